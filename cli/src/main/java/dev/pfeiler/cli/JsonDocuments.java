@@ -1,0 +1,155 @@
+package dev.pfeiler.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Explanation;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.survey.Survey;
+import java.util.List;
+import java.util.Locale;
+
+/** The JSON view of core's values; the shapes are described by the schemas in docs/schema/. */
+public final class JsonDocuments {
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    private JsonDocuments() {}
+
+    public static String survey(Survey survey) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("project", survey.tree().name());
+        document.put("files", survey.tree().files().size());
+        findings(document.putArray("findings"), survey.findings());
+        survey.tree().leftOut().forEach(document.putArray("leftOut")::add);
+        return text(document);
+    }
+
+    public static String proposal(Proposal proposal) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("ecosystem", proposal.ecosystem());
+        document.put("target", proposal.target());
+        decisions(document.putArray("decisions"), proposal.decisions());
+        ArrayNode questions = document.putArray("questions");
+        proposal.questions().forEach(question -> {
+            ObjectNode node = questions.addObject().put("key", question.key()).put("text", question.text());
+            question.fallback().ifPresent(value -> node.put("default", value));
+            question.offers().forEach(node.putArray("offers")::add);
+        });
+        steps(document.putArray("steps"), proposal.steps());
+        findings(document.putArray("leftForYou"), proposal.leftForYou());
+        return text(document);
+    }
+
+    public static String verdict(Verdict verdict) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("proven", verdict.proven());
+        verdict.failure().ifPresent(failure -> document.putObject("failure")
+                .put("cause", failure.cause())
+                .put("next", failure.next()));
+        ArrayNode rows = document.putArray("comparisons");
+        for (Comparison row : verdict.rows()) {
+            ObjectNode node = rows.addObject()
+                    .put("subject", row.subject())
+                    .put("before", row.before())
+                    .put("after", row.after())
+                    .put("state", word(row.state()));
+            ArrayNode differences = node.putArray("differences");
+            row.differences().forEach(difference -> differences
+                    .addObject()
+                    .put("subject", difference.subject())
+                    .put("kind", word(difference.kind()))
+                    .put("cause", difference.cause()));
+        }
+        verdict.product().ifPresent(product -> document.put("product", product.toString()));
+        document.put("log", verdict.log().toString());
+        return text(document);
+    }
+
+    public static String explanation(Explanation explanation) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("subject", explanation.subject());
+        decisions(document.putArray("decisions"), explanation.decisions());
+        steps(document.putArray("steps"), explanation.steps());
+        return text(document);
+    }
+
+    private static void findings(ArrayNode array, List<Finding> findings) {
+        for (Finding finding : findings) {
+            ObjectNode node = array.addObject()
+                    .put("topic", word(finding.topic()))
+                    .put("subject", finding.subject())
+                    .put("fact", finding.fact())
+                    .put("certainty", finding.certainty().word())
+                    .put("leftForYou", finding.leftForYou());
+            evidence(node.putArray("evidence"), finding.evidence());
+        }
+    }
+
+    private static void decisions(ArrayNode array, List<Decision> decisions) {
+        for (Decision decision : decisions) {
+            ObjectNode node = array.addObject()
+                    .put("key", decision.key())
+                    .put("title", decision.title())
+                    .put("value", decision.value())
+                    .put("certainty", decision.certainty().word())
+                    .put("basis", word(decision.basis()))
+                    .put("reason", decision.reason());
+            evidence(node.putArray("evidence"), decision.evidence());
+            ArrayNode others = node.putArray("alternatives");
+            decision.alternatives()
+                    .forEach(other ->
+                            others.addObject().put("value", other.value()).put("why", other.why()));
+        }
+    }
+
+    private static void evidence(ArrayNode array, List<Evidence> evidence) {
+        for (Evidence e : evidence) {
+            ObjectNode node = array.addObject().put("file", e.file());
+            if (e.line() > 0) node.put("line", e.line());
+            node.put("excerpt", e.excerpt());
+        }
+    }
+
+    private static void steps(ArrayNode array, List<Step> steps) {
+        for (Step step : steps) {
+            ObjectNode node = array.addObject()
+                    .put("step", word(step))
+                    .put("path", step.path())
+                    .put("reason", step.reason());
+            if (step instanceof Step.Move move) node.put("to", move.to());
+            if (step instanceof Step.Write write) node.put("content", write.content());
+            if (step instanceof Step.Edit edit) {
+                ArrayNode changes = node.putArray("changes");
+                edit.changes().forEach(change -> changes.addObject()
+                        .put("line", change.line())
+                        .put("before", change.before())
+                        .put("after", change.after()));
+            }
+        }
+    }
+
+    private static String word(Step step) {
+        return step.getClass().getSimpleName().toLowerCase(Locale.ROOT);
+    }
+
+    private static String word(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static String text(ObjectNode document) {
+        try {
+            return JSON.writeValueAsString(document);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,20 @@
+package dev.pfeiler.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** The program. */
+public final class Main {
+    private Main() {}
+
+    public static void main(String[] words) throws IOException {
+        // scripts ask for the version often; the command line need not be set up to answer
+        if (words.length == 1 && (words[0].equals("--version") || words[0].equals("-V"))) {
+            System.out.println(Version.text());
+            return;
+        }
+        Terminal terminal = Terminal.system();
+        Path home = Path.of(System.getProperty("pfeiler.home", "."));
+        System.exit(new Cli(new Context(terminal, home)).run(words));
+    }
+}

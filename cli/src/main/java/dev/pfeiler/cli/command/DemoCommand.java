@@ -1,0 +1,93 @@
+package dev.pfeiler.cli.command;
+
+import dev.pfeiler.cli.Cli;
+import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.options.OutputOptions;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.evidence.Refusal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code pfeiler demo}. */
+@Command(name = "demo", description = "Go the whole way on made-up data: survey, propose, convert, prove, why, undo.")
+public final class DemoCommand implements Callable<Integer> {
+    private static final String NAME = "tidewatch";
+    private static final List<List<String>> WAY = List.of(
+            List.of("survey"),
+            List.of("propose"),
+            List.of("convert"),
+            List.of("prove"),
+            List.of("why", "commons-lang3"),
+            List.of("undo"));
+
+    private final Context context;
+
+    @Option(
+            names = "--only",
+            paramLabel = "DIR",
+            description = "Only lay the demo project out, in a new folder below this one.")
+    private Path only;
+
+    @Mixin
+    private OutputOptions output;
+
+    public DemoCommand(Context context) {
+        this.context = context;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        if (only != null) {
+            Path project = layOut(only);
+            context.terminal().output().println("Laid out: " + project);
+            return 0;
+        }
+        Path scratch = Files.createTempDirectory("pfeiler-demo");
+        try {
+            Path project = layOut(scratch);
+            int worst = 0;
+            for (List<String> words : WAY) worst = Math.max(worst, step(words, project));
+            return worst;
+        } finally {
+            Trees.delete(scratch);
+        }
+    }
+
+    /** Copies the demo project, and what the build fetched for it. */
+    private Path layOut(Path parent) throws IOException {
+        Path source = context.home().resolve("demo").resolve(NAME);
+        Path fetched = context.home().resolve("demo/target").resolve(NAME);
+        if (!Files.isDirectory(source) || !Files.isDirectory(fetched)) {
+            throw Refusal.notPossible(
+                    "The demo data is not in " + context.home().resolve("demo") + ".",
+                    "Start the program with ./pfeiler in a checkout, which builds it.");
+        }
+        Path project = parent.resolve(NAME);
+        if (Files.exists(project)) {
+            throw Refusal.notPossible(project + " is there already.", "Name another folder.");
+        }
+        Trees.overlay(source, Files.createDirectories(project));
+        Trees.overlay(fetched, project);
+        return project;
+    }
+
+    private int step(List<String> words, Path project) {
+        String command = words.get(0);
+        List<String> rest = words.subList(1, words.size());
+        String typed = "pfeiler " + command + " " + NAME + (rest.isEmpty() ? "" : " " + String.join(" ", rest));
+        context.screen(output).prompt(typed);
+        String[] arguments = new String[rest.size() + 3];
+        arguments[0] = command;
+        arguments[1] = "--color="
+                + (output.color(context.terminal().out() && !context.terminal().plainColor()) ? "always" : "never");
+        arguments[2] = project.toString();
+        for (int i = 0; i < rest.size(); i++) arguments[3 + i] = rest.get(i);
+        return new Cli(context).run(arguments);
+    }
+}

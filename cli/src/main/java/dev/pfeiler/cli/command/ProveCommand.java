@@ -1,0 +1,53 @@
+package dev.pfeiler.cli.command;
+
+import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.JsonDocuments;
+import dev.pfeiler.cli.Stage;
+import dev.pfeiler.cli.options.FolderParameter;
+import dev.pfeiler.cli.options.JsonOption;
+import dev.pfeiler.cli.options.OutputOptions;
+import dev.pfeiler.cli.view.VerdictView;
+import dev.pfeiler.proof.Verdict;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code pfeiler prove}. */
+@Command(
+        name = "prove",
+        description = "Build with the real build tool and hold the result against what the old wiring built.")
+public final class ProveCommand implements Callable<Integer> {
+    private final Context context;
+
+    @Mixin
+    private FolderParameter folder;
+
+    @Mixin
+    private JsonOption json;
+
+    @Mixin
+    private OutputOptions output;
+
+    @Option(names = "--offline", description = "Let the build tool use no network.")
+    private boolean offline;
+
+    public ProveCommand(Context context) {
+        this.context = context;
+    }
+
+    @Override
+    public Integer call() {
+        Verdict verdict;
+        try (Stage stage = Stage.on(context.terminal(), "prove")) {
+            verdict = context.pfeiler().prove(folder.folder(), offline, stage);
+        }
+        if (json.json()) context.terminal().output().println(JsonDocuments.verdict(verdict));
+        else {
+            String name =
+                    folder.folder().toAbsolutePath().normalize().getFileName().toString();
+            new VerdictView(context.screen(output), output.verbose()).show(name, verdict);
+        }
+        return verdict.proven() ? 0 : 1;
+    }
+}

@@ -1,0 +1,18 @@
+package dev.pfeiler.cli.options;
+
+import java.nio.file.Path;
+import picocli.CommandLine.Parameters;
+
+/** The folder that a command works on. */
+public final class FolderParameter {
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "DIR",
+            defaultValue = ".",
+            description = "The project's folder; here if not given.")
+    private Path folder = Path.of(".");
+
+    public Path folder() {
+        return folder;
+    }
+}

@@ -1,0 +1,144 @@
+package dev.pfeiler.cli.view;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Question;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the person. */
+public final class ProposalView {
+    private final Screen screen;
+    private final boolean verbose;
+
+    public ProposalView(Screen screen, boolean verbose) {
+        this.screen = screen;
+        this.verbose = verbose;
+    }
+
+    public void show(ProjectTree tree, Proposal proposal) {
+        screen.title("Proposal for " + tree.name() + ", to be managed by " + proposal.target());
+        screen.blank();
+        new TreePairView(screen, verbose).show(tree, proposal);
+        decisions(proposal.decisions());
+        questions(proposal.questions());
+        leftForYou(proposal.leftForYou());
+        if (verbose) files(proposal.steps());
+        screen.legend();
+    }
+
+    /** Decisions about the same jar share a row; those about folders are grouped. */
+    private void decisions(List<Decision> decisions) {
+        Map<String, List<Decision>> sections = new LinkedHashMap<>();
+        for (Decision decision : decisions) {
+            String section = decision.section().equals("scope") ? "jar" : decision.section();
+            sections.computeIfAbsent(section, s -> new ArrayList<>()).add(decision);
+        }
+        sections.forEach((section, about) -> {
+            screen.heading(
+                    switch (section) {
+                        case "" -> "Decisions";
+                        case "folder" -> "Folders";
+                        case "jar" -> "Dependencies";
+                        default -> section;
+                    });
+            if (section.equals("jar")) dependencies(about);
+            else plain(about);
+        });
+    }
+
+    private void plain(List<Decision> decisions) {
+        int column =
+                screen.textColumn(decisions.stream().map(ProposalView::subject).toList());
+        for (Decision decision : decisions) {
+            String value = decision.section().isEmpty()
+                    ? decision.value()
+                    : decision.value().replace('-', ' ');
+            screen.row(screen.sign(decision.certainty()), subject(decision), value, column);
+            screen.text(Screen.DETAIL, reason(decision), screen.palette()::quiet);
+            if (verbose) screen.evidence(decision.evidence(), true);
+            alternatives(decision);
+        }
+    }
+
+    private static String subject(Decision decision) {
+        return decision.section().equals("folder") ? decision.key().substring("folder:".length()) : decision.title();
+    }
+
+    private static String reason(Decision decision) {
+        String place = decision.evidence().isEmpty()
+                ? ""
+                : " (" + decision.evidence().get(0).place() + ")";
+        return decision.reason() + place;
+    }
+
+    private void alternatives(Decision decision) {
+        for (Decision.Alternative other : decision.alternatives()) {
+            screen.text(Screen.DETAIL, "not " + other.value() + ": " + other.why(), screen.palette()::quiet);
+        }
+    }
+
+    private void dependencies(List<Decision> decisions) {
+        Map<String, Decision> scopes = new LinkedHashMap<>();
+        for (Decision d : decisions)
+            if (d.section().equals("scope")) scopes.put(d.key().substring(6), d);
+        for (Decision jar : decisions) {
+            if (!jar.section().equals("jar")) continue;
+            Decision scope = scopes.get(jar.key().substring("jar:".length()));
+            String row = jar.value() + (scope == null ? "  (not declared)" : "  " + scope.value());
+            screen.row(
+                    screen.sign(jar.certainty().and(scope == null ? jar.certainty() : scope.certainty())), row, "", 4);
+            screen.text(
+                    6, "from " + jar.key().substring("jar:".length()) + ": " + jar.reason(), screen.palette()::quiet);
+            if (scope != null) {
+                screen.text(Screen.DETAIL, scope.value() + ": " + reason(scope), screen.palette()::quiet);
+                if (verbose) screen.evidence(scope.evidence(), true);
+            }
+            alternatives(jar);
+        }
+    }
+
+    private void questions(List<Question> questions) {
+        if (questions.isEmpty()) return;
+        screen.heading("Questions that nothing in the project settles");
+        for (Question question : questions) {
+            screen.row("?", question.text(), "", 4);
+            String answer = question.fallback()
+                    .map(value -> "taken unless you say otherwise: " + value)
+                    .orElse("has no default: the conversion stops without an answer");
+            screen.text(Screen.DETAIL, answer);
+            screen.text(Screen.DETAIL, "--choose " + question.key() + "=VALUE", screen.palette()::quiet);
+        }
+    }
+
+    private void leftForYou(List<Finding> findings) {
+        new LeftForYouView(screen).show(findings);
+    }
+
+    private void files(List<Step> steps) {
+        for (Step step : steps) {
+            if (step instanceof Step.Write write) {
+                screen.heading("+ " + write.path());
+                write.content().lines().forEach(line -> screen.raw("  " + line));
+            } else if (step instanceof Step.Edit edit) {
+                screen.heading("~ " + edit.path());
+                for (Step.Change change : edit.changes()) {
+                    if (!change.before().isEmpty()) screen.raw("  " + change.line() + " - " + change.before());
+                    screen.raw("  " + change.line() + " + " + change.after());
+                }
+            }
+        }
+        screen.heading("Files that move or leave");
+        for (Step step : steps) {
+            if (!step.leaves()) continue;
+            String goal = step.goal().map(to -> screen.arrow() + " " + to).orElse("leaves the tree");
+            screen.text(2, step.path());
+            screen.text(Screen.DETAIL, goal + "  (" + step.reason() + ")", screen.palette()::quiet);
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package dev.pfeiler.cli.view;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Explanation;
+
+/** Shows the evidence behind what was decided about one subject. */
+public final class WhyView {
+    private final Screen screen;
+
+    public WhyView(Screen screen) {
+        this.screen = screen;
+    }
+
+    public void show(Explanation explanation) {
+        screen.title("Why " + explanation.subject());
+        for (Step step : explanation.steps()) {
+            screen.heading(step.path());
+            String what = step.goal()
+                    .filter(goal -> step.leaves())
+                    .map(goal -> "moves to " + goal)
+                    .orElse(
+                            step instanceof Step.Retire
+                                    ? "leaves the tree"
+                                    : step instanceof Step.Edit ? "is edited" : "is written");
+            screen.text(4, what + ": " + step.reason());
+        }
+        for (Decision decision : explanation.decisions()) {
+            screen.heading(decision.title());
+            screen.row(
+                    screen.sign(decision.certainty()),
+                    decision.value(),
+                    decision.certainty().word(),
+                    40);
+            screen.text(4, decision.reason());
+            screen.evidence(decision.evidence(), true);
+            for (Decision.Alternative other : decision.alternatives()) {
+                screen.text(4, "not " + other.value() + ": " + other.why());
+            }
+            screen.text(4, "overrule with --choose " + decision.key() + "=VALUE", screen.palette()::quiet);
+        }
+        screen.legend();
+    }
+}

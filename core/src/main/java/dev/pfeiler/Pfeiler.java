@@ -1,0 +1,189 @@
+package dev.pfeiler;
+
+import dev.pfeiler.conversion.Conversion;
+import dev.pfeiler.conversion.Ledger;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proof.Proof;
+import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.ChoicesFile;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.ProposalFile;
+import dev.pfeiler.survey.Survey;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+
+/** The whole way, wired in one place: survey, proposal, conversion, proof and undo of a project folder. */
+public final class Pfeiler {
+    private static final List<Ecosystem> ECOSYSTEMS = List.of(new JvmEcosystem());
+
+    private final Surroundings surroundings;
+
+    public Pfeiler(Surroundings surroundings) {
+        this.surroundings = surroundings;
+    }
+
+    /** All build tools that a project can be made for. */
+    public static List<String> targets() {
+        return ECOSYSTEMS.stream().flatMap(e -> e.targets().stream()).toList();
+    }
+
+    /** What is in a folder, and how it is known. */
+    public Survey survey(Path folder) {
+        return Survey.of(ProjectTree.read(folder), ECOSYSTEMS, surroundings);
+    }
+
+    /**
+     * What would change in a surveyed tree.
+     *
+     * @param target the build tool, or nothing for the usual one
+     * @param options what the person settled on the command line; it stands over the choices file
+     */
+    public Proposal propose(Survey survey, Optional<String> target, Choices options) {
+        refuseManaged(survey.tree());
+        Map.Entry<Ecosystem, Reading> leading = leading(survey);
+        String tool = target.orElse(leading.getKey().targets().get(0));
+        if (!leading.getKey().targets().contains(tool)) {
+            throw Refusal.wrongWords(
+                    "A " + leading.getKey().name() + " project cannot be made for " + tool + ".",
+                    "Choose one of: " + String.join(", ", leading.getKey().targets()) + ".");
+        }
+        return leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
+    }
+
+    private static Map.Entry<Ecosystem, Reading> leading(Survey survey) {
+        return survey.leading().orElseThrow(() -> {
+            boolean empty = survey.tree().files().isEmpty();
+            return Refusal.notPossible(
+                    empty
+                            ? "The folder " + survey.tree().root() + " is empty."
+                            : "There is no project in " + survey.tree().root() + ": no source of a known language.",
+                    "Name the folder that holds the project.");
+        });
+    }
+
+    private static void refuseManaged(ProjectTree tree) {
+        if (Ledger.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
+        for (Ecosystem ecosystem : ECOSYSTEMS) {
+            Optional<Evidence> managed = ecosystem.managed(tree);
+            if (managed.isPresent()) {
+                throw Refusal.notPossible(
+                        managed.get().excerpt() + " manages this project already ("
+                                + managed.get().file() + ").",
+                        "There is nothing to convert.");
+            }
+        }
+    }
+
+    /** The choices file of a tree, where it has one. */
+    public static Choices choicesIn(ProjectTree tree) {
+        if (!tree.has(ChoicesFile.NAME)) return Choices.NONE;
+        try {
+            return ChoicesFile.read(tree.text(ChoicesFile.NAME).content());
+        } catch (IOException e) {
+            throw Refusal.inputOutput(ChoicesFile.NAME + " cannot be read: " + e, "Look at its rights.", e);
+        }
+    }
+
+    /** Writes the choices file that settles a proposal as it stands. */
+    public void writeChoices(ProjectTree tree, Proposal proposal) {
+        try {
+            Files.writeString(tree.root().resolve(ChoicesFile.NAME), ChoicesFile.write(proposal));
+        } catch (IOException e) {
+            throw Refusal.inputOutput(ChoicesFile.NAME + " cannot be written: " + e, "Look at the folder's rights.", e);
+        }
+    }
+
+    /** Carries a proposal out; the steps in the order in which they were taken. */
+    public List<Step> convert(Survey survey, Proposal proposal, Choices options) {
+        if (!proposal.open().isEmpty()) {
+            String keys = proposal.open().stream().map(q -> q.key()).collect(Collectors.joining(", "));
+            throw Refusal.notPossible(
+                    "Nothing in the project settles " + keys + ", and there is no default.",
+                    "Settle it with --choose KEY=VALUE.");
+        }
+        Map<String, String> settled = new LinkedHashMap<>();
+        for (Choice choice : choicesIn(survey.tree()).under(options).all()) settled.put(choice.key(), choice.value());
+        return Conversion.run(
+                survey.tree(), proposal.steps(), settled, Map.of(ProposalFile.NAME, ProposalFile.write(proposal)));
+    }
+
+    /** The proposal behind a folder as it is: what was carried out there, else what would be. */
+    public Proposal proposalOf(Path folder, Optional<String> target, Choices options) {
+        Path root = folder.toAbsolutePath().normalize();
+        Path record = Ledger.folder(root).resolve(ProposalFile.NAME);
+        if (!Ledger.exists(root) || !Files.exists(record)) return propose(survey(folder), target, options);
+        try {
+            return ProposalFile.read(Files.readAllBytes(record));
+        } catch (IOException e) {
+            throw Refusal.inputOutput(record + " cannot be read: " + e, "Look at its rights.", e);
+        }
+    }
+
+    /** Builds a converted project with its build tool and holds it against the old one. */
+    public Verdict prove(Path folder, boolean offline, Consumer<String> stage) {
+        Path root = folder.toAbsolutePath().normalize();
+        Ledger ledger = Ledger.require(root, "to prove");
+        Path scratch = null;
+        try {
+            scratch = Files.createTempDirectory("pfeiler-proof");
+            stage.accept("laying out the old tree");
+            // the project's name may be that of its folder
+            Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
+            Undo.layOut(root, old);
+            Survey survey = Survey.of(ProjectTree.read(old), ECOSYSTEMS, surroundings);
+            Path log = Ledger.folder(root).resolve("proof").resolve("build.log");
+            return leading(survey)
+                    .getKey()
+                    .prove(
+                            new Proof(
+                                    root,
+                                    survey.tree(),
+                                    Files.createDirectories(scratch.resolve("built")),
+                                    log,
+                                    ledger.choices(),
+                                    offline,
+                                    stage),
+                            surroundings);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
+        } finally {
+            if (scratch != null) dropQuietly(scratch);
+        }
+    }
+
+    private static void dropQuietly(Path scratch) {
+        try {
+            Trees.delete(scratch);
+        } catch (IOException e) {
+            org.slf4j.LoggerFactory.getLogger(Pfeiler.class).warn("{} could not be removed", scratch, e);
+        }
+    }
+
+    /** Takes a conversion back; how many steps were reversed. */
+    public int undo(Path folder) {
+        return Undo.run(folder);
+    }
+
+    /** Drops the ledger of a conversion; how many files it had kept. */
+    public int accept(Path folder) {
+        return Undo.accept(folder);
+    }
+}

@@ -1,0 +1,142 @@
+package dev.pfeiler.conversion;
+
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** Carries steps out: the ledger is on disk before the first file is touched, and each step is one or two renames. */
+public final class Conversion {
+    private final Path root;
+    private final ProjectTree tree;
+
+    private Conversion(ProjectTree tree) {
+        this.tree = tree;
+        this.root = tree.root();
+    }
+
+    /**
+     * Carries the steps out in a tree.
+     *
+     * @param choices what the person had settled, noted in the ledger
+     * @param record laid beside the ledger before the first change: why the steps are taken
+     * @return the steps in the order in which they were taken
+     * @throws Refusal before the first change where a step is not possible, later only where the disk fails
+     */
+    public static List<Step> run(
+            ProjectTree tree, List<Step> steps, Map<String, String> choices, Map<String, byte[]> record) {
+        if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
+        Conversion conversion = new Conversion(tree);
+        List<Step> ordered = StepOrder.of(steps, tree::has);
+        try {
+            Ledger ledger = conversion.plan(ordered, choices);
+            for (Map.Entry<String, byte[]> file : record.entrySet()) {
+                Files.createDirectories(Ledger.folder(tree.root()));
+                Ledger.writeThrough(Ledger.folder(tree.root()).resolve(file.getKey()), file.getValue());
+            }
+            ledger.write(tree.root());
+            for (int i = 0; i < ordered.size(); i++) {
+                conversion.take(ordered.get(i), ledger.entries().get(i));
+            }
+            conversion.removeEmptied();
+        } catch (IOException e) {
+            throw Refusal.inputOutput(
+                    "The conversion stopped: " + e, "Put the old tree back with pfeiler undo, then try again.", e);
+        }
+        return ordered;
+    }
+
+    /** Says that a tree has been converted before. */
+    public static Refusal alreadyConverted(Path root) {
+        return Refusal.notPossible(
+                "The project in " + root + " is converted already (" + Ledger.FOLDER + "/ holds its ledger).",
+                "Take the conversion back with pfeiler undo, or keep it with pfeiler accept.");
+    }
+
+    private Ledger plan(List<Step> steps, Map<String, String> choices) throws IOException {
+        Set<String> concerned = new HashSet<>();
+        List<Ledger.Entry> entries = new ArrayList<>();
+        for (Step step : steps) {
+            concerned.add(step.path());
+            entries.add(entry(step));
+        }
+        List<Ledger.Folder> folders = new ArrayList<>();
+        for (String folder : tree.folders()) {
+            folders.add(new Ledger.Folder(folder, Trees.mode(tree.onDisk(folder))));
+        }
+        List<String> untouched = tree.files().stream()
+                .map(TreeFile::path)
+                .filter(path -> !concerned.contains(path))
+                .toList();
+        return new Ledger(Ledger.FORMAT, choices, folders, untouched, entries);
+    }
+
+    private Ledger.Entry entry(Step step) throws IOException {
+        String kept = Ledger.FOLDER + "/kept/" + step.path();
+        if (step instanceof Step.Move move) return new Ledger.Moved(move.path(), move.to(), hash(move.path()));
+        if (step instanceof Step.Write write) return new Ledger.Written(write.path(), Hashing.sha256(bytes(write)));
+        if (step instanceof Step.Edit edit) {
+            return new Ledger.Edited(edit.path(), kept, Hashing.sha256(bytes(edit)));
+        }
+        return new Ledger.Retired(step.path(), kept);
+    }
+
+    private String hash(String path) throws IOException {
+        return Files.isSymbolicLink(tree.onDisk(path)) ? "" : Hashing.sha256(tree.onDisk(path));
+    }
+
+    private static byte[] bytes(Step.Write write) {
+        return write.content().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte[] bytes(Step.Edit edit) {
+        return edit.content().getBytes(edit.charset());
+    }
+
+    private void take(Step step, Ledger.Entry entry) throws IOException {
+        Path file = root.resolve(step.path());
+        String mode = step instanceof Step.Edit ? Trees.mode(file) : "";
+        if (entry.source().isPresent()) rename(file, root.resolve(entry.source().get()));
+        if (step instanceof Step.Write write) put(write.path(), bytes(write), mode);
+        if (step instanceof Step.Edit edit) put(edit.path(), bytes(edit), mode);
+    }
+
+    private void put(String path, byte[] bytes, String mode) throws IOException {
+        Path draft = Ledger.folder(root).resolve("draft");
+        Ledger.writeThrough(draft, bytes);
+        Trees.setMode(draft, mode);
+        rename(draft, root.resolve(path));
+    }
+
+    private static void rename(Path from, Path to) throws IOException {
+        if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) throw new IOException(to + " is in the way");
+        Files.createDirectories(to.getParent());
+        Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** Folders that held files and hold none now go; folders that were empty stay. */
+    private void removeEmptied() throws IOException {
+        Set<String> heldFiles = new TreeSet<>();
+        for (TreeFile file : tree.files()) {
+            for (String f = Paths.parent(file.path()); !f.isEmpty(); f = Paths.parent(f)) heldFiles.add(f);
+        }
+        // deepest first
+        for (String folder : new TreeSet<>(heldFiles).descendingSet()) {
+            Path path = root.resolve(folder);
+            if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS) && Trees.isEmpty(path)) Files.delete(path);
+        }
+    }
+}

@@ -1,0 +1,219 @@
+package dev.pfeiler.conversion;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import dev.pfeiler.evidence.Refusal;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * The record under {@code .pfeiler/} from which the old tree can be laid out again. Described in docs/ledger.md.
+ *
+ * @param format version of this format
+ * @param choices what the person had settled, by decision key
+ * @param folders the folders of the old tree
+ * @param untouched the files of the old tree that no step concerns
+ * @param entries what was done, in this order
+ */
+public record Ledger(
+        String format, Map<String, String> choices, List<Folder> folders, List<String> untouched, List<Entry> entries) {
+    public static final String FOLDER = ".pfeiler";
+    static final String FORMAT = "pfeiler-ledger/1";
+    private static final String FILE = "ledger.json";
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    /**
+     * A folder of the old tree.
+     *
+     * @param mode its permissions as {@code rwxr-xr-x}; empty where the file system has none
+     */
+    public record Folder(String path, String mode) {}
+
+    /** What one step needs to be reversed. */
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "step")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Moved.class, name = "move"),
+        @JsonSubTypes.Type(value = Written.class, name = "write"),
+        @JsonSubTypes.Type(value = Edited.class, name = "edit"),
+        @JsonSubTypes.Type(value = Retired.class, name = "retire")
+    })
+    public sealed interface Entry {
+        /** The file's path in the old tree; of a written file, its path in the new one. */
+        String path();
+
+        /** Where the old file lies now, within the tree; nothing where there was none. */
+        Optional<String> source();
+
+        /** What the step left in the tree; nothing where it left nothing. */
+        Optional<Result> result();
+    }
+
+    /** A file that a step left in the tree, with its SHA-256; of a link the hash is empty. */
+    public record Result(String path, String sha256) {}
+
+    /** A moved file. */
+    public record Moved(String path, String to, String sha256) implements Entry {
+        @Override
+        public Optional<String> source() {
+            return Optional.of(to);
+        }
+
+        @Override
+        public Optional<Result> result() {
+            return Optional.of(new Result(to, sha256));
+        }
+    }
+
+    /** A written file. */
+    public record Written(String path, String sha256) implements Entry {
+        @Override
+        public Optional<String> source() {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<Result> result() {
+            return Optional.of(new Result(path, sha256));
+        }
+    }
+
+    /**
+     * A file with new content.
+     *
+     * @param kept where its old bytes are, within the tree
+     * @param sha256 of the new content
+     */
+    public record Edited(String path, String kept, String sha256) implements Entry {
+        @Override
+        public Optional<String> source() {
+            return Optional.of(kept);
+        }
+
+        @Override
+        public Optional<Result> result() {
+            return Optional.of(new Result(path, sha256));
+        }
+    }
+
+    /**
+     * A retired file.
+     *
+     * @param kept where it lies, within the tree
+     */
+    public record Retired(String path, String kept) implements Entry {
+        @Override
+        public Optional<String> source() {
+            return Optional.of(kept);
+        }
+
+        @Override
+        public Optional<Result> result() {
+            return Optional.empty();
+        }
+    }
+
+    public Ledger {
+        if (!FORMAT.equals(format)) {
+            throw Refusal.notPossible(
+                    "The ledger has the format " + format + ", this program reads " + FORMAT + ".",
+                    "Use the version of Pfeiler that made the conversion.");
+        }
+        choices = Map.copyOf(choices);
+        folders = List.copyOf(folders);
+        untouched = List.copyOf(untouched);
+        entries = List.copyOf(entries);
+    }
+
+    /** Where a project's ledger lies. */
+    public static Path folder(Path root) {
+        return root.resolve(FOLDER);
+    }
+
+    /**
+     * Reads the ledger of a project that has to have one.
+     *
+     * @param purpose what it is wanted for, for example {@code to prove}
+     * @throws Refusal where it has none; it says where the conversion was made, if that was one folder higher or lower
+     */
+    public static Ledger require(Path root, String purpose) {
+        return read(root)
+                .orElseThrow(() -> Refusal.notPossible(
+                        "There is no conversion " + purpose + " in " + root + ": it has no ledger.",
+                        near(root)
+                                .map(path -> "The conversion was made in " + path + ": name that folder.")
+                                .orElse("Name the folder that was converted, or convert one with pfeiler convert.")));
+    }
+
+    private static Optional<Path> near(Path root) {
+        Optional<Path> above = Optional.ofNullable(root.getParent()).filter(Ledger::exists);
+        if (above.isPresent() || !Files.isDirectory(root)) return above;
+        try (Stream<Path> inner = Files.list(root)) {
+            return inner.filter(Ledger::exists).sorted().findFirst();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    public static boolean exists(Path root) {
+        return Files.exists(folder(root).resolve(FILE));
+    }
+
+    /**
+     * Reads the ledger of a project, where it has one.
+     *
+     * @throws Refusal where it cannot be read
+     */
+    public static Optional<Ledger> read(Path root) {
+        Path file = folder(root).resolve(FILE);
+        if (!Files.exists(file)) return Optional.empty();
+        try {
+            return Optional.of(JSON.readValue(Files.readAllBytes(file), Ledger.class));
+        } catch (IOException e) {
+            if (e.getCause() instanceof Refusal refusal) throw refusal;
+            throw Refusal.inputOutput(
+                    "The ledger " + file + " cannot be read: " + e.getMessage(),
+                    "Nothing was changed; the retired files lie beside it.",
+                    e);
+        }
+    }
+
+    /** Puts the ledger on disk, whole or not at all. */
+    void write(Path root) throws IOException {
+        Path folder = Files.createDirectories(folder(root));
+        // keeps version control from seeing the ledger without touching the project's own ignore file
+        writeThrough(folder.resolve(".gitignore"), "*\n".getBytes(StandardCharsets.UTF_8));
+        Path draft = folder.resolve(FILE + ".draft");
+        writeThrough(draft, JSON.writeValueAsBytes(this));
+        Files.move(draft, folder.resolve(FILE), StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** Writes a file and waits until the disk has it. */
+    static void writeThrough(Path file, byte[] bytes) throws IOException {
+        try (FileChannel channel = FileChannel.open(
+                file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
+            ByteBuffer buffer = ByteBuffer.wrap(bytes);
+            while (buffer.hasRemaining()) channel.write(buffer);
+            channel.force(true);
+        }
+    }
+
+    /** Removes the ledger and all it keeps. */
+    static void drop(Path root) throws IOException {
+        // the record goes first: without it, what is left is only litter
+        Files.deleteIfExists(folder(root).resolve(FILE));
+        Trees.delete(folder(root));
+    }
+}

@@ -1,0 +1,82 @@
+package dev.pfeiler.conversion;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.nio.charset.Charset;
+import java.util.List;
+import java.util.Optional;
+
+/** One change to one file of the tree. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "step")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = Step.Move.class, name = "move"),
+    @JsonSubTypes.Type(value = Step.Write.class, name = "write"),
+    @JsonSubTypes.Type(value = Step.Edit.class, name = "edit"),
+    @JsonSubTypes.Type(value = Step.Retire.class, name = "retire")
+})
+public sealed interface Step {
+    /** The file as it is named before the step, or for a written file after it. */
+    String path();
+
+    /** Why the step is taken; a phrase. */
+    String reason();
+
+    /** The path at which a file newly appears, where one does. */
+    default Optional<String> goal() {
+        return Optional.empty();
+    }
+
+    /** Whether the file no longer lies at its path afterwards. */
+    default boolean leaves() {
+        return false;
+    }
+
+    /** The file goes to another place; its content stays. */
+    record Move(String path, String to, String reason) implements Step {
+        @Override
+        public Optional<String> goal() {
+            return Optional.of(to);
+        }
+
+        @Override
+        public boolean leaves() {
+            return true;
+        }
+    }
+
+    /** A new file. */
+    record Write(String path, String content, String reason) implements Step {
+        @Override
+        public Optional<String> goal() {
+            return Optional.of(path);
+        }
+    }
+
+    /**
+     * A file that stays in its place gets other content.
+     *
+     * @param charset in which the content is written; the one in which it was read
+     * @param changes the changed places, for people; the content decides
+     */
+    record Edit(String path, String content, Charset charset, List<Change> changes, String reason) implements Step {
+        public Edit {
+            changes = List.copyOf(changes);
+        }
+    }
+
+    /** The file leaves the tree; the ledger keeps it. */
+    record Retire(String path, String reason) implements Step {
+        @Override
+        public boolean leaves() {
+            return true;
+        }
+    }
+
+    /**
+     * One changed place of an edited file.
+     *
+     * @param line counted from 1, in the file as it was
+     * @param before empty where lines were only added
+     */
+    record Change(int line, String before, String after) {}
+}

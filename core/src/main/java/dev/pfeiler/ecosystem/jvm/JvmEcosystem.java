@@ -1,0 +1,53 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.proof.Proof;
+import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Java and what runs on its virtual machine; built with Maven. */
+public final class JvmEcosystem implements Ecosystem {
+    private static final Map<String, String> DESCRIPTORS = new LinkedHashMap<>();
+
+    static {
+        DESCRIPTORS.put("pom.xml", "Maven");
+        DESCRIPTORS.put("build.gradle", "Gradle");
+        DESCRIPTORS.put("build.gradle.kts", "Gradle");
+    }
+
+    @Override
+    public String name() {
+        return "jvm";
+    }
+
+    @Override
+    public List<String> targets() {
+        return List.of("maven");
+    }
+
+    @Override
+    public Optional<Evidence> managed(ProjectTree tree) {
+        return DESCRIPTORS.entrySet().stream()
+                .filter(descriptor -> tree.has(descriptor.getKey()))
+                .map(descriptor -> Evidence.of(descriptor.getKey(), descriptor.getValue()))
+                .findFirst();
+    }
+
+    @Override
+    public Optional<Reading> read(ProjectTree tree, Surroundings surroundings) {
+        JvmReading reading = JvmReading.of(tree, surroundings);
+        return reading.sources() == 0 ? Optional.empty() : Optional.of(reading);
+    }
+
+    @Override
+    public Verdict prove(Proof proof, Surroundings surroundings) {
+        return new JvmProof(proof, surroundings).run();
+    }
+}

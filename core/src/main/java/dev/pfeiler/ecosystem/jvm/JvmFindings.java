@@ -1,0 +1,285 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.dependency.Usage.Way;
+import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Finding.Topic;
+import dev.pfeiler.tree.TreeFile;
+import java.nio.charset.Charset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** Puts a reading of a JVM project into findings. */
+final class JvmFindings {
+    private static final Map<String, String> LANGUAGES = Map.of(
+            "java", "Java",
+            "kt", "Kotlin",
+            "groovy", "Groovy",
+            "scala", "Scala",
+            "jsp", "JSP",
+            "properties", "properties",
+            "xml", "XML");
+
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final List<Finding> findings = new ArrayList<>();
+
+    JvmFindings(JvmReading reading, JvmProject project) {
+        this.reading = reading;
+        this.project = project;
+    }
+
+    List<Finding> all() {
+        languages();
+        folders();
+        libraries();
+        settings();
+        descriptors();
+        tools();
+        findings.addAll(reading.trouble());
+        findings.addAll(project.web().trouble());
+        encodingTrouble();
+        return findings;
+    }
+
+    private void add(Topic topic, String subject, String fact, Certainty certainty, List<Evidence> evidence) {
+        findings.add(Finding.of(topic, subject, fact, certainty, evidence));
+    }
+
+    private void languages() {
+        Map<String, List<TreeFile>> byLanguage = new TreeMap<>();
+        for (TreeFile file : reading.tree().files()) {
+            String language = LANGUAGES.get(file.extension());
+            if (language != null)
+                byLanguage.computeIfAbsent(language, l -> new ArrayList<>()).add(file);
+        }
+        byLanguage.entrySet().stream()
+                .sorted(Comparator.comparing(entry -> -entry.getValue().size()))
+                .forEach(entry -> add(
+                        Topic.LANGUAGES,
+                        entry.getKey(),
+                        count(entry.getValue().size(), "file"),
+                        Certainty.CERTAIN,
+                        List.of(Evidence.of(entry.getValue().get(0).path(), ""))));
+    }
+
+    private void folders() {
+        Set<String> jars = reading.jars().stream().map(Jar::path).collect(Collectors.toSet());
+        for (Folder folder : project.layout().folders()) {
+            List<Placement> held = project.layout().placements().values().stream()
+                    .filter(placement -> placement.folder().equals(folder) && !jars.contains(placement.path()))
+                    .toList();
+            String roles = held.stream()
+                    .collect(Collectors.groupingBy(Placement::role, TreeMap::new, Collectors.counting()))
+                    .entrySet()
+                    .stream()
+                    .map(entry -> count(entry.getValue(), entry.getKey().noun()))
+                    .collect(Collectors.joining(", "));
+            String fact =
+                    plural(folder.role().noun()) + "; " + folder.why() + (roles.isEmpty() ? "" : " (" + roles + ")");
+            add(Topic.FOLDERS, folder.shown(), fact, folder.certainty(), folder.evidence());
+        }
+        Map<String, Long> jarFolders = reading.jars().stream()
+                .collect(Collectors.groupingBy(
+                        jar -> dev.pfeiler.tree.Paths.parent(jar.path()), TreeMap::new, Collectors.counting()));
+        jarFolders.forEach((folder, count) -> add(
+                Topic.FOLDERS,
+                folder.isEmpty() ? "." : folder,
+                "libraries (" + count(count, "jar") + ")",
+                Certainty.CERTAIN,
+                List.of()));
+    }
+
+    private void libraries() {
+        for (Jar jar : project.libraries()) library(jar);
+        for (Jar jar : project.products()) {
+            add(Topic.LIBRARIES, jar.path(), "built earlier from these sources", Certainty.CERTAIN, List.of());
+        }
+        for (Jar jar : project.unlisted()) {
+            add(Topic.LIBRARIES, jar.path(), "on no class path; left alone", Certainty.LIKELY, List.of());
+        }
+    }
+
+    private void library(Jar jar) {
+        if (jar.kind() == Jar.Kind.BROKEN) {
+            findings.add(Finding.trouble(jar.path(), jar.trouble(), Evidence.of(jar.path(), jar.size() + " bytes")));
+            return;
+        }
+        if (jar.kind() != Jar.Kind.LIBRARY) {
+            String what = jar.kind() == Jar.Kind.SOURCES ? "sources" : "documentation";
+            add(Topic.LIBRARIES, jar.path(), "holds " + what + ", no classes", Certainty.CERTAIN, List.of());
+            return;
+        }
+        JarIdentity identity = reading.identities().get(jar);
+        List<Evidence> evidence = new ArrayList<>(identity.evidence());
+        project.usage().evidence(jar, Way.MAIN).stream().limit(2).forEach(evidence::add);
+        project.usage().evidence(jar, Way.BY_NAME).stream().limit(1).forEach(evidence::add);
+        project.usage().evidence(jar, Way.TEST).stream().limit(1).forEach(evidence::add);
+        String named = identity.sign() == JarIdentity.Sign.NAME
+                ? "no repository is known to have it"
+                : identity.coordinates() + " (" + identity.sign().words() + ")";
+        add(
+                Topic.LIBRARIES,
+                jar.path(),
+                named + "; " + uses(jar),
+                identity.sign().certainty(),
+                evidence);
+    }
+
+    private String uses(Jar jar) {
+        List<String> uses = new ArrayList<>();
+        int main = project.usage().evidence(jar, Way.MAIN).size();
+        int named = project.usage().evidence(jar, Way.BY_NAME).size();
+        int tests = project.usage().evidence(jar, Way.TEST).size();
+        if (main > 0) uses.add("used by " + count(main, "source"));
+        if (named > 0) uses.add("by name in " + count(named, "file"));
+        if (tests > 0) uses.add("used by " + count(tests, "test"));
+        if (!uses.isEmpty()) return String.join(", ", uses);
+        for (Way way : Way.values()) {
+            Jar by = project.usage().reached(way).get(jar);
+            if (by != null) return "needed by " + by.name();
+        }
+        return "no sign of use";
+    }
+
+    private void settings() {
+        for (ProjectSettings.LevelSign sign : levelSigns()) {
+            add(
+                    Topic.SETTINGS,
+                    "Java level",
+                    sign.level() + "; " + sign.words(),
+                    sign.certainty(),
+                    List.of(sign.evidence()));
+        }
+        var encoding = ProjectSettings.encoding(reading.wirings(), reading.javaSources());
+        add(
+                Topic.SETTINGS,
+                "Encoding",
+                encoding.value() + "; " + encoding.reason(),
+                encoding.certainty(),
+                encoding.evidence());
+        for (Wiring wiring : reading.wirings()) {
+            wiring.name()
+                    .ifPresent(name ->
+                            add(Topic.SETTINGS, "Name", name.value(), Certainty.CERTAIN, List.of(name.evidence())));
+            wiring.contextPath()
+                    .ifPresent(path -> add(
+                            Topic.SETTINGS,
+                            "Context path",
+                            "/" + path.value(),
+                            Certainty.CERTAIN,
+                            List.of(path.evidence())));
+        }
+        project.main().stream()
+                .filter(source -> source.mainLine() > 0)
+                .limit(5)
+                .forEach(source -> add(
+                        Topic.SETTINGS,
+                        "Main class",
+                        String.join(".", source.typeNames().stream().limit(1).toList()),
+                        Certainty.LIKELY,
+                        List.of(new Evidence(source.path(), source.mainLine(), "static void main"))));
+    }
+
+    List<ProjectSettings.LevelSign> levelSigns() {
+        return ProjectSettings.levelSigns(
+                reading.wirings(), reading.built(), reading.javaSources(), project.libraries());
+    }
+
+    private void descriptors() {
+        for (Wiring wiring : reading.wirings()) {
+            add(
+                    Topic.DESCRIPTORS,
+                    wiring.kind(),
+                    count(wiring.sources().size(), "source folder") + ", "
+                            + count(wiring.libraries().size(), "class-path entry"),
+                    Certainty.CERTAIN,
+                    wiring.files().stream().map(file -> Evidence.of(file, "")).toList());
+        }
+        project.web()
+                .descriptor()
+                .ifPresent(descriptor -> add(
+                        Topic.DESCRIPTORS,
+                        descriptor.path(),
+                        "Servlet " + (descriptor.version().isEmpty() ? "version not stated" : descriptor.version())
+                                + ", " + count(descriptor.classes().size(), "class") + " named",
+                        descriptor.version().isEmpty() ? Certainty.GUESS : Certainty.CERTAIN,
+                        List.of(descriptor.versionEvidence())));
+    }
+
+    private void tools() {
+        Toolchain toolchain = reading.toolchain();
+        String java = toolchain.compiler() ? "a JDK" : "a runtime only, without a compiler";
+        String release = toolchain.feature() > 0 ? " " + toolchain.feature() : "";
+        Finding jdk = new Finding(
+                Topic.TOOLS,
+                "Java" + release,
+                java,
+                Certainty.CERTAIN,
+                List.of(Evidence.of(toolchain.java().toString(), "")),
+                !toolchain.compiler());
+        findings.add(jdk);
+        findings.add(toolchain
+                .mvn()
+                .map(mvn -> Finding.of(
+                        Topic.TOOLS, "mvn", "is here", Certainty.CERTAIN, List.of(Evidence.of(mvn.toString(), ""))))
+                .orElseGet(() -> new Finding(
+                        Topic.TOOLS,
+                        "mvn",
+                        "is not on the search path; prove needs it",
+                        Certainty.CERTAIN,
+                        List.of(),
+                        true)));
+    }
+
+    /** Sources whose bytes do not decode in the encoding that was declared. */
+    private void encodingTrouble() {
+        reading.wirings().stream()
+                .flatMap(w -> w.encoding().stream())
+                .findFirst()
+                .ifPresent(stated -> {
+                    if (!Charset.isSupported(stated.value())) {
+                        findings.add(
+                                Finding.trouble(stated.value(), "is no encoding that Java knows", stated.evidence()));
+                        return;
+                    }
+                    boolean unicode = stated.value().equalsIgnoreCase("UTF-8");
+                    List<JavaSource> broken = reading.javaSources().stream()
+                            .filter(source -> unicode)
+                            .filter(source -> source.encoding() != JavaSource.Encoding.ASCII
+                                    && source.encoding() != JavaSource.Encoding.UTF_8)
+                            .toList();
+                    for (JavaSource source : broken) {
+                        findings.add(Finding.trouble(
+                                source.path(),
+                                "does not decode as " + stated.value() + ", it looks like "
+                                        + source.encoding().charset(),
+                                stated.evidence()));
+                    }
+                });
+    }
+
+    private static String count(long number, String noun) {
+        return number == 1 ? "1 " + noun : number + " " + plural(noun);
+    }
+
+    private static String plural(String noun) {
+        if (noun.endsWith("y")) return noun.substring(0, noun.length() - 1) + "ies";
+        if (noun.startsWith("file ")) return "files" + noun.substring(4);
+        return noun.endsWith("s") ? noun + "es" : noun + "s";
+    }
+}

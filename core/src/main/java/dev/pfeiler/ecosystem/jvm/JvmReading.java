@@ -1,0 +1,168 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.JarReader;
+import dev.pfeiler.ecosystem.jvm.dependency.Identification;
+import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
+import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
+import dev.pfeiler.ecosystem.jvm.source.JavaReader;
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.wiring.IdeFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+
+/** What the JVM wing read in a tree: sources, jars, wirings, classes built earlier, and this machine's tools. */
+public final class JvmReading implements Reading {
+    private final ProjectTree tree;
+    private final Toolchain toolchain;
+    private final List<Finding> trouble = new ArrayList<>();
+    private final List<JavaSource> sources;
+    private final List<Wiring> wirings;
+    private final List<Jar> jars;
+    private final List<LevelSign> built;
+    private final Map<Jar, JarIdentity> identities = new LinkedHashMap<>();
+
+    private JvmReading(ProjectTree tree, Surroundings surroundings) {
+        this.tree = tree;
+        this.toolchain = Toolchain.of(surroundings);
+        this.sources = readSources();
+        this.wirings =
+                sources.isEmpty() ? List.of() : IdeFiles.read(tree).stream().toList();
+        for (Wiring wiring : wirings) trouble.addAll(wiring.trouble());
+        this.jars = sources.isEmpty() ? List.of() : readJars();
+        this.built = sources.isEmpty() ? List.of() : readBuilt();
+        Identification identification = new Identification(LocalRepository.of(surroundings));
+        for (Jar jar : jars) {
+            if (jar.kind() == Jar.Kind.LIBRARY) identities.put(jar, identification.of(jar));
+        }
+    }
+
+    static JvmReading of(ProjectTree tree, Surroundings surroundings) {
+        return new JvmReading(tree, surroundings);
+    }
+
+    private List<JavaSource> readSources() {
+        return tree.files().parallelStream()
+                .filter(file -> file.extension().equals("java") && !file.link())
+                .map(this::readSource)
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    private JavaSource readSource(TreeFile file) {
+        try {
+            return JavaReader.read(file.path(), tree.bytes(file.path()));
+        } catch (IOException e) {
+            synchronized (trouble) {
+                trouble.add(Finding.trouble(file.path(), "cannot be read; it is left where it is"));
+            }
+            return null;
+        }
+    }
+
+    /** The jars in class-path order: as the wirings list them, then the others by path. */
+    private List<Jar> readJars() {
+        Map<String, TreeFile> ordered = new LinkedHashMap<>();
+        for (Wiring wiring : wirings) {
+            for (Wiring.Library library : wiring.libraries()) {
+                tree.file(library.path()).ifPresent(file -> ordered.putIfAbsent(file.path(), file));
+            }
+        }
+        tree.files().stream().filter(f -> f.extension().equals("jar")).forEach(f -> ordered.putIfAbsent(f.path(), f));
+        return ordered.values().stream().filter(file -> !file.link()).toList().parallelStream()
+                .map(file -> JarReader.read(tree, file))
+                .toList();
+    }
+
+    private List<LevelSign> readBuilt() {
+        Set<String> declared = new HashSet<>();
+        for (JavaSource source : sources) declared.addAll(source.types());
+        List<LevelSign> signs = new ArrayList<>();
+        for (TreeFile file : tree.files()) {
+            String stem = file.name().replaceFirst("(\\$.*)?\\.class$", "");
+            if (!file.extension().equals("class") || !declared.contains(stem)) continue;
+            try {
+                int level = ClassFile.level(tree.bytes(file.path()));
+                if (level > 0) {
+                    signs.add(new LevelSign(
+                            level,
+                            Certainty.LIKELY,
+                            "classes built earlier have it",
+                            Evidence.of(file.path(), "class file of level " + level)));
+                }
+            } catch (IOException e) {
+                trouble.add(Finding.trouble(file.path(), "cannot be read"));
+            }
+        }
+        signs.sort(Comparator.comparing(sign -> sign.evidence().file()));
+        return signs;
+    }
+
+    @Override
+    public int sources() {
+        return sources.size();
+    }
+
+    @Override
+    public List<Finding> findings() {
+        return new JvmFindings(this, JvmProject.of(this, Map.of())).all();
+    }
+
+    @Override
+    public Proposal propose(String target, Choices choices) {
+        return new JvmProposing(this, target, choices).propose();
+    }
+
+    ProjectTree tree() {
+        return tree;
+    }
+
+    Toolchain toolchain() {
+        return toolchain;
+    }
+
+    List<JavaSource> javaSources() {
+        return sources;
+    }
+
+    List<Wiring> wirings() {
+        return wirings;
+    }
+
+    /** In class-path order. */
+    List<Jar> jars() {
+        return jars;
+    }
+
+    List<LevelSign> built() {
+        return built;
+    }
+
+    Map<Jar, JarIdentity> identities() {
+        return identities;
+    }
+
+    List<Finding> trouble() {
+        return trouble;
+    }
+}

@@ -1,0 +1,145 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.conversion.IgnoreFile;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.maven.PomWriter;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/** The steps that the decisions about a JVM project lead to. */
+final class JvmSteps {
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final MavenProject maven;
+    private final ProjectTree tree;
+    private final List<Step> steps = new ArrayList<>();
+    private final List<Finding> leftForYou = new ArrayList<>();
+    private final Set<String> taken = new HashSet<>();
+
+    JvmSteps(JvmReading reading, JvmProject project, MavenProject maven) {
+        this.reading = reading;
+        this.project = project;
+        this.maven = maven;
+        this.tree = reading.tree();
+        descriptor();
+        ignoreFile();
+        jars();
+        wirings();
+        placements();
+    }
+
+    List<Step> all() {
+        return steps;
+    }
+
+    List<Finding> leftForYou() {
+        return leftForYou;
+    }
+
+    private void descriptor() {
+        steps.add(new Step.Write("pom.xml", PomWriter.write(maven), "the build descriptor"));
+    }
+
+    private void ignoreFile() {
+        IgnoreFile.covering(tree, List.of("/target/"), "what the build writes").ifPresent(steps::add);
+    }
+
+    private void jars() {
+        for (Dependency dependency : maven.dependencies()) {
+            String path = dependency.jar().path();
+            if (dependency.stays()) continue;
+            taken.add(path);
+            if (dependency.inProject()) layIn(dependency, dependency.declared().orElseThrow());
+            else {
+                String reason = dependency
+                        .declared()
+                        .map(coordinates -> "is the dependency " + coordinates + " now")
+                        .orElse(dependency.why());
+                steps.add(new Step.Retire(path, reason));
+            }
+        }
+    }
+
+    /** Lays a jar that nobody publishes into the project's own repository, with a descriptor and checksums. */
+    private void layIn(Dependency dependency, Coordinates coordinates) {
+        String folder = Paths.join(PomWriter.REPOSITORY, coordinates.folder());
+        String jar = Paths.join(folder, coordinates.fileName("jar"));
+        String pom = Paths.join(
+                folder,
+                new Coordinates(coordinates.group(), coordinates.artifact(), coordinates.version()).fileName("pom"));
+        String descriptor = PomWriter.write(coordinates);
+        steps.add(new Step.Move(dependency.jar().path(), jar, "laid into the project's own repository"));
+        steps.add(new Step.Write(jar + ".sha1", dependency.jar().sha1(), "its checksum"));
+        steps.add(new Step.Write(pom, descriptor, "its descriptor"));
+        steps.add(new Step.Write(
+                pom + ".sha1", Hashing.sha1(descriptor.getBytes(StandardCharsets.UTF_8)), "the descriptor's checksum"));
+    }
+
+    private void wirings() {
+        for (Wiring wiring : reading.wirings()) {
+            for (String file : wiring.files()) {
+                if (taken.add(file)) steps.add(new Step.Retire(file, "what it said is in pom.xml now"));
+            }
+        }
+    }
+
+    private void placements() {
+        for (Placement placement : project.layout().placements().values()) {
+            if (!taken.add(placement.path())) continue;
+            if (placement.role() == Role.OUTPUT) output(placement);
+            else if (placement.role() != Role.LEFT) move(placement);
+        }
+    }
+
+    private void move(Placement placement) {
+        Role role = placement.role();
+        // without a web archive, what would be served stays where it is
+        if (role == Role.WEB && !maven.packaging().equals("war")) return;
+        String to = role.conventional(placement.relative());
+        if (to.equals(placement.path())) return;
+        String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
+        steps.add(new Step.Move(placement.path(), to, reason));
+    }
+
+    /** What the old build wrote goes, as far as it can be built again. */
+    private void output(Placement placement) {
+        String path = placement.path();
+        boolean built = path.endsWith(".class") || copyOfResource(placement);
+        if (built) steps.add(new Step.Retire(path, "built earlier; the build tool builds it anew"));
+        else {
+            leftForYou.add(Finding.trouble(
+                    path,
+                    "lies among built files and is found nowhere else; it is left there",
+                    JvmProposing.evidence(placement.folder())));
+        }
+    }
+
+    private boolean copyOfResource(Placement placement) {
+        return project.layout().placements().values().stream()
+                .filter(other -> other.role() == Role.MAIN_RESOURCES || other.role() == Role.TEST_RESOURCES)
+                .filter(other -> other.relative().equals(placement.relative()))
+                .anyMatch(other -> sameBytes(other.path(), placement.path()));
+    }
+
+    private boolean sameBytes(String one, String other) {
+        try {
+            return Hashing.sha256(tree.onDisk(one)).equals(Hashing.sha256(tree.onDisk(other)));
+        } catch (IOException e) {
+            return false;
+        }
+    }
+}

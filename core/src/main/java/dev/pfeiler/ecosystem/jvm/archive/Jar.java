@@ -1,0 +1,83 @@
+package dev.pfeiler.ecosystem.jvm.archive;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.tree.Paths;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * A jar of a project tree and what lies in it.
+ *
+ * @param path within the tree
+ * @param size in bytes
+ * @param sha1 of its bytes
+ * @param classes the names of its classes, with dots; those for one Java level only are left out
+ * @param references names of classes outside it that its classes mention
+ * @param level the highest Java level of its classes; 0 where it has none
+ * @param manifest the main section of its manifest
+ * @param descriptors the coordinates that build descriptors inside it state, by entry
+ * @param tagLibraries the names by which pages ask for its tag libraries
+ * @param trouble what is wrong with it; empty where nothing is
+ */
+public record Jar(
+        String path,
+        long size,
+        String sha1,
+        Kind kind,
+        Set<String> classes,
+        Set<String> references,
+        int level,
+        Map<String, String> manifest,
+        Map<String, Coordinates> descriptors,
+        Set<String> tagLibraries,
+        String trouble) {
+    // a jar is known by its path
+    @Override
+    public int hashCode() {
+        return path.hashCode();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Jar jar && path.equals(jar.path);
+    }
+
+    /** What a jar is good for. */
+    public enum Kind {
+        /** It has classes, or resources alone. */
+        LIBRARY,
+        /** Java sources and no class. */
+        SOURCES,
+        /** Documentation pages and no class. */
+        DOCUMENTATION,
+        /** It cannot be read as an archive. */
+        BROKEN
+    }
+
+    /** Places of package names among classes. */
+    public Set<String> packages() {
+        Set<String> packages = new TreeSet<>();
+        for (String name : classes) packages.add(packageOf(name));
+        return packages;
+    }
+
+    /** Whether the class, or the one it is nested in, lies in the jar. */
+    public boolean holds(String className) {
+        return classes.contains(className);
+    }
+
+    public String name() {
+        return Paths.name(path);
+    }
+
+    /** What stands before the last dot; empty for a class without a package. */
+    public static String packageOf(String className) {
+        int dot = className.lastIndexOf('.');
+        return dot < 0 ? "" : className.substring(0, dot);
+    }
+
+    static Jar broken(String path, long size, String sha1, String why) {
+        return new Jar(path, size, sha1, Kind.BROKEN, Set.of(), Set.of(), 0, Map.of(), Map.of(), Set.of(), why);
+    }
+}

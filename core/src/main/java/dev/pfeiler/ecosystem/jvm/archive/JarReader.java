@@ -1,0 +1,142 @@
+package dev.pfeiler.ecosystem.jvm.archive;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Enumeration;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Properties;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.jar.Attributes;
+import java.util.jar.Manifest;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Reads a jar's table of contents, its descriptors and the constant pools of its classes. */
+public final class JarReader {
+    private static final Logger LOG = LoggerFactory.getLogger(JarReader.class);
+    /** A class file larger than this is no class file; in bytes. */
+    private static final int LARGEST_CLASS = 16 << 20;
+
+    private final Set<String> classes = new HashSet<>();
+    private final Set<String> references = new HashSet<>();
+    private final Map<String, String> manifest = new TreeMap<>();
+    private final Map<String, Coordinates> descriptors = new TreeMap<>();
+    private final Set<String> tagLibraries = new HashSet<>();
+    private final Map<String, Integer> others = new HashMap<>();
+    private int level;
+
+    private JarReader() {}
+
+    /** Reads a jar of a tree; one that cannot be read says so in its trouble. */
+    public static Jar read(ProjectTree tree, TreeFile file) {
+        String sha1 = "";
+        try {
+            sha1 = Hashing.sha1(tree.onDisk(file.path()));
+            if (file.size() == 0) return Jar.broken(file.path(), 0, sha1, "is empty");
+            return new JarReader().read(tree, file, sha1);
+        } catch (ZipException | IllegalArgumentException e) {
+            LOG.debug("{}", file.path(), e);
+            return Jar.broken(file.path(), file.size(), sha1, "is no archive");
+        } catch (IOException e) {
+            LOG.debug("{}", file.path(), e);
+            return Jar.broken(file.path(), file.size(), sha1, "cannot be read");
+        }
+    }
+
+    private Jar read(ProjectTree tree, TreeFile file, String sha1) throws IOException {
+        try (ZipFile zip = new ZipFile(tree.onDisk(file.path()).toFile())) {
+            Enumeration<? extends ZipEntry> entries = zip.entries();
+            while (entries.hasMoreElements()) entry(zip, entries.nextElement());
+        }
+        references.removeIf(name -> classes.contains(name) || name.startsWith("java."));
+        return new Jar(
+                file.path(),
+                file.size(),
+                sha1,
+                kind(),
+                Set.copyOf(classes),
+                Set.copyOf(references),
+                level,
+                Map.copyOf(manifest),
+                Map.copyOf(descriptors),
+                Set.copyOf(tagLibraries),
+                "");
+    }
+
+    private Jar.Kind kind() {
+        if (!classes.isEmpty()) return Jar.Kind.LIBRARY;
+        if (others.getOrDefault("java", 0) > 0) return Jar.Kind.SOURCES;
+        int pages = others.getOrDefault("html", 0);
+        int all = others.values().stream().mapToInt(Integer::intValue).sum();
+        return pages > 3 && pages * 2 > all ? Jar.Kind.DOCUMENTATION : Jar.Kind.LIBRARY;
+    }
+
+    private void entry(ZipFile zip, ZipEntry entry) throws IOException {
+        String name = entry.getName();
+        if (entry.isDirectory()) return;
+        if (name.endsWith(".class")) {
+            if (!name.startsWith("META-INF/") && !name.endsWith("module-info.class")) classEntry(zip, entry);
+        } else if (name.equalsIgnoreCase("META-INF/MANIFEST.MF")) {
+            try (InputStream in = zip.getInputStream(entry)) {
+                Attributes main = new Manifest(in).getMainAttributes();
+                main.forEach((key, value) -> manifest.put(key.toString(), value.toString()));
+            }
+        } else if (name.startsWith("META-INF/maven/") && name.endsWith("/pom.properties")) {
+            descriptor(zip, entry);
+        } else if (name.startsWith("META-INF/") && name.endsWith(".tld")) {
+            tagLibrary(zip, entry);
+        } else {
+            others.merge(dev.pfeiler.tree.Paths.extension(name), 1, Integer::sum);
+        }
+    }
+
+    private void classEntry(ZipFile zip, ZipEntry entry) throws IOException {
+        if (entry.getSize() > LARGEST_CLASS) return;
+        byte[] bytes;
+        try (InputStream in = zip.getInputStream(entry)) {
+            bytes = in.readNBytes(LARGEST_CLASS);
+        }
+        int itsLevel = ClassFile.level(bytes);
+        if (itsLevel == 0) return;
+        level = Math.max(level, itsLevel);
+        classes.add(entry.getName()
+                .substring(0, entry.getName().length() - ".class".length())
+                .replace('/', '.'));
+        try {
+            ClassFile.addReferences(bytes, references);
+        } catch (RuntimeException e) {
+            LOG.debug("{} in {}", entry.getName(), zip.getName(), e);
+        }
+    }
+
+    private void tagLibrary(ZipFile zip, ZipEntry entry) throws IOException {
+        try (InputStream in = zip.getInputStream(entry)) {
+            XmlElement.read(in.readNBytes(LARGEST_CLASS)).child("uri").ifPresent(uri -> tagLibraries.add(uri.text()));
+        } catch (XmlElement.Malformed e) {
+            LOG.debug("{} in {}", entry.getName(), zip.getName(), e);
+        }
+    }
+
+    private void descriptor(ZipFile zip, ZipEntry entry) throws IOException {
+        Properties properties = new Properties();
+        try (InputStream in = zip.getInputStream(entry)) {
+            properties.load(in);
+        } catch (IllegalArgumentException e) {
+            return;
+        }
+        Coordinates.parse(properties.getProperty("groupId") + ":" + properties.getProperty("artifactId") + ":"
+                        + properties.getProperty("version"))
+                .ifPresent(coordinates -> descriptors.put(entry.getName(), coordinates));
+    }
+}

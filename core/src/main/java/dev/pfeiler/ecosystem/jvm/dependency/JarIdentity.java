@@ -1,0 +1,51 @@
+package dev.pfeiler.ecosystem.jvm.dependency;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import java.util.List;
+
+/**
+ * Which artifact a jar is.
+ *
+ * @param alternatives other coordinates that would fit
+ */
+public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evidence, List<Coordinates> alternatives) {
+    /** What named the artifact, strongest first. */
+    public enum Sign {
+        /** The same bytes lie in a repository under these coordinates. */
+        HASH(Certainty.CERTAIN, "same bytes in the local repository"),
+        /** The descriptor inside the jar states them. */
+        DESCRIPTOR(Certainty.LIKELY, "its own descriptor says so"),
+        /** A repository has these coordinates with other bytes. */
+        CHANGED(Certainty.LIKELY, "a changed copy"),
+        /** Made up from its manifest and file name; no repository is known to have it. */
+        NAME(Certainty.GUESS, "named after its file");
+
+        private final Certainty certainty;
+        private final String words;
+
+        Sign(Certainty certainty, String words) {
+            this.certainty = certainty;
+            this.words = words;
+        }
+
+        public Certainty certainty() {
+            return certainty;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** Whether a repository can be expected to have these very bytes under the coordinates. */
+        public boolean published() {
+            return this == HASH || this == DESCRIPTOR;
+        }
+    }
+
+    public JarIdentity {
+        evidence = List.copyOf(evidence);
+        alternatives = List.copyOf(alternatives);
+    }
+}

@@ -1,0 +1,57 @@
+package dev.pfeiler.ecosystem.jvm.deployment;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.XmlElement;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * A {@code web.xml}. Source: the deployment descriptor chapters of the Servlet specifications, 2.2 to 6.1.
+ *
+ * @param version of the Servlet API it is written for; empty where it does not say
+ * @param displayName the name it gives the program
+ * @param classes classes it names, with the place of each
+ */
+public record WebDescriptor(
+        String path,
+        String version,
+        Evidence versionEvidence,
+        Optional<String> displayName,
+        Map<String, Evidence> classes) {
+    private static final Set<String> CLASS_ELEMENTS =
+            Set.of("servlet-class", "filter-class", "listener-class", "tag-class", "exception-type");
+    private static final Pattern DOCTYPE =
+            Pattern.compile("<!DOCTYPE\\s+web-app\\s+[^>]*?Web Application (\\d\\.\\d)[^>]*>");
+
+    static WebDescriptor read(String path, byte[] bytes) throws XmlElement.Malformed {
+        XmlElement root = XmlElement.read(bytes);
+        Map<String, Evidence> classes = new TreeMap<>();
+        root.all()
+                .filter(e -> CLASS_ELEMENTS.contains(e.name()) && !e.text().isEmpty())
+                .forEach(e -> classes.putIfAbsent(
+                        e.text(),
+                        new Evidence(path, e.line(), "<" + e.name() + ">" + e.text() + "</" + e.name() + ">")));
+        String version = root.attribute("version");
+        Evidence evidence = new Evidence(path, root.line(), "<web-app version=\"" + version + "\">");
+        if (version.isEmpty()) {
+            String text = new String(bytes, StandardCharsets.ISO_8859_1);
+            Matcher doctype = DOCTYPE.matcher(text);
+            if (doctype.find()) {
+                version = doctype.group(1);
+                int line = 1
+                        + (int) text.substring(0, doctype.start())
+                                .chars()
+                                .filter(c -> c == '\n')
+                                .count();
+                evidence = new Evidence(path, line, doctype.group());
+            }
+        }
+        return new WebDescriptor(
+                path, version, evidence, root.child("display-name").map(XmlElement::text), classes);
+    }
+}

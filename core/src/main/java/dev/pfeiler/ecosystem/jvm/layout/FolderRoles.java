@@ -1,0 +1,261 @@
+package dev.pfeiler.ecosystem.jvm.layout;
+
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** Gives folders and files their roles: by what they hold and declare, by what the wiring says, last by their names. */
+public final class FolderRoles {
+    private final ProjectTree tree;
+    private final Collection<JavaSource> sources;
+    private final List<Wiring> wirings;
+    private final SourceRoots roots;
+    private final TestSigns tests;
+    private final Set<String> built = new HashSet<>();
+    private final Map<String, Folder> folders = new TreeMap<>();
+    private final TreeMap<String, Placement> placements = new TreeMap<>();
+
+    private FolderRoles(ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings) {
+        this.tree = tree;
+        this.sources = sources;
+        this.wirings = wirings;
+        this.roots = new SourceRoots(sources, wirings);
+        this.tests = new TestSigns(sources);
+        for (JavaSource source : sources) built.addAll(source.typeNames());
+    }
+
+    /**
+     * The roles in a tree with these sources and wirings.
+     *
+     * @param settled roles that the person gave to folders
+     */
+    public static Layout of(
+            ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings, Map<String, Role> settled) {
+        FolderRoles roles = new FolderRoles(tree, sources, wirings);
+        roles.sourceFolders();
+        roles.webFolder();
+        roles.outputFolders();
+        roles.wiredResourceFolders();
+        settled.forEach((path, role) ->
+                roles.folders.put(path, new Folder(path, role, Certainty.CERTAIN, "settled by you", List.of())));
+        roles.place();
+        Set<String> marked = sources.stream()
+                .filter(source -> roles.tests.mark(source).isPresent())
+                .map(JavaSource::path)
+                .collect(Collectors.toSet());
+        return new Layout(List.copyOf(roles.folders.values()), roles.placements, marked);
+    }
+
+    private void sourceFolders() {
+        roots.byRoot().forEach((root, inRoot) -> folders.put(root, sourceFolder(root, inRoot)));
+    }
+
+    private Folder sourceFolder(String root, List<JavaSource> inRoot) {
+        Optional<Wiring.SourceFolder> wired = roots.wired(root);
+        List<Evidence> evidence = new ArrayList<>();
+        wired.ifPresent(folder -> evidence.add(folder.evidence()));
+        List<Evidence> marks = inRoot.stream()
+                .sorted(Comparator.comparing(JavaSource::path))
+                .flatMap(source -> tests.mark(source).stream())
+                .toList();
+        if (wired.isPresent() && wired.get().test()) {
+            return new Folder(root, Role.TEST, Certainty.CERTAIN, "marked as tests", evidence);
+        }
+        boolean named = Paths.name(root).toLowerCase(java.util.Locale.ROOT).matches(".*(test|spec)s?");
+        boolean alone = tests.onlyLookOut(inRoot);
+        boolean most = marks.size() * 2 >= inRoot.size();
+        if (!marks.isEmpty() && (most || named || alone)) {
+            evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
+            String why = marks.size() + " of " + inRoot.size() + " sources use a test framework";
+            return new Folder(root, Role.TEST, most ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
+        }
+        if (named && alone) {
+            String why = "named so, uses the other sources and is used by none";
+            return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
+        }
+        inRoot.stream()
+                .filter(source -> source.packageLine() > 0)
+                .min(Comparator.comparing(JavaSource::path))
+                .ifPresent(
+                        s -> evidence.add(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")));
+        boolean agree = inRoot.stream().allMatch(source -> SourceRoots.fits(source, root));
+        String why = agree ? "packages and folders agree" : "some packages differ from their folders";
+        Certainty certainty = wired.isPresent() || agree && !evidence.isEmpty() ? Certainty.CERTAIN : Certainty.LIKELY;
+        return new Folder(root, Role.MAIN, certainty, why, evidence);
+    }
+
+    private void webFolder() {
+        Optional<Wiring.Setting> wired = wirings.stream()
+                .flatMap(wiring -> wiring.webRoot().stream())
+                .filter(setting -> tree.folders().contains(setting.value()))
+                .findFirst();
+        List<String> holding = tree.folders().stream()
+                .filter(folder -> Paths.name(folder).equals("WEB-INF"))
+                .map(Paths::parent)
+                .toList();
+        if (wired.isPresent()) {
+            web(
+                    wired.get().value(),
+                    Certainty.CERTAIN,
+                    "deployed as the web root",
+                    wired.get().evidence());
+        } else if (!holding.isEmpty()) {
+            String root = holding.stream()
+                    .min(Comparator.comparing((String f) -> !tree.has(Paths.join(f, "WEB-INF/web.xml")))
+                            .thenComparing(f -> -tree.under(f).count()))
+                    .orElseThrow();
+            web(root, Certainty.CERTAIN, "holds WEB-INF", Evidence.of(Paths.join(root, "WEB-INF"), ""));
+        } else {
+            tree.files().stream()
+                    .filter(file -> file.extension().equals("jsp"))
+                    .min(Comparator.comparingInt(file -> file.path().split("/").length))
+                    .ifPresent(page -> web(
+                            Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
+        }
+    }
+
+    private void web(String path, Certainty certainty, String why, Evidence evidence) {
+        // a source folder at the same place keeps its sources; the rest of the folder is served
+        folders.merge(
+                path,
+                new Folder(path, Role.WEB, certainty, why, List.of(evidence)),
+                (source, web) -> source.role() == Role.MAIN && path.isEmpty() ? source : web);
+    }
+
+    private void outputFolders() {
+        Map<String, Evidence> found = new LinkedHashMap<>();
+        for (Wiring wiring : wirings) {
+            for (Wiring.Setting output : wiring.outputs()) {
+                if (tree.folders().contains(output.value())) found.putIfAbsent(output.value(), output.evidence());
+            }
+        }
+        for (TreeFile file : tree.files()) {
+            if (!file.extension().equals("class")) continue;
+            classRoot(file.path()).ifPresent(root -> found.putIfAbsent(root, Evidence.of(file.path(), "")));
+        }
+        found.forEach((path, evidence) -> folders.putIfAbsent(
+                path,
+                new Folder(
+                        path, Role.OUTPUT, Certainty.CERTAIN, "classes built from these sources", List.of(evidence))));
+    }
+
+    /** The folder below which a class file lies by its package, where one of the sources declares the class. */
+    private Optional<String> classRoot(String path) {
+        String name = Paths.stem(path);
+        int nested = name.indexOf('$', 1);
+        String top = nested < 0 ? name : name.substring(0, nested);
+        String qualified = top;
+        for (String folder = Paths.parent(path); ; folder = Paths.parent(folder)) {
+            if (built.contains(qualified)) return Optional.of(folder);
+            if (folder.isEmpty()) return Optional.empty();
+            qualified = Paths.name(folder) + "." + qualified;
+        }
+    }
+
+    private void wiredResourceFolders() {
+        for (Wiring wiring : wirings) {
+            for (Wiring.SourceFolder source : wiring.sources()) {
+                if (!tree.folders().contains(source.path())) continue;
+                Role role = source.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES;
+                String why = "a source folder without sources";
+                folders.putIfAbsent(
+                        source.path(),
+                        new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
+            }
+            for (Wiring.Library library : wiring.libraries()) {
+                if (!tree.folders().contains(library.path())) continue;
+                folders.putIfAbsent(
+                        library.path(),
+                        new Folder(
+                                library.path(),
+                                library.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES,
+                                Certainty.CERTAIN,
+                                "a folder on the class path",
+                                List.of(library.evidence())));
+            }
+        }
+    }
+
+    private void place() {
+        Map<String, JavaSource> byPath = sources.stream().collect(Collectors.toMap(JavaSource::path, source -> source));
+        Set<JavaSource> known = sources.stream()
+                .filter(s -> folders.get(roots.rootOf(s)).role() == Role.TEST)
+                .collect(Collectors.toSet());
+        List<JavaSource> program =
+                sources.stream().filter(s -> !known.contains(s)).toList();
+        Set<JavaSource> mixedIn = tests.among(program, known);
+        Map<String, Set<String>> packageFolders = new HashMap<>();
+        for (JavaSource s : sources) {
+            packageFolders
+                    .computeIfAbsent(roots.rootOf(s), r -> new HashSet<>())
+                    .add(Paths.parent(s.path()));
+        }
+        for (TreeFile file : tree.files()) {
+            JavaSource source = byPath.get(file.path());
+            if (source != null) placeSource(source, mixedIn.contains(source));
+            else placeOther(file, packageFolders);
+        }
+    }
+
+    private void placeSource(JavaSource source, boolean mixedIn) {
+        Folder folder = folders.get(roots.rootOf(source));
+        if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
+        String why = mixedIn ? "a test among the sources" : "";
+        add(source.path(), mixedIn ? Role.TEST : folder.role() == Role.WEB ? Role.MAIN : folder.role(), folder, why);
+    }
+
+    private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
+        String path = file.path();
+        Folder folder = null;
+        for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
+            folder = folders.get(f);
+            if (folder != null || f.isEmpty()) break;
+        }
+        if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) return;
+        if (file.extension().equals("class") && classRoot(path).isPresent()) {
+            add(path, Role.OUTPUT, folder, "built from a source of this project");
+            return;
+        }
+        boolean atTop = folder.path().isEmpty();
+        switch (folder.role()) {
+            case MAIN, TEST -> {
+                // at the top of the tree lies much that is no resource
+                if (atTop && !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path))) return;
+                if (atTop && Paths.parent(path).isEmpty()) return;
+                boolean withSources = SourceRoots.belongsToSources(path);
+                add(path, withSources ? folder.role() : folder.role().resources(), folder, "");
+            }
+            case WEB -> {
+                if (!atTop || servedAtTop(path)) add(path, Role.WEB, folder, "");
+            }
+            default -> add(path, folder.role(), folder, "");
+        }
+    }
+
+    /** Whether a file is served where the web root is the tree itself. */
+    private static boolean servedAtTop(String path) {
+        if (path.startsWith("WEB-INF/") || path.startsWith("META-INF/")) return true;
+        return Set.of("jsp", "jspf", "html", "htm", "css", "js", "png", "gif", "jpg", "jpeg", "ico", "svg", "tag")
+                .contains(Paths.extension(path));
+    }
+
+    private void add(String path, Role role, Folder folder, String why) {
+        placements.put(path, new Placement(path, role, Paths.relative(folder.path(), path), folder, why));
+    }
+}

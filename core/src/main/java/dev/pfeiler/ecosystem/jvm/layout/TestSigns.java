@@ -1,0 +1,105 @@
+package dev.pfeiler.ecosystem.jvm.layout;
+
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.source.Names;
+import dev.pfeiler.evidence.Evidence;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Which sources are tests, by what they use and by who uses them. */
+final class TestSigns {
+    private static final List<String> FRAMEWORKS =
+            List.of("org.junit.", "junit.framework.", "org.testng.", "spock.lang.");
+    private static final Set<String> MARKS = Set.of(
+            "Test",
+            "ParameterizedTest",
+            "RepeatedTest",
+            "TestFactory",
+            "TestTemplate",
+            "RunWith",
+            "ExtendWith",
+            "Suite",
+            "Before",
+            "BeforeClass",
+            "BeforeEach",
+            "BeforeAll",
+            "DataProvider");
+    private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification");
+
+    private final Map<JavaSource, Evidence> marked = new HashMap<>();
+    private final Map<JavaSource, Set<JavaSource>> usedBy = new HashMap<>();
+    private final Map<JavaSource, Set<JavaSource>> uses = new HashMap<>();
+    private final Set<JavaSource> touching = new HashSet<>();
+
+    TestSigns(Collection<JavaSource> sources) {
+        for (JavaSource source : sources) {
+            importOf(source, sources).ifPresent(evidence -> {
+                touching.add(source);
+                boolean mark = source.annotations().keySet().stream().anyMatch(TestSigns::isMark)
+                        || source.simple().stream().anyMatch(BASES::contains);
+                if (mark) marked.put(source, evidence);
+            });
+        }
+        if (!sources.isEmpty()) link(sources);
+    }
+
+    private static boolean isMark(String annotation) {
+        return MARKS.contains(annotation.substring(annotation.lastIndexOf('.') + 1));
+    }
+
+    /** The import of a test framework, unless the framework itself is what the project makes. */
+    private static Optional<Evidence> importOf(JavaSource source, Collection<JavaSource> all) {
+        return source.imports().stream()
+                .filter(i -> FRAMEWORKS.stream().anyMatch(f -> (i.name() + ".").startsWith(f)))
+                .filter(i -> all.stream()
+                        .noneMatch(s -> !s.packageName().isEmpty()
+                                && (s.packageName() + ".")
+                                        .startsWith(
+                                                i.name().substring(0, i.name().indexOf('.', 4) + 1))))
+                .findFirst()
+                .map(i -> new Evidence(source.path(), i.line(), i.words()));
+    }
+
+    private void link(Collection<JavaSource> sources) {
+        Names<JavaSource> names = new Names<>();
+        for (JavaSource source : sources) names.add(source, source.typeNames());
+        for (JavaSource source : sources) {
+            for (JavaSource used : names.usedBy(source).keySet()) {
+                if (used.equals(source)) continue;
+                uses.computeIfAbsent(source, s -> new HashSet<>()).add(used);
+                usedBy.computeIfAbsent(used, s -> new HashSet<>()).add(source);
+            }
+        }
+    }
+
+    /** The place that marks a source as a test; nothing where none does. */
+    Optional<Evidence> mark(JavaSource source) {
+        return Optional.ofNullable(marked.get(source));
+    }
+
+    /** Whether the sources use others and none of the others uses them, as tests do. */
+    boolean onlyLookOut(Collection<JavaSource> sources) {
+        Set<JavaSource> own = new HashSet<>(sources);
+        boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
+        return out && own.stream().allMatch(s -> own.containsAll(usedBy.getOrDefault(s, Set.of())));
+    }
+
+    /** Of sources of a program, those that are tests: marked or framework users that only tests use. */
+    Set<JavaSource> among(Collection<JavaSource> sources, Set<JavaSource> knownTests) {
+        Set<JavaSource> tests = new HashSet<>();
+        for (JavaSource source : sources) if (touching.contains(source)) tests.add(source);
+        // a candidate that the program itself uses is no test; that may expose another
+        boolean changed = true;
+        while (changed) {
+            changed = tests.removeIf(t -> usedBy.getOrDefault(t, Set.of()).stream()
+                    .anyMatch(user -> !tests.contains(user) && !knownTests.contains(user)));
+        }
+        if (tests.stream().noneMatch(marked::containsKey) && knownTests.isEmpty()) return Set.of();
+        return tests;
+    }
+}

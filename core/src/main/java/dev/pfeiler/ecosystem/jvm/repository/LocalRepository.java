@@ -1,0 +1,116 @@
+package dev.pfeiler.ecosystem.jvm.repository;
+
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.tree.Hashing;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.maven.settings.io.xpp3.SettingsXpp3Reader;
+import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The person's local store of artifacts, a folder in Maven layout. */
+public final class LocalRepository {
+    private static final Logger LOG = LoggerFactory.getLogger(LocalRepository.class);
+
+    private final Path folder;
+    private Map<Long, List<Path>> bySize;
+
+    public LocalRepository(Path folder) {
+        this.folder = folder;
+    }
+
+    /** The one the person's Maven uses: named in the user's settings, else {@code .m2/repository}. */
+    public static LocalRepository of(Surroundings surroundings) {
+        Path settings = surroundings.home().resolve(".m2/settings.xml");
+        if (Files.exists(settings)) {
+            try (InputStream in = Files.newInputStream(settings)) {
+                String named = new SettingsXpp3Reader().read(in, false).getLocalRepository();
+                if (named != null && !named.isBlank()) {
+                    return new LocalRepository(Path.of(named.strip()
+                            .replace("${user.home}", surroundings.home().toString())));
+                }
+            } catch (IOException | XmlPullParserException e) {
+                // what the file holds may be secret: only its name is logged
+                LOG.warn("{} cannot be read; the usual local repository is taken", settings);
+            }
+        }
+        return new LocalRepository(surroundings.home().resolve(".m2/repository"));
+    }
+
+    public Path folder() {
+        return folder;
+    }
+
+    /** The file of an artifact, where the store has it. */
+    public Optional<Path> file(Coordinates coordinates, String extension) {
+        Path file = folder.resolve(coordinates.folder()).resolve(coordinates.fileName(extension));
+        return Files.isRegularFile(file) ? Optional.of(file) : Optional.empty();
+    }
+
+    /** The coordinates of all jars in the store with those bytes; only files of the same size are hashed. */
+    public List<Coordinates> holding(long size, String sha1) {
+        List<Coordinates> found = new ArrayList<>();
+        for (Path file : bySize().getOrDefault(size, List.of())) {
+            try {
+                if (Hashing.sha1(file).equals(sha1)) coordinates(file).ifPresent(found::add);
+            } catch (IOException e) {
+                LOG.debug("{}", file, e);
+            }
+        }
+        found.sort(null);
+        return found;
+    }
+
+    private synchronized Map<Long, List<Path>> bySize() {
+        if (bySize != null) return bySize;
+        bySize = new HashMap<>();
+        if (!Files.isDirectory(folder)) return bySize;
+        try {
+            Files.walkFileTree(folder, new SimpleFileVisitor<>() {
+                @Override
+                public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+                    if (file.toString().endsWith(".jar")) {
+                        bySize.computeIfAbsent(attributes.size(), s -> new ArrayList<>())
+                                .add(file);
+                    }
+                    return FileVisitResult.CONTINUE;
+                }
+
+                @Override
+                public FileVisitResult visitFileFailed(Path file, IOException e) {
+                    return FileVisitResult.CONTINUE;
+                }
+            });
+        } catch (IOException e) {
+            LOG.debug("{}", folder, e);
+        }
+        return bySize;
+    }
+
+    /** Group, artifact and version are the folders, the classifier is what the file name has more. */
+    private Optional<Coordinates> coordinates(Path file) {
+        Path path = folder.relativize(file);
+        int count = path.getNameCount();
+        if (count < 4) return Optional.empty();
+        String version = path.getName(count - 2).toString();
+        String artifact = path.getName(count - 3).toString();
+        String group = path.subpath(0, count - 3).toString().replace('\\', '/').replace('/', '.');
+        String start = artifact + "-" + version;
+        String name = path.getFileName().toString();
+        if (!name.startsWith(start)) return Optional.empty();
+        String rest = name.substring(start.length(), name.length() - ".jar".length());
+        if (!rest.isEmpty() && !rest.startsWith("-")) return Optional.empty();
+        return Optional.of(new Coordinates(group, artifact, version, rest.isEmpty() ? "" : rest.substring(1)));
+    }
+}

@@ -1,0 +1,170 @@
+package dev.pfeiler.ecosystem.jvm.setting;
+
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.wiring.PropertyLine;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Question;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Decides a project's own coordinates: from its packages, its name and what the tree says of a version. */
+public final class ProjectIdentity {
+    public static final String GROUP = "group";
+    public static final String NAME = "name";
+    public static final String VERSION = "version";
+    private static final String UNVERSIONED = "1.0.0-SNAPSHOT";
+    private static final Pattern PLAIN = Pattern.compile("[A-Za-z0-9_][A-Za-z0-9_.-]*");
+    private static final Pattern A_VERSION = Pattern.compile("v?(\\d+(\\.\\d+)*([._-][\\w.-]+)?)");
+    private static final Set<String> VERSION_KEYS =
+            Set.of("version", "app.version", "application.version", "project.version");
+
+    private final ProjectTree tree;
+    private final List<Wiring> wirings;
+    private final Deliberation deliberation;
+
+    public ProjectIdentity(ProjectTree tree, List<Wiring> wirings, Deliberation deliberation) {
+        this.tree = tree;
+        this.wirings = wirings;
+        this.deliberation = deliberation;
+    }
+
+    /** The name: what the wiring calls the project, else what its folder is called. */
+    public String name() {
+        Optional<Wiring.Setting> stated =
+                wirings.stream().flatMap(w -> w.name().stream()).findFirst();
+        Decision proposed = stated.map(setting -> Decision.of(
+                        NAME,
+                        "Name",
+                        artifact(setting.value()),
+                        Certainty.CERTAIN,
+                        "the project's name in its wiring",
+                        List.of(setting.evidence())))
+                .orElseGet(() -> Decision.of(
+                        NAME, "Name", artifact(tree.name()), Certainty.LIKELY, "the name of its folder", List.of()));
+        return deliberation.settle(proposed, ProjectIdentity::plain);
+    }
+
+    private static String artifact(String text) {
+        String plain = text.strip().replaceAll("[^A-Za-z0-9_.-]+", "-").replaceAll("^[-.]+|[-.]+$", "");
+        return plain.isEmpty() ? "project" : plain;
+    }
+
+    private static Optional<String> plain(String text) {
+        return PLAIN.matcher(text.strip()).matches() ? Optional.of(text.strip()) : Optional.empty();
+    }
+
+    /** The group: what the packages of the program share, less the project's own name. */
+    public String group(Collection<JavaSource> main, String name) {
+        String prefix = commonPackage(main);
+        String last = prefix.substring(prefix.lastIndexOf('.') + 1);
+        if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
+            prefix = prefix.substring(0, prefix.lastIndexOf('.'));
+        }
+        if (prefix.isEmpty()) {
+            String fallback = name.toLowerCase(Locale.ROOT);
+            Question question =
+                    new Question(GROUP, "Which group does the project belong to?", Optional.of(fallback), List.of());
+            return deliberation.ask(question, "Group", List.of(), ProjectIdentity::plain);
+        }
+        Evidence evidence = main.stream()
+                .filter(source -> source.packageLine() > 0)
+                .min(Comparator.comparing(JavaSource::path))
+                .map(s -> new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";"))
+                .orElseThrow();
+        return deliberation.settle(
+                Decision.of(GROUP, "Group", prefix, Certainty.LIKELY, "what the packages share", List.of(evidence)),
+                ProjectIdentity::plain);
+    }
+
+    private static String squeeze(String text) {
+        return text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
+    }
+
+    private static String commonPackage(Collection<JavaSource> sources) {
+        List<String> common = null;
+        for (JavaSource source : sources) {
+            if (source.packageName().isEmpty()) continue;
+            List<String> parts = Arrays.asList(source.packageName().split("\\."));
+            if (common == null) common = parts;
+            int same = 0;
+            while (same < Math.min(common.size(), parts.size())
+                    && common.get(same).equals(parts.get(same))) same++;
+            common = common.subList(0, same);
+        }
+        return common == null ? "" : String.join(".", common);
+    }
+
+    /** The version: what a manifest, a version file or a properties file states. */
+    public String version() {
+        Optional<Wiring.Setting> stated = statedVersion();
+        if (stated.isEmpty()) {
+            Question question =
+                    new Question(VERSION, "Which version is the project at?", Optional.of(UNVERSIONED), List.of());
+            return deliberation.ask(question, "Version", List.of(), ProjectIdentity::plain);
+        }
+        return deliberation.settle(
+                Decision.of(
+                        VERSION,
+                        "Version",
+                        stated.get().value(),
+                        Certainty.LIKELY,
+                        "stated in the project",
+                        List.of(stated.get().evidence())),
+                ProjectIdentity::plain);
+    }
+
+    private Optional<Wiring.Setting> statedVersion() {
+        return tree.files().stream()
+                .filter(file -> !file.link() && file.size() < 100_000)
+                .sorted(Comparator.comparingInt((TreeFile f) -> rank(f.name()))
+                        .thenComparingInt(f -> f.path().split("/").length)
+                        .thenComparing(TreeFile::path))
+                .filter(file -> rank(file.name()) < 9)
+                .flatMap(file -> versionIn(file).stream())
+                .findFirst();
+    }
+
+    private static int rank(String name) {
+        return switch (name.toLowerCase(Locale.ROOT)) {
+            case "version", "version.txt" -> 1;
+            case "version.properties" -> 2;
+            case "manifest.mf" -> 3;
+            case "build.properties", "app.properties", "application.properties", "project.properties" -> 4;
+            default -> 9;
+        };
+    }
+
+    private Optional<Wiring.Setting> versionIn(TreeFile file) {
+        if (rank(file.name()) == 3) return value(file, Set.of("Implementation-Version"));
+        if (file.extension().equals("properties")) return value(file, VERSION_KEYS);
+        try {
+            String first = tree.text(file.path()).content().strip();
+            var matcher = A_VERSION.matcher(first);
+            if (!matcher.matches()) return Optional.empty();
+            return Optional.of(new Wiring.Setting(matcher.group(1), new Evidence(file.path(), 1, first)));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    private Optional<Wiring.Setting> value(TreeFile file, Set<String> keys) {
+        return keys.stream()
+                .sorted()
+                .flatMap(key -> PropertyLine.find(tree, file.path(), key).stream())
+                .filter(setting -> A_VERSION.matcher(setting.value()).matches())
+                .findFirst();
+    }
+}

@@ -1,0 +1,265 @@
+package dev.pfeiler.ecosystem.jvm.source;
+
+import dev.pfeiler.ecosystem.jvm.source.JavaTokens.Kind;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
+public final class JavaReader {
+    private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
+    private static final Set<String> TYPE_WORDS = Set.of("class", "interface", "enum", "record");
+
+    private final String path;
+    private final JavaTokens tokens;
+    private final List<JavaSource.Import> imports = new ArrayList<>();
+    private final List<String> types = new ArrayList<>();
+    private final Map<String, Integer> qualified = new HashMap<>();
+    private final Set<String> simple = new HashSet<>();
+    private final Map<String, Integer> strings = new HashMap<>();
+    private final Map<String, Integer> annotations = new HashMap<>();
+    private final Map<SyntaxFeature, Integer> features = new EnumMap<>(SyntaxFeature.class);
+    private String packageName = "";
+    private int packageLine;
+    private int mainLine;
+    private int depth;
+    private boolean inCase;
+
+    private JavaReader(String path, byte[] bytes) {
+        this.path = path;
+        this.tokens = new JavaTokens(bytes);
+    }
+
+    /** Reads the bytes of a source file. */
+    public static JavaSource read(String path, byte[] bytes) {
+        JavaSource.Encoding encoding = encoding(bytes);
+        byte[] plain = encoding == JavaSource.Encoding.UTF_16
+                ? Text.decode(bytes).content().getBytes(StandardCharsets.UTF_8)
+                : bytes;
+        JavaReader reader = new JavaReader(path, plain);
+        reader.read();
+        return new JavaSource(
+                path,
+                reader.packageName,
+                reader.packageLine,
+                List.copyOf(reader.imports),
+                List.copyOf(reader.types),
+                Map.copyOf(reader.qualified),
+                Set.copyOf(reader.simple),
+                Map.copyOf(reader.strings),
+                Map.copyOf(reader.annotations),
+                Map.copyOf(reader.features),
+                reader.mainLine,
+                encoding);
+    }
+
+    private static JavaSource.Encoding encoding(byte[] bytes) {
+        if (Text.isAscii(bytes, bytes.length)) return JavaSource.Encoding.ASCII;
+        return switch (Text.decode(bytes).charset().name()) {
+            case "UTF-8" -> JavaSource.Encoding.UTF_8;
+            case "UTF-16" -> JavaSource.Encoding.UTF_16;
+            case "windows-1252" -> JavaSource.Encoding.WINDOWS_1252;
+            default -> JavaSource.Encoding.ISO_8859_1;
+        };
+    }
+
+    private void read() {
+        if (Paths.name(path).equals("module-info.java")) feature(SyntaxFeature.MODULE, 0);
+        for (int i = 0; i < tokens.count(); ) i = take(i);
+    }
+
+    /** Takes one token or one whole name, and gives the place of the next. */
+    private int take(int i) {
+        switch (tokens.kind(i)) {
+            case WORD -> {
+                return word(i);
+            }
+            case SIGN -> sign(i);
+            case STRING -> string(i);
+            case NUMBER -> number(i);
+            case TEXT_BLOCK -> feature(SyntaxFeature.TEXT_BLOCK, i);
+            default -> {}
+        }
+        return i + 1;
+    }
+
+    private int word(int i) {
+        if (depth == 0 && types.isEmpty()) {
+            if (tokens.is(i, "package") && packageLine == 0 && tokens.word(i + 1)) return packageDeclaration(i);
+            if (tokens.is(i, "import") && tokens.word(i + 1)) return importDeclaration(i);
+        }
+        declaration(i);
+        syntax(i);
+        return name(i);
+    }
+
+    private int packageDeclaration(int i) {
+        packageLine = tokens.line(i);
+        int end = nameEnd(i + 1);
+        packageName = join(i + 1, end);
+        return end;
+    }
+
+    private int importDeclaration(int i) {
+        boolean isStatic = tokens.is(i + 1, "static");
+        int start = isStatic ? i + 2 : i + 1;
+        int end = nameEnd(start);
+        boolean onDemand = tokens.is(end, '.') && tokens.is(end + 1, '*');
+        imports.add(new JavaSource.Import(join(start, end), isStatic, onDemand, tokens.line(i)));
+        return onDemand ? end + 2 : end;
+    }
+
+    /** The place behind a dotted name that starts at i. */
+    private int nameEnd(int i) {
+        int end = i + 1;
+        while (tokens.is(end, '.') && tokens.word(end + 1)) end += 2;
+        return end;
+    }
+
+    private String join(int start, int end) {
+        StringBuilder name = new StringBuilder();
+        for (int i = start; i < end; i++) name.append(tokens.text(i));
+        return name.toString();
+    }
+
+    private void declaration(int i) {
+        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.') && TYPE_WORDS.contains(tokens.text(i));
+        if (declares && tokens.is(i, "record")) declares = tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
+        if (declares) {
+            if (depth == 0) types.add(tokens.text(i + 1));
+            if (tokens.is(i, "enum")) feature(SyntaxFeature.ENUM, i);
+            if (tokens.is(i, "record")) feature(SyntaxFeature.RECORD, i);
+        }
+        boolean main = tokens.is(i, "main") && tokens.is(i + 1, '(') && tokens.is(i - 1, "void");
+        if (main && (tokens.is(i + 2, "String") || tokens.is(i + 3, "String")) && mainLine == 0) {
+            if (tokens.is(i - 2, "static") || tokens.is(i - 3, "static")) mainLine = tokens.line(i);
+        }
+    }
+
+    private void syntax(int i) {
+        switch (tokens.text(i)) {
+            case "try" -> featureIf(tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
+            case "catch" -> multiCatch(i);
+            case "var" ->
+                featureIf(
+                        tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':')),
+                        SyntaxFeature.LOCAL_VAR,
+                        i);
+            case "case" -> caseLabel(i);
+            case "default" -> defaultWord(i);
+            case "instanceof" -> pattern(i);
+            case "permits" ->
+                featureIf(
+                        tokens.upper(i + 1) && (tokens.word(i - 1) || tokens.is(i - 1, '>')), SyntaxFeature.SEALED, i);
+            default -> {}
+        }
+    }
+
+    private void multiCatch(int i) {
+        for (int k = i + 1; k < i + 40 && !tokens.is(k, ')'); k++) {
+            featureIf(tokens.is(k, '|'), SyntaxFeature.MULTI_CATCH, i);
+        }
+    }
+
+    private void caseLabel(int i) {
+        inCase = true;
+        featureIf(tokens.kind(i + 1) == Kind.STRING, SyntaxFeature.STRING_SWITCH, i);
+        if (!tokens.upper(i + 1)) return;
+        int end = nameEnd(i + 1);
+        boolean typed = tokens.word(end) && !tokens.is(end, "when");
+        featureIf(typed || tokens.is(end, '('), SyntaxFeature.SWITCH_PATTERN, i);
+    }
+
+    private void defaultWord(int i) {
+        boolean label = tokens.is(i + 1, ':') || tokens.is(i + 1, "->");
+        if (label) inCase = true;
+        // behind a closing parenthesis it gives an annotation's element its value
+        featureIf(!label && !tokens.is(i - 1, ')'), SyntaxFeature.DEFAULT_METHOD, i);
+    }
+
+    private void pattern(int i) {
+        int type = tokens.is(i + 1, "final") ? i + 2 : i + 1;
+        int end = nameEnd(type);
+        if (tokens.is(end, '<')) {
+            int open = 0;
+            do {
+                if (tokens.is(end, '<')) open++;
+                if (tokens.is(end, '>')) open--;
+                end++;
+            } while (open > 0 && end < tokens.count());
+        }
+        while (tokens.is(end, '[') && tokens.is(end + 1, ']')) end += 2;
+        featureIf(tokens.word(end), SyntaxFeature.INSTANCEOF_PATTERN, i);
+    }
+
+    private int name(int i) {
+        if (tokens.is(i - 1, '.')) return i + 1;
+        int end = nameEnd(i);
+        if (tokens.is(i - 1, '@') && !tokens.is(i, "interface")) {
+            annotations.putIfAbsent(join(i, end), tokens.line(i));
+            feature(SyntaxFeature.ANNOTATION, i);
+        }
+        if (tokens.upper(i)) simple.add(tokens.text(i));
+        else if (end > i + 1) qualifiedName(i, end);
+        // the words within the name are looked at for syntax too: x.default() is none, but y.class is no declaration
+        return end;
+    }
+
+    /** Notes a name up to and with its first capitalised part: {@code a.b.Type}. */
+    private void qualifiedName(int start, int end) {
+        for (int i = start + 2; i < end; i += 2) {
+            if (!tokens.upper(i)) continue;
+            qualified.putIfAbsent(join(start, i + 1), tokens.line(start));
+            return;
+        }
+    }
+
+    private void sign(int i) {
+        switch (tokens.first(i)) {
+            case '{' -> depth++;
+            case '}' -> depth--;
+            case ':' -> {
+                if (tokens.is(i, "::")) feature(SyntaxFeature.METHOD_REFERENCE, i);
+                else inCase = false;
+            }
+            case '-' -> {
+                if (!tokens.is(i, "->")) return;
+                feature(inCase ? SyntaxFeature.SWITCH_ARROW : SyntaxFeature.LAMBDA, i);
+                inCase = false;
+            }
+            case '<' -> featureIf(tokens.is(i + 1, '>'), SyntaxFeature.DIAMOND, i);
+            default -> {}
+        }
+    }
+
+    private void string(int i) {
+        String text = tokens.text(i);
+        if (text.length() > 4 && text.length() < 200 && CLASS_NAME.matcher(text).matches()) {
+            strings.putIfAbsent(text, tokens.line(i));
+        }
+    }
+
+    private void number(int i) {
+        String text = tokens.text(i);
+        featureIf(
+                text.startsWith("0b") || text.startsWith("0B") || text.indexOf('_') > 0,
+                SyntaxFeature.NUMBER_LITERAL,
+                i);
+    }
+
+    private void featureIf(boolean present, SyntaxFeature feature, int i) {
+        if (present) feature(feature, i);
+    }
+
+    private void feature(SyntaxFeature feature, int i) {
+        features.putIfAbsent(feature, tokens.line(i));
+    }
+}

@@ -1,0 +1,28 @@
+package dev.pfeiler.evidence;
+
+import java.util.Objects;
+
+/**
+ * A place where a fact was read: a file, a line in it and the words that decided it.
+ *
+ * @param file path within the project, with {@code /} between its parts; an outside source is named in words
+ * @param line counted from 1; 0 where the whole file is meant
+ * @param excerpt the deciding words, without line ends; may be empty
+ */
+public record Evidence(String file, int line, String excerpt) {
+    public Evidence {
+        Objects.requireNonNull(file);
+        if (line < 0) throw new IllegalArgumentException("line " + line);
+        excerpt = excerpt.strip().replaceAll("\\s+", " ");
+    }
+
+    /** Evidence that is a whole file. */
+    public static Evidence of(String file, String excerpt) {
+        return new Evidence(file, 0, excerpt);
+    }
+
+    /** {@code file:line}, or the file alone where no line is known. */
+    public String place() {
+        return line > 0 ? file + ":" + line : file;
+    }
+}

@@ -1,0 +1,34 @@
+package dev.pfeiler.proposal;
+
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What the person settled, by decision key; what was said later stands over what was said before. */
+public final class Choices {
+    /** Nothing settled. */
+    public static final Choices NONE = new Choices(List.of());
+
+    private final Map<String, Choice> byKey = new LinkedHashMap<>();
+
+    public Choices(Collection<Choice> choices) {
+        for (Choice choice : choices) byKey.put(choice.key(), choice);
+    }
+
+    public Optional<Choice> of(String key) {
+        return Optional.ofNullable(byKey.get(key));
+    }
+
+    public List<Choice> all() {
+        return List.copyOf(byKey.values());
+    }
+
+    /** These choices with others over them. */
+    public Choices under(Choices stronger) {
+        Map<String, Choice> both = new LinkedHashMap<>(byKey);
+        both.putAll(stronger.byKey);
+        return new Choices(both.values());
+    }
+}

@@ -1,0 +1,43 @@
+package dev.pfeiler.proposal;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Finding;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The decisions about a tree, and the steps they lead to.
+ *
+ * @param ecosystem the ecosystem that made it
+ * @param target the build tool the result is for
+ * @param leftForYou what nobody but the person can settle or mend
+ * @param commands what to type in the converted project, by what it does, in a useful order
+ */
+public record Proposal(
+        String ecosystem,
+        String target,
+        List<Decision> decisions,
+        List<Question> questions,
+        List<Step> steps,
+        List<Finding> leftForYou,
+        List<Command> commands) {
+    /** A command of the build tool and what it does. */
+    public record Command(String purpose, String line) {}
+
+    public Proposal {
+        decisions = List.copyOf(decisions);
+        questions = List.copyOf(questions);
+        steps = List.copyOf(steps);
+        leftForYou = List.copyOf(leftForYou);
+        commands = List.copyOf(commands);
+    }
+
+    public Optional<Decision> decision(String key) {
+        return decisions.stream().filter(d -> d.key().equals(key)).findFirst();
+    }
+
+    /** Questions that stop the conversion until somebody answers. */
+    public List<Question> open() {
+        return questions.stream().filter(q -> q.fallback().isEmpty()).toList();
+    }
+}

@@ -1,0 +1,65 @@
+package dev.pfeiler.tree;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.Locale;
+import java.util.Optional;
+
+/** Paths within a tree: strings with {@code /} between their parts, the tree itself being the empty string. */
+public final class Paths {
+    private Paths() {}
+
+    /** The last part. */
+    public static String name(String path) {
+        return path.substring(path.lastIndexOf('/') + 1);
+    }
+
+    /** The folder it lies in; empty for what lies at the top. */
+    public static String parent(String path) {
+        int slash = path.lastIndexOf('/');
+        return slash < 0 ? "" : path.substring(0, slash);
+    }
+
+    /** What stands behind the last dot of the name, in lower case. */
+    public static String extension(String path) {
+        String name = name(path);
+        int dot = name.lastIndexOf('.');
+        return dot <= 0 ? "" : name.substring(dot + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /** The name without its last extension. */
+    public static String stem(String path) {
+        String name = name(path);
+        int dot = name.lastIndexOf('.');
+        return dot <= 0 ? name : name.substring(0, dot);
+    }
+
+    public static String join(String folder, String path) {
+        if (folder.isEmpty()) return path;
+        return path.isEmpty() ? folder : folder + "/" + path;
+    }
+
+    /** Whether the path lies in the folder, at any depth, or is the folder. */
+    public static boolean within(String folder, String path) {
+        return folder.isEmpty()
+                || path.startsWith(folder) && (path.length() == folder.length() || path.charAt(folder.length()) == '/');
+    }
+
+    /** The path as seen from a folder that holds it. */
+    public static String relative(String folder, String path) {
+        if (folder.isEmpty()) return path;
+        return path.length() == folder.length() ? "" : path.substring(folder.length() + 1);
+    }
+
+    /** The path with {@code .}, {@code ..} and doubled slashes resolved; empty where it leads out of the tree. */
+    public static Optional<String> normal(String path) {
+        if (path.startsWith("/")) return Optional.empty();
+        Deque<String> parts = new ArrayDeque<>();
+        for (String part : path.replace('\\', '/').split("/")) {
+            if (part.isEmpty() || part.equals(".")) continue;
+            if (!part.equals("..")) parts.addLast(part);
+            else if (parts.pollLast() == null) return Optional.empty();
+        }
+        return Optional.of(String.join("/", parts));
+    }
+}

@@ -1,0 +1,78 @@
+package dev.pfeiler.tree;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+
+/**
+ * The decoded text of a file.
+ *
+ * @param charset what a byte order mark says, else the first of UTF-8, ISO-8859-1 and windows-1252 that gives plain text
+ * @param ascii whether every byte is ASCII, so that the charset decides nothing
+ */
+public record Text(String content, Charset charset, boolean ascii) {
+    /** The charset of texts that came from Windows machines of Western Europe. */
+    public static final Charset WINDOWS_1252 = Charset.forName("windows-1252");
+
+    public static Text decode(byte[] bytes) {
+        boolean ascii = isAscii(bytes, bytes.length);
+        if (ascii) return new Text(new String(bytes, StandardCharsets.US_ASCII), StandardCharsets.UTF_8, true);
+        for (Charset charset : candidates(bytes)) {
+            try {
+                String content = strict(bytes, charset);
+                if (content.startsWith("\uFEFF")) content = content.substring(1);
+                return new Text(content, charset, false);
+            } catch (CharacterCodingException e) {
+                // the next candidate
+            }
+        }
+        return new Text(new String(bytes, StandardCharsets.ISO_8859_1), StandardCharsets.ISO_8859_1, false);
+    }
+
+    /** The lines, without their ends. */
+    public List<String> lines() {
+        return content.lines().toList();
+    }
+
+    /** Whether every byte up to a length is ASCII. */
+    public static boolean isAscii(byte[] bytes, int length) {
+        for (int i = 0; i < length; i++) if (bytes[i] < 0) return false;
+        return true;
+    }
+
+    /** Whether the bytes are text of that charset throughout. */
+    public static boolean decodes(byte[] bytes, Charset charset) {
+        try {
+            strict(bytes, charset);
+            return true;
+        } catch (CharacterCodingException e) {
+            return false;
+        }
+    }
+
+    private static List<Charset> candidates(byte[] b) {
+        if (b.length >= 2 && (b[0] == -1 && b[1] == -2 || b[0] == -2 && b[1] == -1)) {
+            return List.of(StandardCharsets.UTF_16);
+        }
+        return hasC1(b)
+                ? List.of(StandardCharsets.UTF_8, WINDOWS_1252, StandardCharsets.ISO_8859_1)
+                : List.of(StandardCharsets.UTF_8, StandardCharsets.ISO_8859_1);
+    }
+
+    /** Whether bytes occur that ISO-8859-1 keeps for control characters, which no source text holds. */
+    private static boolean hasC1(byte[] b) {
+        for (byte x : b) if ((x & 0xff) >= 0x80 && (x & 0xff) < 0xa0) return true;
+        return false;
+    }
+
+    private static String strict(byte[] bytes, Charset charset) throws CharacterCodingException {
+        return charset.newDecoder()
+                .onMalformedInput(CodingErrorAction.REPORT)
+                .onUnmappableCharacter(CodingErrorAction.REPORT)
+                .decode(ByteBuffer.wrap(bytes))
+                .toString();
+    }
+}

@@ -1,0 +1,138 @@
+package dev.pfeiler.tree;
+
+import java.io.ByteArrayInputStream;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/**
+ * An element of an XML document with the line on which its start tag ends. Names are without prefix.
+ *
+ * @param namespace its namespace; empty where it has none
+ * @param text the text directly within it
+ */
+public record XmlElement(
+        String name,
+        String namespace,
+        Map<String, String> attributes,
+        List<XmlElement> children,
+        String text,
+        int line) {
+    private static final int DEEPEST = 200;
+
+    /** A document that is not well-formed, with the place of the mistake. */
+    public static final class Malformed extends Exception {
+        private static final long serialVersionUID = 1;
+        private final int line;
+
+        Malformed(String message, int line) {
+            super(message);
+            this.line = line;
+        }
+
+        public int line() {
+            return line;
+        }
+    }
+
+    /** Reads a document; what a document type names outside itself is not fetched and its entities are not expanded. */
+    public static XmlElement read(byte[] bytes) throws Malformed {
+        XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+        try {
+            XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(bytes));
+            return read(reader);
+        } catch (XMLStreamException e) {
+            int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNumber());
+            String message = String.valueOf(e.getMessage()).replaceAll("(?s).*Message: ", "");
+            throw new Malformed(message, line);
+        }
+    }
+
+    private static XmlElement read(XMLStreamReader reader) throws XMLStreamException, Malformed {
+        Deque<Open> open = new ArrayDeque<>();
+        while (reader.hasNext()) {
+            switch (reader.next()) {
+                case XMLStreamConstants.START_ELEMENT -> {
+                    open.push(new Open(reader));
+                    if (open.size() > DEEPEST) throw new Malformed("nested too deeply", open.peek().line);
+                }
+                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
+                    if (!open.isEmpty()) open.peek().text.append(reader.getText());
+                }
+                case XMLStreamConstants.END_ELEMENT -> {
+                    XmlElement element = open.pop().close();
+                    if (open.isEmpty()) return element;
+                    open.peek().children.add(element);
+                }
+                default -> {}
+            }
+        }
+        throw new Malformed("no element", 0);
+    }
+
+    /** An attribute's value; empty where it is not there. */
+    public String attribute(String key) {
+        return attributes.getOrDefault(key, "");
+    }
+
+    public Stream<XmlElement> children(String ofName) {
+        return children.stream().filter(child -> child.name.equals(ofName));
+    }
+
+    public Optional<XmlElement> child(String ofName) {
+        return children(ofName).findFirst();
+    }
+
+    /** This element and all within it, in document order. */
+    public Stream<XmlElement> all() {
+        return Stream.concat(Stream.of(this), children.stream().flatMap(XmlElement::all));
+    }
+
+    /** The start tag as a person would write it, for evidence. */
+    public String tag() {
+        StringBuilder tag = new StringBuilder("<").append(name);
+        attributes.forEach((key, value) ->
+                tag.append(' ').append(key).append("=\"").append(value).append('"'));
+        return tag.append('>').toString();
+    }
+
+    private static final class Open {
+        private final String name;
+        private final String namespace;
+        private final Map<String, String> attributes = new LinkedHashMap<>();
+        private final List<XmlElement> children = new ArrayList<>();
+        private final StringBuilder text = new StringBuilder();
+        private final int line;
+
+        Open(XMLStreamReader reader) {
+            name = reader.getLocalName();
+            namespace = reader.getNamespaceURI() == null ? "" : reader.getNamespaceURI();
+            line = reader.getLocation().getLineNumber();
+            for (int i = 0; i < reader.getAttributeCount(); i++) {
+                attributes.put(reader.getAttributeLocalName(i), reader.getAttributeValue(i));
+            }
+        }
+
+        XmlElement close() {
+            return new XmlElement(
+                    name,
+                    namespace,
+                    attributes,
+                    List.copyOf(children),
+                    text.toString().strip(),
+                    line);
+        }
+    }
+}
