@@ -147,21 +147,21 @@ public final class Pfeiler {
             stage.accept("laying out the old tree");
             // the project's name may be that of its folder
             Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
-            Undo.layOut(root, old);
+            List<String> edited = Undo.layOut(root, old);
             Survey survey = Survey.of(ProjectTree.read(old), ECOSYSTEMS, surroundings);
             Path log = Ledger.folder(root).resolve("proof").resolve("build.log");
-            return leading(survey)
-                    .getKey()
-                    .prove(
-                            new Proof(
-                                    root,
-                                    survey.tree(),
-                                    Files.createDirectories(scratch.resolve("built")),
-                                    log,
-                                    ledger.choices(),
-                                    offline,
-                                    stage),
-                            surroundings);
+            Proof proof = new Proof(
+                    root,
+                    survey.tree(),
+                    Files.createDirectories(scratch.resolve("built")),
+                    log,
+                    ledger.choices(),
+                    offline,
+                    stage);
+            Verdict verdict = leading(survey).getKey().prove(proof, surroundings);
+            if (edited.isEmpty()) return verdict;
+            return verdict.noting(
+                    "Edited since the conversion, and compared as they are now: " + String.join(", ", edited) + ".");
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
         } finally {

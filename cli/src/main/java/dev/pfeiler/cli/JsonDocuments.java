@@ -69,6 +69,7 @@ public final class JsonDocuments {
                     .put("kind", word(difference.kind()))
                     .put("cause", difference.cause()));
         }
+        verdict.notes().forEach(document.putArray("notes")::add);
         verdict.product().ifPresent(product -> document.put("product", product.toString()));
         document.put("log", verdict.log().toString());
         return text(document);

@@ -68,8 +68,12 @@ public final class Undo {
                 .count();
     }
 
-    /** Copies the old tree into an empty folder; the converted one stays as it is. */
-    public static void layOut(Path root, Path scratch) throws IOException {
+    /**
+     * Copies the old tree into an empty folder; the converted one stays as it is.
+     *
+     * @return the moved files that have been edited since, by their new paths; they are laid out as they are now
+     */
+    public static List<String> layOut(Path root, Path scratch) throws IOException {
         Undo undo = new Undo(root, "to lay out");
         for (Ledger.Folder folder : undo.ledger.folders()) Files.createDirectories(scratch.resolve(folder.path()));
         for (String path : undo.ledger.untouched()) {
@@ -77,11 +81,14 @@ public final class Undo {
                 Trees.copy(root.resolve(path), scratch.resolve(path));
             }
         }
+        List<String> edited = new ArrayList<>();
         for (Ledger.Entry entry : undo.ledger.entries()) {
-            if (entry.source().isPresent() && undo.exists(entry.source().get())) {
-                Trees.copy(root.resolve(entry.source().get()), scratch.resolve(entry.path()));
-            }
+            if (entry.source().isEmpty() || !undo.exists(entry.source().get())) continue;
+            Trees.copy(root.resolve(entry.source().get()), scratch.resolve(entry.path()));
+            if (entry instanceof Ledger.Moved moved
+                    && undo.differs(moved.result().orElseThrow())) edited.add(moved.to());
         }
+        return edited;
     }
 
     private void refuseLaterEdits() throws IOException {

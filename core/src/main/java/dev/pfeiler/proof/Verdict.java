@@ -3,6 +3,7 @@ package dev.pfeiler.proof;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * What a proof came to.
@@ -26,6 +27,16 @@ public record Verdict(
     /** Whether the result is what the old wiring built, every difference having a known cause. */
     public boolean proven() {
         return failure.isEmpty() && rows.stream().allMatch(row -> row.state() != Comparison.State.DIFFERENT);
+    }
+
+    /** The same verdict with one more note. */
+    public Verdict noting(String note) {
+        return new Verdict(
+                rows,
+                failure,
+                product,
+                log,
+                Stream.concat(notes.stream(), Stream.of(note)).toList());
     }
 
     public static Verdict failed(String cause, String next, Path log) {

@@ -60,11 +60,11 @@ public final class ChoicesFile {
                         if (depth == 0) throw shape(line);
                         String full = section == null ? key : section + ":" + key;
                         String value = parser.getText();
+                        // an entry left empty settles nothing
+                        if (value.isBlank()) break;
                         choices.add(new Choice(full, value, new Evidence(NAME, line, key + ": " + value)));
                     }
-                    case VALUE_NULL -> {
-                        // an entry left empty settles nothing
-                    }
+                    case VALUE_NULL -> {}
                     default -> throw shape(line);
                 }
             }
@@ -102,9 +102,7 @@ public final class ChoicesFile {
     }
 
     private static String because(Decision decision) {
-        StringBuilder line = new StringBuilder(decision.title())
-                .append("; ")
-                .append(decision.certainty().word());
+        StringBuilder line = new StringBuilder(decision.certainty().word());
         if (!decision.reason().isEmpty()) line.append(": ").append(decision.reason());
         String places = decision.evidence().stream()
                 .limit(3)

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What the old wiring builds, built anew in a scratch folder with the JDK's own compiler.
@@ -40,7 +41,11 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
         List<JavaSource> apart = new ArrayList<>();
         for (JavaSource test : project.tests()) (builder.amongSources(test) ? together : apart).add(test);
         Optional<String> failure = builder.compile(together, List.of(), classes);
-        for (Placement resource : project.layout().files(Role.MAIN_RESOURCES).toList()) {
+        List<Placement> resources = Stream.concat(
+                        project.layout().files(Role.MAIN_RESOURCES),
+                        project.layout().files(Role.MAIN).filter(p -> !p.path().endsWith(".java")))
+                .toList();
+        for (Placement resource : resources) {
             Path goal = classes.resolve(resource.relative());
             if (!Files.exists(goal)) Trees.copy(reading.tree().onDisk(resource.path()), goal);
         }

@@ -94,10 +94,6 @@ final class JvmComparison {
         return rows;
     }
 
-    List<String> notes() {
-        return List.of();
-    }
-
     /** Entries that the archive plug-in adds to every archive. */
     private static boolean isBuildToolsOwn(String name) {
         return name.equals("META-INF/MANIFEST.MF") || name.startsWith("META-INF/maven/");

@@ -103,6 +103,6 @@ final class JvmProof {
                     proof.log());
         }
         JvmComparison comparison = new JvmComparison(proof.old(), project, maven, baseline, target, product);
-        return new Verdict(comparison.rows(), Optional.empty(), Optional.of(product), proof.log(), comparison.notes());
+        return new Verdict(comparison.rows(), Optional.empty(), Optional.of(product), proof.log(), List.of());
     }
 }

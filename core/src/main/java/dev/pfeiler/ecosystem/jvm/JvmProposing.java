@@ -108,6 +108,9 @@ final class JvmProposing {
                 dependencies,
                 finalName,
                 unusualTests(),
+                project.layout().files(Role.MAIN).anyMatch(p -> !p.path().endsWith(".java")),
+                reading.javaSources().stream()
+                        .anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
                 project.web().descriptor().isPresent());
     }
 

@@ -12,6 +12,8 @@ import java.util.Optional;
  * @param packaging {@code jar} or {@code war}
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
+ * @param documentation whether files of the documentation, which the class path had too, lie beside the sources
+ * @param packageInfo whether sources describe packages
  * @param webXml whether a deployment descriptor lies in the web folder
  */
 public record MavenProject(
@@ -22,6 +24,8 @@ public record MavenProject(
         List<Dependency> dependencies,
         Optional<String> finalName,
         List<String> tests,
+        boolean documentation,
+        boolean packageInfo,
         boolean webXml) {
     public MavenProject {
         dependencies = List.copyOf(dependencies);

@@ -15,6 +15,7 @@ import org.apache.maven.model.Model;
 import org.apache.maven.model.Plugin;
 import org.apache.maven.model.PluginManagement;
 import org.apache.maven.model.Repository;
+import org.apache.maven.model.Resource;
 import org.apache.maven.model.io.xpp3.MavenXpp3Writer;
 import org.codehaus.plexus.util.xml.Xpp3Dom;
 
@@ -126,6 +127,14 @@ public final class PomWriter {
     private Build build() {
         Build build = new Build();
         project.finalName().ifPresent(build::setFinalName);
+        if (project.documentation()) {
+            Resource usual = new Resource();
+            usual.setDirectory("src/main/resources");
+            Resource beside = new Resource();
+            beside.setDirectory("src/main/java");
+            beside.setIncludes(List.of("**/doc-files/**", "**/package.html", "**/overview.html"));
+            build.setResources(List.of(usual, beside));
+        }
         PluginManagement management = new PluginManagement();
         for (Map.Entry<String, String> version : pluginVersions().entrySet()) {
             Plugin plugin = new Plugin();
@@ -154,6 +163,10 @@ public final class PomWriter {
     /** What a plugin has to be told; null where nothing. */
     private Xpp3Dom configuration(String plugin) {
         Xpp3Dom configuration = new Xpp3Dom("configuration");
+        if (plugin.equals("maven-compiler-plugin") && project.packageInfo()) {
+            // left to itself it makes a class of each package description, which the compiler alone does not
+            configuration.addChild(element("createMissingPackageInfoClass", "false"));
+        }
         if (plugin.equals("maven-war-plugin") && !project.webXml()) {
             configuration.addChild(element("failOnMissingWebXml", "false"));
         }

@@ -1,0 +1,150 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import dev.pfeiler.Sketch;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What the commands print: terminal views at several widths, JSON that fits its schemas, the choices file. */
+class OutputIT {
+    @TempDir
+    Path folder;
+
+    private Path project;
+
+    @BeforeEach
+    void layOut() throws IOException {
+        project = Program.tidewatch(folder);
+        new Sketch(project)
+                .jar("board/WEB-INF/lib/haldervik-signals-with-a-rather-long-name-indeed-1.4.jar", "no.signal.Lamp")
+                .file(
+                        "code/no/haldervik/tidewatch/model/AClassWithAnExceedinglyLongNameThatFitsNoColumnAtAllWhateverOneTries.java",
+                        "package no.haldervik.tidewatch.model; class X {}");
+    }
+
+    private static JsonNode valid(String schema, String document) throws IOException {
+        ObjectMapper mapper = new ObjectMapper();
+        JsonNode read = mapper.readTree(document);
+        fits(schema, read);
+        return read;
+    }
+
+    private static void fits(String schema, JsonNode document) throws IOException {
+        JsonSchema rules = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+                .getSchema(Files.readString(Program.HOME.resolve("docs/schema/" + schema + ".schema.json")));
+        assertThat(rules.validate(document)).isEmpty();
+    }
+
+    @Test
+    void jsonFitsItsSchemas() throws IOException {
+        Program program = new Program();
+        JsonNode survey =
+                valid("survey", program.run("survey", "--json", project).out());
+        assertThat(survey.findValuesAsText("subject")).contains("board/WEB-INF/web.xml");
+        JsonNode proposal =
+                valid("proposal", program.run("propose", "--json", project).out());
+        assertThat(proposal.findValuesAsText("step")).contains("move", "write", "retire");
+        valid("explanation", program.run("why", "--json", project, "level").out());
+        assertThat(program.run("convert", project).exit()).isZero();
+        valid("explanation", program.run("why", "--json", project, "gson").out());
+        JsonNode verdict =
+                valid("verdict", program.run("prove", "--json", project).out());
+        assertThat(verdict.get("proven").asBoolean()).isTrue();
+        assertThat(verdict.findValuesAsText("subject")).contains("classes", "libraries", "tests");
+    }
+
+    @Test
+    void aFailedProofFitsItsSchemaToo() throws IOException {
+        Program program = new Program();
+        program.run("convert", "--choose", "level=99", project);
+        Program.Run prove = program.run("prove", "--json", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(valid("verdict", prove.out()).get("failure").get("cause").asText())
+                .contains("99");
+    }
+
+    @Test
+    void theChoicesFileIsWrittenFitsItsSchemaAndIsFollowed() throws IOException {
+        Program program = new Program();
+        Program.Run write = program.run("propose", "--write", project);
+        assertThat(write.err()).contains("pfeiler.yaml");
+        Path file = project.resolve("pfeiler.yaml");
+        fits("choices", new YAMLMapper().readTree(Files.readString(file)));
+        Files.writeString(file, Files.readString(file).replace("group: no.haldervik", "group: no.haldervik.office"));
+        assertThat(program.run("convert", project).exit()).isZero();
+        assertThat(Files.readString(project.resolve("pom.xml"))).contains("<groupId>no.haldervik.office</groupId>");
+        assertThat(program.run("undo", project).exit()).isZero();
+        assertThat(file).exists();
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {80, 120})
+    void viewsKeepToTheWidth(int columns) {
+        Program program = new Program().with("COLUMNS", String.valueOf(columns));
+        for (List<Object> call : List.<List<Object>>of(
+                List.of("survey", project),
+                List.of("survey", "-v", project),
+                List.of("propose", project),
+                List.of("why", project, "haldervik-signals-with-a-rather-long-name-indeed-1.4.jar"),
+                List.of("--help"))) {
+            String out = program.run(call.toArray()).out();
+            assertThat(out.lines())
+                    .as(call.toString())
+                    .allMatch(line -> line.codePointCount(0, line.length()) <= columns);
+            assertThat(out).doesNotContain("\u001b");
+        }
+    }
+
+    @Test
+    void whatIsCutIsMarked() {
+        String out = new Program().with("COLUMNS", "80").run("propose", project).out();
+        assertThat(out.lines().filter(line -> line.contains("AClassWithAn")))
+                .isNotEmpty()
+                .allMatch(line -> line.contains("…"));
+    }
+
+    @Test
+    void colourIsUsedWhereItIsWantedAndSaysNothingOfItsOwn() {
+        String plain = new Program().run("survey", project).out();
+        String coloured = new Program().run("survey", "--color=always", project).out();
+        assertThat(coloured).contains("\u001b[1m");
+        assertThat(coloured.replaceAll("\u001b\\[[0-9]*m", "")).isEqualTo(plain);
+        assertThat(new Program().with("NO_COLOR", "1").run("survey", project).out())
+                .isEqualTo(plain);
+    }
+
+    @Test
+    void aTerminalThatKnowsAsciiAloneGetsAscii() {
+        Program program = new Program().with("LC_ALL", "C").with("COLUMNS", "80");
+        String out = program.run("survey", project).out()
+                + program.run("propose", project).out();
+        assertThat(out.chars()).allMatch(c -> c < 128);
+    }
+
+    @Test
+    void proposeShowsEachFileInFullWhenAsked() {
+        assertThat(new Program().run("propose", "-v", project).out())
+                .contains("<groupId>com.google.code.gson</groupId>")
+                .contains("+ pom.xml")
+                .contains("→ src/main/webapp/index.html");
+    }
+
+    @Test
+    void theVersionIsTold() {
+        assertThat(new Program().run("--version").out()).matches("pfeiler \\d+\\.\\d+\\.\\d+\n");
+    }
+}

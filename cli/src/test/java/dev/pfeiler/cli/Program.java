@@ -1,0 +1,69 @@
+package dev.pfeiler.cli;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/** The built program, started as a person starts it. */
+final class Program {
+    static final Path HOME = Path.of(System.getProperty("pfeiler.home")).normalize();
+
+    private final Map<String, String> environment = new HashMap<>(Map.of("LC_ALL", "C.UTF-8", "COLUMNS", "100"));
+
+    /** What a run printed, and its exit code. */
+    record Run(int exit, String out, String err) {}
+
+    Program with(String variable, String value) {
+        environment.put(variable, value);
+        return this;
+    }
+
+    Run run(Object... words) {
+        List<String> command = new ArrayList<>(List.of(HOME.resolve("pfeiler").toString()));
+        for (Object word : words) command.add(word.toString());
+        return start(command, environment);
+    }
+
+    static Run start(List<String> command, Map<String, String> environment) {
+        try {
+            Path out = Files.createTempFile("out", "");
+            Path err = Files.createTempFile("err", "");
+            ProcessBuilder builder =
+                    new ProcessBuilder(command).redirectOutput(out.toFile()).redirectError(err.toFile());
+            builder.environment().putAll(environment);
+            Process process = builder.start();
+            process.getOutputStream().close();
+            if (!process.waitFor(10, TimeUnit.MINUTES)) {
+                process.destroyForcibly();
+                throw new AssertionError("still running: " + command);
+            }
+            Run run = new Run(process.exitValue(), text(out), text(err));
+            Files.delete(out);
+            Files.delete(err);
+            return run;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new AssertionError(e);
+        }
+    }
+
+    private static String text(Path file) throws IOException {
+        return Files.readString(file, StandardCharsets.UTF_8);
+    }
+
+    /** The demo project, laid out below a folder. */
+    static Path tidewatch(Path parent) {
+        Run run = new Program().run("demo", "--only", parent);
+        if (run.exit() != 0) throw new AssertionError(run);
+        return parent.resolve("tidewatch");
+    }
+}

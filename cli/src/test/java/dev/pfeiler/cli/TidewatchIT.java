@@ -1,0 +1,191 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Sketch;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.zip.ZipFile;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The whole way on the demo project, with the real build tool. */
+class TidewatchIT {
+    @TempDir
+    Path folder;
+
+    private final Program program = new Program();
+    private Path project;
+
+    @BeforeEach
+    void layOut() {
+        project = Program.tidewatch(folder);
+    }
+
+    @Test
+    void isConvertedProvenAndPutBack() throws IOException {
+        Map<String, String> before = new Sketch(project).digest();
+        Program.Run survey = program.run("survey", project);
+        assertThat(survey.exit()).isZero();
+        assertThat(survey.out())
+                .contains(
+                        "org.apache.commons:commons-lang3:3.12.0 (same bytes in the local repository); used by 1 source")
+                .contains(".settings/org.eclipse.jdt.core.prefs:2")
+                .contains("Servlet 3.1, 2 classes named");
+        assertThat(program.run("propose", project).exit()).isZero();
+        assertThat(new Sketch(project).digest()).as("reading changes nothing").isEqualTo(before);
+
+        Program.Run convert = program.run("convert", project);
+        assertThat(convert.exit()).isZero();
+        assertThat(convert.err()).isEmpty();
+        assertThat(project.resolve("src/main/java/no/haldervik/tidewatch/model/Gauge.java"))
+                .exists();
+        assertThat(project.resolve("src/main/resources/tidewatch.properties")).exists();
+        assertThat(project.resolve("src/test/java/no/haldervik/tidewatch/model/GaugeSmokeTest.java"))
+                .exists();
+        assertThat(project.resolve("src/test/resources/no/haldervik/tidewatch/model/sample.txt"))
+                .exists();
+        assertThat(project.resolve("src/main/webapp/WEB-INF/web.xml")).exists();
+        assertThat(project.resolve(".gitignore")).hasContent("/target/");
+        assertThat(Files.list(project).map(p -> p.getFileName().toString()))
+                .containsExactlyInAnyOrder(".gitignore", ".pfeiler", "README.txt", "pom.xml", "src");
+
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .contains("Proven: every difference from what the old wiring built has a known cause.")
+                .contains("gone no/haldervik/tidewatch/model/GaugeSmokeTest.class: a test, kept out of the archive")
+                .contains("changed gson.jar: the same bytes, named gson-2.8.9.jar")
+                .containsPattern("tests +3 classes +5 run, 5 passed");
+        try (ZipFile war = new ZipFile(project.resolve("target/tides.war").toFile())) {
+            assertThat(war.stream().map(Object::toString))
+                    .contains(
+                            "WEB-INF/lib/jstl-1.2.jar", "WEB-INF/jsp/board.jsp", "WEB-INF/classes/tidewatch.properties")
+                    .noneMatch(name -> name.contains("servlet-api") || name.contains("junit"));
+        }
+
+        Program.Run why = program.run("why", project, "servlet-api.jar");
+        assertThat(why.exit()).isZero();
+        assertThat(why.out())
+                .contains("javax.servlet:javax.servlet-api:3.1.0")
+                .contains("an interface that the container brings")
+                .contains("BoardServlet.java:5");
+        assertThat(program.run("why", project, "encoding").out()).contains("org.eclipse.core.resources.prefs:2");
+
+        assertThat(program.run("convert", project).exit()).as("a second time").isEqualTo(3);
+        assertThat(program.run("undo", project).exit()).isZero();
+        Map<String, String> after = new Sketch(project).digest();
+        after.keySet().removeIf(path -> path.equals("target") || path.startsWith("target/"));
+        after.remove("");
+        before.remove("");
+        assertThat(after).isEqualTo(before);
+    }
+
+    @Test
+    void whatWasEditedSinceIsToldAndComparedAsItIs() throws IOException {
+        program.run("convert", project);
+        Path servlet = project.resolve("src/main/java/no/haldervik/tidewatch/web/FeedServlet.java");
+        Files.writeString(servlet, Files.readString(servlet).replace("/json", "/x-json"));
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).isZero();
+        assertThat(prove.out()).contains("Edited since the conversion").contains("FeedServlet.java");
+        Program.Run undo = program.run("undo", project);
+        assertThat(undo.exit()).isEqualTo(3);
+        assertThat(undo.err()).contains("have changed since the conversion").contains("FeedServlet.java");
+    }
+
+    @Test
+    void aDescriptorThatLostALibraryIsNotProven() throws IOException {
+        program.run("convert", project);
+        Path pom = project.resolve("pom.xml");
+        String text = Files.readString(pom);
+        int jstl = text.lastIndexOf("<dependency>", text.indexOf("<artifactId>jstl"));
+        Files.writeString(
+                pom,
+                text.substring(0, jstl)
+                        + text.substring(text.indexOf("</dependency>", jstl) + "</dependency>".length()));
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("gone jstl-1.2.jar: no known cause").contains("Not proven");
+    }
+
+    @Test
+    void aBuildThatFailsSaysWhyInOneSentence() throws IOException {
+        Path sources = project.resolve("code/no/haldervik/tidewatch/model/Broken.java");
+        Files.writeString(
+                sources, "package no.haldervik.tidewatch.model; class Broken { Missing m; }", StandardCharsets.UTF_8);
+        program.run("convert", project);
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out())
+                .contains("Not proven: The converted sources do not compile")
+                .contains("Broken.java:1");
+        assertThat(program.run("prove", "-v", project).out()).contains("COMPILATION ERROR");
+    }
+
+    @Test
+    void anArtifactThatNoRepositoryHasIsNamed() {
+        program.run("convert", "--choose", "jar:board/WEB-INF/lib/gson.jar=no.haldervik:nowhere:1", project);
+        Program.Run prove = program.run("prove", "--offline", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("no.haldervik:nowhere:jar:1");
+    }
+
+    @Test
+    void aLevelNewerThanTheJdkIsNamed() {
+        program.run("convert", "--choose", "level=99", project);
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("cannot compile for level 99");
+    }
+
+    @Test
+    void aRuntimeWithoutACompilerIsNamed() throws IOException {
+        program.run("convert", project);
+        Path runtime = folder.resolve("runtime");
+        Files.createDirectories(runtime.resolve("bin"));
+        Path java = Path.of(System.getProperty("java.home"), "bin/java");
+        Path script = Files.writeString(runtime.resolve("bin/java"), "#!/bin/sh\nexec '" + java + "' \"$@\"\n");
+        assertThat(script.toFile().setExecutable(true)).isTrue();
+        Program.Run prove = new Program().with("JAVA_HOME", runtime.toString()).run("prove", project);
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("is a Java runtime, not a JDK");
+    }
+
+    @Test
+    void oneFolderTooHighOrTooLowIsTold() {
+        program.run("convert", project);
+        Program.Run high = program.run("prove", folder);
+        assertThat(high.exit()).isEqualTo(3);
+        assertThat(high.err()).contains("The conversion was made in " + project);
+        Program.Run low = program.run("undo", project.resolve("src"));
+        assertThat(low.exit()).isEqualTo(3);
+        assertThat(low.err()).contains("The conversion was made in " + project);
+    }
+
+    @Test
+    void aConversionThatIsAcceptedStays() {
+        program.run("convert", project);
+        assertThat(program.run("accept", project).exit()).isZero();
+        assertThat(project.resolve(".pfeiler")).doesNotExist();
+        assertThat(program.run("undo", project).exit()).isEqualTo(3);
+        Program.Run convert = program.run("convert", project);
+        assertThat(convert.exit()).isEqualTo(3);
+        assertThat(convert.err()).contains("Maven manages this project already (pom.xml)");
+    }
+
+    @Test
+    void theDemoGoesTheWholeWay() {
+        Program.Run demo = program.run("demo");
+        assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();
+        assertThat(demo.out())
+                .contains("$ pfeiler survey tidewatch")
+                .contains("$ pfeiler prove tidewatch")
+                .contains("Proven:")
+                .contains("The old tree is back");
+    }
+}

@@ -1,0 +1,99 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Sketch;
+import dev.pfeiler.evidence.Finding;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class IdeFilesTest {
+    @TempDir
+    Path folder;
+
+    private Wiring read(String... classPathEntries) throws IOException {
+        new Sketch(folder)
+                .file("lib/a.jar", "x")
+                .file(".classpath", "<classpath>\n" + String.join("\n", classPathEntries) + "\n</classpath>");
+        return IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+    }
+
+    @Test
+    void readsClassPathEntriesWithTheirLines() throws IOException {
+        Wiring wiring = read(
+                "<classpathentry kind='src' path='code/'/>",
+                "<classpathentry kind='src' path='checks'><attributes><attribute name='test' value='true'/></attributes></classpathentry>",
+                "<classpathentry kind='lib' path='lib/a.jar' sourcepath='lib/a-src.zip'/>",
+                "<classpathentry kind='con' path='org.eclipse.jdt.launching.JRE_CONTAINER/x'/>",
+                "<classpathentry kind='output' path='bin'/>");
+        assertThat(wiring.sources()).extracting("path").containsExactly("code", "checks");
+        assertThat(wiring.sources()).extracting("test").containsExactly(false, true);
+        assertThat(wiring.libraries()).singleElement().satisfies(library -> {
+            assertThat(library.path()).isEqualTo("lib/a.jar");
+            assertThat(library.evidence().place()).isEqualTo(".classpath:4");
+        });
+        assertThat(wiring.outputs()).extracting("value").containsExactly("bin");
+        assertThat(wiring.trouble()).isEmpty();
+    }
+
+    @Test
+    void saysWhatLiesOutsideTheProject() throws IOException {
+        Wiring wiring = read(
+                "<classpathentry kind='lib' path='lib/missing.jar'/>",
+                "<classpathentry kind='lib' path='../other/b.jar'/>",
+                "<classpathentry kind='lib' path='C:/java/c.jar'/>",
+                "<classpathentry kind='var' path='M2_REPO/d.jar'/>",
+                "<classpathentry kind='src' path='/otherproject'/>",
+                "<classpathentry kind='con' path='org.eclipse.jdt.USER_LIBRARY/port'/>");
+        assertThat(wiring.libraries()).isEmpty();
+        assertThat(wiring.trouble())
+                .allMatch(Finding::leftForYou)
+                .extracting(Finding::subject)
+                .containsExactly(
+                        "lib/missing.jar",
+                        "../other/b.jar",
+                        "C:/java/c.jar",
+                        "M2_REPO/d.jar",
+                        "/otherproject",
+                        "org.eclipse.jdt.USER_LIBRARY/port");
+    }
+
+    @Test
+    void readsSettings() throws IOException {
+        new Sketch(folder)
+                .file(".project", "<projectDescription><name> Tide board </name></projectDescription>")
+                .file(".settings/org.eclipse.jdt.core.prefs", "a=b", "org.eclipse.jdt.core.compiler.source = 1.5")
+                .file(".settings/org.eclipse.core.resources.prefs", "encoding/<project>=UTF-16")
+                .file(
+                        ".settings/org.eclipse.wst.common.component",
+                        "<project-modules><wb-module>",
+                        "<wb-resource deploy-path='/' source-path='/web/'/>",
+                        "<property name='context-root' value='/tides'/>",
+                        "</wb-module></project-modules>");
+        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+        assertThat(wiring.name().orElseThrow().value()).isEqualTo("Tide board");
+        assertThat(wiring.level().orElseThrow().value()).isEqualTo("1.5");
+        assertThat(wiring.level().orElseThrow().evidence().line()).isEqualTo(2);
+        assertThat(wiring.encoding().orElseThrow().value()).isEqualTo("UTF-16");
+        assertThat(wiring.webRoot().orElseThrow().value()).isEqualTo("web");
+        assertThat(wiring.contextPath().orElseThrow().value()).isEqualTo("tides");
+    }
+
+    @Test
+    void aBrokenFileIsAFindingWithItsLine() throws IOException {
+        new Sketch(folder).file(".classpath", "<classpath>", "<classpathentry kind='src'", "</classpath>");
+        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+        assertThat(wiring.trouble()).singleElement().satisfies(finding -> {
+            assertThat(finding.subject()).isEqualTo(".classpath");
+            assertThat(finding.evidence().get(0).line()).isPositive();
+        });
+    }
+
+    @Test
+    void withoutSuchFilesThereIsNoWiring() throws IOException {
+        new Sketch(folder).file("src/A.java", "class A {}");
+        assertThat(IdeFiles.read(new Sketch(folder).tree())).isEmpty();
+    }
+}
