@@ -80,7 +80,7 @@ class BadInputIT {
         sketch.file("src/p/A.java", "package p; class A {}").file("pfeiler.yaml", "name: port", "levl: 8");
         refused(2, "There is no decision \"levl\" (pfeiler.yaml:2)", "convert", sketch.root());
         assertThat(program.run("convert", sketch.root()).err()).contains("Did you mean \"level\"?");
-        sketch.file("pfeiler.yaml", "level: [8");
+        sketch.file("pfeiler.yaml", "level: '8");
         refused(2, "is no YAML", "propose", sketch.root());
     }
 

@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proof.Comparison;
 import java.io.PrintStream;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
@@ -106,14 +107,10 @@ public final class Screen {
         if (evidence.size() > most) text(DETAIL, more(evidence.size() - most), palette::quiet);
     }
 
-    /** The column in which texts start, so that most subjects fit before it. */
+    /** The column in which texts start beside their subjects; 0, for below them, where some subject is too long. */
     int textColumn(List<String> subjects) {
-        int widest = subjects.stream()
-                .mapToInt(Screen::width)
-                .filter(w -> w <= columns / 4)
-                .max()
-                .orElse(12);
-        return INDENT + widest + 2;
+        int widest = subjects.stream().mapToInt(Screen::width).max().orElse(0);
+        return widest > columns / 4 ? 0 : INDENT + widest + 2;
     }
 
     String sign(Certainty certainty) {
@@ -145,6 +142,14 @@ public final class Screen {
 
     String arrow() {
         return unicode ? "\u2192" : "->";
+    }
+
+    /** A path as it is shortest for a person in the folder the program was called in. */
+    static String shown(Path path) {
+        Path here = Path.of("").toAbsolutePath();
+        return path.startsWith(here) && !path.equals(here)
+                ? here.relativize(path).toString()
+                : path.toString();
     }
 
     /** The sign that text was left out. */

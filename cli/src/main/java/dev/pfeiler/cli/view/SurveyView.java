@@ -20,13 +20,12 @@ public final class SurveyView {
 
     public void show(Survey survey) {
         screen.title("Survey of " + survey.tree().name());
-        List<String> subjects = survey.findings().stream().map(Finding::subject).toList();
-        int column = screen.textColumn(subjects);
         for (Finding.Topic topic : Finding.Topic.values()) {
             List<Finding> about =
                     survey.findings().stream().filter(f -> f.topic() == topic).toList();
             if (about.isEmpty()) continue;
             screen.heading(heading(topic));
+            int column = screen.textColumn(about.stream().map(Finding::subject).toList());
             for (Finding finding : about) show(finding, column);
         }
         if (survey.findings().isEmpty()) {

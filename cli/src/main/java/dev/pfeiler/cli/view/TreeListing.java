@@ -52,7 +52,7 @@ final class TreeListing {
             folder.list(depth + 1, most, screen, lines);
         });
         // one more than the limit is not worth a line that says so
-        int shown = files.size() <= most + 1 ? files.size() : most;
+        int shown = files.size() - 1 <= most ? files.size() : most;
         List<Map.Entry<String, String>> all = List.copyOf(files.entrySet());
         for (Map.Entry<String, String> file : all.subList(0, shown)) {
             lines.add(new Line(file.getValue(), indent + file.getKey()));

@@ -24,7 +24,7 @@ public final class VerdictView {
         screen.title("Proof of " + name);
         if (!verdict.rows().isEmpty()) table(verdict.rows());
         verdict.notes().forEach(note -> screen.text(2, note));
-        if (verbose) log(verdict);
+        if (verbose && Files.exists(verdict.log())) log(verdict);
         screen.blank();
         if (verdict.failure().isPresent()) {
             screen.text(0, "Not proven: " + verdict.failure().get().cause(), screen.palette()::bad);
@@ -38,8 +38,11 @@ public final class VerdictView {
         } else {
             screen.text(0, "Not proven: some differences have no known cause.", screen.palette()::bad);
         }
-        verdict.product().ifPresent(product -> screen.text(0, "Built anew: " + product, screen.palette()::quiet));
-        screen.text(0, "What the build tool printed: " + verdict.log(), screen.palette()::quiet);
+        verdict.product()
+                .ifPresent(product -> screen.text(0, "Built anew: " + Screen.shown(product), screen.palette()::quiet));
+        if (Files.exists(verdict.log())) {
+            screen.text(0, "What the build tool printed: " + Screen.shown(verdict.log()), screen.palette()::quiet);
+        }
     }
 
     private void table(List<Comparison> rows) {

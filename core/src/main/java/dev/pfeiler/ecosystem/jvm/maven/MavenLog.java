@@ -10,7 +10,7 @@ import java.util.regex.Pattern;
 public final class MavenLog {
     private static final Pattern COMPILE_ERROR = Pattern.compile("\\[ERROR\\] (\\S.*\\.java):\\[(\\d+),\\d+\\] (.*)");
     private static final Pattern LEVEL = Pattern.compile(
-            "(?:invalid (?:target|source) release: |release version |Source option |Target option )(\\S+?)(?: is no longer supported.*| not supported)?$");
+            "(?:invalid (?:target|source) release: |release version |(?:Source|Target) option )(\\d[\\d.]*?)(?=\\.?(\\s|$))");
     private static final Pattern ARTIFACT = Pattern.compile(
             "Could not (?:find artifact|transfer artifact) (\\S+?:\\S+?:\\S+)|Failure to find (\\S+)|The following artifacts could not be resolved: ([^,\\s]+)|the artifact (\\S+) has not been downloaded");
     private static final Pattern TESTS = Pattern.compile("Tests run: (\\d+), Failures: (\\d+), Errors: (\\d+).*");

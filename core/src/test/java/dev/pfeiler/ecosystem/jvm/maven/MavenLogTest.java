@@ -27,14 +27,14 @@ class MavenLogTest {
     void aLevelMayBeTooNewOrTooOld() {
         assertThat(failure("[ERROR] Fatal error compiling: error: invalid target release: 21 -> [Help 1]")
                         .cause())
-                .contains("21");
+                .contains("cannot compile for level 21.");
         assertThat(failure(
                                 "[ERROR] Failed to execute goal x: Fatal error compiling: error: release version 25 not supported")
                         .cause())
-                .contains("level 25");
+                .contains("cannot compile for level 25.");
         assertThat(failure("[ERROR] Source option 5 is no longer supported. Use 7 or later.")
                         .cause())
-                .contains("level 5");
+                .contains("cannot compile for level 5.");
     }
 
     @Test
