@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
@@ -140,7 +141,9 @@ final class JvmComparison {
         Function<String, String> gone = name -> tests.contains(topLevel(name)) ? "a test, kept out of the archive" : "";
         BiFunction<byte[], byte[], Optional<String>> changed = (one, other) -> {
             ClassDifference difference = ClassDifference.between(one, other);
-            return difference == ClassDifference.NONE ? Optional.empty() : Optional.of(difference.words());
+            if (difference == ClassDifference.NONE) return Optional.empty();
+            boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
+            return Optional.of(module ? "the archive plug-in adds to module descriptors" : difference.words());
         };
         return compare("classes", before, after, gone, changed);
     }
@@ -165,13 +168,18 @@ final class JvmComparison {
                 .collect(Collectors.joining(", "));
     }
 
-    private static Comparison plainFiles(String subject, Map<String, byte[]> before, Map<String, byte[]> after) {
+    private Comparison plainFiles(String subject, Map<String, byte[]> before, Map<String, byte[]> after) {
         return compare(
                 subject,
                 before,
                 after,
-                name -> "",
+                this::causeOfMissingFile,
                 (one, other) -> Arrays.equals(one, other) ? Optional.empty() : Optional.of(""));
+    }
+
+    /** The archive plug-in for jars leaves the pages about packages out. */
+    private String causeOfMissingFile(String name) {
+        return !war && Paths.name(name).equals("package.html") ? "documentation, left out by the archive plug-in" : "";
     }
 
     private static Comparison compare(

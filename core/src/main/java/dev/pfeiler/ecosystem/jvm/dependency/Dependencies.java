@@ -75,7 +75,7 @@ public final class Dependencies {
     private Dependency decide(Jar jar) {
         if (jar.kind() != Jar.Kind.LIBRARY) return Dependency.left(jar, notALibrary(jar));
         JarIdentity identity = identities.get(jar);
-        Coordinates own = inProject(identity);
+        Coordinates own = inProject(jar, identity);
         boolean published = identity.sign().published();
         String value = published ? settlePublished(jar, identity) : settleOwn(jar, identity, own);
         if (value.equals(LEAVE)) return Dependency.left(jar, "left by your choice");
@@ -149,13 +149,17 @@ public final class Dependencies {
         return deliberation.ask(question, jar.name() + " is", identity.evidence(), Dependencies::check);
     }
 
-    /** The coordinates under which a jar that nobody publishes is laid into the project. */
-    private Coordinates inProject(JarIdentity identity) {
+    /**
+     * The coordinates under which a jar that nobody publishes is laid into the project. The version bears part of the
+     * hash: a machine's local repository keeps what it once fetched, and must not take other bytes for these.
+     */
+    private Coordinates inProject(Jar jar, JarIdentity identity) {
         Coordinates c = identity.coordinates();
-        if (identity.sign() == JarIdentity.Sign.CHANGED) return c.withVersion(c.version() + "-" + name);
+        String version = c.version() + "-" + jar.sha1().substring(0, 8);
+        if (identity.sign() == JarIdentity.Sign.CHANGED) return c.withVersion(version);
         String itsGroup = c.group().isEmpty() ? group : c.group();
         String artifact = itsGroup.equals(group) && c.artifact().equals(name) ? c.artifact() + "-lib" : c.artifact();
-        return new Coordinates(itsGroup, artifact, c.version());
+        return new Coordinates(itsGroup, artifact, version);
     }
 
     private static Optional<String> check(String text) {

@@ -1,0 +1,34 @@
+package dev.pfeiler.ecosystem.jvm.archive;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.lang.module.InvalidModuleDescriptorException;
+import java.lang.module.ModuleDescriptor;
+
+/** The class file of a module declaration. */
+public final class ModuleFile {
+    private ModuleFile() {}
+
+    /** Whether two files declare the same module, whatever archive tools noted in them besides. */
+    public static boolean sameModule(byte[] one, byte[] other) {
+        try {
+            ModuleDescriptor first = read(one);
+            ModuleDescriptor second = read(other);
+            return first.name().equals(second.name())
+                    && first.requires().equals(second.requires())
+                    && first.exports().equals(second.exports())
+                    && first.opens().equals(second.opens())
+                    && first.uses().equals(second.uses())
+                    && first.provides().equals(second.provides());
+        } catch (IOException | InvalidModuleDescriptorException e) {
+            return false;
+        }
+    }
+
+    private static ModuleDescriptor read(byte[] bytes) throws IOException {
+        try (InputStream in = new ByteArrayInputStream(bytes)) {
+            return ModuleDescriptor.read(in);
+        }
+    }
+}
