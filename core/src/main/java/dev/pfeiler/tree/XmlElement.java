@@ -108,6 +108,28 @@ public record XmlElement(
         return tag.append('>').toString();
     }
 
+    /** The same element with other attributes and children. */
+    public XmlElement with(Map<String, String> others, List<XmlElement> inner) {
+        return new XmlElement(name, namespace, others, inner, text, line);
+    }
+
+    /** The same element with each {@code @{name}} in it replaced by a value. */
+    public XmlElement replacing(Map<String, String> values) {
+        Map<String, String> replaced = new LinkedHashMap<>();
+        attributes.forEach((key, value) -> replaced.put(key, replace(value, values)));
+        List<XmlElement> inner =
+                children.stream().map(child -> child.replacing(values)).toList();
+        return new XmlElement(name, namespace, replaced, inner, replace(text, values), line);
+    }
+
+    private static String replace(String text, Map<String, String> values) {
+        String replaced = text;
+        for (Map.Entry<String, String> value : values.entrySet()) {
+            replaced = replaced.replace("@{" + value.getKey() + "}", value.getValue());
+        }
+        return replaced;
+    }
+
     private static final class Open {
         private final String name;
         private final String namespace;

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.dependency.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
+import dev.pfeiler.ecosystem.jvm.setting.Contradictions;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -53,6 +54,7 @@ final class JvmFindings {
         findings.addAll(reading.trouble());
         findings.addAll(project.web().trouble());
         encodingTrouble();
+        findings.addAll(new Contradictions(reading.wirings()).findings());
         return findings;
     }
 
@@ -204,7 +206,7 @@ final class JvmFindings {
         for (Wiring wiring : reading.wirings()) {
             add(
                     Topic.DESCRIPTORS,
-                    wiring.kind(),
+                    wiring.kind().words(),
                     count(wiring.sources().size(), "source folder") + ", "
                             + count(wiring.libraries().size(), "class-path entry"),
                     Certainty.CERTAIN,
@@ -248,29 +250,25 @@ final class JvmFindings {
 
     /** Sources whose bytes do not decode in the encoding that was declared. */
     private void encodingTrouble() {
-        reading.wirings().stream()
-                .flatMap(w -> w.encoding().stream())
-                .findFirst()
-                .ifPresent(stated -> {
-                    if (!Charset.isSupported(stated.value())) {
-                        findings.add(
-                                Finding.trouble(stated.value(), "is no encoding that Java knows", stated.evidence()));
-                        return;
-                    }
-                    boolean unicode = stated.value().equalsIgnoreCase("UTF-8");
-                    List<JavaSource> broken = reading.javaSources().stream()
-                            .filter(source -> unicode)
-                            .filter(source -> source.encoding() != JavaSource.Encoding.ASCII
-                                    && source.encoding() != JavaSource.Encoding.UTF_8)
-                            .toList();
-                    for (JavaSource source : broken) {
-                        findings.add(Finding.trouble(
-                                source.path(),
-                                "does not decode as " + stated.value() + ", it looks like "
-                                        + source.encoding().charset(),
-                                stated.evidence()));
-                    }
-                });
+        ProjectSettings.encodings(reading.wirings()).stream().findFirst().ifPresent(stated -> {
+            if (!Charset.isSupported(stated.value())) {
+                findings.add(Finding.trouble(stated.value(), "is no encoding that Java knows", stated.evidence()));
+                return;
+            }
+            boolean unicode = stated.value().equalsIgnoreCase("UTF-8");
+            List<JavaSource> broken = reading.javaSources().stream()
+                    .filter(source -> unicode)
+                    .filter(source -> source.encoding() != JavaSource.Encoding.ASCII
+                            && source.encoding() != JavaSource.Encoding.UTF_8)
+                    .toList();
+            for (JavaSource source : broken) {
+                findings.add(Finding.trouble(
+                        source.path(),
+                        "does not decode as " + stated.value() + ", it looks like "
+                                + source.encoding().charset(),
+                        stated.evidence()));
+            }
+        });
     }
 
     private static String count(long number, String noun) {

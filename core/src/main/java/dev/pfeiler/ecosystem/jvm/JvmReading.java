@@ -12,8 +12,8 @@ import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
 import dev.pfeiler.ecosystem.jvm.source.JavaReader;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
-import dev.pfeiler.ecosystem.jvm.wiring.IdeFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.Wirings;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
@@ -46,8 +46,7 @@ public final class JvmReading implements Reading {
         this.tree = tree;
         this.toolchain = Toolchain.of(surroundings);
         this.sources = readSources();
-        this.wirings =
-                sources.isEmpty() ? List.of() : IdeFiles.read(tree).stream().toList();
+        this.wirings = sources.isEmpty() ? List.of() : Wirings.of(tree);
         for (Wiring wiring : wirings) trouble.addAll(wiring.trouble());
         this.jars = sources.isEmpty() ? List.of() : readJars();
         this.built = sources.isEmpty() ? List.of() : readBuilt();

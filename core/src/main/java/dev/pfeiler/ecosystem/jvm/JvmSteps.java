@@ -89,10 +89,19 @@ final class JvmSteps {
                 pom + ".sha1", Hashing.sha1(descriptor.getBytes(StandardCharsets.UTF_8)), "the descriptor's checksum"));
     }
 
+    /** A wiring whose every word is understood leaves the tree; one that says more stays, for a person to look at. */
     private void wirings() {
         for (Wiring wiring : reading.wirings()) {
+            boolean understood =
+                    wiring.kind() == Wiring.Kind.IDE_FILES || wiring.trouble().isEmpty();
             for (String file : wiring.files()) {
-                if (taken.add(file)) steps.add(new Step.Retire(file, "what it said is in pom.xml now"));
+                // a properties file may be read by the program as well
+                if (file.endsWith(".properties") && wiring.kind() != Wiring.Kind.IDE_FILES) continue;
+                if (understood && taken.add(file)) steps.add(new Step.Retire(file, "what it said is in pom.xml now"));
+                else if (!understood) {
+                    leftForYou.add(Finding.trouble(
+                            file, "does more than Pfeiler understands, so it stays; what it compiles has moved"));
+                }
             }
         }
     }

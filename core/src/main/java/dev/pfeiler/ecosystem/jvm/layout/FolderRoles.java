@@ -67,7 +67,10 @@ public final class FolderRoles {
     }
 
     private Folder sourceFolder(String root, List<JavaSource> inRoot) {
-        Optional<Wiring.SourceFolder> wired = roots.wired(root);
+        Optional<Wiring.SourceFolder> wired = roots.wired(root).or(() -> inRoot.stream()
+                .map(JavaSource::path)
+                .flatMap(path -> roots.compiledBy(path).stream())
+                .findFirst());
         List<Evidence> evidence = new ArrayList<>();
         wired.ifPresent(folder -> evidence.add(folder.evidence()));
         List<Evidence> marks = inRoot.stream()
@@ -88,6 +91,10 @@ public final class FolderRoles {
         if (named && alone) {
             String why = "named so, uses the other sources and is used by none";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
+        }
+        if (roots.areWired() && wired.isEmpty() && tests.unusedByOthers(inRoot)) {
+            String why = "no wiring compiles it, and nothing that is compiled uses it";
+            return new Folder(root, Role.LEFT, Certainty.LIKELY, why, evidence);
         }
         inRoot.stream()
                 .filter(source -> source.packageLine() > 0)
@@ -178,6 +185,11 @@ public final class FolderRoles {
                         source.path(),
                         new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
             }
+            for (Wiring.Setting resource : wiring.resources()) addResources(resource, wiring);
+            for (Wiring.Archive archive : wiring.archives()) {
+                for (String path : archive.folders())
+                    addResources(new Wiring.Setting(path, archive.evidence()), wiring);
+            }
             for (Wiring.Library library : wiring.libraries()) {
                 if (!tree.folders().contains(library.path())) continue;
                 folders.putIfAbsent(
@@ -190,6 +202,24 @@ public final class FolderRoles {
                                 List.of(library.evidence())));
             }
         }
+    }
+
+    /** A folder that goes into an archive or beside the classes, and is neither built nor holds sources. */
+    private void addResources(Wiring.Setting resource, Wiring wiring) {
+        String path = resource.value();
+        boolean holdsSources = roots.byRoot().keySet().stream().anyMatch(root -> Paths.within(path, root));
+        boolean built = wiring.outputs().stream()
+                .anyMatch(output -> Paths.within(output.value(), path) || Paths.within(path, output.value()));
+        boolean jars = tree.under(path).anyMatch(file -> file.extension().equals("jar"));
+        if (path.isEmpty() || holdsSources || built || jars || !tree.folders().contains(path)) return;
+        folders.putIfAbsent(
+                path,
+                new Folder(
+                        path,
+                        Role.MAIN_RESOURCES,
+                        Certainty.CERTAIN,
+                        "goes beside the classes",
+                        List.of(resource.evidence())));
     }
 
     private void place() {

@@ -15,12 +15,15 @@ import java.util.TreeSet;
 
 /** The folders below which sources lie by their packages. */
 final class SourceRoots {
-    private final List<Wiring.SourceFolder> wired;
+    private final List<Taken> wired;
     private final Map<String, List<JavaSource>> byRoot = new TreeMap<>();
     private final Map<JavaSource, String> rootOf = new HashMap<>();
 
     SourceRoots(Collection<JavaSource> sources, List<Wiring> wirings) {
-        wired = wirings.stream().flatMap(w -> w.sources().stream()).toList();
+        wired = wirings.stream()
+                .flatMap(w -> w.sources().stream())
+                .map(Taken::new)
+                .toList();
         List<JavaSource> unsettled = new ArrayList<>();
         for (JavaSource source : sources) {
             Optional<String> declared = wiredRoot(source.path());
@@ -46,16 +49,52 @@ final class SourceRoots {
 
     /** What the wiring says of a root. */
     Optional<Wiring.SourceFolder> wired(String root) {
-        return wired.stream().filter(folder -> folder.path().equals(root)).findFirst();
+        return wired.stream()
+                .map(Taken::folder)
+                .filter(folder -> folder.root() && folder.path().equals(root))
+                .findFirst();
     }
 
-    /** Whether the wiring leaves a file out of the source folder it lies in. */
+    /** Whether wirings compile anything at all. */
+    boolean areWired() {
+        return !wired.isEmpty();
+    }
+
+    /** The place where a wiring says that it compiles a file. */
+    Optional<Wiring.SourceFolder> compiledBy(String path) {
+        return wired.stream()
+                .filter(taken -> taken.takes(path))
+                .map(Taken::folder)
+                .findFirst();
+    }
+
+    /** Whether wirings look into the folder of a file, and all of them leave it out. */
     boolean excluded(String path) {
-        return wiredRoot(path)
-                .flatMap(this::wired)
-                .map(folder -> folder.excluding().stream()
-                        .anyMatch(p -> PathPattern.of(p).matches(Paths.relative(folder.path(), path))))
-                .orElse(false);
+        List<Taken> holding = wired.stream()
+                .filter(taken -> Paths.within(taken.folder().path(), path))
+                .toList();
+        return !holding.isEmpty() && holding.stream().noneMatch(taken -> taken.takes(path));
+    }
+
+    /** A source folder with its patterns made ready. */
+    private record Taken(Wiring.SourceFolder folder, List<PathPattern> including, List<PathPattern> excluding) {
+        Taken(Wiring.SourceFolder folder) {
+            this(folder, compiled(folder.including()), compiled(folder.excluding()));
+        }
+
+        private static List<PathPattern> compiled(List<String> patterns) {
+            return patterns.stream().map(PathPattern::of).toList();
+        }
+
+        boolean takes(String path) {
+            if (!Paths.within(folder.path(), path)) return false;
+            String relative = Paths.relative(folder.path(), path);
+            // what is taken in is said of sources; other files are only left out
+            boolean in = including.isEmpty()
+                    || !path.endsWith(".java")
+                    || including.stream().anyMatch(p -> p.matches(relative));
+            return in && excluding.stream().noneMatch(p -> p.matches(relative));
+        }
     }
 
     /** Whether a source lies below a root where its package says. */
@@ -71,8 +110,9 @@ final class SourceRoots {
 
     private Optional<String> wiredRoot(String path) {
         return wired.stream()
+                .map(Taken::folder)
+                .filter(folder -> folder.root() && Paths.within(folder.path(), path))
                 .map(Wiring.SourceFolder::path)
-                .filter(folder -> Paths.within(folder, path))
                 .max((a, b) -> Integer.compare(a.length(), b.length()));
     }
 

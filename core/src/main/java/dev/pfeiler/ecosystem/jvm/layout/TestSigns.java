@@ -86,7 +86,13 @@ final class TestSigns {
     boolean onlyLookOut(Collection<JavaSource> sources) {
         Set<JavaSource> own = new HashSet<>(sources);
         boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
-        return out && own.stream().allMatch(s -> own.containsAll(usedBy.getOrDefault(s, Set.of())));
+        return out && unusedByOthers(sources);
+    }
+
+    /** Whether none of the other sources uses one of these. */
+    boolean unusedByOthers(Collection<JavaSource> sources) {
+        Set<JavaSource> own = new HashSet<>(sources);
+        return own.stream().allMatch(s -> own.containsAll(usedBy.getOrDefault(s, Set.of())));
     }
 
     /** Of sources of a program, those that are tests: marked or framework users that only tests use. */

@@ -109,7 +109,8 @@ public final class ProjectIdentity {
 
     /** The version: what a manifest, a version file or a properties file states. */
     public String version() {
-        Optional<Wiring.Setting> stated = statedVersion();
+        Optional<Wiring.Setting> stated =
+                wirings.stream().flatMap(w -> w.version().stream()).findFirst().or(this::statedVersion);
         if (stated.isEmpty()) {
             Question question =
                     new Question(VERSION, "Which version is the project at?", Optional.of(UNVERSIONED), List.of());

@@ -32,9 +32,14 @@ public final class ProjectSettings {
             List<Wiring> wirings, List<LevelSign> built, Collection<JavaSource> sources, Collection<Jar> jars) {
         List<LevelSign> signs = new ArrayList<>();
         for (Wiring wiring : wirings) {
-            wiring.level().ifPresent(setting -> parse(setting.value())
-                    .ifPresent(level -> signs.add(new LevelSign(
-                            level, Certainty.CERTAIN, "set in the " + wiring.kind(), setting.evidence()))));
+            for (Wiring.Setting setting : wiring.levels()) {
+                parse(setting.value())
+                        .ifPresent(level -> signs.add(new LevelSign(
+                                level,
+                                Certainty.CERTAIN,
+                                "set in the " + wiring.kind().words(),
+                                setting.evidence())));
+            }
         }
         built.stream().max(Comparator.comparingInt(LevelSign::level)).ifPresent(signs::add);
         sources.stream()
@@ -100,23 +105,39 @@ public final class ProjectSettings {
         return level >= 1 ? Optional.of(level) : Optional.empty();
     }
 
+    /** All encodings that wirings set, in the order of trust. */
+    public static List<Wiring.Setting> encodings(List<Wiring> wirings) {
+        return wirings.stream().flatMap(w -> w.settings("-encoding").stream()).toList();
+    }
+
     /** The encoding that follows from the wiring, else from the bytes of all sources. */
     public static Decision encoding(List<Wiring> wirings, Collection<JavaSource> sources) {
-        Optional<Wiring.Setting> stated =
-                wirings.stream().flatMap(w -> w.encoding().stream()).findFirst();
+        List<Wiring.Setting> all = encodings(wirings);
+        Optional<Wiring.Setting> stated = all.stream().findFirst();
         List<JavaSource> telling = sources.stream()
                 .filter(s -> s.encoding() != JavaSource.Encoding.ASCII)
                 .sorted(Comparator.comparing(JavaSource::path))
                 .toList();
         List<Evidence> evidence = new ArrayList<>();
-        stated.ifPresent(setting -> evidence.add(setting.evidence()));
+        all.forEach(setting -> evidence.add(setting.evidence()));
         telling.stream()
                 .limit(3)
                 .forEach(s -> evidence.add(
                         Evidence.of(s.path(), "bytes are " + s.encoding().charset())));
         if (stated.isPresent()) {
+            List<Decision.Alternative> others = all.stream()
+                    .filter(s -> !s.value().equalsIgnoreCase(stated.get().value()))
+                    .map(s -> new Decision.Alternative(
+                            s.value(), "set at " + s.evidence().place()))
+                    .toList();
             return Decision.of(
-                    ENCODING, "Encoding", stated.get().value(), Certainty.CERTAIN, "set in the wiring", evidence);
+                            ENCODING,
+                            "Encoding",
+                            stated.get().value(),
+                            Certainty.CERTAIN,
+                            "set in the wiring",
+                            evidence)
+                    .turningDown(others);
         }
         if (telling.isEmpty()) {
             return Decision.of(ENCODING, "Encoding", "UTF-8", Certainty.CERTAIN, "all sources are ASCII", evidence);

@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -9,12 +8,14 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
 /** Reads the wiring in {@code .classpath}, {@code .project} and {@code .settings/}. */
-public final class IdeFiles {
+final class IdeFiles {
     private static final String CLASSPATH = ".classpath";
     private static final String PROJECT = ".project";
     private static final String SETTINGS = ".settings";
@@ -23,17 +24,18 @@ public final class IdeFiles {
     private static final String COMPONENT = SETTINGS + "/org.eclipse.wst.common.component";
 
     private final ProjectTree tree;
-    private final List<Finding> trouble = new ArrayList<>();
+    private final Wiring.Draft draft = new Wiring.Draft();
     private final List<Wiring.SourceFolder> sources = new ArrayList<>();
     private final List<Wiring.Library> libraries = new ArrayList<>();
-    private final List<Wiring.Setting> outputs = new ArrayList<>();
+    private final List<Wiring.Setting> ownOutputs = new ArrayList<>();
+    private Optional<Wiring.Setting> output = Optional.empty();
 
     private IdeFiles(ProjectTree tree) {
         this.tree = tree;
     }
 
     /** The wiring at the top of a tree, where it has any of this kind. */
-    public static Optional<Wiring> read(ProjectTree tree) {
+    static Optional<Wiring> read(ProjectTree tree) {
         List<String> files = tree.files().stream()
                 .map(TreeFile::path)
                 .filter(p -> p.equals(CLASSPATH) || p.equals(PROJECT) || Paths.within(SETTINGS, p))
@@ -42,20 +44,27 @@ public final class IdeFiles {
     }
 
     private Wiring read(List<String> files) {
+        draft.files.addAll(files);
         xml(CLASSPATH).ifPresent(this::classPath);
+        draft.name = xml(PROJECT).flatMap(IdeFiles::projectName);
         Optional<XmlElement> component = xml(COMPONENT);
-        return new Wiring(
-                "IDE files",
-                files,
-                xml(PROJECT).flatMap(IdeFiles::projectName),
-                sources,
-                libraries,
-                outputs,
-                level(),
-                PropertyLine.find(tree, RESOURCES, "encoding/<project>"),
-                component.flatMap(IdeFiles::webRoot),
-                component.flatMap(IdeFiles::contextPath),
-                trouble);
+        draft.webRoot = component.flatMap(IdeFiles::webRoot);
+        draft.contextPath = component.flatMap(IdeFiles::contextPath);
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        level().ifPresent(level -> settings.put("-target", level));
+        PropertyLine.find(tree, RESOURCES, "encoding/<project>").ifPresent(e -> settings.put("-encoding", e));
+        List<Wiring.Setting> flags = new ArrayList<>();
+        PropertyLine.find(tree, COMPILER, "org.eclipse.jdt.core.compiler.codegen.methodParameters")
+                .filter(setting -> setting.value().equals("generate"))
+                .ifPresent(setting -> flags.add(new Wiring.Setting("-parameters", setting.evidence())));
+        Evidence evidence = Evidence.of(tree.has(CLASSPATH) ? CLASSPATH : files.get(0), "");
+        // folders with an output of their own are compiled into it, the others together
+        draft.compilations.add(new Wiring.Compilation(sources, libraries, output, settings, flags, evidence));
+        for (Wiring.Setting own : ownOutputs) {
+            draft.compilations.add(new Wiring.Compilation(
+                    List.of(), List.of(), Optional.of(own), Map.of(), List.of(), own.evidence()));
+        }
+        return draft.done(Wiring.Kind.IDE_FILES);
     }
 
     private Optional<XmlElement> xml(String path) {
@@ -63,10 +72,9 @@ public final class IdeFiles {
         try {
             return Optional.of(XmlElement.read(tree.bytes(path)));
         } catch (XmlElement.Malformed e) {
-            trouble.add(Finding.trouble(
-                    path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), "")));
+            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
         } catch (IOException e) {
-            trouble.add(Finding.trouble(path, "cannot be read"));
+            draft.leave(path, "cannot be read", Evidence.of(path, ""));
         }
         return Optional.empty();
     }
@@ -78,10 +86,11 @@ public final class IdeFiles {
             switch (entry.attribute("kind")) {
                 case "src" -> sourceEntry(entry, path, evidence);
                 case "lib" -> libraryEntry(entry, path, evidence);
-                case "output" -> outputs.add(new Wiring.Setting(path, evidence));
-                case "var" -> leave(path, "is a class-path entry behind a variable of the IDE", evidence);
+                case "output" -> output = Optional.of(new Wiring.Setting(path, evidence));
+                case "var" -> draft.leave(path, "is a class-path entry behind a variable of the IDE", evidence);
                 case "con" -> {
-                    if (!container(path)) leave(path, "is a library set kept by the IDE, not by the project", evidence);
+                    if (!container(path))
+                        draft.leave(path, "is a library set kept by the IDE, not by the project", evidence);
                 }
                 default -> {}
             }
@@ -102,15 +111,18 @@ public final class IdeFiles {
 
     private void sourceEntry(XmlElement entry, String path, Evidence evidence) {
         if (path.startsWith("/")) {
-            leave(path, "is another project of the IDE's workspace", evidence);
+            draft.leave(path, "is another project of the IDE's workspace", evidence);
             return;
         }
-        List<String> excluding = Arrays.stream(entry.attribute("excluding").split("\\|"))
-                .filter(pattern -> !pattern.isEmpty())
-                .toList();
-        String output = entry.attribute("output");
-        if (!output.isEmpty()) outputs.add(new Wiring.Setting(output, evidence));
-        sources.add(new Wiring.SourceFolder(trim(path), marked(entry, "test"), excluding, evidence));
+        String own = entry.attribute("output");
+        if (!own.isEmpty()) ownOutputs.add(new Wiring.Setting(own, evidence));
+        sources.add(new Wiring.SourceFolder(
+                trim(path),
+                true,
+                marked(entry, "test"),
+                patterns(entry, "including"),
+                patterns(entry, "excluding"),
+                evidence));
     }
 
     private void libraryEntry(XmlElement entry, String path, Evidence evidence) {
@@ -119,7 +131,7 @@ public final class IdeFiles {
         if (inside.isPresent()) {
             libraries.add(new Wiring.Library(inside.get(), marked(entry, "test"), evidence));
         } else {
-            leave(path, "is on the class path and not in this folder", evidence);
+            draft.leave(path, "is on the class path and not in this folder", evidence);
         }
     }
 
@@ -130,8 +142,10 @@ public final class IdeFiles {
                         a.attribute("name").equals(name) && a.attribute("value").equals("true"));
     }
 
-    private void leave(String subject, String fact, Evidence evidence) {
-        trouble.add(Finding.trouble(subject, fact, evidence));
+    private static List<String> patterns(XmlElement entry, String attribute) {
+        return Arrays.stream(entry.attribute(attribute).split("\\|"))
+                .filter(pattern -> !pattern.isEmpty())
+                .toList();
     }
 
     private static String trim(String path) {

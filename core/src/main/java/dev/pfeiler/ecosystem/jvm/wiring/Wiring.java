@@ -2,41 +2,66 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * How a project was built until now, as one set of files says it.
  *
- * @param kind what sort of wiring it is, in words
  * @param files the files that make it up
  * @param name the project's name
- * @param sources the folders that are compiled, in order
- * @param libraries the class path, in order
- * @param outputs folders that the build writes classes to
- * @param level the Java level
- * @param encoding of the sources
+ * @param version the project's version
+ * @param compilations the calls of a compiler, in order
+ * @param archives the archives that are made, in order
+ * @param mainClasses classes that are started
+ * @param resources folders whose files are laid beside the classes
+ * @param generators calls of programs that write sources
  * @param webRoot the folder that is served
  * @param contextPath the path below which it is served, without slashes
- * @param trouble what it says and was not understood
+ * @param trouble what it says and was not understood, though it may change the result
  */
 public record Wiring(
-        String kind,
+        Kind kind,
         List<String> files,
         Optional<Setting> name,
-        List<SourceFolder> sources,
-        List<Library> libraries,
-        List<Setting> outputs,
-        Optional<Setting> level,
-        Optional<Setting> encoding,
+        Optional<Setting> version,
+        List<Compilation> compilations,
+        List<Archive> archives,
+        List<Setting> mainClasses,
+        List<Setting> resources,
+        List<Generator> generators,
         Optional<Setting> webRoot,
         Optional<Setting> contextPath,
         List<Finding> trouble) {
+    /** Sorts of wiring, the most trusted first: what makes the archives is nearer to what was shipped than an IDE's view. */
+    public enum Kind {
+        BUILD_FILE("build file"),
+        MAKE_FILE("make file"),
+        SHELL_SCRIPT("shell script"),
+        BATCH_SCRIPT("batch script"),
+        IDE_FILES("IDE files");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
     public Wiring {
         files = List.copyOf(files);
-        sources = List.copyOf(sources);
-        libraries = List.copyOf(libraries);
-        outputs = List.copyOf(outputs);
+        compilations = List.copyOf(compilations);
+        archives = List.copyOf(archives);
+        mainClasses = List.copyOf(mainClasses);
+        resources = List.copyOf(resources);
+        generators = List.copyOf(generators);
         trouble = List.copyOf(trouble);
     }
 
@@ -44,23 +69,148 @@ public record Wiring(
     public record Setting(String value, Evidence evidence) {}
 
     /**
-     * A folder that is compiled.
+     * One call of a compiler.
+     *
+     * @param sources what is compiled
+     * @param classPath in order; jars, and folders of classes
+     * @param output the folder that classes are written to
+     * @param settings options with a value, by their names with the JDK's compiler, for example {@code -encoding}
+     * @param flags options without one
+     */
+    public record Compilation(
+            List<SourceFolder> sources,
+            List<Library> classPath,
+            Optional<Setting> output,
+            Map<String, Setting> settings,
+            List<Setting> flags,
+            Evidence evidence) {
+        public Compilation {
+            sources = List.copyOf(sources);
+            classPath = List.copyOf(classPath);
+            settings = Map.copyOf(settings);
+            flags = List.copyOf(flags);
+        }
+
+        /** The Java level of the classes it makes. */
+        public Optional<Setting> level() {
+            return Stream.of("--release", "-target", "-source")
+                    .flatMap(option -> Optional.ofNullable(settings.get(option)).stream())
+                    .findFirst();
+        }
+    }
+
+    /**
+     * A folder of which something is compiled.
      *
      * @param path within the tree; empty for the tree itself
+     * @param root whether packages start at the folder, and not perhaps below it
      * @param test whether it is marked as test code
+     * @param including patterns of what is taken, relative to the folder; none for all
      * @param excluding patterns of what is left out, relative to the folder
      */
-    public record SourceFolder(String path, boolean test, List<String> excluding, Evidence evidence) {
+    public record SourceFolder(
+            String path,
+            boolean root,
+            boolean test,
+            List<String> including,
+            List<String> excluding,
+            Evidence evidence) {
         public SourceFolder {
+            including = List.copyOf(including);
             excluding = List.copyOf(excluding);
         }
     }
 
     /**
-     * An entry of the class path.
+     * An entry of a class path.
      *
      * @param path within the tree
      * @param test whether only tests see it
      */
     public record Library(String path, boolean test, Evidence evidence) {}
+
+    /**
+     * An archive that is made.
+     *
+     * @param path within the tree
+     * @param folders what goes in
+     * @param manifest attributes of its manifest
+     */
+    public record Archive(String path, List<String> folders, Map<String, Setting> manifest, Evidence evidence) {
+        public Archive {
+            folders = List.copyOf(folders);
+            manifest = Map.copyOf(manifest);
+        }
+    }
+
+    /**
+     * A call of a program that writes sources.
+     *
+     * @param tool what it is called
+     * @param output the folder it writes to; empty where it is not known
+     */
+    public record Generator(String tool, String output, Evidence evidence) {}
+
+    /** All that is compiled, in order. */
+    public List<SourceFolder> sources() {
+        return compilations.stream().flatMap(c -> c.sources().stream()).toList();
+    }
+
+    /** All class paths in a row. */
+    public List<Library> libraries() {
+        return compilations.stream().flatMap(c -> c.classPath().stream()).toList();
+    }
+
+    /** All folders that classes are written to. */
+    public List<Setting> outputs() {
+        return compilations.stream().flatMap(c -> c.output().stream()).toList();
+    }
+
+    /** The Java levels of all calls, as they are written. */
+    public List<Setting> levels() {
+        return compilations.stream().flatMap(c -> c.level().stream()).toList();
+    }
+
+    /** The values of an option in all calls. */
+    public List<Setting> settings(String option) {
+        return compilations.stream()
+                .flatMap(c -> Optional.ofNullable(c.settings().get(option)).stream())
+                .toList();
+    }
+
+    /** Gathers a wiring while its files are read. */
+    static final class Draft {
+        final List<String> files = new ArrayList<>();
+        final List<Compilation> compilations = new ArrayList<>();
+        final List<Archive> archives = new ArrayList<>();
+        final List<Setting> mainClasses = new ArrayList<>();
+        final List<Setting> resources = new ArrayList<>();
+        final List<Generator> generators = new ArrayList<>();
+        final List<Finding> trouble = new ArrayList<>();
+        Optional<Setting> name = Optional.empty();
+        Optional<Setting> version = Optional.empty();
+        Optional<Setting> webRoot = Optional.empty();
+        Optional<Setting> contextPath = Optional.empty();
+
+        /** Notes something that was not understood, though it may change the result. */
+        void leave(String subject, String fact, Evidence evidence) {
+            trouble.add(Finding.trouble(subject, fact, evidence));
+        }
+
+        Wiring done(Kind kind) {
+            return new Wiring(
+                    kind,
+                    files.stream().distinct().toList(),
+                    name,
+                    version,
+                    compilations,
+                    archives,
+                    mainClasses,
+                    resources,
+                    generators,
+                    webRoot,
+                    contextPath,
+                    trouble.stream().distinct().toList());
+        }
+    }
 }

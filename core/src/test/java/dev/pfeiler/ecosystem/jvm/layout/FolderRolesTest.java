@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.source.JavaReader;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
-import dev.pfeiler.ecosystem.jvm.wiring.IdeFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.Wirings;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -33,7 +33,7 @@ class FolderRolesTest {
         for (var file : tree.files()) {
             if (file.extension().equals("java")) sources.add(JavaReader.read(file.path(), tree.bytes(file.path())));
         }
-        return FolderRoles.of(tree, sources, IdeFiles.read(tree).stream().toList(), settled);
+        return FolderRoles.of(tree, sources, Wirings.of(tree), settled);
     }
 
     private Layout layout() throws IOException {

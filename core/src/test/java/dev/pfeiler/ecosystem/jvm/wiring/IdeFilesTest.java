@@ -74,9 +74,9 @@ class IdeFilesTest {
                         "</wb-module></project-modules>");
         Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
         assertThat(wiring.name().orElseThrow().value()).isEqualTo("Tide board");
-        assertThat(wiring.level().orElseThrow().value()).isEqualTo("1.5");
-        assertThat(wiring.level().orElseThrow().evidence().line()).isEqualTo(2);
-        assertThat(wiring.encoding().orElseThrow().value()).isEqualTo("UTF-16");
+        assertThat(wiring.levels().get(0).value()).isEqualTo("1.5");
+        assertThat(wiring.levels().get(0).evidence().line()).isEqualTo(2);
+        assertThat(wiring.settings("-encoding").get(0).value()).isEqualTo("UTF-16");
         assertThat(wiring.webRoot().orElseThrow().value()).isEqualTo("web");
         assertThat(wiring.contextPath().orElseThrow().value()).isEqualTo("tides");
     }

@@ -1,0 +1,199 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.io.StringReader;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Properties;
+import java.util.Set;
+
+/**
+ * Reads a build file in the XML build language ({@code build.xml}) by working out what its tasks would do. No target is
+ * run. The language: the manual of the build tool; which constructs are read is listed in docs/wiring.md.
+ */
+final class BuildFile {
+    static final String NAME = "build.xml";
+    private static final int DEEPEST_IMPORT = 10;
+
+    private final ProjectTree tree;
+    private final Wiring.Draft draft = new Wiring.Draft();
+    private final BuildProperties properties = new BuildProperties();
+    private final Map<String, Located> targets = new LinkedHashMap<>();
+    private final Map<String, Located> macros = new LinkedHashMap<>();
+    private final Set<String> done = new HashSet<>();
+    private final BuildTasks tasks;
+    private String defaultTarget = "";
+
+    /** An element and the file it stands in. */
+    record Located(String file, XmlElement element) {
+        Evidence evidence() {
+            return new Evidence(file, element.line(), element.tag());
+        }
+    }
+
+    private BuildFile(ProjectTree tree, String folder) {
+        this.tree = tree;
+        this.tasks = new BuildTasks(tree, folder, properties, draft);
+    }
+
+    /** The wiring of the build file at the top of a tree, where there is one. */
+    static Optional<Wiring> read(ProjectTree tree) {
+        // an IDE that keeps its build in files of its own is read from those
+        if (!tree.has(NAME) || tree.has(NetBeansFiles.PROPERTIES)) return Optional.empty();
+        BuildFile file = new BuildFile(tree, "");
+        file.load(NAME, 0);
+        file.targets();
+        return Optional.of(file.draft.done(Wiring.Kind.BUILD_FILE));
+    }
+
+    private void load(String path, int depth) {
+        draft.files.add(path);
+        XmlElement root;
+        try {
+            root = XmlElement.read(tree.bytes(path));
+        } catch (XmlElement.Malformed e) {
+            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
+            return;
+        } catch (IOException e) {
+            draft.leave(path, "cannot be read", Evidence.of(path, ""));
+            return;
+        }
+        if (depth == 0) {
+            Evidence evidence = new Evidence(path, root.line(), root.tag());
+            properties.set("basedir", "", evidence);
+            String name = root.attribute("name");
+            if (!name.isEmpty()) {
+                properties.set("ant.project.name", name, evidence);
+                draft.name = Optional.of(new Wiring.Setting(name, evidence));
+            }
+            defaultTarget = root.attribute("default");
+            if (!List.of("", ".").contains(root.attribute("basedir"))) {
+                draft.leave(path, "works in another folder than its own", evidence);
+            }
+        }
+        for (XmlElement child : root.children()) topLevel(new Located(path, child), depth);
+    }
+
+    private void topLevel(Located located, int depth) {
+        XmlElement element = located.element();
+        switch (element.name()) {
+            case "target", "extension-point" -> targets.putIfAbsent(element.attribute("name"), located);
+            case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
+            case "import", "include" -> {
+                String path = properties.expand(element.attribute("file"));
+                Optional<String> inside = Paths.normal(Paths.join(Paths.parent(located.file()), path))
+                        .filter(tree::has);
+                if (inside.isPresent() && depth < DEEPEST_IMPORT) load(inside.get(), depth + 1);
+                else if (!element.attribute("optional").equals("true")) {
+                    draft.leave(path, "is imported and is not in this folder", located.evidence());
+                }
+            }
+            default -> task(located);
+        }
+    }
+
+    /** The default target first, as it is what people run; then the others, which may make what it does not. */
+    private void targets() {
+        if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
+        for (String name : List.copyOf(targets.keySet())) target(name);
+        version();
+    }
+
+    private void target(String name) {
+        Located target = targets.get(name);
+        if (target == null || !done.add(name)) return;
+        for (String needed : target.element().attribute("depends").split("[,\\s]+")) target(needed.strip());
+        String onlyIf = properties.expand(target.element().attribute("if"));
+        String unless = properties.expand(target.element().attribute("unless"));
+        if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) return;
+        if (!unless.isEmpty() && properties.isSet(unless)) return;
+        for (XmlElement task : target.element().children()) task(new Located(target.file(), task));
+    }
+
+    private void task(Located located) {
+        XmlElement element = located.element();
+        switch (element.name()) {
+            case "property" -> property(located);
+            case "antcall" -> target(properties.expand(element.attribute("target")));
+            case "sequential", "parallel" -> element.children().forEach(c -> task(new Located(located.file(), c)));
+            default -> {
+                Located macro = macros.get(element.name());
+                if (macro == null) tasks.take(located);
+                else call(macro, element);
+            }
+        }
+    }
+
+    /** Replaces the attributes of a macro in its body, or lays a preset's attributes below those of the call. */
+    private void call(Located macro, XmlElement call) {
+        if (macro.element().name().equals("presetdef")) {
+            for (XmlElement preset : macro.element().children()) {
+                Map<String, String> attributes = new LinkedHashMap<>(preset.attributes());
+                attributes.putAll(call.attributes());
+                List<XmlElement> children = new ArrayList<>(preset.children());
+                children.addAll(call.children());
+                task(new Located(macro.file(), preset.with(attributes, children)));
+            }
+            return;
+        }
+        Map<String, String> values = new LinkedHashMap<>();
+        macro.element().children("attribute").forEach(a -> values.put(a.attribute("name"), a.attribute("default")));
+        values.putAll(call.attributes());
+        macro.element().children("sequential").forEach(body -> body.children()
+                .forEach(task -> task(new Located(macro.file(), task.replacing(values)))));
+    }
+
+    private void property(Located located) {
+        XmlElement e = located.element();
+        String name = properties.expand(e.attribute("name"));
+        if (e.attributes().containsKey("value"))
+            properties.set(name, properties.expand(e.attribute("value")), located.evidence());
+        else if (e.attributes().containsKey("location")) {
+            properties.set(name, properties.expand(e.attribute("location")), located.evidence());
+        } else if (e.attributes().containsKey("file")) propertyFile(located);
+        else if (e.attributes().containsKey("environment")) {
+            // what the environment holds on another machine is not known
+        } else if (!name.isEmpty() && !e.text().isEmpty()) {
+            properties.set(name, properties.expand(e.text()), located.evidence());
+        }
+    }
+
+    private void propertyFile(Located located) {
+        String written = properties.expand(located.element().attribute("file"));
+        Optional<String> path = tasks.inside(written).filter(tree::has);
+        if (path.isEmpty()) return;
+        draft.files.add(path.get());
+        String prefix = located.element().attribute("prefix");
+        Properties read = new Properties();
+        try {
+            read.load(new StringReader(tree.text(path.get()).content()));
+        } catch (IOException | IllegalArgumentException e) {
+            draft.leave(path.get(), "is no properties file", located.evidence());
+            return;
+        }
+        for (String key : read.stringPropertyNames()) {
+            Evidence evidence = PropertyLine.find(tree, path.get(), key)
+                    .map(Wiring.Setting::evidence)
+                    .orElse(Evidence.of(path.get(), key));
+            properties.set(
+                    prefix.isEmpty() ? key : prefix + "." + key, properties.expand(read.getProperty(key)), evidence);
+        }
+    }
+
+    private void version() {
+        String name = draft.name.map(Wiring.Setting::value).orElse("");
+        draft.version = java.util.stream.Stream.of(
+                        "version", "project.version", "app.version", name + ".version", "release.version")
+                .flatMap(key -> properties.get(key).stream())
+                .filter(setting -> setting.value().matches("v?\\d[\\w.+-]*"))
+                .findFirst();
+    }
+}

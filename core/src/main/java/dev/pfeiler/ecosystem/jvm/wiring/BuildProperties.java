@@ -1,0 +1,45 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** The properties of a build file: the first setting of a name stands. Source: the build tool's manual on properties. */
+final class BuildProperties {
+    private static final Pattern REFERENCE = Pattern.compile("\\$\\{([^${}]+)\\}");
+    private static final int DEEPEST = 20;
+
+    private final Map<String, Wiring.Setting> values = new LinkedHashMap<>();
+
+    void set(String name, String value, Evidence evidence) {
+        values.putIfAbsent(name, new Wiring.Setting(value, evidence));
+    }
+
+    Optional<Wiring.Setting> get(String name) {
+        return Optional.ofNullable(values.get(name));
+    }
+
+    boolean isSet(String name) {
+        return values.containsKey(name);
+    }
+
+    /** The text with its references replaced; one to a property that is not set stays as it is. */
+    String expand(String text) {
+        String current = text;
+        for (int depth = 0; depth < DEEPEST && current.contains("${"); depth++) {
+            Matcher matcher = REFERENCE.matcher(current);
+            StringBuilder next = new StringBuilder();
+            while (matcher.find()) {
+                String value = get(matcher.group(1)).map(Wiring.Setting::value).orElse(matcher.group());
+                matcher.appendReplacement(next, Matcher.quoteReplacement(value));
+            }
+            matcher.appendTail(next);
+            if (next.toString().equals(current)) break;
+            current = next.toString();
+        }
+        return current.replace("$$", "$");
+    }
+}

@@ -1,0 +1,226 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.jar.Attributes;
+import java.util.jar.Manifest;
+
+/** What calls of the JDK's tools in scripts build. Source: the JDK's tool specifications of javac, jar and java. */
+final class Commands {
+    private static final Set<String> OTHER_COMPILERS =
+            Set.of("kotlinc", "groovyc", "scalac", "ajc", "native2ascii", "rmic", "javah");
+    private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn", "scp", "rsync");
+    private static final Set<String> INTERPRETERS = Set.of(
+            "python", "python3", "perl", "ruby", "node", "ant", "make", "gmake", "mvn", "gradle", "sh", "bash", "cmd");
+
+    private final ProjectTree tree;
+    private final ShellText text;
+    private final Wiring.Draft draft;
+
+    Commands(ProjectTree tree, ShellText text, Wiring.Draft draft) {
+        this.tree = tree;
+        this.text = text;
+        this.draft = draft;
+    }
+
+    /** Takes a command whose variables are expanded; it is run in a folder of the tree. */
+    void take(List<String> words, String folder, Evidence evidence) {
+        if (words.isEmpty()) return;
+        String program = Paths.name(words.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
+        List<String> rest = words.subList(1, words.size());
+        switch (program) {
+            case "javac" -> javac(rest, folder, evidence);
+            case "jar" -> jar(rest, folder, evidence);
+            case "java", "javaw" -> java(rest, folder, evidence);
+            case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
+            default -> {
+                Optional<String> generator = Generators.program(program);
+                if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
+                else if (OTHER_COMPILERS.contains(program))
+                    draft.leave(program, "is called by the build and is not read", evidence);
+                else if (DOWNLOADS.contains(program))
+                    draft.leave(program, "fetches or sends something; the build tool will not", evidence);
+                else if (INTERPRETERS.contains(program))
+                    draft.leave(String.join(" ", words), "is called by the build and is not read", evidence);
+            }
+        }
+    }
+
+    /** A copy into a folder of classes makes resources of what is copied. */
+    private void copy(List<String> words, String folder, Evidence evidence) {
+        List<String> paths = words.stream()
+                .filter(w -> !w.startsWith("-") && !w.matches("/[A-Za-z]"))
+                .toList();
+        if (paths.size() < 2) return;
+        Optional<String> to = inside(paths.get(paths.size() - 1), folder);
+        if (to.isEmpty()
+                || draft.compilations.stream().noneMatch(c -> c.output()
+                        .filter(o -> Paths.within(o.value(), to.get()))
+                        .isPresent())) return;
+        for (String from : paths.subList(0, paths.size() - 1)) {
+            String source = from.contains("*") || tree.has(inside(from, folder).orElse(""))
+                    ? Paths.parent(from.replace('\\', '/'))
+                    : from;
+            inside(source, folder)
+                    .filter(tree.folders()::contains)
+                    .ifPresent(p -> draft.resources.add(new Wiring.Setting(p, evidence)));
+        }
+    }
+
+    private void generator(String tool, List<String> words, String folder, Evidence evidence) {
+        int at = Math.max(words.indexOf("-o"), words.indexOf("-d"));
+        String output = at >= 0 && at + 1 < words.size()
+                ? inside(words.get(at + 1), folder).orElse("")
+                : "";
+        draft.generators.add(new Wiring.Generator(tool, output, evidence));
+    }
+
+    private Optional<String> inside(String path, String folder) {
+        String plain = path.replace('\\', '/');
+        if (plain.startsWith("/") || plain.matches("[A-Za-z]:/.*")) return Optional.empty();
+        return Paths.normal(Paths.join(folder, plain));
+    }
+
+    private void javac(List<String> words, String folder, Evidence evidence) {
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        List<Wiring.Setting> flags = new ArrayList<>();
+        List<String> rest = CompilerWords.take(withArgumentFiles(words, folder), evidence, settings, flags);
+        Set<String> files = new LinkedHashSet<>();
+        for (String word : rest) {
+            for (String path : text.glob(word.replace('\\', '/'), folder))
+                inside(path, folder).filter(tree::has).ifPresent(files::add);
+        }
+        List<Wiring.SourceFolder> sources = new ArrayList<>();
+        Wiring.Setting sourcePath = settings.remove("-sourcepath");
+        if (sourcePath != null) {
+            for (String part : sourcePath.value().split("[:;]")) {
+                inside(part, folder)
+                        .ifPresent(p ->
+                                sources.add(new Wiring.SourceFolder(p, true, false, List.of(), List.of(), evidence)));
+            }
+        }
+        files.removeIf(file -> sources.stream().anyMatch(s -> Paths.within(s.path(), file)));
+        if (!files.isEmpty()) sources.add(folderOf(files, evidence));
+        Wiring.Setting classPath = settings.remove("-cp");
+        Wiring.Setting output = settings.remove("-d");
+        Optional<Wiring.Setting> out = Optional.ofNullable(output)
+                .flatMap(o -> inside(o.value(), folder).map(path -> new Wiring.Setting(path, evidence)));
+        List<Wiring.Library> libraries = classPath == null ? List.of() : classPath(classPath.value(), folder, evidence);
+        draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
+    }
+
+    private List<String> withArgumentFiles(List<String> words, String folder) {
+        List<String> all = new ArrayList<>();
+        for (String word : words) {
+            if (!word.startsWith("@")) all.add(word);
+            else
+                text.text(word.substring(1).replace('\\', '/'), folder)
+                        .ifPresent(t -> all.addAll(ShellText.pathsIn(t)));
+        }
+        return all;
+    }
+
+    /** The folder that holds the files, without those of its sources that are not among them. */
+    private Wiring.SourceFolder folderOf(Set<String> files, Evidence evidence) {
+        String common = null;
+        for (String file : files) {
+            String parent = Paths.parent(file);
+            if (common == null) common = parent;
+            while (!Paths.within(common, parent)) common = Paths.parent(common);
+        }
+        String top = common;
+        List<String> missing = tree.under(top)
+                .map(TreeFile::path)
+                .filter(path -> path.endsWith(".java") && !files.contains(path))
+                .map(path -> Paths.relative(top, path))
+                .toList();
+        return new Wiring.SourceFolder(top, false, false, List.of(), missing, evidence);
+    }
+
+    List<Wiring.Library> classPath(String written, String folder, Evidence evidence) {
+        List<Wiring.Library> libraries = new ArrayList<>();
+        // a drive letter's colon parts nothing
+        for (String part : written.split("[;\\s]|:(?![\\\\/])")) {
+            String plain = part.strip().replace('\\', '/');
+            if (plain.isEmpty() || plain.equals(".")) continue;
+            String pattern = plain.endsWith("/*") || plain.equals("*") ? plain + ".jar" : plain;
+            for (String path : text.glob(pattern, folder)) {
+                Optional<String> inside = inside(path, folder);
+                boolean there = inside.isPresent()
+                        && (tree.has(inside.get()) || tree.folders().contains(inside.get()));
+                if (there) libraries.add(new Wiring.Library(inside.get(), false, evidence));
+                else if (path.endsWith(".jar") && !path.contains("*") && !made(inside)) {
+                    draft.leave(path, "is on the class path and not in this folder", evidence);
+                } else inside.filter(this::built).ifPresent(p -> libraries.add(new Wiring.Library(p, false, evidence)));
+            }
+        }
+        return libraries;
+    }
+
+    private boolean made(Optional<String> path) {
+        return draft.archives.stream().anyMatch(archive -> path.equals(Optional.of(archive.path())));
+    }
+
+    private boolean built(String path) {
+        return draft.compilations.stream()
+                .anyMatch(c -> c.output().filter(o -> o.value().equals(path)).isPresent());
+    }
+
+    private void jar(List<String> words, String folder, Evidence evidence) {
+        JarCall call = JarCall.of(words);
+        if (!call.creates()) return;
+        Optional<String> path = inside(call.file(), folder);
+        if (path.isEmpty()) return;
+        Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
+        if (!call.manifest().isEmpty()) manifest.putAll(manifest(call.manifest(), folder));
+        if (!call.mainClass().isEmpty()) manifest.put("Main-Class", new Wiring.Setting(call.mainClass(), evidence));
+        Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
+        List<String> folders =
+                call.folders().stream().flatMap(f -> inside(f, folder).stream()).toList();
+        draft.archives.add(new Wiring.Archive(path.get(), folders, manifest, evidence));
+    }
+
+    private Map<String, Wiring.Setting> manifest(String written, String folder) {
+        Map<String, Wiring.Setting> read = new LinkedHashMap<>();
+        Optional<String> path = inside(written, folder);
+        text.text(written, folder).ifPresent(content -> {
+            try {
+                byte[] bytes = (content.strip() + "\n").getBytes(java.nio.charset.StandardCharsets.UTF_8);
+                Attributes main = new Manifest(new java.io.ByteArrayInputStream(bytes)).getMainAttributes();
+                main.forEach((key, value) -> read.put(
+                        key.toString(),
+                        new Wiring.Setting(value.toString(), Evidence.of(path.orElse(written), key + ": " + value))));
+            } catch (java.io.IOException e) {
+                draft.leave(written, "is no manifest", Evidence.of(path.orElse(written), ""));
+            }
+        });
+        return read;
+    }
+
+    private void java(List<String> words, String folder, Evidence evidence) {
+        for (int i = 0; i < words.size(); i++) {
+            String word = words.get(i);
+            if (List.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-m", "--module")
+                    .contains(word)) {
+                i++;
+            } else if (word.equals("-jar")) {
+                return;
+            } else if (!word.startsWith("-")) {
+                Optional<String> generator = Generators.mainClass(word);
+                if (generator.isPresent())
+                    generator(generator.get(), words.subList(i + 1, words.size()), folder, evidence);
+                else if (word.matches("[\\w.$]+")) draft.mainClasses.add(new Wiring.Setting(word, evidence));
+                return;
+            }
+        }
+    }
+}

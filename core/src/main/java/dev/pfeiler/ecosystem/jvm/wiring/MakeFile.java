@@ -1,0 +1,280 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** Reads a make file: its variables and functions, and the commands of its rules. Source: the manual of GNU make. */
+final class MakeFile {
+    private static final Pattern ASSIGNMENT =
+            Pattern.compile("(?:export\\s+|override\\s+)?([\\w.-]+)\\s*(\\?|\\+|::?)?=\\s*(.*)", Pattern.DOTALL);
+    private static final Pattern RULE = Pattern.compile("([^:=#\\t][^:=#]*):(?!=)([^=]*)", Pattern.DOTALL);
+    private static final int DEEPEST = 30;
+
+    private final ProjectTree tree;
+    private final Wiring.Draft draft;
+    private final Map<String, String> variables = new HashMap<>();
+    private final Map<String, Evidence> places = new HashMap<>();
+    private final ShellText text;
+    private final Commands commands;
+    private final Map<String, String> written = new HashMap<>();
+    private final List<Runnable> recipes = new ArrayList<>();
+
+    MakeFile(ProjectTree tree, Wiring.Draft draft) {
+        this.tree = tree;
+        this.draft = draft;
+        this.text = new ShellText(tree, written);
+        this.commands = new Commands(tree, text, draft);
+    }
+
+    void read(String path, List<String> rawLines) {
+        load(path, rawLines, 0);
+        // variables are worked out where they are used, so that those set further down count too
+        recipes.forEach(Runnable::run);
+        for (String key : List.of("NAME", "PROJECT", "APP", "APPNAME")) {
+            if (variables.containsKey(key) && draft.name.isEmpty())
+                draft.name = Optional.of(new Wiring.Setting(expand(variables.get(key), 0), places.get(key)));
+        }
+        if (variables.containsKey("VERSION")
+                && expand(variables.get("VERSION"), 0).matches("v?\\d[\\w.+-]*")) {
+            draft.version = Optional.of(new Wiring.Setting(expand(variables.get("VERSION"), 0), places.get("VERSION")));
+        }
+    }
+
+    private void load(String path, List<String> rawLines, int depth) {
+        draft.files.add(path);
+        String target = "";
+        String needed = "";
+        for (ScriptLines.Line line : ScriptLines.of(rawLines, '\\')) {
+            Evidence evidence = new Evidence(path, line.number(), line.text());
+            if (line.text().startsWith("\t")) {
+                String goal = target;
+                String first = needed;
+                recipes.add(() -> recipe(line.text().strip(), goal, first, evidence));
+                continue;
+            }
+            String plain = line.text().replaceFirst("(^|\\s)#.*", "").strip();
+            if (plain.matches("-?s?include\\s+.*")) {
+                include(plain.replaceFirst("\\S+\\s+", ""), Paths.parent(path), depth, evidence);
+                continue;
+            }
+            Matcher assignment = ASSIGNMENT.matcher(plain);
+            Matcher rule = RULE.matcher(plain);
+            if (assignment.matches()) assign(assignment, evidence);
+            else if (rule.matches()) {
+                target = rule.group(1).strip();
+                String[] parts = rule.group(2).split(";", 2);
+                needed = parts[0].strip();
+                if (parts.length > 1) {
+                    String goal = target;
+                    String first = needed;
+                    recipes.add(() -> recipe(parts[1].strip(), goal, first, evidence));
+                }
+            }
+        }
+    }
+
+    private void include(String files, String folder, int depth, Evidence evidence) {
+        for (String file : expand(files, 0).split("\\s+")) {
+            Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
+            if (path.isEmpty() || depth > 5) {
+                if (!evidence.excerpt().startsWith("-"))
+                    draft.leave(file, "is included and is not in this folder", evidence);
+                continue;
+            }
+            try {
+                load(path.get(), tree.text(path.get()).lines(), depth + 1);
+            } catch (IOException e) {
+                draft.leave(file, "cannot be read", evidence);
+            }
+        }
+    }
+
+    private void assign(Matcher assignment, Evidence evidence) {
+        String name = assignment.group(1);
+        String kind = assignment.group(2) == null ? "" : assignment.group(2);
+        String value = assignment.group(3).strip();
+        if (kind.equals("?") && variables.containsKey(name)) return;
+        places.putIfAbsent(name, evidence);
+        if (kind.equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
+        else variables.put(name, kind.startsWith(":") ? expand(value, 0) : value);
+    }
+
+    private void recipe(String line, String target, String needed, Evidence evidence) {
+        String plain = line.replaceFirst("^[@+-]+", "");
+        String goals = expand(target, 0);
+        String prerequisites = expand(needed, 0);
+        String first = prerequisites.isBlank() ? "" : prerequisites.strip().split("\\s+")[0];
+        String automatic = plain.replace("$@", goals)
+                .replace("$<", first)
+                .replace("$^", prerequisites)
+                .replace("$?", prerequisites);
+        String expanded = expand(automatic, 0);
+        String folder = "";
+        for (String part : expanded.split("&&|;")) {
+            List<String> words = ShellText.words(substitute(part.strip(), folder));
+            if (words.size() > 1 && words.get(0).equals("cd")) {
+                folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
+                continue;
+            }
+            if (redirected(part.strip(), folder)) continue;
+            commands.take(words, folder, evidence);
+        }
+    }
+
+    private boolean redirected(String command, String folder) {
+        Matcher matcher = Pattern.compile("(.*[^>\\d&])>\\s*([^>&|\\s]+)\\s*").matcher(command);
+        if (!matcher.matches()) return false;
+        Optional<String> output = text.run(matcher.group(1), folder);
+        Optional<String> file = Paths.normal(Paths.join(folder, matcher.group(2)));
+        if (output.isEmpty() || file.isEmpty()) return false;
+        written.put(file.get(), output.get());
+        return true;
+    }
+
+    /** Command substitutions of the shell that runs the recipe. */
+    private String substitute(String command, String folder) {
+        Matcher matcher = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)").matcher(command);
+        StringBuilder out = new StringBuilder();
+        while (matcher.find()) {
+            String inner = matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
+            matcher.appendReplacement(
+                    out,
+                    Matcher.quoteReplacement(text.run(inner, folder).orElse("").strip()));
+        }
+        return matcher.appendTail(out).toString();
+    }
+
+    /** The text with its variables and functions replaced. */
+    private String expand(String raw, int depth) {
+        if (depth > DEEPEST) return "";
+        StringBuilder out = new StringBuilder();
+        for (int i = 0; i < raw.length(); i++) {
+            if (raw.charAt(i) != '$' || i + 1 >= raw.length()) {
+                out.append(raw.charAt(i));
+                continue;
+            }
+            char next = raw.charAt(i + 1);
+            if (next == '$') {
+                out.append('$');
+                i++;
+            } else if (next == '(' || next == '{') {
+                int end = closing(raw, i + 1, next, next == '(' ? ')' : '}');
+                if (end < 0) return out.append(raw.substring(i)).toString();
+                out.append(value(raw.substring(i + 2, end), depth + 1));
+                i = end;
+            } else {
+                out.append(expand(variables.getOrDefault(String.valueOf(next), ""), depth + 1));
+                i++;
+            }
+        }
+        return out.toString();
+    }
+
+    private static int closing(String text, int open, char opens, char closes) {
+        int depth = 0;
+        for (int i = open; i < text.length(); i++) {
+            if (text.charAt(i) == opens) depth++;
+            if (text.charAt(i) == closes && --depth == 0) return i;
+        }
+        return -1;
+    }
+
+    private String value(String inner, int depth) {
+        Matcher function = Pattern.compile(
+                        "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|call|abspath|realpath)\\s+(.*)",
+                        Pattern.DOTALL)
+                .matcher(inner);
+        if (function.matches()) return function(function.group(1), function.group(2), depth);
+        Matcher replaced = Pattern.compile("([\\w.-]+):([^=]*)=(.*)").matcher(inner);
+        if (replaced.matches()) {
+            String value = expand(variables.getOrDefault(replaced.group(1), ""), depth);
+            return each(
+                    value,
+                    word -> pattern(
+                            word,
+                            "%" + replaced.group(2).replace("%", ""),
+                            "%" + replaced.group(3).replace("%", "")));
+        }
+        return expand(variables.getOrDefault(inner.strip(), ""), depth);
+    }
+
+    private String function(String name, String raw, int depth) {
+        // spaces of a separator count, as in $(subst $(SPACE),:,$(LIBS))
+        List<String> a = commas(raw).stream().map(part -> expand(part, depth)).toList();
+        String last = a.get(a.size() - 1);
+        return switch (name) {
+            case "wildcard" ->
+                Arrays.stream(last.strip().split("\\s+"))
+                        .flatMap(word -> text.glob(word, "").stream())
+                        .filter(path -> !path.contains("*"))
+                        .collect(Collectors.joining(" "));
+            case "shell" -> text.run(expand(raw, depth), "").orElse("").strip().replaceAll("\\s*\\n\\s*", " ");
+            case "subst" -> a.size() < 3 || a.get(0).isEmpty() ? last : last.replace(a.get(0), a.get(1));
+            case "patsubst" ->
+                a.size() < 3
+                        ? last
+                        : each(
+                                last,
+                                word -> pattern(word, a.get(0).strip(), a.get(1).strip()));
+            case "addprefix" -> each(last, word -> a.get(0).strip() + word);
+            case "addsuffix" -> each(last, word -> word + a.get(0).strip());
+            case "filter" -> each(last, word -> matches(word, a.get(0)) ? word : "");
+            case "filter-out" -> each(last, word -> matches(word, a.get(0)) ? "" : word);
+            case "notdir" -> each(last, Paths::name);
+            case "dir" -> each(last, Paths::parent);
+            case "firstword" -> last.strip().split("\\s+")[0];
+            case "foreach", "if", "call" -> "";
+            default -> last.strip();
+        };
+    }
+
+    private static List<String> commas(String text) {
+        List<String> parts = new ArrayList<>();
+        int depth = 0;
+        int start = 0;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == '(' || c == '{') depth++;
+            if (c == ')' || c == '}') depth--;
+            if (c == ',' && depth == 0) {
+                parts.add(text.substring(start, i));
+                start = i + 1;
+            }
+        }
+        parts.add(text.substring(start));
+        return parts;
+    }
+
+    private static String each(String words, java.util.function.UnaryOperator<String> change) {
+        return Arrays.stream(words.strip().split("\\s+"))
+                .filter(word -> !word.isEmpty())
+                .map(change)
+                .filter(word -> !word.isEmpty())
+                .collect(Collectors.joining(" "));
+    }
+
+    private static boolean matches(String word, String patterns) {
+        return Arrays.stream(patterns.strip().split("\\s+"))
+                .anyMatch(p -> word.matches(p.replace(".", "\\.").replace("%", ".*")));
+    }
+
+    private static String pattern(String word, String from, String to) {
+        int stem = from.indexOf('%');
+        if (stem < 0) return word.equals(from) ? to : word;
+        String before = from.substring(0, stem);
+        String after = from.substring(stem + 1);
+        if (!word.startsWith(before) || !word.endsWith(after) || word.length() < from.length() - 1) return word;
+        return to.replace("%", word.substring(before.length(), word.length() - after.length()));
+    }
+}

@@ -1,0 +1,154 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Reads the wiring in an {@code .iml} file at the top of a tree and in {@code .idea/}. */
+final class ModuleFiles {
+    private static final String FOLDER = ".idea";
+    private static final Pattern INSIDE =
+            Pattern.compile("(?:file|jar)://\\$(?:MODULE|PROJECT)_DIR\\$/?([^!]*?)(?:!/)?");
+
+    private final ProjectTree tree;
+    private final Wiring.Draft draft = new Wiring.Draft();
+
+    private ModuleFiles(ProjectTree tree) {
+        this.tree = tree;
+    }
+
+    static Optional<Wiring> read(ProjectTree tree) {
+        List<String> files = tree.files().stream()
+                .map(TreeFile::path)
+                .filter(p -> p.endsWith(".iml")
+                                && (!p.contains("/") || Paths.parent(p).equals(FOLDER))
+                        || Paths.within(FOLDER, p))
+                .toList();
+        return files.stream().filter(f -> f.endsWith(".iml")).findFirst().map(module -> new ModuleFiles(tree)
+                .read(module, files));
+    }
+
+    private Wiring read(String module, List<String> files) {
+        draft.files.addAll(files);
+        List<Wiring.SourceFolder> sources = new ArrayList<>();
+        List<Wiring.Library> libraries = new ArrayList<>();
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        draft.name = Optional.of(new Wiring.Setting(Paths.stem(module), Evidence.of(module, Paths.name(module))));
+        xml(module).ifPresent(root -> root.all().forEach(e -> {
+            Evidence evidence = new Evidence(module, e.line(), e.tag());
+            switch (e.name()) {
+                case "sourceFolder" -> sourceFolder(e, evidence, sources);
+                case "orderEntry" -> orderEntry(e, module, evidence, libraries);
+                case "component" -> {
+                    if (!e.attribute("LANGUAGE_LEVEL").isEmpty())
+                        settings.put("-source", level(e.attribute("LANGUAGE_LEVEL"), evidence));
+                }
+                default -> {}
+            }
+        }));
+        String misc = FOLDER + "/misc.xml";
+        xml(misc).ifPresent(root -> root.all()
+                .filter(e -> e.attribute("name").equals("ProjectRootManager")
+                        && !e.attribute("languageLevel").isEmpty())
+                .forEach(e -> settings.putIfAbsent(
+                        "-source", level(e.attribute("languageLevel"), new Evidence(misc, e.line(), e.tag())))));
+        String compiler = FOLDER + "/compiler.xml";
+        xml(compiler).ifPresent(root -> root.all()
+                .filter(e -> e.name().equals("bytecodeTargetLevel")
+                        && !e.attribute("target").isEmpty())
+                .forEach(e -> settings.put(
+                        "-target",
+                        new Wiring.Setting(e.attribute("target"), new Evidence(compiler, e.line(), e.tag())))));
+        String encodings = FOLDER + "/encodings.xml";
+        xml(encodings).ifPresent(root -> root.all()
+                .filter(e -> e.name().equals("file")
+                        && List.of("PROJECT", "file://$PROJECT_DIR$").contains(e.attribute("url")))
+                .filter(e -> !e.attribute("charset").isEmpty())
+                .forEach(e -> settings.put(
+                        "-encoding",
+                        new Wiring.Setting(e.attribute("charset"), new Evidence(encodings, e.line(), e.tag())))));
+        draft.compilations.add(new Wiring.Compilation(
+                sources, libraries, Optional.empty(), settings, List.of(), Evidence.of(module, "")));
+        return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    private static Wiring.Setting level(String written, Evidence evidence) {
+        return new Wiring.Setting(
+                written.replaceFirst("JDK_", "").replace('_', '.').replaceFirst("^1\\.(?=\\d\\d)", ""), evidence);
+    }
+
+    private Optional<XmlElement> xml(String path) {
+        if (!tree.has(path)) return Optional.empty();
+        try {
+            return Optional.of(XmlElement.read(tree.bytes(path)));
+        } catch (XmlElement.Malformed e) {
+            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
+        } catch (IOException e) {
+            draft.leave(path, "cannot be read", Evidence.of(path, ""));
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<String> inside(String url) {
+        Matcher matcher = INSIDE.matcher(url);
+        return matcher.matches() ? Paths.normal(matcher.group(1)) : Optional.empty();
+    }
+
+    private void sourceFolder(XmlElement e, Evidence evidence, List<Wiring.SourceFolder> sources) {
+        boolean test = e.attribute("isTestSource").equals("true")
+                || e.attribute("type").equals("java-test-resource");
+        inside(e.attribute("url"))
+                .ifPresent(
+                        path -> sources.add(new Wiring.SourceFolder(path, true, test, List.of(), List.of(), evidence)));
+    }
+
+    private void orderEntry(XmlElement e, String module, Evidence evidence, List<Wiring.Library> libraries) {
+        boolean test = e.attribute("scope").equals("TEST");
+        switch (e.attribute("type")) {
+            case "module-library" ->
+                e.children("library").forEach(library -> classes(library, test, module, libraries));
+            case "library" -> {
+                String file = FOLDER + "/libraries/" + e.attribute("name").replaceAll("[^\\w]+", "_") + ".xml";
+                Optional<XmlElement> library = e.attribute("level").equals("project") ? xml(file) : Optional.empty();
+                if (library.isPresent()) classes(library.get(), test, file, libraries);
+                else draft.leave(e.attribute("name"), "is a library kept by the IDE, not by the project", evidence);
+            }
+            case "module" ->
+                draft.leave(e.attribute("module-name"), "is another module of the IDE's project", evidence);
+            default -> {}
+        }
+    }
+
+    private void classes(XmlElement library, boolean test, String file, List<Wiring.Library> libraries) {
+        library.all()
+                .filter(e -> e.name().equals("CLASSES"))
+                .flatMap(c -> c.children().stream())
+                .forEach(root -> {
+                    Evidence evidence = new Evidence(file, root.line(), root.tag());
+                    Optional<String> path = inside(root.attribute("url"));
+                    boolean there = path.isPresent()
+                            && (tree.has(path.get()) || tree.folders().contains(path.get()));
+                    if (!there) {
+                        draft.leave(root.attribute("url"), "is on the class path and not in this folder", evidence);
+                    } else if (tree.has(path.get())) {
+                        libraries.add(new Wiring.Library(path.get(), test, evidence));
+                    } else {
+                        // a folder of jars
+                        tree.under(path.get())
+                                .map(TreeFile::path)
+                                .filter(p -> p.endsWith(".jar"))
+                                .forEach(p -> libraries.add(new Wiring.Library(p, test, evidence)));
+                    }
+                });
+    }
+}
