@@ -70,7 +70,7 @@ public final class JsonDocuments {
                     .put("cause", difference.cause()));
         }
         verdict.notes().forEach(document.putArray("notes")::add);
-        verdict.product().ifPresent(product -> document.put("product", product.toString()));
+        verdict.products().stream().map(Object::toString).forEach(document.putArray("products")::add);
         document.put("log", verdict.log().toString());
         return text(document);
     }

@@ -15,6 +15,11 @@ public record Comparison(String subject, String before, String after, List<Diffe
         differences = List.copyOf(differences);
     }
 
+    /** The same row under another name. */
+    public Comparison named(String name) {
+        return new Comparison(name, before, after, differences);
+    }
+
     /** How the row came out. */
     public enum State {
         SAME,

@@ -10,17 +10,18 @@ import java.util.stream.Stream;
  *
  * @param rows what was compared; none where the build tool failed
  * @param failure why there is nothing to compare
- * @param product the archive that the build tool made
+ * @param products the archives that the build tool made
  * @param log what the build tool printed
  * @param notes what a person should know about how the proof was made
  */
 public record Verdict(
-        List<Comparison> rows, Optional<Failure> failure, Optional<Path> product, Path log, List<String> notes) {
+        List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
     /** Why a build failed: the cause in one sentence, and the next thing to do. */
     public record Failure(String cause, String next) {}
 
     public Verdict {
         rows = List.copyOf(rows);
+        products = List.copyOf(products);
         notes = List.copyOf(notes);
     }
 
@@ -34,12 +35,12 @@ public record Verdict(
         return new Verdict(
                 rows,
                 failure,
-                product,
+                products,
                 log,
                 Stream.concat(notes.stream(), Stream.of(note)).toList());
     }
 
     public static Verdict failed(String cause, String next, Path log) {
-        return new Verdict(List.of(), Optional.of(new Failure(cause, next)), Optional.empty(), log, List.of());
+        return new Verdict(List.of(), Optional.of(new Failure(cause, next)), List.of(), log, List.of());
     }
 }

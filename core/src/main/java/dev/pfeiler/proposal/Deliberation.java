@@ -22,6 +22,10 @@ public final class Deliberation {
         this.choices = choices;
     }
 
+    public Choices choices() {
+        return choices;
+    }
+
     /** The value that stands: the person's, else the one the evidence proposes. */
     public String settle(Decision proposed) {
         return settle(proposed, Optional::of);
@@ -53,7 +57,7 @@ public final class Deliberation {
                 "nothing in the project says it",
                 evidence,
                 List.of());
-        if (choices.of(question.key()).isEmpty()) questions.add(question);
+        if (choices.of(question.key()).isEmpty() && !questions.contains(question)) questions.add(question);
         return settle(byDefault, check);
     }
 

@@ -38,9 +38,11 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
         }
         // the scope of a jar belongs to its identity
         for (Decision decision : List.copyOf(decisions)) {
-            String path = decision.key().replaceFirst("^(jar|scope):", "");
+            // a scope's key may bear a module's name before the path
+            String path = decision.key().replaceFirst("^(jar|scope):([^:/]*:)?", "");
             proposal.decisions().stream()
-                    .filter(d -> d.key().equals("scope:" + path) || d.key().equals("jar:" + path))
+                    .filter(d -> List.of("jar", "scope").contains(d.section())
+                            && d.key().endsWith(":" + path))
                     .forEach(decisions::add);
         }
         if (decisions.isEmpty() && steps.isEmpty()) throw unknown(proposal, plain);
@@ -51,7 +53,9 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
         if (decision.key().equals(subject)) return true;
         if (decision.section().isEmpty()) return decision.title().equalsIgnoreCase(subject);
         String path = decision.key().substring(decision.section().length() + 1);
-        if (path.equals(subject) || Paths.name(path).equals(subject)) return true;
+        if (path.equals(subject)
+                || path.endsWith(":" + subject)
+                || Paths.name(path).equals(subject)) return true;
         if (!decision.section().equals("jar")) return false;
         String[] coordinates = decision.value().split(":");
         boolean names = coordinates.length > 2

@@ -1,6 +1,7 @@
 package dev.pfeiler.cli.view;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
@@ -10,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the person. */
 public final class ProposalView {
@@ -84,19 +86,23 @@ public final class ProposalView {
     }
 
     private void dependencies(List<Decision> decisions) {
-        Map<String, Decision> scopes = new LinkedHashMap<>();
-        for (Decision d : decisions)
-            if (d.section().equals("scope")) scopes.put(d.key().substring(6), d);
         for (Decision jar : decisions) {
             if (!jar.section().equals("jar")) continue;
-            Decision scope = scopes.get(jar.key().substring("jar:".length()));
-            String row = jar.value() + (scope == null ? "  (not declared)" : "  " + scope.value());
-            screen.row(
-                    screen.sign(jar.certainty().and(scope == null ? jar.certainty() : scope.certainty())), row, "", 4);
-            screen.text(
-                    6, "from " + jar.key().substring("jar:".length()) + ": " + jar.reason(), screen.palette()::quiet);
-            if (scope != null) {
-                screen.text(Screen.DETAIL, scope.value() + ": " + reason(scope), screen.palette()::quiet);
+            String path = jar.key().substring("jar:".length());
+            List<Decision> scopes = decisions.stream()
+                    .filter(d -> d.section().equals("scope"))
+                    .filter(d -> d.key().equals("scope:" + path) || d.key().endsWith(":" + path))
+                    .toList();
+            Certainty certainty = scopes.stream().map(Decision::certainty).reduce(jar.certainty(), Certainty::and);
+            String declared = scopes.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
+            String row = jar.value() + (declared.isEmpty() ? "  (not declared)" : "  " + declared);
+            screen.row(screen.sign(certainty), row, "", 4);
+            screen.text(Screen.DETAIL, "from " + path + ": " + jar.reason(), screen.palette()::quiet);
+            for (Decision scope : scopes) {
+                String module =
+                        scope.key().substring("scope:".length(), scope.key().length() - path.length());
+                String in = module.isEmpty() ? "" : " in " + module.replace(":", "");
+                screen.text(Screen.DETAIL, scope.value() + in + ": " + reason(scope), screen.palette()::quiet);
                 if (verbose) screen.evidence(scope.evidence(), true);
             }
             alternatives(jar);

@@ -38,8 +38,8 @@ public final class VerdictView {
         } else {
             screen.text(0, "Not proven: some differences have no known cause.", screen.palette()::bad);
         }
-        verdict.product()
-                .ifPresent(product -> screen.text(0, "Built anew: " + Screen.shown(product), screen.palette()::quiet));
+        verdict.products()
+                .forEach(product -> screen.text(0, "Built anew: " + Screen.shown(product), screen.palette()::quiet));
         if (Files.exists(verdict.log())) {
             screen.text(0, "What the build tool printed: " + Screen.shown(verdict.log()), screen.palette()::quiet);
         }

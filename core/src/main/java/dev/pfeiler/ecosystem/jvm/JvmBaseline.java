@@ -4,6 +4,8 @@ import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.maven.CompilerOptions;
+import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.proof.ToolRun;
@@ -18,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * What the old wiring builds, built anew in a scratch folder with the JDK's own compiler.
@@ -30,30 +31,41 @@ import java.util.stream.Stream;
 record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
     private static final Duration LIMIT = Duration.ofMinutes(10);
 
-    /** Compiles an old tree as its wiring said. */
-    static JvmBaseline build(JvmReading reading, JvmProject project, String level, String encoding, Path scratch)
+    /**
+     * Compiles one module of an old tree as its wiring said.
+     *
+     * @param before class folders of the modules it needs
+     */
+    static JvmBaseline build(
+            JvmReading reading,
+            JvmProject project,
+            JvmModule module,
+            MavenProject maven,
+            List<Path> before,
+            Path scratch)
             throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
-        Builder builder = new Builder(reading, project, level, encoding, scratch);
+        Builder builder = new Builder(reading, project, maven, scratch);
         // tests that lie among the sources were compiled with them
-        List<JavaSource> together = new ArrayList<>(project.main());
+        List<JavaSource> together = new ArrayList<>(module.main());
         List<JavaSource> apart = new ArrayList<>();
-        for (JavaSource test : project.tests()) (builder.amongSources(test) ? together : apart).add(test);
-        Optional<String> failure = builder.compile(together, List.of(), classes);
-        List<Placement> resources = Stream.concat(
-                        project.layout().files(Role.MAIN_RESOURCES),
-                        project.layout().files(Role.MAIN).filter(p -> !p.path().endsWith(".java")))
-                .toList();
-        for (Placement resource : resources) {
+        for (JavaSource test : module.tests()) (builder.amongSources(test) ? together : apart).add(test);
+        Optional<String> failure = builder.compile(together, before, classes);
+        for (String path : module.paths()) {
+            Placement resource = project.layout().of(path).orElseThrow();
+            boolean besideClasses =
+                    resource.role() == Role.MAIN_RESOURCES || resource.role() == Role.MAIN && !path.endsWith(".java");
             Path goal = classes.resolve(resource.relative());
-            if (!Files.exists(goal)) Trees.copy(reading.tree().onDisk(resource.path()), goal);
+            if (besideClasses && !Files.exists(goal)) Trees.copy(reading.tree().onDisk(path), goal);
         }
-        if (failure.isEmpty()) failure = builder.compile(apart, List.of(classes), tests);
+        List<Path> withOwn = new ArrayList<>(before);
+        withOwn.add(0, classes);
+        if (failure.isEmpty()) failure = builder.compile(apart, withOwn, tests);
         return new JvmBaseline(classes, tests, failure);
     }
 
-    private record Builder(JvmReading reading, JvmProject project, String level, String encoding, Path scratch) {
+    private record Builder(JvmReading reading, JvmProject project, MavenProject maven, Path scratch) {
         boolean amongSources(JavaSource test) {
             return project.layout()
                     .of(test.path())
@@ -71,17 +83,12 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
                 if (jar.kind() == Jar.Kind.LIBRARY)
                     classPath.add(tree.onDisk(jar.path()).toString());
             }
-            List<String> words = new ArrayList<>(List.of(
-                    "-nowarn",
-                    "-g",
-                    "-encoding",
-                    encoding,
-                    "-source",
-                    level,
-                    "-target",
-                    level,
-                    "-d",
-                    output.toString()));
+            List<String> words =
+                    new ArrayList<>(List.of("-nowarn", "-encoding", maven.encoding(), "-d", output.toString()));
+            if (maven.options().contains(CompilerOptions.RELEASE)) words.addAll(List.of("--release", maven.level()));
+            else words.addAll(List.of("-source", maven.level(), "-target", maven.level()));
+            words.addAll(new CompilerOptions(maven.options()).forCompiler());
+            if (words.stream().noneMatch(word -> word.startsWith("-g:"))) words.add("-g");
             words.add("-cp");
             words.add(classPath.isEmpty() ? output.toString() : String.join(File.pathSeparator, classPath));
             // without a source path the compiler would look for sources on the class path

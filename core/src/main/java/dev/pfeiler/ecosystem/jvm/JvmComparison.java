@@ -8,7 +8,7 @@ import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.TestReports;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.proof.Comparison;
@@ -45,17 +45,25 @@ final class JvmComparison {
 
     private final ProjectTree old;
     private final JvmProject project;
-    private final MavenProject maven;
+    private final JvmModule module;
+    private final MavenModule maven;
     private final JvmBaseline baseline;
     private final Path target;
     private final boolean war;
     private final Map<String, byte[]> archive;
 
     JvmComparison(
-            ProjectTree old, JvmProject project, MavenProject maven, JvmBaseline baseline, Path target, Path product)
+            ProjectTree old,
+            JvmProject project,
+            JvmModule module,
+            MavenModule maven,
+            JvmBaseline baseline,
+            Path target,
+            Path product)
             throws IOException {
         this.old = old;
         this.project = project;
+        this.module = module;
         this.maven = maven;
         this.baseline = baseline;
         this.target = target;
@@ -91,8 +99,11 @@ final class JvmComparison {
                             "", name -> !isBuildToolsOwn(name) && !name.startsWith(CLASSES) && !name.startsWith(LIB))));
             rows.add(libraries());
         }
-        if (!project.tests().isEmpty()) rows.add(tests());
-        return rows;
+        if (!module.tests().isEmpty()) rows.add(tests());
+        if (module.name().isEmpty()) return rows;
+        return rows.stream()
+                .map(row -> row.named(module.name() + " " + row.subject()))
+                .toList();
     }
 
     /** Entries that the archive plug-in adds to every archive. */
@@ -135,7 +146,7 @@ final class JvmComparison {
     }
 
     private Comparison classes(Map<String, byte[]> before, Map<String, byte[]> after) {
-        Set<String> tests = project.tests().stream()
+        Set<String> tests = module.tests().stream()
                 .flatMap(source -> source.typeNames().stream())
                 .collect(Collectors.toCollection(HashSet::new));
         Function<String, String> gone = name -> tests.contains(topLevel(name)) ? "a test, kept out of the archive" : "";
@@ -256,7 +267,7 @@ final class JvmComparison {
     private Comparison tests() throws IOException {
         TestReports reports = TestReports.read(target);
         Map<String, String> marked = new TreeMap<>();
-        for (JavaSource test : project.tests()) {
+        for (JavaSource test : module.tests()) {
             if (!project.layout().marked().contains(test.path())) continue;
             for (String type : test.typeNames()) {
                 if (Paths.stem(test.path()).equals(type.substring(type.lastIndexOf('.') + 1))) {

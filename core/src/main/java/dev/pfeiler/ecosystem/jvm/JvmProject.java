@@ -24,6 +24,7 @@ import java.util.stream.Collectors;
  * @param libraries the class path in its order
  * @param products jars that were built from these very sources
  * @param unlisted jars that are on no class path
+ * @param modules in an order that builds; a single one without a name where one is enough
  */
 record JvmProject(
         Layout layout,
@@ -33,13 +34,15 @@ record JvmProject(
         List<Jar> libraries,
         List<Jar> products,
         List<Jar> unlisted,
-        Usage usage) {
+        Usage usage,
+        List<JvmModule> modules) {
     /**
      * Sees a reading as a project.
      *
      * @param settled the roles that the person gave to folders
+     * @param split whether it may be several modules
      */
-    static JvmProject of(JvmReading reading, Map<String, Role> settled) {
+    static JvmProject of(JvmReading reading, Map<String, Role> settled, boolean split) {
         Layout layout = FolderRoles.of(reading.tree(), reading.javaSources(), reading.wirings(), settled);
         List<JavaSource> main = withRole(reading, layout, Role.MAIN);
         List<JavaSource> tests = withRole(reading, layout, Role.TEST);
@@ -57,7 +60,15 @@ record JvmProject(
                 .filter(jar -> !products.contains(jar) && !libraries.contains(jar))
                 .toList();
         return new JvmProject(
-                layout, main, tests, web, libraries, products, unlisted, Usage.of(libraries, main, tests, web));
+                layout,
+                main,
+                tests,
+                web,
+                libraries,
+                products,
+                unlisted,
+                Usage.of(libraries, main, tests, web),
+                JvmModules.of(layout, main, tests, libraries, web, reading.wirings(), split));
     }
 
     private static List<JavaSource> withRole(JvmReading reading, Layout layout, Role role) {

@@ -2,10 +2,12 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.maven.MavenLog;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.ToolRun;
 import dev.pfeiler.proof.Verdict;
@@ -17,6 +19,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,7 +41,7 @@ final class JvmProof {
         Choices choices = new Choices(proof.choices().entrySet().stream()
                 .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
                 .toList());
-        this.project = JvmProject.of(reading, JvmProposing.settledRoles(choices));
+        this.project = JvmProject.of(reading, JvmProposing.settledRoles(choices), JvmProposing.mayBeSeveral(choices));
         this.maven = new JvmProposing(reading, "maven", choices).decide();
     }
 
@@ -55,8 +58,9 @@ final class JvmProof {
         }
         try {
             proof.stage().accept("compiling the old sources as they were wired");
-            JvmBaseline baseline =
-                    JvmBaseline.build(reading, project, maven.level(), maven.encoding(), proof.scratch());
+            List<JvmBaseline> baselines = baselines();
+            Optional<String> broken =
+                    baselines.stream().flatMap(b -> b.failure().stream()).findFirst();
             proof.stage().accept("building with mvn");
             Instant start = Instant.now();
             ToolRun run = ToolRun.of(command(mvn), proof.converted(), environment(), proof.log(), LIMIT);
@@ -64,15 +68,14 @@ final class JvmProof {
                 Verdict.Failure failure = new MavenLog(run.output(), toolchain).failure();
                 return Verdict.failed(failure.cause(), failure.next(), proof.log());
             }
-            if (baseline.failure().isPresent()) {
+            if (broken.isPresent()) {
                 return Verdict.failed(
-                        "The old sources do not compile as they were wired: "
-                                + baseline.failure().get(),
+                        "The old sources do not compile as they were wired: " + broken.get(),
                         "mvn builds them; look at what it made in target/, there is nothing to hold it against.",
                         proof.log());
             }
             proof.stage().accept("comparing");
-            return compare(baseline, start);
+            return compare(baselines, start);
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
         }
@@ -89,20 +92,38 @@ final class JvmProof {
         return Map.of("JAVA_HOME", toolchain.java().toString());
     }
 
-    private Verdict compare(JvmBaseline baseline, Instant start) throws IOException {
-        Path target = proof.converted().resolve("target");
-        String name = maven.finalName()
-                .orElse(maven.coordinates().artifact() + "-"
-                        + maven.coordinates().version());
-        Path product = target.resolve(name + "." + maven.packaging());
-        if (!Files.exists(product)
-                || Files.getLastModifiedTime(product).toInstant().isBefore(start.minusSeconds(2))) {
-            return Verdict.failed(
-                    "mvn ended well, but made no new " + product.getFileName() + ".",
-                    "Look at what it printed with pfeiler prove -v.",
-                    proof.log());
+    /** What the old wiring builds of each module, in the order of need. */
+    private List<JvmBaseline> baselines() throws IOException {
+        Map<String, JvmBaseline> built = new LinkedHashMap<>();
+        for (JvmModule module : project.modules()) {
+            List<Path> before = new ArrayList<>();
+            // what a needed module needs was on its class path too
+            for (JvmBaseline earlier : built.values()) before.add(0, earlier.classes());
+            Path scratch = proof.scratch().resolve(module.name().isEmpty() ? "one" : module.name());
+            built.put(module.name(), JvmBaseline.build(reading, project, module, maven, before, scratch));
         }
-        JvmComparison comparison = new JvmComparison(proof.old(), project, maven, baseline, target, product);
-        return new Verdict(comparison.rows(), Optional.empty(), Optional.of(product), proof.log(), List.of());
+        return List.copyOf(built.values());
+    }
+
+    private Verdict compare(List<JvmBaseline> baselines, Instant start) throws IOException {
+        List<Comparison> rows = new ArrayList<>();
+        List<Path> products = new ArrayList<>();
+        for (int i = 0; i < project.modules().size(); i++) {
+            MavenModule module = maven.modules().get(i);
+            Path target = proof.converted().resolve(module.folder()).resolve("target");
+            Path product = target.resolve(module.archive(maven.coordinates().version()));
+            if (!Files.exists(product)
+                    || Files.getLastModifiedTime(product).toInstant().isBefore(start.minusSeconds(2))) {
+                return Verdict.failed(
+                        "mvn ended well, but made no new " + product.getFileName() + ".",
+                        "Look at what it printed with pfeiler prove -v.",
+                        proof.log());
+            }
+            products.add(product);
+            rows.addAll(new JvmComparison(
+                            proof.old(), project, project.modules().get(i), module, baselines.get(i), target, product)
+                    .rows());
+        }
+        return new Verdict(rows, Optional.empty(), products, proof.log(), List.of());
     }
 }

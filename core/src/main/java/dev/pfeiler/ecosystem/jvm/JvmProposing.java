@@ -3,13 +3,16 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependencies;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
+import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.TestNames;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -23,26 +26,43 @@ import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.Paths;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** Makes the proposal for a JVM project: first the decisions, then the steps they lead to. */
 final class JvmProposing {
     private static final String FOLDER = "folder:";
     private static final String PACKAGING = "packaging";
+    private static final String MODULES = "modules";
+    private static final String ONE = "one";
+    private static final String KEEP = "keep";
 
     private final JvmReading reading;
     private final String target;
     private final Deliberation deliberation;
     private final JvmProject project;
+    /** Grammars whose sources the build tool is to write. */
+    private final List<JvmGenerators.Grammar> grammars = new ArrayList<>();
 
     JvmProposing(JvmReading reading, String target, Choices choices) {
         this.reading = reading;
         this.target = target;
         this.deliberation = new Deliberation(choices);
-        this.project = JvmProject.of(reading, settledRoles(choices));
+        this.project = JvmProject.of(reading, settledRoles(choices), mayBeSeveral(choices));
+    }
+
+    /** Whether the person has not asked for a single module. */
+    static boolean mayBeSeveral(Choices choices) {
+        return choices.of(MODULES)
+                .filter(choice -> choice.value().strip().equals(ONE))
+                .isEmpty();
     }
 
     /** The roles that choices give to folders. */
@@ -62,7 +82,7 @@ final class JvmProposing {
                     "No folder of sources is left to build.", "Look at the folders with pfeiler survey.");
         }
         MavenProject maven = decide();
-        JvmSteps steps = new JvmSteps(reading, project, maven);
+        JvmSteps steps = new JvmSteps(reading, project, maven, grammars);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
         new JvmFindings(reading, project)
                 .all().stream()
@@ -94,29 +114,108 @@ final class JvmProposing {
                 text -> ProjectSettings.parse(text).map(String::valueOf));
         String encoding = deliberation.settle(
                 ProjectSettings.encoding(reading.wirings(), reading.javaSources()), JvmProposing::charset);
+        List<String> options = WiredOptions.of(reading.wirings())
+                .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
+                .map(words -> List.of(words.split("\\s+")))
+                .orElse(List.of());
         folders();
-        List<Dependency> dependencies = new Dependencies(
-                        deliberation, reading.identities(), project.usage(), group, name, this::lacking)
-                .decide(project.libraries());
+        modules();
+        for (JvmGenerators.Grammar grammar : new JvmGenerators(reading).grammars()) {
+            String plugin = grammar.plugin().plugin().artifact();
+            String standing = deliberation.settle(
+                    Decision.of(
+                            "generator:" + grammar.path(),
+                            "Sources from " + Paths.name(grammar.path()),
+                            plugin,
+                            Certainty.LIKELY,
+                            "the old build writes " + grammar.generated().size() + " sources from it",
+                            List.of(grammar.evidence())),
+                    text -> Optional.of(text.strip()).filter(t -> t.equals(plugin) || t.equals(KEEP)));
+            if (!standing.equals(KEEP)) grammars.add(grammar);
+        }
+        List<MavenModule> modules = new ArrayList<>();
+        Set<Jar> idle = new HashSet<>(project.libraries());
+        for (JvmModule module : project.modules()) idle.removeIf(jar -> concerns(module, jar));
+        for (JvmModule module : project.modules()) {
+            boolean last = modules.size() == project.modules().size() - 1;
+            List<Jar> jars = project.libraries().stream()
+                    .filter(jar -> project.modules().size() == 1 || concerns(module, jar) || last && idle.contains(jar))
+                    .toList();
+            List<Dependency> dependencies = new Dependencies(
+                            deliberation,
+                            reading.identities(),
+                            module.usage(),
+                            group,
+                            name,
+                            module.name(),
+                            this::lacking)
+                    .decide(jars);
+            modules.add(module(module, name, packaging, dependencies));
+        }
+        return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
+    }
+
+    private static boolean concerns(JvmModule module, Jar jar) {
+        return Arrays.stream(Usage.Way.values())
+                .anyMatch(way -> module.usage().reached(way).containsKey(jar));
+    }
+
+    private MavenModule module(JvmModule module, String name, String packaging, List<Dependency> dependencies) {
         boolean war = packaging.equals("war");
-        Optional<String> finalName = war ? Optional.of(archiveName(name)) : Optional.empty();
-        return new MavenProject(
-                new Coordinates(group, name, version),
+        return new MavenModule(
+                module.name().isEmpty() ? name : module.name(),
+                module.name(),
                 packaging,
-                level,
-                encoding,
                 dependencies,
-                finalName,
-                unusualTests(),
-                project.layout().files(Role.MAIN).anyMatch(p -> !p.path().endsWith(".java")),
-                reading.javaSources().stream()
-                        .anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
+                module.needs(),
+                war ? Optional.of(archiveName(name)) : Optional.empty(),
+                war ? Map.of() : manifest(module),
+                grammars.stream()
+                        .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
+                        .map(JvmGenerators.Grammar::plugin)
+                        .distinct()
+                        .toList(),
+                unusualTests(module),
+                module.paths().stream()
+                        .flatMap(path -> project.layout().of(path).stream())
+                        .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
+                module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
                 project.web().descriptor().isPresent());
     }
 
-    private List<String> unusualTests() {
+    /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
+    private Map<String, String> manifest(JvmModule module) {
+        Map<String, String> manifest = new TreeMap<>();
+        module.archive().ifPresent(archive -> archive.manifest().forEach((key, setting) -> {
+            boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
+                    .contains(key);
+            if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
+        }));
+        return manifest;
+    }
+
+    private void modules() {
+        if (project.modules().size() == 1 && mayBeSeveral(deliberation.choices())) return;
+        String names = project.modules().stream().map(JvmModule::name).collect(Collectors.joining(" "));
+        List<Evidence> evidence = project.modules().stream()
+                .flatMap(module -> module.archive().stream())
+                .map(Wiring.Archive::evidence)
+                .toList();
+        deliberation.settle(
+                Decision.of(
+                        MODULES,
+                        "Modules",
+                        names.isEmpty() ? ONE : names,
+                        Certainty.LIKELY,
+                        "the old build makes an archive of each",
+                        evidence),
+                text -> Optional.of(text.strip()).filter(t -> t.equals(ONE) || t.equals(names)));
+    }
+
+    private List<String> unusualTests(JvmModule module) {
         return project.layout()
                 .files(Role.TEST)
+                .filter(placement -> module.paths().contains(placement.path()))
                 .filter(placement -> project.layout().marked().contains(placement.path()))
                 .map(placement -> Paths.name(placement.path()))
                 .filter(file -> !TestNames.usual(file))

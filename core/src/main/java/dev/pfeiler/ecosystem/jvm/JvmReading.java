@@ -124,7 +124,7 @@ public final class JvmReading implements Reading {
 
     @Override
     public List<Finding> findings() {
-        return new JvmFindings(this, JvmProject.of(this, Map.of())).all();
+        return new JvmFindings(this, JvmProject.of(this, Map.of(), true)).all();
     }
 
     @Override

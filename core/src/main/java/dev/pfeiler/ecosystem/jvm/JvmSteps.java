@@ -30,15 +30,16 @@ final class JvmSteps {
     private final List<Finding> leftForYou = new ArrayList<>();
     private final Set<String> taken = new HashSet<>();
 
-    JvmSteps(JvmReading reading, JvmProject project, MavenProject maven) {
+    JvmSteps(JvmReading reading, JvmProject project, MavenProject maven, List<JvmGenerators.Grammar> grammars) {
         this.reading = reading;
         this.project = project;
         this.maven = maven;
         this.tree = reading.tree();
-        descriptor();
+        descriptors();
         ignoreFile();
         jars();
         wirings();
+        grammars(grammars);
         placements();
     }
 
@@ -50,19 +51,19 @@ final class JvmSteps {
         return leftForYou;
     }
 
-    private void descriptor() {
-        steps.add(new Step.Write("pom.xml", PomWriter.write(maven), "the build descriptor"));
+    private void descriptors() {
+        PomWriter.write(maven).forEach((path, text) -> steps.add(new Step.Write(path, text, "a build descriptor")));
     }
 
     private void ignoreFile() {
-        IgnoreFile.covering(tree, List.of("/target/"), "what the build writes").ifPresent(steps::add);
+        IgnoreFile.covering(tree, List.of(maven.isSingle() ? "/target/" : "target/"), "what the build writes")
+                .ifPresent(steps::add);
     }
 
     private void jars() {
-        for (Dependency dependency : maven.dependencies()) {
+        for (Dependency dependency : maven.dependencies().toList()) {
             String path = dependency.jar().path();
-            if (dependency.stays()) continue;
-            taken.add(path);
+            if (dependency.stays() || !taken.add(path)) continue;
             if (dependency.inProject()) layIn(dependency, dependency.declared().orElseThrow());
             else {
                 String reason = dependency
@@ -106,6 +107,33 @@ final class JvmSteps {
         }
     }
 
+    private void grammars(List<JvmGenerators.Grammar> grammars) {
+        for (JvmGenerators.Grammar grammar : grammars) {
+            JvmModule owner = project.modules().stream()
+                    .filter(module -> module.paths().stream().anyMatch(grammar.generated()::contains))
+                    .findFirst()
+                    .orElse(project.modules().get(0));
+            if (taken.add(grammar.path())) {
+                steps.add(new Step.Move(grammar.path(), owner.path(grammar.goal()), "what sources are written from"));
+            }
+            for (String path : grammar.generated()) {
+                if (taken.add(path))
+                    steps.add(new Step.Retire(path, "written anew from " + Paths.name(grammar.path())));
+            }
+        }
+        Set<String> known = new HashSet<>();
+        grammars.forEach(grammar -> known.add(grammar.evidence().place()));
+        for (Wiring wiring : reading.wirings()) {
+            for (Wiring.Generator generator : wiring.generators()) {
+                if (known.contains(generator.evidence().place())) continue;
+                leftForYou.add(Finding.trouble(
+                        generator.tool(),
+                        "writes sources in the old build; they are kept as they are now",
+                        generator.evidence()));
+            }
+        }
+    }
+
     private void placements() {
         for (Placement placement : project.layout().placements().values()) {
             if (!taken.add(placement.path())) continue;
@@ -117,8 +145,12 @@ final class JvmSteps {
     private void move(Placement placement) {
         Role role = placement.role();
         // without a web archive, what would be served stays where it is
-        if (role == Role.WEB && !maven.packaging().equals("war")) return;
-        String to = role.conventional(placement.relative());
+        if (role == Role.WEB && !maven.isWeb()) return;
+        String to = project.modules().stream()
+                .filter(module -> module.paths().contains(placement.path()))
+                .findFirst()
+                .orElseThrow()
+                .path(role.conventional(placement.relative()));
         if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         steps.add(new Step.Move(placement.path(), to, reason));

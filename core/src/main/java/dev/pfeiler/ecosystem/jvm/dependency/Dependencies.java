@@ -10,7 +10,6 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,11 +39,13 @@ public final class Dependencies {
     private final Predicate<Jar> lacking;
     private final String group;
     private final String name;
+    private final String module;
     private final Map<String, Jar> first = new HashMap<>();
 
     /**
      * @param group the project's own group, for jars that have none
      * @param name the project's own name, which no such jar may bear
+     * @param module the name of the module that declares them, which its scopes' keys bear; empty where there is one
      * @param lacking whether a deployed program goes without a jar, so that its container has to bring it
      */
     public Dependencies(
@@ -53,6 +54,7 @@ public final class Dependencies {
             Usage usage,
             String group,
             String name,
+            String module,
             Predicate<Jar> lacking) {
         this.deliberation = deliberation;
         this.identities = identities;
@@ -62,6 +64,7 @@ public final class Dependencies {
         this.fromNames = usage.reached(Way.BY_NAME);
         this.group = group;
         this.name = name;
+        this.module = module;
         this.lacking = lacking;
     }
 
@@ -87,8 +90,8 @@ public final class Dependencies {
         ScopeFinding scope = scope(jar);
         Scope standing = Scope.parse(deliberation.settle(
                         Decision.of(
-                                "scope:" + jar.path(),
-                                "Scope of " + jar.name(),
+                                "scope:" + (module.isEmpty() ? "" : module + ":") + jar.path(),
+                                "Scope of " + jar.name() + (module.isEmpty() ? "" : " in " + module),
                                 scope.scope.word(),
                                 scope.certainty,
                                 scope.why,
@@ -232,12 +235,5 @@ public final class Dependencies {
 
     private static String files(int count) {
         return count == 1 ? "1 file" : count + " files";
-    }
-
-    /** Which jars the decisions speak of, by the coordinates declared for them. */
-    public static Map<Coordinates, Dependency> declared(List<Dependency> dependencies) {
-        Map<Coordinates, Dependency> declared = new LinkedHashMap<>();
-        for (Dependency d : dependencies) d.declared().ifPresent(c -> declared.put(c, d));
-        return declared;
     }
 }

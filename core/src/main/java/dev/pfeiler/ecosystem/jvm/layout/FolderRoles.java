@@ -178,7 +178,7 @@ public final class FolderRoles {
     private void wiredResourceFolders() {
         for (Wiring wiring : wirings) {
             for (Wiring.SourceFolder source : wiring.sources()) {
-                if (!tree.folders().contains(source.path())) continue;
+                if (!source.root() || !tree.folders().contains(source.path())) continue;
                 Role role = source.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES;
                 String why = "a source folder without sources";
                 folders.putIfAbsent(
@@ -207,7 +207,8 @@ public final class FolderRoles {
     /** A folder that goes into an archive or beside the classes, and is neither built nor holds sources. */
     private void addResources(Wiring.Setting resource, Wiring wiring) {
         String path = resource.value();
-        boolean holdsSources = roots.byRoot().keySet().stream().anyMatch(root -> Paths.within(path, root));
+        boolean holdsSources =
+                roots.byRoot().keySet().stream().anyMatch(root -> Paths.within(path, root) || Paths.within(root, path));
         boolean built = wiring.outputs().stream()
                 .anyMatch(output -> Paths.within(output.value(), path) || Paths.within(path, output.value()));
         boolean jars = tree.under(path).anyMatch(file -> file.extension().equals("jar"));

@@ -3,32 +3,33 @@ package dev.pfeiler.ecosystem.jvm.maven;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.List;
-import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
- * What a Maven descriptor is written from.
+ * What the descriptors of a Maven project are written from.
  *
- * @param coordinates the project's own
- * @param packaging {@code jar} or {@code war}
- * @param finalName what the archive is called; nothing where name and version make it up
- * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
- * @param documentation whether files of the documentation, which the class path had too, lie beside the sources
- * @param packageInfo whether sources describe packages
- * @param webXml whether a deployment descriptor lies in the web folder
+ * @param coordinates the project's own; with several modules, those of their common parent
+ * @param options words for the compiler besides level and encoding
+ * @param modules in an order that builds; a single one without a folder where one is enough
  */
 public record MavenProject(
-        Coordinates coordinates,
-        String packaging,
-        String level,
-        String encoding,
-        List<Dependency> dependencies,
-        Optional<String> finalName,
-        List<String> tests,
-        boolean documentation,
-        boolean packageInfo,
-        boolean webXml) {
+        Coordinates coordinates, String level, String encoding, List<String> options, List<MavenModule> modules) {
     public MavenProject {
-        dependencies = List.copyOf(dependencies);
-        tests = List.copyOf(tests);
+        options = List.copyOf(options);
+        modules = List.copyOf(modules);
+    }
+
+    public boolean isSingle() {
+        return modules.size() == 1;
+    }
+
+    /** The dependencies of all modules. */
+    public Stream<Dependency> dependencies() {
+        return modules.stream().flatMap(module -> module.dependencies().stream());
+    }
+
+    /** Whether the only product is a web archive. */
+    public boolean isWeb() {
+        return modules.stream().anyMatch(module -> module.packaging().equals("war"));
     }
 }

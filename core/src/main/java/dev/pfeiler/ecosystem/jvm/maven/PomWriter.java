@@ -2,61 +2,77 @@ package dev.pfeiler.ecosystem.jvm.maven;
 
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.dependency.Scope;
-import java.io.IOException;
-import java.io.StringWriter;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.apache.maven.model.Build;
 import org.apache.maven.model.Model;
+import org.apache.maven.model.Parent;
 import org.apache.maven.model.Plugin;
+import org.apache.maven.model.PluginExecution;
 import org.apache.maven.model.PluginManagement;
 import org.apache.maven.model.Repository;
 import org.apache.maven.model.Resource;
-import org.apache.maven.model.io.xpp3.MavenXpp3Writer;
 import org.codehaus.plexus.util.xml.Xpp3Dom;
 
-/** Writes a {@code pom.xml} from a value, the same bytes for the same value. */
+/** Writes the descriptors of a Maven project from a value, the same bytes for the same value. */
 public final class PomWriter {
     /** The folder of the repository that a project carries with it. */
     public static final String REPOSITORY = "local-repository";
 
-    /** The start tag as it is usually written. */
-    private static final String PROJECT = "<project xmlns=\"http://maven.apache.org/POM/4.0.0\""
-            + " xmlns:xsi=\"http://www.w3.org/2001/XMLSchema-instance\""
-            + " xsi:schemaLocation=\"http://maven.apache.org/POM/4.0.0 https://maven.apache.org/xsd/maven-4.0.0.xsd\">";
-
-    private static final List<String> SECTIONS = List.of("properties", "repositories", "dependencies", "build");
+    private static final String POM = "pom.xml";
 
     private final MavenProject project;
-    private final List<Dependency> ordered;
 
     private PomWriter(MavenProject project) {
         this.project = project;
-        this.ordered = project.dependencies().stream()
-                .filter(d -> d.declared().isPresent())
-                .sorted(Comparator.comparing(Dependency::scope)
-                        .thenComparing(d -> d.declared().orElseThrow()))
-                .toList();
     }
 
-    /** The text of the project's descriptor. */
-    public static String write(MavenProject project) {
+    /** The descriptors of a project, by their paths. */
+    public static SortedMap<String, String> write(MavenProject project) {
         PomWriter writer = new PomWriter(project);
-        return writer.comment(text(writer.model()));
+        SortedMap<String, String> descriptors = new TreeMap<>();
+        if (project.isSingle()) {
+            MavenModule module = project.modules().get(0);
+            Model model = writer.common(module.packaging());
+            writer.module(model, module);
+            model.getBuild().setPluginManagement(writer.management(List.of(module)));
+            descriptors.put(POM, PomText.of(model, notes(module)));
+            return descriptors;
+        }
+        Model parent = writer.common("pom");
+        project.modules().forEach(module -> parent.addModule(module.folder()));
+        parent.setBuild(new Build());
+        parent.getBuild().setPluginManagement(writer.management(project.modules()));
+        descriptors.put(POM, PomText.of(parent, List.of()));
+        for (MavenModule module : project.modules()) {
+            Model model = new Model();
+            model.setModelEncoding("UTF-8");
+            model.setModelVersion("4.0.0");
+            model.setParent(writer.parent());
+            model.setArtifactId(module.name());
+            if (!module.packaging().equals("jar")) model.setPackaging(module.packaging());
+            writer.module(model, module);
+            descriptors.put(Paths.join(module.folder(), POM), PomText.of(model, notes(module)));
+        }
+        return descriptors;
     }
 
     /** The text of a descriptor that states coordinates alone, for an artifact of the project's own repository. */
-    public static String write(dev.pfeiler.ecosystem.jvm.repository.Coordinates coordinates) {
+    public static String write(Coordinates coordinates) {
         Model model = named(coordinates);
         model.setPackaging("jar");
-        return text(model);
+        return PomText.of(model);
     }
 
-    private static Model named(dev.pfeiler.ecosystem.jvm.repository.Coordinates coordinates) {
+    private static Model named(Coordinates coordinates) {
         Model model = new Model();
         model.setModelEncoding("UTF-8");
         model.setModelVersion("4.0.0");
@@ -66,37 +82,26 @@ public final class PomWriter {
         return model;
     }
 
-    private static String text(Model model) {
-        StringWriter out = new StringWriter();
-        try {
-            new MavenXpp3Writer().write(out, model);
-        } catch (IOException e) {
-            throw new IllegalStateException(e);
-        }
-        return out.toString()
-                        .replace("\r\n", "\n")
-                        .replaceFirst("<project [^>]*>", PROJECT)
-                        .strip()
-                + "\n";
-    }
-
-    private Model model() {
+    /** What a single project and the parent of several modules have. */
+    private Model common(String packaging) {
         Model model = named(project.coordinates());
-        model.setPackaging(project.packaging());
+        model.setArtifactId(artifact());
+        model.setPackaging(packaging);
         model.setName(project.coordinates().artifact());
         model.setProperties(properties());
-        if (ordered.stream().anyMatch(Dependency::inProject)) model.addRepository(ownRepository());
-        for (Dependency dependency : ordered) model.addDependency(declaration(dependency));
-        model.setBuild(build());
+        if (project.dependencies().anyMatch(Dependency::inProject)) model.addRepository(ownRepository());
         return model;
     }
 
     private Properties properties() {
-        // Properties has no order of its own; the Maven writer asks for the keys
-        Properties properties = new OrderedProperties();
+        Properties properties = new PomText.Ordered();
         properties.setProperty("project.build.sourceEncoding", project.encoding());
-        properties.setProperty("maven.compiler.source", written(project.level()));
-        properties.setProperty("maven.compiler.target", written(project.level()));
+        if (project.options().contains(CompilerOptions.RELEASE)) {
+            properties.setProperty("maven.compiler.release", project.level());
+        } else {
+            properties.setProperty("maven.compiler.source", written(project.level()));
+            properties.setProperty("maven.compiler.target", written(project.level()));
+        }
         return properties;
     }
 
@@ -105,29 +110,43 @@ public final class PomWriter {
         return Integer.parseInt(level) <= 8 ? "1." + level : level;
     }
 
-    private static Repository ownRepository() {
+    private Repository ownRepository() {
         Repository repository = new Repository();
         repository.setId(REPOSITORY);
-        repository.setUrl("file://${project.basedir}/" + REPOSITORY);
+        // a module's own folder is not the one that holds the repository
+        String folder = project.isSingle() ? "${project.basedir}" : "${maven.multiModuleProjectDirectory}";
+        repository.setUrl("file://" + folder + "/" + REPOSITORY);
         return repository;
     }
 
-    private static org.apache.maven.model.Dependency declaration(Dependency dependency) {
-        var coordinates = dependency.declared().orElseThrow();
-        var declaration = new org.apache.maven.model.Dependency();
-        declaration.setGroupId(coordinates.group());
-        declaration.setArtifactId(coordinates.artifact());
-        declaration.setVersion(coordinates.version());
-        if (!coordinates.classifier().isEmpty()) declaration.setClassifier(coordinates.classifier());
-        if (dependency.scope() != Scope.COMPILE)
-            declaration.setScope(dependency.scope().word());
-        return declaration;
+    /** The parent of several modules may not bear the name of one of them. */
+    private String artifact() {
+        String name = project.coordinates().artifact();
+        boolean taken = !project.isSingle()
+                && project.modules().stream().anyMatch(m -> m.name().equals(name));
+        return taken ? name + "-parent" : name;
     }
 
-    private Build build() {
+    private Parent parent() {
+        Parent parent = new Parent();
+        parent.setGroupId(project.coordinates().group());
+        parent.setArtifactId(artifact());
+        parent.setVersion(project.coordinates().version());
+        return parent;
+    }
+
+    private void module(Model model, MavenModule module) {
+        for (String need : module.needs()) {
+            var declaration = new org.apache.maven.model.Dependency();
+            declaration.setGroupId("${project.groupId}");
+            declaration.setArtifactId(need);
+            declaration.setVersion("${project.version}");
+            model.addDependency(declaration);
+        }
+        for (Dependency dependency : ordered(module)) model.addDependency(declaration(dependency));
         Build build = new Build();
-        project.finalName().ifPresent(build::setFinalName);
-        if (project.documentation()) {
+        module.finalName().ifPresent(build::setFinalName);
+        if (module.documentation()) {
             Resource usual = new Resource();
             usual.setDirectory("src/main/resources");
             Resource beside = new Resource();
@@ -135,92 +154,138 @@ public final class PomWriter {
             beside.setIncludes(List.of("**/doc-files/**", "**/package.html", "**/overview.html"));
             build.setResources(List.of(usual, beside));
         }
-        PluginManagement management = new PluginManagement();
-        for (Map.Entry<String, String> version : pluginVersions().entrySet()) {
-            Plugin plugin = new Plugin();
-            plugin.setArtifactId(version.getKey());
-            plugin.setVersion(version.getValue());
-            plugin.setConfiguration(configuration(version.getKey()));
-            management.addPlugin(plugin);
-        }
-        build.setPluginManagement(management);
-        return build;
+        if (!project.isSingle()) ownPlugins(module).forEach(build::addPlugin);
+        else module.generators().forEach(generator -> build.addPlugin(plugin(generator)));
+        boolean empty = build.getFinalName() == null
+                && build.getResources().isEmpty()
+                && build.getPlugins().isEmpty();
+        if (project.isSingle() || !empty) model.setBuild(build);
     }
 
-    private Map<String, String> pluginVersions() {
+    private static List<Dependency> ordered(MavenModule module) {
+        return module.dependencies().stream()
+                .filter(d -> d.declared().isPresent())
+                .sorted(Comparator.comparing(Dependency::scope)
+                        .thenComparing(d -> d.declared().orElseThrow()))
+                .toList();
+    }
+
+    private static List<String> notes(MavenModule module) {
+        List<String> notes = new ArrayList<>();
+        module.needs().forEach(need -> notes.add(""));
+        ordered(module).forEach(dependency -> notes.add(dependency.note()));
+        return notes;
+    }
+
+    private static org.apache.maven.model.Dependency declaration(Dependency dependency) {
+        var declaration = declaration(dependency.declared().orElseThrow());
+        if (dependency.scope() != Scope.COMPILE)
+            declaration.setScope(dependency.scope().word());
+        return declaration;
+    }
+
+    private static org.apache.maven.model.Dependency declaration(Coordinates coordinates) {
+        var declaration = new org.apache.maven.model.Dependency();
+        declaration.setGroupId(coordinates.group());
+        declaration.setArtifactId(coordinates.artifact());
+        declaration.setVersion(coordinates.version());
+        if (!coordinates.classifier().isEmpty()) declaration.setClassifier(coordinates.classifier());
+        return declaration;
+    }
+
+    /** All plugins with their versions; with a single module, also what they have to be told. */
+    private PluginManagement management(List<MavenModule> modules) {
+        PluginManagement management = new PluginManagement();
+        versions().forEach((name, version) -> {
+            Plugin plugin = new Plugin();
+            plugin.setArtifactId(name);
+            plugin.setVersion(version);
+            Xpp3Dom configuration = new Xpp3Dom("configuration");
+            if (name.equals("maven-compiler-plugin")) compiler(configuration, modules);
+            if (project.isSingle()) configure(configuration, name, modules.get(0));
+            if (configuration.getChildCount() > 0) plugin.setConfiguration(configuration);
+            management.addPlugin(plugin);
+        });
+        return management;
+    }
+
+    /** The plugins that one of several modules has to tell something. */
+    private List<Plugin> ownPlugins(MavenModule module) {
+        List<Plugin> plugins = new ArrayList<>();
+        module.generators().forEach(generator -> plugins.add(plugin(generator)));
+        for (String name : versions().keySet()) {
+            Xpp3Dom configuration = new Xpp3Dom("configuration");
+            configure(configuration, name, module);
+            if (configuration.getChildCount() == 0) continue;
+            Plugin plugin = new Plugin();
+            plugin.setArtifactId(name);
+            plugin.setConfiguration(configuration);
+            plugins.add(plugin);
+        }
+        return plugins;
+    }
+
+    private static Plugin plugin(GeneratorPlugin generator) {
+        Plugin plugin = new Plugin();
+        plugin.setGroupId(generator.plugin().group());
+        plugin.setArtifactId(generator.plugin().artifact());
+        plugin.setVersion(generator.plugin().version());
+        PluginExecution execution = new PluginExecution();
+        execution.addGoal(generator.goal());
+        plugin.addExecution(execution);
+        generator.tool().ifPresent(tool -> plugin.addDependency(declaration(tool)));
+        return plugin;
+    }
+
+    private Map<String, String> versions() {
         Map<String, String> versions = new LinkedHashMap<>();
         versions.put("maven-clean-plugin", "3.4.1");
         versions.put("maven-resources-plugin", "3.3.1");
         versions.put("maven-compiler-plugin", "3.14.0");
         versions.put("maven-surefire-plugin", "3.5.3");
-        if (project.packaging().equals("war")) versions.put("maven-war-plugin", "3.4.0");
+        if (project.isWeb()) versions.put("maven-war-plugin", "3.4.0");
         else versions.put("maven-jar-plugin", "3.4.2");
         versions.put("maven-install-plugin", "3.1.4");
         versions.put("maven-deploy-plugin", "3.1.4");
         return versions;
     }
 
-    /** What a plugin has to be told; null where nothing. */
-    private Xpp3Dom configuration(String plugin) {
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        if (plugin.equals("maven-compiler-plugin") && project.packageInfo()) {
+    private void compiler(Xpp3Dom configuration, List<MavenModule> modules) {
+        if (modules.stream().anyMatch(MavenModule::packageInfo)) {
             // left to itself it makes a class of each package description, which the compiler alone does not
             configuration.addChild(element("createMissingPackageInfoClass", "false"));
         }
-        if (plugin.equals("maven-war-plugin") && !project.webXml()) {
-            configuration.addChild(element("failOnMissingWebXml", "false"));
-        }
-        if (plugin.equals("maven-surefire-plugin") && !project.tests().isEmpty()) {
-            Xpp3Dom includes = new Xpp3Dom("includes");
-            TestNames.USUAL.forEach(pattern -> includes.addChild(element("include", pattern)));
-            project.tests().forEach(pattern -> includes.addChild(element("include", pattern)));
-            configuration.addChild(includes);
-        }
-        return configuration.getChildCount() == 0 ? null : configuration;
+        new CompilerOptions(project.options()).configure(configuration);
     }
 
-    private static Xpp3Dom element(String name, String value) {
+    private static void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
+        if (plugin.equals("maven-war-plugin") && !module.webXml()) {
+            configuration.addChild(element("failOnMissingWebXml", "false"));
+        }
+        if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
+            Xpp3Dom includes = new Xpp3Dom("includes");
+            TestNames.USUAL.forEach(pattern -> includes.addChild(element("include", pattern)));
+            module.tests().forEach(pattern -> includes.addChild(element("include", pattern)));
+            configuration.addChild(includes);
+        }
+        if (plugin.equals("maven-jar-plugin") && !module.manifest().isEmpty()) {
+            Xpp3Dom archive = new Xpp3Dom("archive");
+            Xpp3Dom entries = new Xpp3Dom("manifestEntries");
+            Xpp3Dom manifest = new Xpp3Dom("manifest");
+            module.manifest().forEach((key, value) -> {
+                if (key.equals("Main-Class")) manifest.addChild(element("mainClass", value));
+                else if (key.equals("Class-Path")) manifest.addChild(element("addClasspath", "true"));
+                else entries.addChild(element(key, value));
+            });
+            if (manifest.getChildCount() > 0) archive.addChild(manifest);
+            if (entries.getChildCount() > 0) archive.addChild(entries);
+            configuration.addChild(archive);
+        }
+    }
+
+    static Xpp3Dom element(String name, String value) {
         Xpp3Dom element = new Xpp3Dom(name);
         element.setValue(value);
         return element;
-    }
-
-    /** Sets the sections apart, and puts the notes that a reader needs above the dependencies they are about. */
-    private String comment(String text) {
-        List<String> lines = new ArrayList<>();
-        int at = -1;
-        for (String line : text.lines().toList()) {
-            String tag = line.strip();
-            boolean top = line.startsWith("  <") && !line.startsWith("   ");
-            if (top && SECTIONS.contains(tag.replaceAll("[<>]", ""))) lines.add("");
-            if (tag.equals("<dependency>")) {
-                String note = ordered.get(++at).note();
-                if (!note.isEmpty()) lines.add("    <!-- " + note.replace("--", "- -") + " -->");
-            }
-            lines.add(line);
-        }
-        return String.join("\n", lines) + "\n";
-    }
-
-    /** Properties that keep the order in which they were set. */
-    private static final class OrderedProperties extends Properties {
-        private static final long serialVersionUID = 1;
-        private final LinkedHashMap<Object, Object> inOrder = new LinkedHashMap<>();
-
-        @Override
-        public synchronized Object put(Object key, Object value) {
-            inOrder.put(key, value);
-            return super.put(key, value);
-        }
-
-        @Override
-        public java.util.Set<Object> keySet() {
-            return inOrder.keySet();
-        }
-
-        @Override
-        public java.util.Set<Map.Entry<Object, Object>> entrySet() {
-            return inOrder.entrySet();
-        }
     }
 }

@@ -9,8 +9,10 @@ import dev.pfeiler.proposal.Decision;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** The Java level and the encoding of a project, with all that speaks for them. */
@@ -30,7 +32,7 @@ public final class ProjectSettings {
      */
     public static List<LevelSign> levelSigns(
             List<Wiring> wirings, List<LevelSign> built, Collection<JavaSource> sources, Collection<Jar> jars) {
-        List<LevelSign> signs = new ArrayList<>();
+        Set<LevelSign> signs = new LinkedHashSet<>();
         for (Wiring wiring : wirings) {
             for (Wiring.Setting setting : wiring.levels()) {
                 parse(setting.value())
@@ -62,7 +64,7 @@ public final class ProjectSettings {
                         Certainty.GUESS,
                         "a library is compiled for it",
                         Evidence.of(jar.path(), "classes of level " + jar.level()))));
-        return signs;
+        return List.copyOf(signs);
     }
 
     /**
@@ -119,7 +121,7 @@ public final class ProjectSettings {
                 .sorted(Comparator.comparing(JavaSource::path))
                 .toList();
         List<Evidence> evidence = new ArrayList<>();
-        all.forEach(setting -> evidence.add(setting.evidence()));
+        all.stream().map(Wiring.Setting::evidence).distinct().forEach(evidence::add);
         telling.stream()
                 .limit(3)
                 .forEach(s -> evidence.add(

@@ -132,13 +132,17 @@ final class BuildTasks {
         String name = task.element().name();
         Optional<String> tool = Generators.program(name);
         if (tool.isPresent()) {
-            String output = Arrays.asList("outputdirectory", "outputDirectory", "destdir", "dest", "target").stream()
+            String output = Arrays.asList("outputdirectory", "outputDirectory", "destdir", "dest").stream()
                     .map(attribute -> value(task.element(), attribute))
                     .filter(value -> !value.isEmpty())
                     .findFirst()
                     .flatMap(this::inside)
                     .orElse("");
-            draft.generators.add(new Wiring.Generator(tool.get(), output, task.evidence()));
+            List<String> inputs = List.of("target", "grammar", "file", "schema").stream()
+                    .flatMap(attribute -> inside(value(task.element(), attribute)).stream())
+                    .filter(tree::has)
+                    .toList();
+            draft.generators.add(new Wiring.Generator(tool.get(), inputs, output, task.evidence()));
         } else if (!PLAIN.contains(name)) {
             draft.leave("<" + name + ">", "is a task that is not known", task.evidence());
         }
@@ -390,9 +394,6 @@ final class BuildTasks {
                         .strip()
                         .split("\\s+")))
                 .collect(Collectors.toList());
-        int at = words.indexOf("-o");
-        String output =
-                at >= 0 && at + 1 < words.size() ? inside(words.get(at + 1)).orElse("") : "";
-        draft.generators.add(new Wiring.Generator(tool.get(), output, task.evidence()));
+        draft.generators.add(Generators.call(tool.get(), words, this::inside, tree, task.evidence()));
     }
 }

@@ -77,11 +77,7 @@ final class Commands {
     }
 
     private void generator(String tool, List<String> words, String folder, Evidence evidence) {
-        int at = Math.max(words.indexOf("-o"), words.indexOf("-d"));
-        String output = at >= 0 && at + 1 < words.size()
-                ? inside(words.get(at + 1), folder).orElse("")
-                : "";
-        draft.generators.add(new Wiring.Generator(tool, output, evidence));
+        draft.generators.add(Generators.call(tool, words, path -> inside(path, folder), tree, evidence));
     }
 
     private Optional<String> inside(String path, String folder) {

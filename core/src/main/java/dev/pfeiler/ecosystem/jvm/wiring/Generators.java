@@ -1,7 +1,14 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Well-known programs that write Java sources, by the names under which builds call them. */
 final class Generators {
@@ -36,7 +43,33 @@ final class Generators {
             "jflex.Main", "jflex",
             "com.sun.tools.xjc.Driver", "xjc");
 
+    private static final Pattern OUTPUT_OPTION = Pattern.compile("(?i)-OUTPUT_DIRECTORY[:=](.*)");
+
     private Generators() {}
+
+    /**
+     * A call of a generator.
+     *
+     * @param inside gives a written path as one within the tree
+     */
+    static Wiring.Generator call(
+            String tool,
+            List<String> words,
+            Function<String, Optional<String>> inside,
+            ProjectTree tree,
+            Evidence evidence) {
+        List<String> inputs = new ArrayList<>();
+        String output = "";
+        for (int i = 0; i < words.size(); i++) {
+            Matcher option = OUTPUT_OPTION.matcher(words.get(i));
+            if (option.matches()) output = inside.apply(option.group(1)).orElse("");
+            else if (List.of("-o", "-d").contains(words.get(i)) && i + 1 < words.size()) {
+                output = inside.apply(words.get(++i)).orElse("");
+            } else if (!words.get(i).startsWith("-"))
+                inside.apply(words.get(i)).filter(tree::has).ifPresent(inputs::add);
+        }
+        return new Wiring.Generator(tool, inputs, output, evidence);
+    }
 
     /** The tool behind a program or task of that name. */
     static Optional<String> program(String name) {

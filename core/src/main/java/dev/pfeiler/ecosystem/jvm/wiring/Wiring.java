@@ -147,9 +147,14 @@ public record Wiring(
      * A call of a program that writes sources.
      *
      * @param tool what it is called
+     * @param inputs the files of the tree it is given
      * @param output the folder it writes to; empty where it is not known
      */
-    public record Generator(String tool, String output, Evidence evidence) {}
+    public record Generator(String tool, List<String> inputs, String output, Evidence evidence) {
+        public Generator {
+            inputs = List.copyOf(inputs);
+        }
+    }
 
     /** All that is compiled, in order. */
     public List<SourceFolder> sources() {

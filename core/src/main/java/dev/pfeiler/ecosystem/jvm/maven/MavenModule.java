@@ -1,0 +1,47 @@
+package dev.pfeiler.ecosystem.jvm.maven;
+
+import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * One archive that Maven makes.
+ *
+ * @param name of the artifact
+ * @param folder within the project; empty where the project is one module
+ * @param packaging {@code jar} or {@code war}
+ * @param needs the names of the other modules it needs
+ * @param finalName what the archive is called; nothing where name and version make it up
+ * @param manifest attributes that the manifest has to have
+ * @param generators plug-ins that write sources
+ * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
+ * @param documentation whether files of the documentation, which the class path had too, lie beside the sources
+ * @param packageInfo whether sources describe packages
+ * @param webXml whether a deployment descriptor lies in the web folder
+ */
+public record MavenModule(
+        String name,
+        String folder,
+        String packaging,
+        List<Dependency> dependencies,
+        List<String> needs,
+        Optional<String> finalName,
+        Map<String, String> manifest,
+        List<GeneratorPlugin> generators,
+        List<String> tests,
+        boolean documentation,
+        boolean packageInfo,
+        boolean webXml) {
+    public MavenModule {
+        dependencies = List.copyOf(dependencies);
+        needs = List.copyOf(needs);
+        generators = List.copyOf(generators);
+        tests = List.copyOf(tests);
+    }
+
+    /** The file name of its archive, at a version. */
+    public String archive(String version) {
+        return finalName.orElse(name + "-" + version) + "." + packaging;
+    }
+}
