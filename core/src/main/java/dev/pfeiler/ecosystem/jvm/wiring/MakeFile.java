@@ -7,9 +7,11 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -24,6 +26,9 @@ final class MakeFile {
     private final ProjectTree tree;
     private final Wiring.Draft draft;
     private final Map<String, String> variables = new HashMap<>();
+    /** Variables that are being worked out; one that needs itself gives nothing, as make refuses it. */
+    private final Set<String> open = new HashSet<>();
+
     private final Map<String, Evidence> places = new HashMap<>();
     private final ShellText text;
     private final Commands commands;
@@ -174,7 +179,7 @@ final class MakeFile {
                 out.append(value(raw.substring(i + 2, end), depth + 1));
                 i = end;
             } else {
-                out.append(expand(variables.getOrDefault(String.valueOf(next), ""), depth + 1));
+                out.append(variable(String.valueOf(next), depth + 1));
                 i++;
             }
         }
@@ -198,7 +203,7 @@ final class MakeFile {
         if (function.matches()) return function(function.group(1), function.group(2), depth);
         Matcher replaced = Pattern.compile("([\\w.-]+):([^=]*)=(.*)").matcher(inner);
         if (replaced.matches()) {
-            String value = expand(variables.getOrDefault(replaced.group(1), ""), depth);
+            String value = variable(replaced.group(1), depth);
             return each(
                     value,
                     word -> pattern(
@@ -206,7 +211,14 @@ final class MakeFile {
                             "%" + replaced.group(2).replace("%", ""),
                             "%" + replaced.group(3).replace("%", "")));
         }
-        return expand(variables.getOrDefault(inner.strip(), ""), depth);
+        return variable(inner.strip(), depth);
+    }
+
+    private String variable(String name, int depth) {
+        if (!open.add(name)) return "";
+        String value = expand(variables.getOrDefault(name, ""), depth);
+        open.remove(name);
+        return value;
     }
 
     private String function(String name, String raw, int depth) {

@@ -1,0 +1,91 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Sketch;
+import dev.pfeiler.evidence.Finding;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class OtherIdeFilesTest {
+    @TempDir
+    Path folder;
+
+    @Test
+    void moduleFilesAreRead() throws IOException {
+        new Sketch(folder)
+                .file("code/p/A.java", "package p; class A {}")
+                .file("lib/a.jar", "x")
+                .file("lib/junit.jar", "x")
+                .file("more/b.jar", "x")
+                .file(
+                        "tides.iml",
+                        "<module><component name='NewModuleRootManager'><content url='file://$MODULE_DIR$'>",
+                        "<sourceFolder url='file://$MODULE_DIR$/code' isTestSource='false'/>",
+                        "<sourceFolder url='file://$MODULE_DIR$/checks' isTestSource='true'/>",
+                        "</content><orderEntry type='module-library'><library><CLASSES>",
+                        "<root url='jar://$MODULE_DIR$/lib/a.jar!/'/></CLASSES></library></orderEntry>",
+                        "<orderEntry type='module-library' scope='TEST'><library><CLASSES>",
+                        "<root url='jar://$MODULE_DIR$/lib/junit.jar!/'/></CLASSES></library></orderEntry>",
+                        "<orderEntry type='library' name='more libs' level='project'/>",
+                        "<orderEntry type='library' name='global' level='application'/>",
+                        "<orderEntry type='module-library'><library><CLASSES>",
+                        "<root url='jar:///opt/x.jar!/'/></CLASSES></library></orderEntry>",
+                        "</component></module>")
+                .file(
+                        ".idea/libraries/more_libs.xml",
+                        "<component><library><CLASSES><root url='file://$PROJECT_DIR$/more'/></CLASSES></library></component>")
+                .file(
+                        ".idea/misc.xml",
+                        "<project><component name='ProjectRootManager' languageLevel='JDK_1_8'/></project>")
+                .file(
+                        ".idea/encodings.xml",
+                        "<project><component><file url='PROJECT' charset='ISO-8859-1'/></component></project>");
+        Wiring wiring = ModuleFiles.read(new Sketch(folder).tree()).orElseThrow();
+        assertThat(wiring.name().orElseThrow().value()).isEqualTo("tides");
+        assertThat(wiring.sources()).extracting("path").containsExactly("code", "checks");
+        assertThat(wiring.sources()).extracting("test").containsExactly(false, true);
+        assertThat(wiring.libraries()).extracting("path").containsExactly("lib/a.jar", "lib/junit.jar", "more/b.jar");
+        assertThat(wiring.libraries()).extracting("test").containsExactly(false, true, false);
+        assertThat(wiring.levels().get(0).value()).isEqualTo("1.8");
+        assertThat(wiring.settings("-encoding").get(0).value()).isEqualTo("ISO-8859-1");
+        assertThat(wiring.trouble()).extracting(Finding::subject).containsExactly("global", "jar:///opt/x.jar!/");
+    }
+
+    @Test
+    void projectPropertiesAreRead() throws IOException {
+        new Sketch(folder)
+                .file("src/p/A.java", "package p; class A {}")
+                .file("checks/p/ATest.java", "package p; class ATest {}")
+                .file("lib/a.jar", "x")
+                .file("build.xml", "<project><import file='nbproject/build-impl.xml'/></project>")
+                .file(
+                        "nbproject/project.properties",
+                        "application.title=tides",
+                        "src.dir=src",
+                        "test.src.dir=checks",
+                        "file.reference.a.jar=lib/a.jar",
+                        "javac.classpath=\\",
+                        "    ${file.reference.a.jar}:\\",
+                        "    lib/gone.jar",
+                        "javac.source=1.7",
+                        "javac.target=1.7",
+                        "javac.compilerargs=-Xlint:unchecked -parameters",
+                        "source.encoding=UTF-8",
+                        "main.class=p.A");
+        Wiring wiring = Wirings.of(new Sketch(folder).tree()).get(0);
+        assertThat(Wirings.of(new Sketch(folder).tree()))
+                .as("the build file is the IDE's own")
+                .hasSize(1);
+        assertThat(wiring.sources()).extracting("path").containsExactly("src", "checks");
+        assertThat(wiring.libraries()).extracting("path").containsExactly("lib/a.jar");
+        assertThat(wiring.levels().get(0).evidence().place()).isEqualTo("nbproject/project.properties:9");
+        assertThat(wiring.compilations().get(0).flags())
+                .extracting("value")
+                .containsExactly("-Xlint:unchecked", "-parameters");
+        assertThat(wiring.mainClasses()).extracting("value").containsExactly("p.A");
+        assertThat(wiring.trouble()).extracting(Finding::subject).containsExactly("lib/gone.jar");
+    }
+}
