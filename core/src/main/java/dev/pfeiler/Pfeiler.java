@@ -137,8 +137,13 @@ public final class Pfeiler {
         }
     }
 
-    /** Builds a converted project with its build tool and holds it against the old one. */
-    public Verdict prove(Path folder, boolean offline, Consumer<String> stage) {
+    /**
+     * Builds a converted project with its build tool and holds it against the old one.
+     *
+     * @param runOldBuild whether the old build itself is run, in a scratch copy
+     * @param stage is told what is being done
+     */
+    public Verdict prove(Path folder, boolean offline, boolean runOldBuild, Consumer<String> stage) {
         Path root = folder.toAbsolutePath().normalize();
         Ledger ledger = Ledger.require(root, "to prove");
         Path scratch = null;
@@ -157,6 +162,7 @@ public final class Pfeiler {
                     log,
                     ledger.choices(),
                     offline,
+                    runOldBuild,
                     stage);
             Verdict verdict = leading(survey).getKey().prove(proof, surroundings);
             if (edited.isEmpty()) return verdict;

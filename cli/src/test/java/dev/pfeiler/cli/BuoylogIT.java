@@ -1,6 +1,7 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
 import java.io.IOException;
@@ -83,6 +84,47 @@ class BuoylogIT {
         assertThat(project.resolve("grammar/Sounding.jj")).exists();
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out()).isZero();
+    }
+
+    @Test
+    void everyFileMayStayWhereItIs() throws IOException {
+        Map<String, String> before = new Sketch(project).digest();
+        assertThat(program.run("convert", "--keep-layout", project).exit()).isZero();
+        Map<String, String> after = new Sketch(project).digest();
+        after.keySet().removeIf(path -> path.startsWith(".pfeiler"));
+        assertThat(after.keySet()).containsAll(before.keySet());
+        after.keySet().removeAll(before.keySet());
+        assertThat(after.keySet())
+                .containsExactly(
+                        ".gitignore", "buoyformat", "buoyformat/pom.xml", "buoylog", "buoylog/pom.xml", "pom.xml");
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out()).contains("Proven: the build tool builds what the old wiring built.");
+    }
+
+    @Test
+    void theOldBuildItselfCanBeRun() throws IOException {
+        assumeTrue(Files.isExecutable(Path.of("/usr/bin/ant")), "ant is not here");
+        Map<String, String> before = new Sketch(project).digest();
+        assertThat(program.run("convert", project).exit()).isZero();
+        Program.Run prove = program.run("prove", "--run-old-build", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out()).contains("The old build itself was run").contains("Proven:");
+        assertThat(Files.readString(project.resolve(".pfeiler/proof/old-build.log")))
+                .contains("BUILD SUCCESSFUL");
+        assertThat(project.resolve("dist")).as("never in the person's tree").doesNotExist();
+        assertThat(before).containsKey("build.xml");
+    }
+
+    @Test
+    void anOldBuildThatFailsIsTold() throws IOException {
+        assertThat(program.run("convert", project).exit()).isZero();
+        Files.writeString(
+                project.resolve(".pfeiler/kept/build.xml"),
+                "<project default='x'><target name='x'><fail message='no tide'/></target></project>");
+        Program.Run prove = program.run("prove", "--run-old-build", project);
+        assertThat(prove.exit()).isEqualTo(3);
+        assertThat(prove.err()).containsAnyOf("The old build fails", "ant, which the old build needs");
     }
 
     @Test

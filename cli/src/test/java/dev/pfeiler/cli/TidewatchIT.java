@@ -179,6 +179,21 @@ class TidewatchIT {
     }
 
     @Test
+    void everyFileMayStayWhereItIs() throws IOException {
+        Map<String, String> before = new Sketch(project).digest();
+        assertThat(program.run("convert", "--keep-layout", project).exit()).isZero();
+        Map<String, String> after = new Sketch(project).digest();
+        after.keySet().removeIf(path -> path.startsWith(".pfeiler"));
+        after.keySet().removeAll(before.keySet());
+        assertThat(after.keySet()).containsExactly(".gitignore", "pom.xml");
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .containsPattern("tests +3 classes +5 run, 5 passed")
+                .contains("GaugeSmokeTest.class: a test");
+    }
+
+    @Test
     void theDemoGoesTheWholeWay() {
         Program.Run demo = program.run("demo");
         assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();

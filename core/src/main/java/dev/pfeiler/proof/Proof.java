@@ -13,6 +13,7 @@ import java.util.function.Consumer;
  * @param scratch an empty folder for what is built from it
  * @param log where the build tool's output is kept
  * @param choices what the person had settled, by decision key
+ * @param runOldBuild whether the old build itself is run in the scratch copy, instead of compiling what it names
  * @param stage is told what is being done, for people who wait
  */
 public record Proof(
@@ -22,4 +23,5 @@ public record Proof(
         Path log,
         Map<String, String> choices,
         boolean offline,
+        boolean runOldBuild,
         Consumer<String> stage) {}

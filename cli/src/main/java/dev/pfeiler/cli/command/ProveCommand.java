@@ -32,6 +32,11 @@ public final class ProveCommand implements Callable<Integer> {
     @Option(names = "--offline", description = "Let the build tool use no network.")
     private boolean offline;
 
+    @Option(
+            names = "--run-old-build",
+            description = "Run the old build itself in a scratch copy, and compare with what it builds.")
+    private boolean runOldBuild;
+
     public ProveCommand(Context context) {
         this.context = context;
     }
@@ -40,7 +45,7 @@ public final class ProveCommand implements Callable<Integer> {
     public Integer call() {
         Verdict verdict;
         try (Stage stage = Stage.on(context.terminal(), "prove")) {
-            verdict = context.pfeiler().prove(folder.folder(), offline, stage);
+            verdict = context.pfeiler().prove(folder.folder(), offline, runOldBuild, stage);
         }
         if (json.json()) context.terminal().output().println(JsonDocuments.verdict(verdict));
         else {

@@ -23,6 +23,9 @@ public final class ChoiceOptions {
     @Option(names = "--project-version", paramLabel = "VERSION", description = "The version the project is at.")
     private String version;
 
+    @Option(names = "--keep-layout", description = "Leave every file where it is, and tell the build tool.")
+    private boolean keepLayout;
+
     @Option(
             names = "--choose",
             paramLabel = "KEY=VALUE",
@@ -40,6 +43,7 @@ public final class ChoiceOptions {
         if (group != null) choices.add(Choice.option("group", group, "--group " + group));
         if (name != null) choices.add(Choice.option("name", name, "--name " + name));
         if (version != null) choices.add(Choice.option("version", version, "--project-version " + version));
+        if (keepLayout) choices.add(Choice.option("layout", "keep", "--keep-layout"));
         return new Choices(choices);
     }
 }

@@ -29,6 +29,7 @@ final class JvmProof {
     private static final Duration LIMIT = Duration.ofMinutes(30);
 
     private final Proof proof;
+    private final Surroundings surroundings;
     private final JvmReading reading;
     private final JvmProject project;
     private final MavenProject maven;
@@ -36,6 +37,7 @@ final class JvmProof {
 
     JvmProof(Proof proof, Surroundings surroundings) {
         this.proof = proof;
+        this.surroundings = surroundings;
         this.reading = JvmReading.of(proof.old(), surroundings);
         this.toolchain = reading.toolchain();
         Choices choices = new Choices(proof.choices().entrySet().stream()
@@ -57,7 +59,11 @@ final class JvmProof {
                     proof.log());
         }
         try {
-            proof.stage().accept("compiling the old sources as they were wired");
+            proof.stage()
+                    .accept(
+                            proof.runOldBuild()
+                                    ? "running the old build"
+                                    : "compiling the old sources as they were wired");
             List<JvmBaseline> baselines = baselines();
             Optional<String> broken =
                     baselines.stream().flatMap(b -> b.failure().stream()).findFirst();
@@ -95,12 +101,21 @@ final class JvmProof {
     /** What the old wiring builds of each module, in the order of need. */
     private List<JvmBaseline> baselines() throws IOException {
         Map<String, JvmBaseline> built = new LinkedHashMap<>();
+        Optional<JvmOldBuild> oldBuild = Optional.empty();
+        if (proof.runOldBuild()) {
+            Path log = proof.log().resolveSibling("old-build.log");
+            oldBuild = Optional.of(
+                    JvmOldBuild.run(proof.old().root(), reading.wirings(), surroundings, environment(), log));
+        }
         for (JvmModule module : project.modules()) {
             List<Path> before = new ArrayList<>();
             // what a needed module needs was on its class path too
             for (JvmBaseline earlier : built.values()) before.add(0, earlier.classes());
             Path scratch = proof.scratch().resolve(module.name().isEmpty() ? "one" : module.name());
-            built.put(module.name(), JvmBaseline.build(reading, project, module, maven, before, scratch));
+            JvmBaseline baseline = oldBuild.isPresent()
+                    ? oldBuild.get().baseline(module, scratch)
+                    : JvmBaseline.build(reading, project, module, maven, before, scratch);
+            built.put(module.name(), baseline);
         }
         return List.copyOf(built.values());
     }
@@ -124,6 +139,8 @@ final class JvmProof {
                             proof.old(), project, project.modules().get(i), module, baselines.get(i), target, product)
                     .rows());
         }
-        return new Verdict(rows, Optional.empty(), products, proof.log(), List.of());
+        List<String> notes =
+                proof.runOldBuild() ? List.of("The old build itself was run, in a scratch copy.") : List.of();
+        return new Verdict(rows, Optional.empty(), products, proof.log(), notes);
     }
 }

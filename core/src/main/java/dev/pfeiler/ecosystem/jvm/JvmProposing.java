@@ -43,6 +43,7 @@ final class JvmProposing {
     private static final String MODULES = "modules";
     private static final String ONE = "one";
     private static final String KEEP = "keep";
+    private static final String LAYOUT = "layout";
 
     private final JvmReading reading;
     private final String target;
@@ -50,6 +51,9 @@ final class JvmProposing {
     private final JvmProject project;
     /** Grammars whose sources the build tool is to write. */
     private final List<JvmGenerators.Grammar> grammars = new ArrayList<>();
+
+    /** Whether files stay where they are. */
+    private boolean keep;
 
     JvmProposing(JvmReading reading, String target, Choices choices) {
         this.reading = reading;
@@ -82,7 +86,7 @@ final class JvmProposing {
                     "No folder of sources is left to build.", "Look at the folders with pfeiler survey.");
         }
         MavenProject maven = decide();
-        JvmSteps steps = new JvmSteps(reading, project, maven, grammars);
+        JvmSteps steps = new JvmSteps(reading, project, maven, grammars, keep);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
         new JvmFindings(reading, project)
                 .all().stream()
@@ -118,6 +122,7 @@ final class JvmProposing {
                 .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
                 .map(words -> List.of(words.split("\\s+")))
                 .orElse(List.of());
+        layout();
         folders();
         modules();
         for (JvmGenerators.Grammar grammar : new JvmGenerators(reading).grammars()) {
@@ -131,7 +136,7 @@ final class JvmProposing {
                             "the old build writes " + grammar.generated().size() + " sources from it",
                             List.of(grammar.evidence())),
                     text -> Optional.of(text.strip()).filter(t -> t.equals(plugin) || t.equals(KEEP)));
-            if (!standing.equals(KEEP)) grammars.add(grammar);
+            if (!standing.equals(KEEP) && !keep) grammars.add(grammar);
         }
         List<MavenModule> modules = new ArrayList<>();
         Set<Jar> idle = new HashSet<>(project.libraries());
@@ -176,6 +181,7 @@ final class JvmProposing {
                         .distinct()
                         .toList(),
                 unusualTests(module),
+                keep ? Optional.of(new JvmKeptLayout(reading.tree(), project, module).describe()) : Optional.empty(),
                 module.paths().stream()
                         .flatMap(path -> project.layout().of(path).stream())
                         .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
@@ -259,6 +265,15 @@ final class JvmProposing {
                 .orElseGet(() -> Decision.of(
                         "archive", "Archive name", name, Certainty.LIKELY, "the project's name", List.of()));
         return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
+    }
+
+    private void layout() {
+        Decision proposed = Decision.of(
+                LAYOUT, "Layout", "conventional", Certainty.LIKELY, "what Maven expects without being told", List.of());
+        keep = deliberation
+                .settle(proposed, text -> Optional.of(text.strip())
+                        .filter(t -> t.equals("conventional") || t.equals(KEEP)))
+                .equals(KEEP);
     }
 
     private void folders() {

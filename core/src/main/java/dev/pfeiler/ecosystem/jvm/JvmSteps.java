@@ -30,17 +30,23 @@ final class JvmSteps {
     private final List<Finding> leftForYou = new ArrayList<>();
     private final Set<String> taken = new HashSet<>();
 
-    JvmSteps(JvmReading reading, JvmProject project, MavenProject maven, List<JvmGenerators.Grammar> grammars) {
+    JvmSteps(
+            JvmReading reading,
+            JvmProject project,
+            MavenProject maven,
+            List<JvmGenerators.Grammar> grammars,
+            boolean keep) {
         this.reading = reading;
         this.project = project;
         this.maven = maven;
         this.tree = reading.tree();
         descriptors();
         ignoreFile();
-        jars();
-        wirings();
+        jars(keep);
+        // where everything stays, the old wiring works as before
+        if (!keep) wirings();
         grammars(grammars);
-        placements();
+        if (!keep) placements();
     }
 
     List<Step> all() {
@@ -60,10 +66,11 @@ final class JvmSteps {
                 .ifPresent(steps::add);
     }
 
-    private void jars() {
+    private void jars(boolean keep) {
         for (Dependency dependency : maven.dependencies().toList()) {
             String path = dependency.jar().path();
             if (dependency.stays() || !taken.add(path)) continue;
+            if (keep && !dependency.inProject()) continue;
             if (dependency.inProject()) layIn(dependency, dependency.declared().orElseThrow());
             else {
                 String reason = dependency

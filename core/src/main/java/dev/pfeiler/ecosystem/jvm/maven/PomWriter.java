@@ -146,13 +146,14 @@ public final class PomWriter {
         for (Dependency dependency : ordered(module)) model.addDependency(declaration(dependency));
         Build build = new Build();
         module.finalName().ifPresent(build::setFinalName);
-        if (module.documentation()) {
-            Resource usual = new Resource();
-            usual.setDirectory("src/main/resources");
-            Resource beside = new Resource();
-            beside.setDirectory("src/main/java");
-            beside.setIncludes(List.of("**/doc-files/**", "**/package.html", "**/overview.html"));
-            build.setResources(List.of(usual, beside));
+        if (module.kept().isPresent()) keptFolders(build, module.kept().get());
+        else if (module.documentation()) {
+            build.setResources(List.of(
+                    resources("src/main/resources", List.of(), List.of()),
+                    resources(
+                            "src/main/java",
+                            List.of("**/doc-files/**", "**/package.html", "**/overview.html"),
+                            List.of())));
         }
         if (!project.isSingle()) ownPlugins(module).forEach(build::addPlugin);
         else module.generators().forEach(generator -> build.addPlugin(plugin(generator)));
@@ -160,6 +161,55 @@ public final class PomWriter {
                 && build.getResources().isEmpty()
                 && build.getPlugins().isEmpty();
         if (project.isSingle() || !empty) model.setBuild(build);
+    }
+
+    /** Tells the build where sources, tests and resources lie; further folders of sources take a plug-in of their own. */
+    private static void keptFolders(Build build, KeptLayout kept) {
+        kept.main().stream().findFirst().ifPresent(build::setSourceDirectory);
+        kept.tests().stream().findFirst().ifPresent(build::setTestSourceDirectory);
+        for (KeptLayout.Resources r : kept.resources())
+            build.addResource(resources(r.folder(), r.includes(), r.excludes()));
+        for (KeptLayout.Resources r : kept.testResources())
+            build.addTestResource(resources(r.folder(), r.includes(), r.excludes()));
+        // an empty list would mean the usual folders
+        if (kept.resources().isEmpty()) build.addResource(resources("src/main/resources", List.of(), List.of()));
+        List<PluginExecution> further = new ArrayList<>();
+        if (kept.main().size() > 1) further.add(addSources("add-source", kept.main()));
+        if (kept.tests().size() > 1) further.add(addSources("add-test-source", kept.tests()));
+        if (further.isEmpty()) return;
+        Plugin helper = new Plugin();
+        helper.setGroupId("org.codehaus.mojo");
+        helper.setArtifactId("build-helper-maven-plugin");
+        helper.setVersion("3.6.0");
+        helper.setExecutions(further);
+        build.addPlugin(helper);
+    }
+
+    private static PluginExecution addSources(String goal, List<String> folders) {
+        PluginExecution execution = new PluginExecution();
+        execution.setId(goal);
+        execution.addGoal(goal);
+        Xpp3Dom sources = new Xpp3Dom("sources");
+        folders.subList(1, folders.size()).forEach(folder -> sources.addChild(element("source", folder)));
+        Xpp3Dom configuration = new Xpp3Dom("configuration");
+        configuration.addChild(sources);
+        execution.setConfiguration(configuration);
+        return execution;
+    }
+
+    private static Resource resources(String folder, List<String> includes, List<String> excludes) {
+        Resource resource = new Resource();
+        resource.setDirectory(folder);
+        resource.setIncludes(new ArrayList<>(includes));
+        resource.setExcludes(new ArrayList<>(excludes));
+        return resource;
+    }
+
+    private static void list(Xpp3Dom configuration, String name, String each, List<String> values) {
+        if (values.isEmpty()) return;
+        Xpp3Dom list = new Xpp3Dom(name);
+        values.forEach(value -> list.addChild(element(each, value)));
+        configuration.addChild(list);
     }
 
     private static List<Dependency> ordered(MavenModule module) {
@@ -259,14 +309,27 @@ public final class PomWriter {
     }
 
     private static void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
+        if (plugin.equals("maven-compiler-plugin") && module.kept().isPresent()) {
+            list(configuration, "excludes", "exclude", module.kept().get().mainExcludes());
+            list(
+                    configuration,
+                    "testIncludes",
+                    "testInclude",
+                    module.kept().get().testIncludes());
+        }
         if (plugin.equals("maven-war-plugin") && !module.webXml()) {
             configuration.addChild(element("failOnMissingWebXml", "false"));
         }
+        if (plugin.equals("maven-war-plugin") && module.kept().isPresent()) {
+            configuration.addChild(
+                    element("warSourceDirectory", module.kept().get().web()));
+            String excludes = String.join(",", module.kept().get().webExcludes());
+            if (!excludes.isEmpty()) configuration.addChild(element("warSourceExcludes", excludes));
+        }
         if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
-            Xpp3Dom includes = new Xpp3Dom("includes");
-            TestNames.USUAL.forEach(pattern -> includes.addChild(element("include", pattern)));
-            module.tests().forEach(pattern -> includes.addChild(element("include", pattern)));
-            configuration.addChild(includes);
+            List<String> patterns = new ArrayList<>(TestNames.USUAL);
+            patterns.addAll(module.tests());
+            list(configuration, "includes", "include", patterns);
         }
         if (plugin.equals("maven-jar-plugin") && !module.manifest().isEmpty()) {
             Xpp3Dom archive = new Xpp3Dom("archive");

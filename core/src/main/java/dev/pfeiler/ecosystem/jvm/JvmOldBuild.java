@@ -1,0 +1,121 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+
+/** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
+final class JvmOldBuild {
+    private static final Duration LIMIT = Duration.ofMinutes(30);
+    private static final String WEB_CLASSES = "WEB-INF/classes/";
+
+    private final Path tree;
+    private final Wiring wiring;
+
+    private JvmOldBuild(Path tree, Wiring wiring) {
+        this.tree = tree;
+        this.wiring = wiring;
+    }
+
+    /**
+     * Runs the most trusted wiring that can be run.
+     *
+     * @param tree a scratch copy of the old tree
+     * @param log where the output is kept
+     * @throws Refusal where there is none, its tool is not here, or it fails
+     */
+    static JvmOldBuild run(
+            Path tree, List<Wiring> wirings, Surroundings surroundings, Map<String, String> environment, Path log)
+            throws IOException {
+        Wiring wiring = wirings.stream()
+                .filter(w -> !program(w).isEmpty())
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "The old wiring has nothing that could be run: no build file, make file or shell script.",
+                        "Prove it without --run-old-build."));
+        String program = program(wiring);
+        Path tool = surroundings
+                .program(program)
+                .orElseThrow(() -> Refusal.notPossible(
+                        program + ", which the old build needs, is not on the search path.",
+                        "Install it, or prove without --run-old-build."));
+        List<String> command = wiring.kind() == Wiring.Kind.SHELL_SCRIPT
+                ? List.of(tool.toString(), wiring.files().get(0))
+                : List.of(tool.toString());
+        ToolRun run = ToolRun.of(command, tree, environment, log, LIMIT);
+        if (!run.succeeded()) {
+            String said = run.output().stream()
+                    .filter(line -> line.matches("(?i).*(error|failed|not found).*"))
+                    .findFirst()
+                    .orElse("it ended with exit code " + run.exit())
+                    .strip();
+            throw Refusal.notPossible("The old build fails: " + said, "Read what it printed in " + log + ".");
+        }
+        return new JvmOldBuild(tree, wiring);
+    }
+
+    private static String program(Wiring wiring) {
+        return switch (wiring.kind()) {
+            case BUILD_FILE -> "ant";
+            case MAKE_FILE -> "make";
+            case SHELL_SCRIPT -> "sh";
+            default -> "";
+        };
+    }
+
+    /** What it built of a module: from its archive, else from the folder that classes are written to. */
+    JvmBaseline baseline(JvmModule module, Path scratch) throws IOException {
+        Path classes = Files.createDirectories(scratch.resolve("classes"));
+        Path tests = Files.createDirectories(scratch.resolve("test-classes"));
+        Optional<Path> archive = module.archive()
+                .map(a -> tree.resolve(a.path()))
+                .or(this::webArchive)
+                .filter(Files::isRegularFile);
+        if (archive.isPresent()) unpack(archive.get(), classes);
+        else {
+            for (Wiring.Setting output : wiring.outputs()) {
+                Path built = tree.resolve(output.value());
+                if (Files.isDirectory(built)) Trees.overlay(built, classes);
+            }
+        }
+        return new JvmBaseline(classes, tests, Optional.empty());
+    }
+
+    private Optional<Path> webArchive() {
+        return wiring.archives().stream()
+                .filter(a -> Paths.extension(a.path()).equals("war"))
+                .map(a -> tree.resolve(a.path()))
+                .findFirst();
+    }
+
+    private static void unpack(Path archive, Path classes) throws IOException {
+        boolean web = archive.toString().endsWith(".war");
+        try (ZipFile zip = new ZipFile(archive.toFile())) {
+            for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
+                String name = entry.getName();
+                if (entry.isDirectory() || web && !name.startsWith(WEB_CLASSES)) continue;
+                if (name.equals("META-INF/MANIFEST.MF")
+                        || Arrays.asList(name.split("/")).contains("..")) continue;
+                Path goal = classes.resolve(web ? name.substring(WEB_CLASSES.length()) : name);
+                Files.createDirectories(goal.getParent());
+                try (InputStream in = zip.getInputStream(entry)) {
+                    Files.copy(in, goal);
+                }
+            }
+        }
+    }
+}
