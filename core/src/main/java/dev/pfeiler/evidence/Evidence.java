@@ -13,7 +13,13 @@ public record Evidence(String file, int line, String excerpt) {
     public Evidence {
         Objects.requireNonNull(file);
         if (line < 0) throw new IllegalArgumentException("line " + line);
-        excerpt = excerpt.strip().replaceAll("\\s+", " ");
+        excerpt = oneLine(excerpt.strip());
+    }
+
+    private static String oneLine(String text) {
+        boolean plain =
+                text.indexOf("  ") < 0 && text.indexOf('\t') < 0 && text.indexOf('\n') < 0 && text.indexOf('\r') < 0;
+        return plain ? text : text.replaceAll("\\s+", " ");
     }
 
     /** Evidence that is a whole file. */

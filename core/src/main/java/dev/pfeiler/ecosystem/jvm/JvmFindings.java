@@ -81,10 +81,11 @@ final class JvmFindings {
 
     private void folders() {
         Set<String> jars = reading.jars().stream().map(Jar::path).collect(Collectors.toSet());
+        Map<String, List<Placement>> byFolder = project.layout().placements().values().stream()
+                .filter(placement -> !jars.contains(placement.path()))
+                .collect(Collectors.groupingBy(placement -> placement.folder().path()));
         for (Folder folder : project.layout().folders()) {
-            List<Placement> held = project.layout().placements().values().stream()
-                    .filter(placement -> placement.folder().equals(folder) && !jars.contains(placement.path()))
-                    .toList();
+            List<Placement> held = byFolder.getOrDefault(folder.path(), List.of());
             String roles = held.stream()
                     .collect(Collectors.groupingBy(Placement::role, TreeMap::new, Collectors.counting()))
                     .entrySet()

@@ -117,7 +117,7 @@ final class JvmModules {
         Map<String, Set<String>> needs = new LinkedHashMap<>();
         sources.forEach((module, own) -> {
             Set<String> used = new LinkedHashSet<>();
-            for (JavaSource source : own) used.addAll(names.usedBy(source).keySet());
+            for (JavaSource source : own) used.addAll(names.owners(source));
             used.remove(module);
             needs.put(module, used);
         });
@@ -172,7 +172,7 @@ final class JvmModules {
     private String moduleOfTest(JavaSource test, List<String> ordered) {
         Names<String> names = new Names<>();
         sources.forEach((module, own) -> own.forEach(s -> names.add(module, s.typeNames())));
-        Set<String> used = new HashSet<>(names.usedBy(test).keySet());
+        Set<String> used = new HashSet<>(names.owners(test));
         return ordered.stream()
                 .filter(used::contains)
                 .max(Comparator.comparingInt(ordered::indexOf))

@@ -81,8 +81,8 @@ public final class FolderRoles {
             return new Folder(root, Role.TEST, Certainty.CERTAIN, "marked as tests", evidence);
         }
         boolean named = Paths.name(root).toLowerCase(java.util.Locale.ROOT).matches(".*(test|spec)s?");
-        boolean alone = tests.onlyLookOut(inRoot);
         boolean most = marks.size() * 2 >= inRoot.size();
+        boolean alone = (named || !marks.isEmpty() && !most) && tests.onlyLookOut(inRoot);
         if (!marks.isEmpty() && (most || named || alone)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = marks.size() + " of " + inRoot.size() + " sources use a test framework";

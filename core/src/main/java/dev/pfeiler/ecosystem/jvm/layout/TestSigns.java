@@ -31,21 +31,27 @@ final class TestSigns {
             "DataProvider");
     private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification");
 
+    private final Collection<JavaSource> sources;
+    private boolean linked;
     private final Map<JavaSource, Evidence> marked = new HashMap<>();
     private final Map<JavaSource, Set<JavaSource>> usedBy = new HashMap<>();
     private final Map<JavaSource, Set<JavaSource>> uses = new HashMap<>();
     private final Set<JavaSource> touching = new HashSet<>();
 
     TestSigns(Collection<JavaSource> sources) {
+        this.sources = sources;
+        List<String> frameworks = FRAMEWORKS.stream()
+                .filter(framework ->
+                        sources.stream().noneMatch(source -> (source.packageName() + ".").startsWith(framework)))
+                .toList();
         for (JavaSource source : sources) {
-            importOf(source, sources).ifPresent(evidence -> {
+            importOf(source, frameworks).ifPresent(evidence -> {
                 touching.add(source);
                 boolean mark = source.annotations().keySet().stream().anyMatch(TestSigns::isMark)
                         || source.simple().stream().anyMatch(BASES::contains);
                 if (mark) marked.put(source, evidence);
             });
         }
-        if (!sources.isEmpty()) link(sources);
     }
 
     private static boolean isMark(String annotation) {
@@ -53,23 +59,25 @@ final class TestSigns {
     }
 
     /** The import of a test framework, unless the framework itself is what the project makes. */
-    private static Optional<Evidence> importOf(JavaSource source, Collection<JavaSource> all) {
+    private static Optional<Evidence> importOf(JavaSource source, List<String> frameworks) {
         return source.imports().stream()
-                .filter(i -> FRAMEWORKS.stream().anyMatch(f -> (i.name() + ".").startsWith(f)))
-                .filter(i -> all.stream()
-                        .noneMatch(s -> !s.packageName().isEmpty()
-                                && (s.packageName() + ".")
-                                        .startsWith(
-                                                i.name().substring(0, i.name().indexOf('.', 4) + 1))))
+                .filter(i -> frameworks.stream().anyMatch(f -> (i.name() + ".").startsWith(f)))
                 .findFirst()
                 .map(i -> new Evidence(source.path(), i.line(), i.words()));
     }
 
+    private Map<JavaSource, Set<JavaSource>> usedBy() {
+        if (!linked) link(sources);
+        return usedBy;
+    }
+
+    /** Finds out who uses whom; only where somebody asks, as it takes as long as the reading. */
     private void link(Collection<JavaSource> sources) {
+        linked = true;
         Names<JavaSource> names = new Names<>();
         for (JavaSource source : sources) names.add(source, source.typeNames());
         for (JavaSource source : sources) {
-            for (JavaSource used : names.usedBy(source).keySet()) {
+            for (JavaSource used : names.owners(source)) {
                 if (used.equals(source)) continue;
                 uses.computeIfAbsent(source, s -> new HashSet<>()).add(used);
                 usedBy.computeIfAbsent(used, s -> new HashSet<>()).add(source);
@@ -85,6 +93,7 @@ final class TestSigns {
     /** Whether the sources use others and none of the others uses them, as tests do. */
     boolean onlyLookOut(Collection<JavaSource> sources) {
         Set<JavaSource> own = new HashSet<>(sources);
+        if (!linked) link(this.sources);
         boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
         return out && unusedByOthers(sources);
     }
@@ -92,7 +101,7 @@ final class TestSigns {
     /** Whether none of the other sources uses one of these. */
     boolean unusedByOthers(Collection<JavaSource> sources) {
         Set<JavaSource> own = new HashSet<>(sources);
-        return own.stream().allMatch(s -> own.containsAll(usedBy.getOrDefault(s, Set.of())));
+        return own.stream().allMatch(s -> own.containsAll(usedBy().getOrDefault(s, Set.of())));
     }
 
     /** Of sources of a program, those that are tests: marked or framework users that only tests use. */
@@ -102,7 +111,7 @@ final class TestSigns {
         // a candidate that the program itself uses is no test; that may expose another
         boolean changed = true;
         while (changed) {
-            changed = tests.removeIf(t -> usedBy.getOrDefault(t, Set.of()).stream()
+            changed = tests.removeIf(t -> usedBy().getOrDefault(t, Set.of()).stream()
                     .anyMatch(user -> !tests.contains(user) && !knownTests.contains(user)));
         }
         if (tests.stream().noneMatch(marked::containsKey) && knownTests.isEmpty()) return Set.of();

@@ -5,6 +5,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -16,7 +17,8 @@ import java.util.regex.Pattern;
 /** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
 public final class JavaReader {
     private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
-    private static final Set<String> TYPE_WORDS = Set.of("class", "interface", "enum", "record");
+    /** The length of the longest word that is looked at for syntax: {@code instanceof}. */
+    private static final int LONGEST_WORD = 10;
 
     private final String path;
     private final JavaTokens tokens;
@@ -52,8 +54,8 @@ public final class JavaReader {
                 reader.packageLine,
                 List.copyOf(reader.imports),
                 List.copyOf(reader.types),
-                Map.copyOf(reader.qualified),
-                Set.copyOf(reader.simple),
+                Collections.unmodifiableMap(reader.qualified),
+                Collections.unmodifiableSet(reader.simple),
                 Map.copyOf(reader.strings),
                 Map.copyOf(reader.annotations),
                 Map.copyOf(reader.features),
@@ -131,7 +133,10 @@ public final class JavaReader {
     }
 
     private void declaration(int i) {
-        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.') && TYPE_WORDS.contains(tokens.text(i));
+        // most words are none of these; making a string of each would cost more than the rest
+        byte first = tokens.first(i);
+        if (first != 'c' && first != 'i' && first != 'e' && first != 'r' && first != 'm') return;
+        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.') && isTypeWord(i);
         if (declares && tokens.is(i, "record")) declares = tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
         if (declares) {
             if (depth == 0) types.add(tokens.text(i + 1));
@@ -144,21 +149,36 @@ public final class JavaReader {
         }
     }
 
+    private boolean isTypeWord(int i) {
+        return tokens.is(i, "class") || tokens.is(i, "interface") || tokens.is(i, "enum") || tokens.is(i, "record");
+    }
+
     private void syntax(int i) {
-        switch (tokens.text(i)) {
-            case "try" -> featureIf(tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
-            case "catch" -> multiCatch(i);
-            case "var" ->
+        byte first = tokens.first(i);
+        boolean starts = first == 't' || first == 'c' || first == 'v' || first == 'd' || first == 'i' || first == 'p';
+        if (!starts || tokens.length(i) > LONGEST_WORD) return;
+        switch (first) {
+            case 't' -> featureIf(tokens.is(i, "try") && tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
+            case 'c' -> {
+                if (tokens.is(i, "catch")) multiCatch(i);
+                if (tokens.is(i, "case")) caseLabel(i);
+            }
+            case 'v' ->
                 featureIf(
-                        tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':')),
+                        tokens.is(i, "var") && tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':')),
                         SyntaxFeature.LOCAL_VAR,
                         i);
-            case "case" -> caseLabel(i);
-            case "default" -> defaultWord(i);
-            case "instanceof" -> pattern(i);
-            case "permits" ->
+            case 'd' -> {
+                if (tokens.is(i, "default")) defaultWord(i);
+            }
+            case 'i' -> {
+                if (tokens.is(i, "instanceof")) pattern(i);
+            }
+            case 'p' ->
                 featureIf(
-                        tokens.upper(i + 1) && (tokens.word(i - 1) || tokens.is(i - 1, '>')), SyntaxFeature.SEALED, i);
+                        tokens.is(i, "permits") && tokens.upper(i + 1) && (tokens.word(i - 1) || tokens.is(i - 1, '>')),
+                        SyntaxFeature.SEALED,
+                        i);
             default -> {}
         }
     }
@@ -260,6 +280,7 @@ public final class JavaReader {
     }
 
     private void feature(SyntaxFeature feature, int i) {
-        features.putIfAbsent(feature, tokens.line(i));
+        // asked first: most have been found before, and a line need not be boxed for them
+        if (!features.containsKey(feature)) features.put(feature, tokens.line(i));
     }
 }

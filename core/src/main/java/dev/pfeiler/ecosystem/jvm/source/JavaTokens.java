@@ -21,18 +21,35 @@ final class JavaTokens {
     }
 
     private static final Kind[] KINDS = Kind.values();
+    /** Whether a byte can be part of a word. */
+    private static final boolean[] PART = new boolean[256];
+
+    static {
+        for (int i = 0; i < 256; i++) PART[i] = letter((byte) i) || digit((byte) i);
+    }
 
     private final byte[] bytes;
-    private int[] starts = new int[1024];
-    private int[] ends = new int[1024];
-    private int[] lines = new int[1024];
-    private byte[] kinds = new byte[1024];
+    private int[] starts;
+    private int[] ends;
+    private int[] lines;
+    private byte[] kinds;
+    /** Texts made lately, by a hash of their bytes: names occur again and again. */
+    private final String[] recent = new String[512];
+
+    private final int[] recentStart = new int[recent.length];
+    private final int[] recentLength = new int[recent.length];
     private int count;
     private int at;
     private int line = 1;
 
     JavaTokens(byte[] bytes) {
         this.bytes = bytes;
+        // sources have a token for every six bytes or so, comments counted in
+        int size = bytes.length / 6 + 64;
+        starts = new int[size];
+        ends = new int[size];
+        lines = new int[size];
+        kinds = new byte[size];
         while (at < bytes.length) scan();
     }
 
@@ -49,8 +66,23 @@ final class JavaTokens {
         return i < count ? lines[i] : line;
     }
 
+    /** The text of a token; the same string for the same text as long as no other took its place. */
     String text(int i) {
-        return i < 0 || i >= count ? "" : new String(bytes, starts[i], ends[i] - starts[i], StandardCharsets.UTF_8);
+        if (i < 0 || i >= count) return "";
+        int start = starts[i];
+        int length = ends[i] - start;
+        int hash = length;
+        for (int k = start; k < ends[i]; k++) hash = hash * 31 + bytes[k];
+        int slot = (hash ^ hash >>> 16) & recent.length - 1;
+        String before = recent[slot];
+        if (before != null
+                && recentLength[slot] == length
+                && Arrays.equals(bytes, recentStart[slot], recentStart[slot] + length, bytes, start, start + length)) {
+            return before;
+        }
+        recentStart[slot] = start;
+        recentLength[slot] = length;
+        return recent[slot] = new String(bytes, start, length, StandardCharsets.UTF_8);
     }
 
     /** Whether a token is that ASCII text. */
@@ -73,6 +105,10 @@ final class JavaTokens {
         return word(i) && bytes[starts[i]] >= 'A' && bytes[starts[i]] <= 'Z';
     }
 
+    int length(int i) {
+        return i >= 0 && i < count ? ends[i] - starts[i] : 0;
+    }
+
     byte first(int i) {
         return i >= 0 && i < count ? bytes[starts[i]] : 0;
     }
@@ -85,7 +121,7 @@ final class JavaTokens {
         } else if (b == ' ' || b == '\t' || b == '\r' || b == '\f') at++;
         else if (b == '/' && peek(1) == '/') skipLine();
         else if (b == '/' && peek(1) == '*') skipComment();
-        else if (letter(b)) word();
+        else if (PART[b & 0xff] && !digit(b)) word();
         else if (digit(b) || b == '.' && digit(peek(1))) number();
         else if (b == '"') string();
         else if (b == '\'') quoted(Kind.CHARACTER, '\'');
@@ -104,23 +140,36 @@ final class JavaTokens {
         return b >= '0' && b <= '9';
     }
 
+    // the loops below keep the array and the place in local variables: they take most of the time of a survey
+
     private void skipLine() {
-        while (at < bytes.length && bytes[at] != '\n') at++;
+        byte[] b = bytes;
+        int p = at;
+        while (p < b.length && b[p] != '\n') p++;
+        at = p;
     }
 
     private void skipComment() {
-        at += 2;
-        while (at < bytes.length && !(bytes[at] == '*' && peek(1) == '/')) {
-            if (bytes[at] == '\n') line++;
-            at++;
+        byte[] b = bytes;
+        int p = at + 2;
+        int last = b.length - 1;
+        while (p < last) {
+            byte c = b[p];
+            if (c == '*' && b[p + 1] == '/') break;
+            if (c == '\n') line++;
+            p++;
         }
-        at += 2;
+        at = p + 2;
     }
 
     private void word() {
+        byte[] b = bytes;
+        boolean[] part = PART;
         int start = at;
-        while (at < bytes.length && (letter(bytes[at]) || digit(bytes[at]))) at++;
-        add(Kind.WORD, start, at, line);
+        int p = start + 1;
+        while (p < b.length && part[b[p] & 0xff]) p++;
+        at = p;
+        add(Kind.WORD, start, p, line);
     }
 
     private void number() {

@@ -4,7 +4,10 @@ import dev.pfeiler.evidence.Evidence;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
 
 /**
  * Finds out whose classes a source names. Scoping of names: The Java Language Specification, chapters 6 and 7.
@@ -38,38 +41,66 @@ public final class Names<T> {
     /** All whose classes a source names, with the first place where it does. */
     public Map<T, Evidence> usedBy(JavaSource source) {
         Map<T, Evidence> used = new LinkedHashMap<>();
-        for (JavaSource.Import declared : source.imports()) imported(source, declared, used);
-        source.qualified().forEach((name, line) -> note(owner(name), source, line, name, used));
-        for (String name : source.simple()) {
-            String inPackage = source.packageName().isEmpty() ? name : source.packageName() + "." + name;
-            note(owners.get(inPackage), source, 0, inPackage + ", of the same package", used);
-        }
+        visit(source, (owner, line, words) -> {
+            if (!used.containsKey(owner)) used.put(owner, new Evidence(source.path(), line, words.get()));
+        });
         return used;
+    }
+
+    /** All whose classes a source names. */
+    public Set<T> owners(JavaSource source) {
+        Set<T> owners = new LinkedHashSet<>();
+        visit(source, (owner, line, words) -> owners.add(owner));
+        return owners;
     }
 
     /** All whose classes a source names in string literals, with the first place where it does. */
     public Map<T, Evidence> namedBy(JavaSource source) {
         Map<T, Evidence> used = new LinkedHashMap<>();
-        source.strings().forEach((name, line) -> note(owners.get(name), source, line, '"' + name + '"', used));
+        source.strings().forEach((name, line) -> {
+            T owner = owners.get(name);
+            if (owner != null) used.putIfAbsent(owner, new Evidence(source.path(), line, '"' + name + '"'));
+        });
         return used;
     }
 
-    private void imported(JavaSource source, JavaSource.Import declared, Map<T, Evidence> used) {
-        if (!declared.onDemand() || declared.isStatic()) {
-            note(owner(declared.name()), source, declared.line(), declared.words(), used);
-            return;
-        }
-        int before = used.size();
-        for (String name : source.simple()) {
-            note(owners.get(declared.name() + "." + name), source, declared.line(), declared.words(), used);
-        }
-        note(owners.get(declared.name()), source, declared.line(), declared.words(), used);
-        // without its package the import does not compile, even where none of its classes is named
-        T any = packages.get(declared.name());
-        if (used.size() == before && any != null) note(any, source, declared.line(), declared.words(), used);
+    /** Is told of each use; the words are made only where somebody wants them. */
+    private interface Visitor<T> {
+        void take(T owner, int line, Supplier<String> words);
     }
 
-    private void note(T owner, JavaSource source, int line, String words, Map<T, Evidence> used) {
-        if (owner != null) used.putIfAbsent(owner, new Evidence(source.path(), line, words));
+    private void visit(JavaSource source, Visitor<T> visitor) {
+        for (JavaSource.Import declared : source.imports()) imported(source, declared, visitor);
+        source.qualified().forEach((name, line) -> note(owner(name), line, () -> name, visitor));
+        String prefix = source.packageName().isEmpty() ? "" : source.packageName() + ".";
+        // of a package that nobody has, no class is used
+        if (!prefix.isEmpty() && !packages.containsKey(source.packageName())) return;
+        for (String name : source.simple()) {
+            String inPackage = prefix + name;
+            note(owners.get(inPackage), 0, () -> inPackage + ", of the same package", visitor);
+        }
+    }
+
+    private void imported(JavaSource source, JavaSource.Import declared, Visitor<T> visitor) {
+        if (!declared.onDemand() || declared.isStatic()) {
+            note(owner(declared.name()), declared.line(), declared::words, visitor);
+            return;
+        }
+        boolean any = false;
+        T inPackage = packages.get(declared.name());
+        if (inPackage != null) {
+            for (String name : source.simple()) {
+                T owner = owners.get(declared.name() + "." + name);
+                any |= owner != null;
+                note(owner, declared.line(), declared::words, visitor);
+            }
+        }
+        note(owners.get(declared.name()), declared.line(), declared::words, visitor);
+        // without its package the import does not compile, even where none of its classes is named
+        if (!any) note(inPackage, declared.line(), declared::words, visitor);
+    }
+
+    private void note(T owner, int line, Supplier<String> words, Visitor<T> visitor) {
+        if (owner != null) visitor.take(owner, line, words);
     }
 }
