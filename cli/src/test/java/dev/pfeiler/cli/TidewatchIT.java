@@ -3,6 +3,7 @@ package dev.pfeiler.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Trees;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -191,6 +192,25 @@ class TidewatchIT {
         assertThat(prove.out())
                 .containsPattern("tests +3 classes +5 run, 5 passed")
                 .contains("GaugeSmokeTest.class: a test");
+    }
+
+    @Test
+    void librariesThatTheIdeBroughtAreAskedForAndDeclared() throws IOException {
+        Trees.delete(project.resolve("container"));
+        Trees.delete(project.resolve("checks/lib"));
+        Path classPath = project.resolve(".classpath");
+        String kept = Files.readString(classPath)
+                .lines()
+                .filter(line -> !line.contains("container/") && !line.contains("checks/lib"))
+                .collect(java.util.stream.Collectors.joining("\n"));
+        Files.writeString(classPath, kept);
+        assertThat(program.run("survey", project).out())
+                .contains("imported, and in no jar here; javax.servlet:javax.servlet-api:3.1.0 has it");
+        assertThat(program.run("propose", project).out()).contains("--choose library:javax.servlet=VALUE");
+        assertThat(program.run("convert", project).exit()).isZero();
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out()).containsPattern("tests +3 classes +5 run, 5 passed");
     }
 
     @Test

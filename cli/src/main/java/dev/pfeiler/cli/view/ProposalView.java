@@ -47,6 +47,8 @@ public final class ProposalView {
                         case "" -> "Decisions";
                         case "folder" -> "Folders";
                         case "jar" -> "Dependencies";
+                        case "generator" -> "Generated sources";
+                        case "library" -> "Libraries that no jar here has";
                         default -> section;
                     });
             if (section.equals("jar")) dependencies(about);
@@ -58,9 +60,8 @@ public final class ProposalView {
         int column =
                 screen.textColumn(decisions.stream().map(ProposalView::subject).toList());
         for (Decision decision : decisions) {
-            String value = decision.section().isEmpty()
-                    ? decision.value()
-                    : decision.value().replace('-', ' ');
+            String value =
+                    decision.section().equals("folder") ? decision.value().replace('-', ' ') : decision.value();
             screen.row(screen.sign(decision.certainty()), subject(decision), value, column);
             screen.text(Screen.DETAIL, reason(decision), screen.palette()::quiet);
             if (verbose) screen.evidence(decision.evidence(), true);

@@ -35,6 +35,7 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
      * Compiles one module of an old tree as its wiring said.
      *
      * @param before class folders of the modules it needs
+     * @param fetched libraries that the old tree lacks, as an IDE brought them
      */
     static JvmBaseline build(
             JvmReading reading,
@@ -42,11 +43,12 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
             JvmModule module,
             MavenProject maven,
             List<Path> before,
+            List<Path> fetched,
             Path scratch)
             throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
-        Builder builder = new Builder(reading, project, maven, scratch);
+        Builder builder = new Builder(reading, project, maven, fetched, scratch);
         // tests that lie among the sources were compiled with them
         List<JavaSource> together = new ArrayList<>(module.main());
         List<JavaSource> apart = new ArrayList<>();
@@ -65,7 +67,8 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
         return new JvmBaseline(classes, tests, failure);
     }
 
-    private record Builder(JvmReading reading, JvmProject project, MavenProject maven, Path scratch) {
+    private record Builder(
+            JvmReading reading, JvmProject project, MavenProject maven, List<Path> fetched, Path scratch) {
         boolean amongSources(JavaSource test) {
             return project.layout()
                     .of(test.path())
@@ -83,6 +86,7 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
                 if (jar.kind() == Jar.Kind.LIBRARY)
                     classPath.add(tree.onDisk(jar.path()).toString());
             }
+            fetched.forEach(path -> classPath.add(path.toString()));
             List<String> words =
                     new ArrayList<>(List.of("-nowarn", "-encoding", maven.encoding(), "-d", output.toString()));
             if (maven.options().contains(CompilerOptions.RELEASE)) words.addAll(List.of("--release", maven.level()));

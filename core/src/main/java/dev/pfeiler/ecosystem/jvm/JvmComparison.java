@@ -257,7 +257,9 @@ final class JvmComparison {
 
     private String whyGone(String name) {
         return maven.dependencies().stream()
-                .filter(d -> d.jar().name().equals(name) && project.deploys(d.jar()))
+                .filter(d -> d.jar()
+                        .filter(jar -> jar.name().equals(name) && project.deploys(jar))
+                        .isPresent())
                 .filter(d -> d.scope() != Scope.COMPILE && d.scope() != Scope.RUNTIME)
                 .map(Dependency::why)
                 .findFirst()

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
@@ -109,6 +110,19 @@ final class JvmFindings {
 
     private void libraries() {
         for (Jar jar : project.libraries()) library(jar);
+        new MissingLibraries(
+                        project.main(),
+                        project.tests(),
+                        reading.javaSources(),
+                        project.libraries(),
+                        project.servletVersion())
+                .all()
+                .forEach(missing -> add(
+                        Topic.LIBRARIES,
+                        missing.entry().prefix(),
+                        "imported, and in no jar here; " + missing.coordinates() + " has it",
+                        Certainty.GUESS,
+                        missing.evidence()));
         for (Jar jar : project.products()) {
             add(Topic.LIBRARIES, jar.path(), "built earlier from these sources", Certainty.CERTAIN, List.of());
         }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
+import dev.pfeiler.ecosystem.jvm.deployment.WebDescriptor;
 import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
@@ -109,6 +110,11 @@ record JvmProject(
                 .count();
         long top = jar.classes().stream().filter(name -> name.indexOf('$') < 0).count();
         return own > 0 && own * 2 >= top;
+    }
+
+    /** The version of the Servlet API that the descriptor names; empty where it names none. */
+    String servletVersion() {
+        return web.descriptor().map(WebDescriptor::version).orElse("");
     }
 
     boolean isWeb() {

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.maven.MavenLog;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
+import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
@@ -59,14 +60,7 @@ final class JvmProof {
                     proof.log());
         }
         try {
-            proof.stage()
-                    .accept(
-                            proof.runOldBuild()
-                                    ? "running the old build"
-                                    : "compiling the old sources as they were wired");
-            List<JvmBaseline> baselines = baselines();
-            Optional<String> broken =
-                    baselines.stream().flatMap(b -> b.failure().stream()).findFirst();
+            // first, as it fetches what was missing in the tree and the old sources were compiled against
             proof.stage().accept("building with mvn");
             Instant start = Instant.now();
             ToolRun run = ToolRun.of(command(mvn), proof.converted(), environment(), proof.log(), LIMIT);
@@ -74,6 +68,12 @@ final class JvmProof {
                 Verdict.Failure failure = new MavenLog(run.output(), toolchain).failure();
                 return Verdict.failed(failure.cause(), failure.next(), proof.log());
             }
+            String next =
+                    proof.runOldBuild() ? "running the old build" : "compiling the old sources as they were wired";
+            proof.stage().accept(next);
+            List<JvmBaseline> baselines = baselines();
+            Optional<String> broken =
+                    baselines.stream().flatMap(b -> b.failure().stream()).findFirst();
             if (broken.isPresent()) {
                 return Verdict.failed(
                         "The old sources do not compile as they were wired: " + broken.get(),
@@ -114,10 +114,20 @@ final class JvmProof {
             Path scratch = proof.scratch().resolve(module.name().isEmpty() ? "one" : module.name());
             JvmBaseline baseline = oldBuild.isPresent()
                     ? oldBuild.get().baseline(module, scratch)
-                    : JvmBaseline.build(reading, project, module, maven, before, scratch);
+                    : JvmBaseline.build(reading, project, module, maven, before, fetched(), scratch);
             built.put(module.name(), baseline);
         }
         return List.copyOf(built.values());
+    }
+
+    /** Libraries that were missing in the tree, from the local repository. */
+    private List<Path> fetched() {
+        LocalRepository store = LocalRepository.of(surroundings);
+        return maven.dependencies()
+                .filter(dependency -> dependency.jar().isEmpty())
+                .flatMap(dependency -> store.file(dependency.declared().orElseThrow(), "jar").stream())
+                .distinct()
+                .toList();
     }
 
     private Verdict compare(List<JvmBaseline> baselines, Instant start) throws IOException {

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependencies;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
+import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
@@ -155,9 +156,16 @@ final class JvmProposing {
                             module.name(),
                             this::lacking)
                     .decide(jars);
-            modules.add(module(module, name, packaging, dependencies));
+            List<Dependency> all = new ArrayList<>(dependencies);
+            all.addAll(missing(module).decide(deliberation));
+            modules.add(module(module, name, packaging, all));
         }
         return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
+    }
+
+    private MissingLibraries missing(JvmModule module) {
+        return new MissingLibraries(
+                module.main(), module.tests(), reading.javaSources(), project.libraries(), project.servletVersion());
     }
 
     private static boolean concerns(JvmModule module, Jar jar) {

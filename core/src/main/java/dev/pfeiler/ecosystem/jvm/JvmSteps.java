@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
@@ -68,10 +69,12 @@ final class JvmSteps {
 
     private void jars(boolean keep) {
         for (Dependency dependency : maven.dependencies().toList()) {
-            String path = dependency.jar().path();
-            if (dependency.stays() || !taken.add(path)) continue;
+            if (dependency.stays()) continue;
+            Jar old = dependency.jar().orElseThrow();
+            String path = old.path();
+            if (!taken.add(path)) continue;
             if (keep && !dependency.inProject()) continue;
-            if (dependency.inProject()) layIn(dependency, dependency.declared().orElseThrow());
+            if (dependency.inProject()) layIn(old, dependency.declared().orElseThrow());
             else {
                 String reason = dependency
                         .declared()
@@ -83,15 +86,15 @@ final class JvmSteps {
     }
 
     /** Lays a jar that nobody publishes into the project's own repository, with a descriptor and checksums. */
-    private void layIn(Dependency dependency, Coordinates coordinates) {
+    private void layIn(Jar old, Coordinates coordinates) {
         String folder = Paths.join(PomWriter.REPOSITORY, coordinates.folder());
         String jar = Paths.join(folder, coordinates.fileName("jar"));
         String pom = Paths.join(
                 folder,
                 new Coordinates(coordinates.group(), coordinates.artifact(), coordinates.version()).fileName("pom"));
         String descriptor = PomWriter.write(coordinates);
-        steps.add(new Step.Move(dependency.jar().path(), jar, "laid into the project's own repository"));
-        steps.add(new Step.Write(jar + ".sha1", dependency.jar().sha1(), "its checksum"));
+        steps.add(new Step.Move(old.path(), jar, "laid into the project's own repository"));
+        steps.add(new Step.Write(jar + ".sha1", old.sha1(), "its checksum"));
         steps.add(new Step.Write(pom, descriptor, "its descriptor"));
         steps.add(new Step.Write(
                 pom + ".sha1", Hashing.sha1(descriptor.getBytes(StandardCharsets.UTF_8)), "the descriptor's checksum"));

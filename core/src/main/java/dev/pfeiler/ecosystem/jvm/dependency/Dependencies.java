@@ -101,7 +101,7 @@ public final class Dependencies {
         if (standing == Scope.DROP) return Dependency.dropped(jar, "dropped by your choice");
         boolean laidIn = !published && coordinates.equals(own);
         String note = laidIn ? note(identity) : scope.note;
-        return new Dependency(jar, Optional.of(coordinates), standing, laidIn, false, scope.why, note);
+        return new Dependency(Optional.of(jar), Optional.of(coordinates), standing, laidIn, false, scope.why, note);
     }
 
     private static String notALibrary(Jar jar) {

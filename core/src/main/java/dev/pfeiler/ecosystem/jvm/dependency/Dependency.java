@@ -5,8 +5,9 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.Optional;
 
 /**
- * What becomes of one jar.
+ * What becomes of one jar, or of a library that is missing.
  *
+ * @param jar the jar it was; nothing where it was missing in the tree
  * @param declared the coordinates to declare; nothing where the jar is not declared
  * @param inProject whether the jar is laid into the project's own repository, because no other is known to have it
  * @param stays whether the file stays in the tree
@@ -14,7 +15,7 @@ import java.util.Optional;
  * @param note what a reader of the build descriptor must know; empty where nothing
  */
 public record Dependency(
-        Jar jar,
+        Optional<Jar> jar,
         Optional<Coordinates> declared,
         Scope scope,
         boolean inProject,
@@ -22,10 +23,21 @@ public record Dependency(
         String why,
         String note) {
     static Dependency left(Jar jar, String why) {
-        return new Dependency(jar, Optional.empty(), Scope.DROP, false, true, why, "");
+        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, true, why, "");
     }
 
     static Dependency dropped(Jar jar, String why) {
-        return new Dependency(jar, Optional.empty(), Scope.DROP, false, false, why, "");
+        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, false, why, "");
+    }
+
+    static Dependency missing(Coordinates coordinates, Scope scope) {
+        return new Dependency(
+                Optional.empty(),
+                Optional.of(coordinates),
+                scope,
+                false,
+                true,
+                "imported, and in no jar here",
+                "was in no jar of the project; its version is a guess");
     }
 }

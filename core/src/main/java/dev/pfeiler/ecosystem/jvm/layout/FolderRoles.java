@@ -85,7 +85,8 @@ public final class FolderRoles {
         boolean alone = (named || !marks.isEmpty() && !most) && tests.onlyLookOut(inRoot);
         if (!marks.isEmpty() && (most || named || alone)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
-            String why = marks.size() + " of " + inRoot.size() + " sources use a test framework";
+            String why = marks.size() + " of " + inRoot.size() + " sources use a test framework"
+                    + (roots.areWired() && wired.isEmpty() ? "; the old build never compiled them" : "");
             return new Folder(root, Role.TEST, most ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
         }
         if (named && alone) {

@@ -9,8 +9,10 @@ import dev.pfeiler.proposal.Decision;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -88,15 +90,15 @@ public final class ProjectSettings {
         if (level > wanted) reason = "raised from " + wanted + ": the compiler here no longer compiles that level";
         List<Evidence> evidence = signs.stream().map(LevelSign::evidence).toList();
         Certainty certainty = stated.map(LevelSign::certainty).orElse(Certainty.GUESS);
-        List<Decision.Alternative> others = signs.stream()
-                .filter(sign -> sign.level() != level)
-                .map(sign -> new Decision.Alternative(
-                        String.valueOf(sign.level()),
-                        sign.words() + ", " + sign.evidence().place()))
-                .distinct()
-                .toList();
+        // of signs that say the same, the first place is enough
+        Map<String, Decision.Alternative> others = new LinkedHashMap<>();
+        for (LevelSign sign : signs) {
+            String value = String.valueOf(sign.level());
+            String why = sign.words() + ", " + sign.evidence().place();
+            if (sign.level() != level) others.putIfAbsent(value + sign.words(), new Decision.Alternative(value, why));
+        }
         return Decision.of(LEVEL, "Java level", String.valueOf(level), certainty, reason, evidence)
-                .turningDown(others);
+                .turningDown(List.copyOf(others.values()));
     }
 
     /** Reads a level as compilers take it: {@code 1.8} or {@code 8}. */

@@ -107,10 +107,13 @@ final class Commands {
         files.removeIf(file -> sources.stream().anyMatch(s -> Paths.within(s.path(), file)));
         if (!files.isEmpty()) sources.add(folderOf(files, evidence));
         Wiring.Setting classPath = settings.remove("-cp");
+        Wiring.Setting modulePath = settings.remove("--module-path");
         Wiring.Setting output = settings.remove("-d");
         Optional<Wiring.Setting> out = Optional.ofNullable(output)
                 .flatMap(o -> inside(o.value(), folder).map(path -> new Wiring.Setting(path, evidence)));
-        List<Wiring.Library> libraries = classPath == null ? List.of() : classPath(classPath.value(), folder, evidence);
+        List<Wiring.Library> libraries = new ArrayList<>();
+        if (modulePath != null) libraries.addAll(classPath(modulePath.value(), folder, evidence));
+        if (classPath != null) libraries.addAll(classPath(classPath.value(), folder, evidence));
         draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
     }
 
