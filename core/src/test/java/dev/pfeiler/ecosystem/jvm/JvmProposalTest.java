@@ -1,0 +1,281 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What wirings lead to: modules, options, manifests, kept layouts, libraries that are missing. */
+class JvmProposalTest {
+    @TempDir
+    Path folder;
+
+    private Sketch sketch;
+    private Pfeiler pfeiler;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(folder.resolve("port")));
+        Path home = Files.createDirectories(folder.resolve("home"));
+        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home"))));
+    }
+
+    private Proposal propose(String... choices) {
+        var all = Arrays.stream(choices)
+                .map(choice -> choice.split("=", 2))
+                .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
+                .toList();
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
+    }
+
+    private static String written(Proposal proposal, String path) {
+        return proposal.steps().stream()
+                .filter(step -> step instanceof Step.Write && step.path().equals(path))
+                .map(step -> ((Step.Write) step).content())
+                .findFirst()
+                .orElse("");
+    }
+
+    private static String goal(Proposal proposal, String path) {
+        return proposal.steps().stream()
+                .filter(step -> step.path().equals(path))
+                .map(step -> step.goal().orElse("retired"))
+                .findFirst()
+                .orElse("stays");
+    }
+
+    private void twoArchives() throws IOException {
+        sketch.file("base/p/Base.java", "package p; public class Base {}")
+                .file("base/p/base.txt", "x")
+                .file(
+                        "app/q/App.java",
+                        "package q; import p.Base; public class App { Base b; public static void main(String[] a) {} }")
+                .file(
+                        "checks/p/BaseTest.java",
+                        "package p; import org.junit.Test; public class BaseTest { @Test public void a() { new Base(); } }")
+                .file(
+                        "checks/q/AppTest.java",
+                        "package q; import org.junit.Test; import p.Base; public class AppTest { @Test public void a() { new App(); new Base(); } }")
+                .describedJar("lib/junit.jar", "junit:junit:4.13.2", "org.junit.Test")
+                .file(
+                        "build.xml",
+                        "<project name='port' default='all'><property name='version' value='3.1'/><target name='all'>",
+                        "<javac srcdir='base' destdir='out/base' target='8' debug='on'/>",
+                        "<javac srcdir='app' destdir='out/app' classpath='out/base' target='8' debug='on'/>",
+                        "<jar destfile='dist/harbour-base-${version}.jar' basedir='out/base'/>",
+                        "<jar destfile='dist/harbour.jar' basedir='out/app'><manifest>",
+                        "<attribute name='Main-Class' value='q.App'/><attribute name='Tide' value='low'/></manifest></jar>",
+                        "</target></project>");
+    }
+
+    @Test
+    void anArchiveOfEachOfSeveralCompilationsMakesModules() throws IOException {
+        twoArchives();
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<packaging>pom</packaging>")
+                .contains("<module>harbour-base</module>\n    <module>harbour</module>");
+        assertThat(goal(proposal, "base/p/Base.java")).isEqualTo("harbour-base/src/main/java/p/Base.java");
+        assertThat(goal(proposal, "base/p/base.txt")).isEqualTo("harbour-base/src/main/resources/p/base.txt");
+        assertThat(goal(proposal, "app/q/App.java")).isEqualTo("harbour/src/main/java/q/App.java");
+        assertThat(goal(proposal, "checks/p/BaseTest.java"))
+                .as("a test follows what it uses")
+                .startsWith("harbour-base/src/test/");
+        assertThat(goal(proposal, "checks/q/AppTest.java"))
+                .as("and the last of several")
+                .startsWith("harbour/src/test/");
+        assertThat(written(proposal, "harbour/pom.xml"))
+                .contains("<artifactId>harbour-base</artifactId>")
+                .contains("<mainClass>q.App</mainClass>")
+                .contains("<Tide>low</Tide>")
+                .contains("<artifactId>port</artifactId>");
+        assertThat(written(proposal, "harbour-base/pom.xml"))
+                .contains("<scope>test</scope>")
+                .doesNotContain("mainClass");
+        assertThat(proposal.decision("scope:harbour:lib/junit.jar").map(Decision::value))
+                .contains("test");
+    }
+
+    @Test
+    void oneModuleMayBeChosen() throws IOException {
+        twoArchives();
+        Proposal proposal = propose("modules=one");
+        assertThat(written(proposal, "pom.xml")).doesNotContain("<module>");
+        assertThat(goal(proposal, "base/p/Base.java")).isEqualTo("src/main/java/p/Base.java");
+        assertThatThrownBy(() -> propose("modules=three")).isInstanceOf(Refusal.class);
+    }
+
+    @Test
+    void modulesThatNeedEachOtherStayOne() throws IOException {
+        twoArchives();
+        sketch.file("base/p/Base.java", "package p; import q.App; public class Base { App a; }");
+        assertThat(written(propose(), "pom.xml")).doesNotContain("<module>");
+    }
+
+    @Test
+    void compilerOptionsAreKept() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file(
+                        "build.sh",
+                        "javac --release 11 -parameters -Xlint:all -nowarn -proc:none --add-exports java.base/sun.net=ALL-UNNAMED -d out src/p/A.java");
+        Proposal proposal = propose();
+        assertThat(proposal.decision("options").map(Decision::value))
+                .contains("--release -parameters -Xlint:all -proc:none --add-exports java.base/sun.net=ALL-UNNAMED");
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<maven.compiler.release>11<")
+                .contains("<parameters>true</parameters>")
+                .contains("<proc>none</proc>")
+                .contains("<arg>-Xlint:all</arg>")
+                .contains("<arg>--add-exports</arg>\n              <arg>java.base/sun.net=ALL-UNNAMED</arg>")
+                .doesNotContain("nowarn");
+    }
+
+    @Test
+    void aKeptLayoutIsDescribedAndMovesNothing() throws IOException {
+        sketch.file("one/p/A.java", "package p; public class A {}")
+                .file(
+                        "one/p/ATest.java",
+                        "package p; import org.junit.Test; public class ATest { @Test public void a() {} }")
+                .file("one/p/a.txt", "x")
+                .file("two/q/B.java", "package q; public class B {}")
+                .file("two/q/C.java", "package q; public class C {}")
+                .file("one/p/D.java", "package p; public class D {}");
+        Proposal proposal = propose("layout=keep");
+        assertThat(proposal.steps()).allMatch(step -> step instanceof Step.Write);
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<sourceDirectory>one</sourceDirectory>")
+                .contains("<source>two</source>")
+                .contains("<exclude>p/ATest.java</exclude>")
+                .contains("<testInclude>p/ATest.java</testInclude>")
+                .contains("<directory>one</directory>\n        <excludes>\n          <exclude>**/*.java</exclude>");
+    }
+
+    @Test
+    void librariesThatNoJarHasAreAskedFor() throws IOException {
+        sketch.file("src/p/A.java", "package p; import javax.servlet.http.HttpServlet; class A extends HttpServlet {}")
+                .file(
+                        "checks/p/T.java",
+                        "package p; import org.junit.*; import org.junit.jupiter.api.Assertions; class T { @Test void a() {} }")
+                .file(
+                        "web/WEB-INF/web.xml",
+                        "<!DOCTYPE web-app PUBLIC \"-//Sun Microsystems, Inc.//DTD Web Application 2.3//EN\" \"x\"><web-app/>");
+        Proposal proposal = propose();
+        assertThat(proposal.questions())
+                .extracting("key")
+                .contains("library:javax.servlet", "library:org.junit", "library:org.junit.jupiter");
+        assertThat(proposal.decision("library:javax.servlet").map(Decision::value))
+                .as("the version fits the descriptor")
+                .contains("javax.servlet:servlet-api:2.3");
+        assertThat(proposal.decision("library:javax.servlet").orElseThrow().evidence())
+                .contains(new Evidence("src/p/A.java", 1, "import javax.servlet.http.HttpServlet;"));
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<scope>provided</scope>")
+                .contains("its version is a guess");
+        Proposal answered = propose(
+                "library:javax.servlet=none", "library:org.junit=junit:junit:4.12", "library:org.junit.jupiter=none");
+        assertThat(written(answered, "pom.xml"))
+                .contains("<version>4.12</version>")
+                .contains("<scope>test</scope>")
+                .doesNotContain("servlet-api");
+    }
+
+    @Test
+    void whatAJarOrTheProjectHasIsNotMissing() throws IOException {
+        sketch.file("src/org/junit/Own.java", "package org.junit; public class Own {}")
+                .file(
+                        "src/p/A.java",
+                        "package p; import org.junit.Own; import javax.servlet.Servlet; import javax.el.*; class A {}")
+                .jar("lib/s.jar", "javax.servlet.Servlet", "javax.el.ELContext");
+        assertThat(propose().questions()).extracting("key").noneMatch(key -> key.toString()
+                .startsWith("library:"));
+    }
+
+    @Test
+    void disagreementsAreShownWithAllPlaces() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'>",
+                        "<javac srcdir='src' target='8' encoding='utf-8'/></target></project>")
+                .file("build.sh", "javac -target 1.7 -encoding UTF-8 -d out src/p/A.java")
+                .file(".settings/org.eclipse.jdt.core.prefs", "org.eclipse.jdt.core.compiler.source=1.8");
+        Proposal proposal = propose();
+        assertThat(proposal.decision("level").map(Decision::value)).contains("8");
+        assertThat(proposal.leftForYou()).singleElement().satisfies(finding -> {
+            assertThat(finding.subject()).isEqualTo("Java level");
+            assertThat(finding.fact()).contains("8 in the build file, 1.7 in the shell script");
+            assertThat(finding.evidence())
+                    .extracting(Evidence::place)
+                    .containsExactly("build.xml:2", "build.sh:1", ".settings/org.eclipse.jdt.core.prefs:1");
+        });
+    }
+
+    @Test
+    void aWiringThatSaysMoreThanIsUnderstoodStays() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("build.sh", "javac -d out src/p/A.java")
+                .file("release.sh", "javac -d out src/p/A.java", "scp out/x port:");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "build.sh")).isEqualTo("retired");
+        assertThat(goal(proposal, "release.sh")).isEqualTo("stays");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("release.sh", "scp");
+    }
+
+    @Test
+    void sourcesThatNoWiringCompilesAreLeft() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("attic/old/Draft.java", "package old; class Draft {}")
+                .file("shared/s/Used.java", "package s; public class Used {}")
+                .file("src/p/B.java", "package p; import s.Used; class B {}")
+                .file("build.sh", "javac -sourcepath src -d out src/p/A.java");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "attic/old/Draft.java")).isEqualTo("stays");
+        assertThat(goal(proposal, "shared/s/Used.java"))
+                .as("what is compiled uses it")
+                .startsWith("src/main/java");
+        assertThat(proposal.decision("folder:attic").map(Decision::reason))
+                .get()
+                .asString()
+                .contains("no wiring compiles it");
+    }
+
+    @Test
+    void aGrammarsSourcesAreWrittenByThePlugIn() throws IOException {
+        sketch.file("grammar/T.jj", "x")
+                .file(
+                        "gen/p/T.java",
+                        "/* Generated By:JavaCC: Do not edit this line. T.java */",
+                        "package p; public class T {}")
+                .file("gen/p/Mine.java", "package p; public class Mine {}")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><java classname='javacc'><arg value='-OUTPUT_DIRECTORY=gen/p'/><arg file='grammar/T.jj'/></java>",
+                        "<javac srcdir='gen'/><java classname='com.sun.tools.xjc.Driver'><arg value='s.xsd'/></java></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "grammar/T.jj")).isEqualTo("src/main/javacc/T.jj");
+        assertThat(goal(proposal, "gen/p/T.java")).isEqualTo("retired");
+        assertThat(goal(proposal, "gen/p/Mine.java")).isEqualTo("src/main/java/p/Mine.java");
+        assertThat(written(proposal, "pom.xml")).contains("javacc-maven-plugin");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("xjc");
+        assertThat(goal(propose("generator:grammar/T.jj=keep"), "gen/p/T.java")).isEqualTo("src/main/java/p/T.java");
+    }
+}
