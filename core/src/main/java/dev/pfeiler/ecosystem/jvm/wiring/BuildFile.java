@@ -56,16 +56,9 @@ final class BuildFile {
 
     private void load(String path, int depth) {
         draft.files.add(path);
-        XmlElement root;
-        try {
-            root = XmlElement.read(tree.bytes(path));
-        } catch (XmlElement.Malformed e) {
-            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
-            return;
-        } catch (IOException e) {
-            draft.leave(path, "cannot be read", Evidence.of(path, ""));
-            return;
-        }
+        Optional<XmlElement> read = draft.xml(tree, path);
+        if (read.isEmpty()) return;
+        XmlElement root = read.get();
         if (depth == 0) {
             Evidence evidence = new Evidence(path, root.line(), root.tag());
             properties.set("basedir", "", evidence);
@@ -168,7 +161,7 @@ final class BuildFile {
 
     private void propertyFile(Located located) {
         String written = properties.expand(located.element().attribute("file"));
-        Optional<String> path = tasks.inside(written).filter(tree::has);
+        Optional<String> path = tasks.paths().inside(written).filter(tree::has);
         if (path.isEmpty()) return;
         draft.files.add(path.get());
         String prefix = located.element().attribute("prefix");

@@ -5,7 +5,6 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -45,9 +44,9 @@ final class IdeFiles {
 
     private Wiring read(List<String> files) {
         draft.files.addAll(files);
-        xml(CLASSPATH).ifPresent(this::classPath);
-        draft.name = xml(PROJECT).flatMap(IdeFiles::projectName);
-        Optional<XmlElement> component = xml(COMPONENT);
+        draft.xml(tree, CLASSPATH).ifPresent(this::classPath);
+        draft.name = draft.xml(tree, PROJECT).flatMap(IdeFiles::projectName);
+        Optional<XmlElement> component = draft.xml(tree, COMPONENT);
         draft.webRoot = component.flatMap(IdeFiles::webRoot);
         draft.contextPath = component.flatMap(IdeFiles::contextPath);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
@@ -65,18 +64,6 @@ final class IdeFiles {
                     List.of(), List.of(), Optional.of(own), Map.of(), List.of(), own.evidence()));
         }
         return draft.done(Wiring.Kind.IDE_FILES);
-    }
-
-    private Optional<XmlElement> xml(String path) {
-        if (!tree.has(path)) return Optional.empty();
-        try {
-            return Optional.of(XmlElement.read(tree.bytes(path)));
-        } catch (XmlElement.Malformed e) {
-            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
-        } catch (IOException e) {
-            draft.leave(path, "cannot be read", Evidence.of(path, ""));
-        }
-        return Optional.empty();
     }
 
     private void classPath(XmlElement root) {

@@ -5,7 +5,6 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -44,7 +43,7 @@ final class ModuleFiles {
         List<Wiring.Library> libraries = new ArrayList<>();
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         draft.name = Optional.of(new Wiring.Setting(Paths.stem(module), Evidence.of(module, Paths.name(module))));
-        xml(module).ifPresent(root -> root.all().forEach(e -> {
+        draft.xml(tree, module).ifPresent(root -> root.all().forEach(e -> {
             Evidence evidence = new Evidence(module, e.line(), e.tag());
             switch (e.name()) {
                 case "sourceFolder" -> sourceFolder(e, evidence, sources);
@@ -57,20 +56,20 @@ final class ModuleFiles {
             }
         }));
         String misc = FOLDER + "/misc.xml";
-        xml(misc).ifPresent(root -> root.all()
+        draft.xml(tree, misc).ifPresent(root -> root.all()
                 .filter(e -> e.attribute("name").equals("ProjectRootManager")
                         && !e.attribute("languageLevel").isEmpty())
                 .forEach(e -> settings.putIfAbsent(
                         "-source", level(e.attribute("languageLevel"), new Evidence(misc, e.line(), e.tag())))));
         String compiler = FOLDER + "/compiler.xml";
-        xml(compiler).ifPresent(root -> root.all()
+        draft.xml(tree, compiler).ifPresent(root -> root.all()
                 .filter(e -> e.name().equals("bytecodeTargetLevel")
                         && !e.attribute("target").isEmpty())
                 .forEach(e -> settings.put(
                         "-target",
                         new Wiring.Setting(e.attribute("target"), new Evidence(compiler, e.line(), e.tag())))));
         String encodings = FOLDER + "/encodings.xml";
-        xml(encodings).ifPresent(root -> root.all()
+        draft.xml(tree, encodings).ifPresent(root -> root.all()
                 .filter(e -> e.name().equals("file")
                         && List.of("PROJECT", "file://$PROJECT_DIR$").contains(e.attribute("url")))
                 .filter(e -> !e.attribute("charset").isEmpty())
@@ -85,18 +84,6 @@ final class ModuleFiles {
     private static Wiring.Setting level(String written, Evidence evidence) {
         return new Wiring.Setting(
                 written.replaceFirst("JDK_", "").replace('_', '.').replaceFirst("^1\\.(?=\\d\\d)", ""), evidence);
-    }
-
-    private Optional<XmlElement> xml(String path) {
-        if (!tree.has(path)) return Optional.empty();
-        try {
-            return Optional.of(XmlElement.read(tree.bytes(path)));
-        } catch (XmlElement.Malformed e) {
-            draft.leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
-        } catch (IOException e) {
-            draft.leave(path, "cannot be read", Evidence.of(path, ""));
-        }
-        return Optional.empty();
     }
 
     private static Optional<String> inside(String url) {
@@ -119,7 +106,8 @@ final class ModuleFiles {
                 e.children("library").forEach(library -> classes(library, test, module, libraries));
             case "library" -> {
                 String file = FOLDER + "/libraries/" + e.attribute("name").replaceAll("[^\\w]+", "_") + ".xml";
-                Optional<XmlElement> library = e.attribute("level").equals("project") ? xml(file) : Optional.empty();
+                Optional<XmlElement> library =
+                        e.attribute("level").equals("project") ? draft.xml(tree, file) : Optional.empty();
                 if (library.isPresent()) classes(library.get(), test, file, libraries);
                 else draft.leave(e.attribute("name"), "is a library kept by the IDE, not by the project", evidence);
             }

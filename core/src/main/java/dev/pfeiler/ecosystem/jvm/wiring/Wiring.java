@@ -2,6 +2,9 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -200,6 +203,19 @@ public record Wiring(
         /** Notes something that was not understood, though it may change the result. */
         void leave(String subject, String fact, Evidence evidence) {
             trouble.add(Finding.trouble(subject, fact, evidence));
+        }
+
+        /** Reads an XML file of the tree; nothing where there is none, or where it cannot be read, which is noted. */
+        Optional<XmlElement> xml(ProjectTree tree, String path) {
+            if (!tree.has(path)) return Optional.empty();
+            try {
+                return Optional.of(XmlElement.read(tree.bytes(path)));
+            } catch (XmlElement.Malformed e) {
+                leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
+            } catch (IOException e) {
+                leave(path, "cannot be read", Evidence.of(path, ""));
+            }
+            return Optional.empty();
         }
 
         Wiring done(Kind kind) {
