@@ -13,7 +13,6 @@ import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -46,6 +45,7 @@ final class JvmModules {
     /**
      * The modules of a project, one that others need before them; a single one where nothing asks for more.
      *
+     * @param usage of the libraries by the whole project
      * @param split whether to look for several
      */
     static List<JvmModule> of(
@@ -55,6 +55,7 @@ final class JvmModules {
             List<Jar> libraries,
             WebFiles web,
             List<Wiring> wirings,
+            Usage usage,
             boolean split) {
         JvmModules modules = new JvmModules(layout, main, tests, libraries, web);
         for (Wiring wiring : wirings) {
@@ -64,7 +65,6 @@ final class JvmModules {
                 .flatMap(w -> w.archives().stream())
                 .filter(a -> a.path().endsWith(".jar"))
                 .findFirst();
-        Usage usage = Usage.of(libraries, main, tests, web);
         return List.of(new JvmModule("", main, tests, layout.placements().keySet(), List.of(), usage, archive));
     }
 
@@ -111,9 +111,15 @@ final class JvmModules {
         return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
     }
 
-    private Map<String, Set<String>> needs() {
+    /** Which module declares a class. */
+    private Names<String> names() {
         Names<String> names = new Names<>();
         sources.forEach((module, own) -> own.forEach(s -> names.add(module, s.typeNames())));
+        return names;
+    }
+
+    private Map<String, Set<String>> needs() {
+        Names<String> names = names();
         Map<String, Set<String>> needs = new LinkedHashMap<>();
         sources.forEach((module, own) -> {
             Set<String> used = new LinkedHashSet<>();
@@ -147,8 +153,9 @@ final class JvmModules {
         Map<String, Set<String>> needs = needs();
         List<String> ordered = ordered(needs);
         Map<String, List<JavaSource>> testsOf = new HashMap<>();
+        Names<String> names = names();
         for (JavaSource test : tests) {
-            String module = moduleOfTest(test, ordered);
+            String module = moduleOfTest(test, names, ordered);
             moduleOf.put(test, module);
             testsOf.computeIfAbsent(module, m -> new ArrayList<>()).add(test);
         }
@@ -169,10 +176,8 @@ final class JvmModules {
     }
 
     /** A test belongs to the last module, in the order of need, whose classes it uses. */
-    private String moduleOfTest(JavaSource test, List<String> ordered) {
-        Names<String> names = new Names<>();
-        sources.forEach((module, own) -> own.forEach(s -> names.add(module, s.typeNames())));
-        Set<String> used = new HashSet<>(names.owners(test));
+    private static String moduleOfTest(JavaSource test, Names<String> names, List<String> ordered) {
+        Set<String> used = names.owners(test);
         return ordered.stream()
                 .filter(used::contains)
                 .max(Comparator.comparingInt(ordered::indexOf))

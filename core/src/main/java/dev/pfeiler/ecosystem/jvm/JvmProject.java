@@ -60,6 +60,7 @@ record JvmProject(
         List<Jar> unlisted = reading.jars().stream()
                 .filter(jar -> !products.contains(jar) && !libraries.contains(jar))
                 .toList();
+        Usage usage = Usage.of(libraries, main, tests, web);
         return new JvmProject(
                 layout,
                 main,
@@ -68,8 +69,8 @@ record JvmProject(
                 libraries,
                 products,
                 unlisted,
-                Usage.of(libraries, main, tests, web),
-                JvmModules.of(layout, main, tests, libraries, web, reading.wirings(), split));
+                usage,
+                JvmModules.of(layout, main, tests, libraries, web, reading.wirings(), usage, split));
     }
 
     private static List<JavaSource> withRole(JvmReading reading, Layout layout, Role role) {

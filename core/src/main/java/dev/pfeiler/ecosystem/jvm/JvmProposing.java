@@ -126,19 +126,12 @@ final class JvmProposing {
         layout();
         folders();
         modules();
-        for (JvmGenerators.Grammar grammar : new JvmGenerators(reading).grammars()) {
-            String plugin = grammar.plugin().plugin().artifact();
-            String standing = deliberation.settle(
-                    Decision.of(
-                            "generator:" + grammar.path(),
-                            "Sources from " + Paths.name(grammar.path()),
-                            plugin,
-                            Certainty.LIKELY,
-                            "the old build writes " + grammar.generated().size() + " sources from it",
-                            List.of(grammar.evidence())),
-                    text -> Optional.of(text.strip()).filter(t -> t.equals(plugin) || t.equals(KEEP)));
-            if (!standing.equals(KEEP) && !keep) grammars.add(grammar);
-        }
+        generators();
+        List<MavenModule> modules = mavenModules(group, name, packaging);
+        return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
+    }
+
+    private List<MavenModule> mavenModules(String group, String name, String packaging) {
         List<MavenModule> modules = new ArrayList<>();
         Set<Jar> idle = new HashSet<>(project.libraries());
         for (JvmModule module : project.modules()) idle.removeIf(jar -> concerns(module, jar));
@@ -160,7 +153,23 @@ final class JvmProposing {
             all.addAll(missing(module).decide(deliberation));
             modules.add(module(module, name, packaging, all));
         }
-        return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
+        return modules;
+    }
+
+    private void generators() {
+        for (JvmGenerators.Grammar grammar : new JvmGenerators(reading).grammars()) {
+            String plugin = grammar.plugin().plugin().artifact();
+            String standing = deliberation.settle(
+                    Decision.of(
+                            "generator:" + grammar.path(),
+                            "Sources from " + Paths.name(grammar.path()),
+                            plugin,
+                            Certainty.LIKELY,
+                            "the old build writes " + grammar.generated().size() + " sources from it",
+                            List.of(grammar.evidence())),
+                    text -> Optional.of(text.strip()).filter(t -> t.equals(plugin) || t.equals(KEEP)));
+            if (!standing.equals(KEEP) && !keep) grammars.add(grammar);
+        }
     }
 
     private MissingLibraries missing(JvmModule module) {

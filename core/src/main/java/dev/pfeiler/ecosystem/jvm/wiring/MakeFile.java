@@ -132,19 +132,9 @@ final class MakeFile {
                 folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
                 continue;
             }
-            if (redirected(part.strip(), folder)) continue;
+            if (text.redirected(part.strip(), folder)) continue;
             commands.take(words, folder, evidence);
         }
-    }
-
-    private boolean redirected(String command, String folder) {
-        Matcher matcher = Pattern.compile("(.*[^>\\d&])>\\s*([^>&|\\s]+)\\s*").matcher(command);
-        if (!matcher.matches()) return false;
-        Optional<String> output = text.run(matcher.group(1), folder);
-        Optional<String> file = Paths.normal(Paths.join(folder, matcher.group(2)));
-        if (output.isEmpty() || file.isEmpty()) return false;
-        written.put(file.get(), output.get());
-        return true;
     }
 
     /** Command substitutions of the shell that runs the recipe. */

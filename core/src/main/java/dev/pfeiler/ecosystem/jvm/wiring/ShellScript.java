@@ -141,7 +141,7 @@ final class ShellScript {
             changeFolder(words);
             return;
         }
-        if (redirected(plain)) return;
+        if (text.redirected(expand(plain), folder)) return;
         List<String> kept = new ArrayList<>();
         for (String word : words) if (!word.matches("\\d?>.*|&")) kept.add(word);
         commands.take(kept, folder, evidence);
@@ -154,19 +154,6 @@ final class ShellScript {
         if (to.equals(".") || to.isEmpty()) to = Paths.parent(path);
         else to = Paths.join(folder, to);
         Paths.normal(to).filter(f -> f.isEmpty() || tree.folders().contains(f)).ifPresent(f -> folder = f);
-    }
-
-    /** Keeps the text of a file that the script writes from what it finds in the tree. */
-    private boolean redirected(String command) {
-        Matcher matcher =
-                Pattern.compile("(.*?[^>\\d&])(>{1,2})\\s*([^>&|\\s]+)\\s*").matcher(command);
-        if (!matcher.matches()) return false;
-        Optional<String> output = text.run(expand(matcher.group(1)), folder);
-        Optional<String> file = Paths.normal(Paths.join(folder, unquoted(expand(matcher.group(3)))));
-        if (output.isEmpty() || file.isEmpty()) return false;
-        String before = matcher.group(2).length() == 2 ? written.getOrDefault(file.get(), "") : "";
-        written.put(file.get(), before + output.get());
-        return true;
     }
 
     private static String unquoted(String text) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -18,6 +19,8 @@ import java.util.stream.Collectors;
  * {@code echo}, {@code cat}, and the filters behind them. Source: the POSIX utilities of those names.
  */
 final class ShellText {
+    private static final Pattern REDIRECTION = Pattern.compile("(.*?[^>\\d&])(>{1,2})\\s*([^>&|\\s]+)\\s*");
+
     private final ProjectTree tree;
     private final Map<String, String> written;
 
@@ -72,6 +75,18 @@ final class ShellText {
             default:
                 return Optional.empty();
         }
+    }
+
+    /** Keeps the text of a file that a command writes from what it finds in the tree; whether it is such a command. */
+    boolean redirected(String command, String folder) {
+        Matcher matcher = REDIRECTION.matcher(command);
+        if (!matcher.matches()) return false;
+        Optional<String> output = run(matcher.group(1), folder);
+        Optional<String> file = Paths.normal(Paths.join(folder, String.join(" ", words(matcher.group(3)))));
+        if (output.isEmpty() || file.isEmpty()) return false;
+        String before = matcher.group(2).length() == 2 ? written.getOrDefault(file.get(), "") : "";
+        written.put(file.get(), before + output.get());
+        return true;
     }
 
     /** The text of a file of the tree, or of one that the script wrote. */
@@ -225,7 +240,7 @@ final class ShellText {
         else if (parts[1].endsWith("$"))
             pattern = Pattern.compile("(?m)" + Pattern.quote(parts[1].substring(0, parts[1].length() - 1)) + "$");
         Pattern compiled = pattern;
-        String by = java.util.regex.Matcher.quoteReplacement(parts[2]);
+        String by = Matcher.quoteReplacement(parts[2]);
         return Optional.of(text -> text.lines()
                 .map(line -> all
                         ? compiled.matcher(line).replaceAll(by)
