@@ -50,7 +50,7 @@ final class BatchScript {
                 draft.name = Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
         }
         String version = variables.getOrDefault("version", variables.getOrDefault("ver", ""));
-        if (version.matches("v?\\d[\\w.+-]*"))
+        if (Wiring.isVersion(version))
             draft.version = Optional.of(new Wiring.Setting(version, Evidence.of(path, "version=" + version)));
     }
 

@@ -186,7 +186,7 @@ final class BuildFile {
         draft.version = java.util.stream.Stream.of(
                         "version", "project.version", "app.version", name + ".version", "release.version")
                 .flatMap(key -> properties.get(key).stream())
-                .filter(setting -> setting.value().matches("v?\\d[\\w.+-]*"))
+                .filter(setting -> Wiring.isVersion(setting.value()))
                 .findFirst();
     }
 }

@@ -50,8 +50,7 @@ final class MakeFile {
             if (variables.containsKey(key) && draft.name.isEmpty())
                 draft.name = Optional.of(new Wiring.Setting(expand(variables.get(key), 0), places.get(key)));
         }
-        if (variables.containsKey("VERSION")
-                && expand(variables.get("VERSION"), 0).matches("v?\\d[\\w.+-]*")) {
+        if (variables.containsKey("VERSION") && Wiring.isVersion(expand(variables.get("VERSION"), 0))) {
             draft.version = Optional.of(new Wiring.Setting(expand(variables.get("VERSION"), 0), places.get("VERSION")));
         }
     }

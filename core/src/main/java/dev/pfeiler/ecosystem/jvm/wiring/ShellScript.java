@@ -51,7 +51,7 @@ final class ShellScript {
         run(statements);
         name("NAME", "APP", "PROJECT", "APPNAME", "APP_NAME").ifPresent(s -> draft.name = Optional.of(s));
         name("VERSION", "VER", "APP_VERSION")
-                .filter(s -> s.value().matches("v?\\d[\\w.+-]*"))
+                .filter(s -> Wiring.isVersion(s.value()))
                 .ifPresent(s -> draft.version = Optional.of(s));
     }
 

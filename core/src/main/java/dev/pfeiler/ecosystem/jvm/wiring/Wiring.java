@@ -186,6 +186,11 @@ public record Wiring(
                 .toList();
     }
 
+    /** Whether a value that is named so looks like a version. */
+    static boolean isVersion(String value) {
+        return value.matches("v?\\d[\\w.+-]*");
+    }
+
     /** Gathers a wiring while its files are read. */
     static final class Draft {
         final List<String> files = new ArrayList<>();
