@@ -114,8 +114,11 @@ public final class ProjectTree {
     }
 
     private final class Lister extends SimpleFileVisitor<Path> {
+        private final int prefix = root.toString().length() + (root.getNameCount() == 0 ? 0 : 1);
+
         private String relative(Path path) {
-            return root.relativize(path).toString().replace('\\', '/');
+            // the walk starts at the root, so that every path begins with it
+            return path.toString().substring(prefix).replace('\\', '/');
         }
 
         @Override

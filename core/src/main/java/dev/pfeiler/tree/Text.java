@@ -39,7 +39,14 @@ public record Text(String content, Charset charset, boolean ascii) {
 
     /** Whether every byte up to a length is ASCII. */
     public static boolean isAscii(byte[] bytes, int length) {
-        for (int i = 0; i < length; i++) if (bytes[i] < 0) return false;
+        int i = 0;
+        // eight at a time: sources by the ten thousand go through here
+        for (; i + 8 <= length; i += 8) {
+            int first = bytes[i] | bytes[i + 1] | bytes[i + 2] | bytes[i + 3];
+            int second = bytes[i + 4] | bytes[i + 5] | bytes[i + 6] | bytes[i + 7];
+            if ((first | second) < 0) return false;
+        }
+        for (; i < length; i++) if (bytes[i] < 0) return false;
         return true;
     }
 

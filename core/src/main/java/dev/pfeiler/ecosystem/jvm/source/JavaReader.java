@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.source;
 
+import dev.pfeiler.ecosystem.jvm.source.JavaTokens.Keyword;
 import dev.pfeiler.ecosystem.jvm.source.JavaTokens.Kind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
@@ -7,8 +8,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -17,17 +18,18 @@ import java.util.regex.Pattern;
 /** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
 public final class JavaReader {
     private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
-    /** The length of the longest word that is looked at for syntax: {@code instanceof}. */
-    private static final int LONGEST_WORD = 10;
+    /** Of each thread the tokens it read last, to be used again. */
+    private static final ThreadLocal<JavaTokens> TOKENS = ThreadLocal.withInitial(JavaTokens::new);
 
     private final String path;
     private final JavaTokens tokens;
     private final List<JavaSource.Import> imports = new ArrayList<>();
     private final List<String> types = new ArrayList<>();
-    private final Map<String, Integer> qualified = new HashMap<>();
-    private final Set<String> simple = new HashSet<>();
-    private final Map<String, Integer> strings = new HashMap<>();
-    private final Map<String, Integer> annotations = new HashMap<>();
+    private final Map<String, Integer> qualified = new LinkedHashMap<>();
+    private final Set<String> simple = new HashSet<>(128);
+    private final List<String> simpleInOrder = new ArrayList<>(64);
+    private final Map<String, Integer> strings = new LinkedHashMap<>();
+    private final Map<String, Integer> annotations = new LinkedHashMap<>();
     private final Map<SyntaxFeature, Integer> features = new EnumMap<>(SyntaxFeature.class);
     private String packageName = "";
     private int packageLine;
@@ -37,7 +39,8 @@ public final class JavaReader {
 
     private JavaReader(String path, byte[] bytes) {
         this.path = path;
-        this.tokens = new JavaTokens(bytes);
+        this.tokens = TOKENS.get();
+        tokens.read(bytes);
     }
 
     /** Reads the bytes of a source file. */
@@ -54,13 +57,17 @@ public final class JavaReader {
                 reader.packageLine,
                 List.copyOf(reader.imports),
                 List.copyOf(reader.types),
-                Collections.unmodifiableMap(reader.qualified),
-                Collections.unmodifiableSet(reader.simple),
-                Map.copyOf(reader.strings),
-                Map.copyOf(reader.annotations),
-                Map.copyOf(reader.features),
+                inOrder(reader.qualified),
+                List.copyOf(reader.simpleInOrder),
+                inOrder(reader.strings),
+                inOrder(reader.annotations),
+                inOrder(reader.features),
                 reader.mainLine,
                 encoding);
+    }
+
+    private static <K> Map<K, Integer> inOrder(Map<K, Integer> lines) {
+        return lines.isEmpty() ? Map.of() : Collections.unmodifiableMap(lines);
     }
 
     private static JavaSource.Encoding encoding(byte[] bytes) {
@@ -94,28 +101,50 @@ public final class JavaReader {
     }
 
     private int word(int i) {
-        if (depth == 0 && types.isEmpty()) {
-            if (tokens.is(i, "package") && packageLine == 0 && tokens.word(i + 1)) return packageDeclaration(i);
-            if (tokens.is(i, "import") && tokens.word(i + 1)) return importDeclaration(i);
+        switch (tokens.keyword(i)) {
+            case PACKAGE -> {
+                if (atTop() && packageLine == 0 && tokens.word(i + 1)) return packageDeclaration(i);
+            }
+            case IMPORT -> {
+                if (atTop() && tokens.word(i + 1)) return importDeclaration(i);
+            }
+            case CLASS, INTERFACE, ENUM, RECORD -> declaration(i, tokens.keyword(i));
+            case MAIN -> mainMethod(i);
+            case TRY -> featureIf(tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
+            case CATCH -> multiCatch(i);
+            case CASE -> caseLabel(i);
+            case VAR -> {
+                boolean declares = tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':'));
+                featureIf(declares, SyntaxFeature.LOCAL_VAR, i);
+            }
+            case DEFAULT -> defaultWord(i);
+            case INSTANCEOF -> pattern(i);
+            case PERMITS -> {
+                boolean behindType = tokens.word(i - 1) || tokens.is(i - 1, '>');
+                featureIf(tokens.upper(i + 1) && behindType, SyntaxFeature.SEALED, i);
+            }
+            default -> {}
         }
-        declaration(i);
-        syntax(i);
         return name(i);
+    }
+
+    private boolean atTop() {
+        return depth == 0 && types.isEmpty();
     }
 
     private int packageDeclaration(int i) {
         packageLine = tokens.line(i);
         int end = nameEnd(i + 1);
-        packageName = join(i + 1, end);
+        packageName = tokens.text(i + 1, end);
         return end;
     }
 
     private int importDeclaration(int i) {
-        boolean isStatic = tokens.is(i + 1, "static");
+        boolean isStatic = tokens.is(i + 1, Keyword.STATIC);
         int start = isStatic ? i + 2 : i + 1;
         int end = nameEnd(start);
         boolean onDemand = tokens.is(end, '.') && tokens.is(end + 1, '*');
-        imports.add(new JavaSource.Import(join(start, end), isStatic, onDemand, tokens.line(i)));
+        imports.add(new JavaSource.Import(tokens.text(start, end), isStatic, onDemand, tokens.line(i)));
         return onDemand ? end + 2 : end;
     }
 
@@ -126,60 +155,19 @@ public final class JavaReader {
         return end;
     }
 
-    private String join(int start, int end) {
-        StringBuilder name = new StringBuilder();
-        for (int i = start; i < end; i++) name.append(tokens.text(i));
-        return name.toString();
+    private void declaration(int i, Keyword keyword) {
+        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.');
+        if (keyword == Keyword.RECORD) declares &= tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
+        if (!declares) return;
+        if (depth == 0) types.add(tokens.text(i + 1));
+        featureIf(keyword == Keyword.ENUM, SyntaxFeature.ENUM, i);
+        featureIf(keyword == Keyword.RECORD, SyntaxFeature.RECORD, i);
     }
 
-    private void declaration(int i) {
-        // most words are none of these; making a string of each would cost more than the rest
-        byte first = tokens.first(i);
-        if (first != 'c' && first != 'i' && first != 'e' && first != 'r' && first != 'm') return;
-        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.') && isTypeWord(i);
-        if (declares && tokens.is(i, "record")) declares = tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
-        if (declares) {
-            if (depth == 0) types.add(tokens.text(i + 1));
-            if (tokens.is(i, "enum")) feature(SyntaxFeature.ENUM, i);
-            if (tokens.is(i, "record")) feature(SyntaxFeature.RECORD, i);
-        }
-        boolean main = tokens.is(i, "main") && tokens.is(i + 1, '(') && tokens.is(i - 1, "void");
+    private void mainMethod(int i) {
+        boolean main = tokens.is(i + 1, '(') && tokens.is(i - 1, Keyword.VOID);
         if (main && (tokens.is(i + 2, "String") || tokens.is(i + 3, "String")) && mainLine == 0) {
-            if (tokens.is(i - 2, "static") || tokens.is(i - 3, "static")) mainLine = tokens.line(i);
-        }
-    }
-
-    private boolean isTypeWord(int i) {
-        return tokens.is(i, "class") || tokens.is(i, "interface") || tokens.is(i, "enum") || tokens.is(i, "record");
-    }
-
-    private void syntax(int i) {
-        byte first = tokens.first(i);
-        boolean starts = first == 't' || first == 'c' || first == 'v' || first == 'd' || first == 'i' || first == 'p';
-        if (!starts || tokens.length(i) > LONGEST_WORD) return;
-        switch (first) {
-            case 't' -> featureIf(tokens.is(i, "try") && tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
-            case 'c' -> {
-                if (tokens.is(i, "catch")) multiCatch(i);
-                if (tokens.is(i, "case")) caseLabel(i);
-            }
-            case 'v' ->
-                featureIf(
-                        tokens.is(i, "var") && tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':')),
-                        SyntaxFeature.LOCAL_VAR,
-                        i);
-            case 'd' -> {
-                if (tokens.is(i, "default")) defaultWord(i);
-            }
-            case 'i' -> {
-                if (tokens.is(i, "instanceof")) pattern(i);
-            }
-            case 'p' ->
-                featureIf(
-                        tokens.is(i, "permits") && tokens.upper(i + 1) && (tokens.word(i - 1) || tokens.is(i - 1, '>')),
-                        SyntaxFeature.SEALED,
-                        i);
-            default -> {}
+            if (tokens.is(i - 2, Keyword.STATIC) || tokens.is(i - 3, Keyword.STATIC)) mainLine = tokens.line(i);
         }
     }
 
@@ -194,7 +182,7 @@ public final class JavaReader {
         featureIf(tokens.kind(i + 1) == Kind.STRING, SyntaxFeature.STRING_SWITCH, i);
         if (!tokens.upper(i + 1)) return;
         int end = nameEnd(i + 1);
-        boolean typed = tokens.word(end) && !tokens.is(end, "when");
+        boolean typed = tokens.word(end) && !tokens.is(end, Keyword.WHEN);
         featureIf(typed || tokens.is(end, '('), SyntaxFeature.SWITCH_PATTERN, i);
     }
 
@@ -206,7 +194,7 @@ public final class JavaReader {
     }
 
     private void pattern(int i) {
-        int type = tokens.is(i + 1, "final") ? i + 2 : i + 1;
+        int type = tokens.is(i + 1, Keyword.FINAL) ? i + 2 : i + 1;
         int end = nameEnd(type);
         if (tokens.is(end, '<')) {
             int open = 0;
@@ -223,21 +211,25 @@ public final class JavaReader {
     private int name(int i) {
         if (tokens.is(i - 1, '.')) return i + 1;
         int end = nameEnd(i);
-        if (tokens.is(i - 1, '@') && !tokens.is(i, "interface")) {
-            annotations.putIfAbsent(join(i, end), tokens.line(i));
+        if (tokens.is(i - 1, '@') && !tokens.is(i, Keyword.INTERFACE)) {
+            annotations.putIfAbsent(tokens.text(i, end), tokens.line(i));
             feature(SyntaxFeature.ANNOTATION, i);
         }
-        if (tokens.upper(i)) simple.add(tokens.text(i));
+        if (tokens.upper(i)) simpleName(tokens.text(i));
         else if (end > i + 1) qualifiedName(i, end);
         // the words within the name are looked at for syntax too: x.default() is none, but y.class is no declaration
         return end;
+    }
+
+    private void simpleName(String name) {
+        if (simple.add(name)) simpleInOrder.add(name);
     }
 
     /** Notes a name up to and with its first capitalised part: {@code a.b.Type}. */
     private void qualifiedName(int start, int end) {
         for (int i = start + 2; i < end; i += 2) {
             if (!tokens.upper(i)) continue;
-            qualified.putIfAbsent(join(start, i + 1), tokens.line(start));
+            qualified.putIfAbsent(tokens.text(start, i + 1), tokens.line(start));
             return;
         }
     }
@@ -262,7 +254,10 @@ public final class JavaReader {
 
     private void string(int i) {
         String text = tokens.text(i);
-        if (text.length() > 4 && text.length() < 200 && CLASS_NAME.matcher(text).matches()) {
+        if (text.length() > 4
+                && text.length() < 200
+                && text.indexOf('.') > 0
+                && CLASS_NAME.matcher(text).matches()) {
             strings.putIfAbsent(text, tokens.line(i));
         }
     }

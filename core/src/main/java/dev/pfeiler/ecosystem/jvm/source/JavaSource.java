@@ -4,7 +4,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * What one Java source file declares and names.
@@ -13,7 +12,7 @@ import java.util.Set;
  * @param packageName empty for the unnamed package
  * @param types the simple names of its top-level types
  * @param qualified fully qualified names that stand in its code outside imports, with the first line of each
- * @param simple words that start with a capital letter, as type names do
+ * @param simple words that start with a capital letter, as type names do; each once, in the order of the source
  * @param strings string literals that could name a class, with the first line of each
  * @param annotations names behind an at sign, as written, with the first line of each
  * @param features pieces of syntax that need some level, with the first line of each
@@ -27,7 +26,7 @@ public record JavaSource(
         List<Import> imports,
         List<String> types,
         Map<String, Integer> qualified,
-        Set<String> simple,
+        List<String> simple,
         Map<String, Integer> strings,
         Map<String, Integer> annotations,
         Map<SyntaxFeature, Integer> features,
