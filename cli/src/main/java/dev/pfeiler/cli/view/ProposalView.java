@@ -48,6 +48,8 @@ public final class ProposalView {
                         case "folder" -> "Folders";
                         case "jar" -> "Dependencies";
                         case "generator" -> "Generated sources";
+                        case "packaging" -> "Packaging of the modules";
+                        case "archive" -> "Archives";
                         case "library" -> "Libraries that no jar here has";
                         default -> section;
                     });
@@ -70,7 +72,9 @@ public final class ProposalView {
     }
 
     private static String subject(Decision decision) {
-        return decision.section().equals("folder") ? decision.key().substring("folder:".length()) : decision.title();
+        String section = decision.section();
+        boolean named = List.of("folder", "packaging", "archive").contains(section);
+        return named ? decision.key().substring(section.length() + 1) : decision.title();
     }
 
     private static String reason(Decision decision) {

@@ -222,6 +222,7 @@ final class JvmComparison {
                 .collect(Collectors.toSet());
         Map<String, byte[]> files = new TreeMap<>();
         for (Placement placement : project.layout().files(Role.WEB).toList()) {
+            if (!module.paths().contains(placement.path())) continue;
             if (jars.contains(placement.path()) || placement.relative().startsWith(LIB)) continue;
             files.put(placement.relative(), old.bytes(placement.path()));
         }
@@ -231,8 +232,10 @@ final class JvmComparison {
     /** Libraries are the same where their bytes are; a name that gained its version is no loss. */
     private Comparison libraries() throws IOException {
         Map<String, String> before = new TreeMap<>();
-        for (Jar jar : project.libraries()) {
-            if (project.deploys(jar)) before.put(jar.name(), Hashing.sha1(old.bytes(jar.path())));
+        List<Jar> all = new ArrayList<>(project.libraries());
+        all.addAll(project.copies().keySet());
+        for (Jar jar : all) {
+            if (module.deploys(jar)) before.put(jar.name(), Hashing.sha1(old.bytes(jar.path())));
         }
         Map<String, String> after = new TreeMap<>();
         inArchive(LIB, name -> true).forEach((name, bytes) -> after.put(name, Hashing.sha1(bytes)));
@@ -249,7 +252,8 @@ final class JvmComparison {
         });
         after.forEach((name, sha1) -> {
             if (!before.containsKey(name) && !before.containsValue(sha1)) {
-                differences.add(new Difference(name, Kind.ADDED, ""));
+                boolean ofModule = module.needs().stream().anyMatch(need -> name.startsWith(need + "-"));
+                differences.add(new Difference(name, Kind.ADDED, ofModule ? "a module of this project" : ""));
             }
         });
         return new Comparison("libraries", String.valueOf(before.size()), String.valueOf(after.size()), differences);
@@ -258,7 +262,7 @@ final class JvmComparison {
     private String whyGone(String name) {
         return maven.dependencies().stream()
                 .filter(d -> d.jar()
-                        .filter(jar -> jar.name().equals(name) && project.deploys(jar))
+                        .filter(jar -> jar.name().equals(name) && project.deployed(module, jar))
                         .isPresent())
                 .filter(d -> d.scope() != Scope.COMPILE && d.scope() != Scope.RUNTIME)
                 .map(Dependency::why)

@@ -53,7 +53,8 @@ final class JvmFindings {
         descriptors();
         tools();
         findings.addAll(reading.trouble());
-        findings.addAll(project.web().trouble());
+        project.webs().values().forEach(web -> findings.addAll(web.trouble()));
+        furtherArchives();
         encodingTrouble();
         findings.addAll(new Contradictions(reading.wirings()).findings());
         return findings;
@@ -123,6 +124,13 @@ final class JvmFindings {
                         "imported, and in no jar here; " + missing.coordinates() + " has it",
                         Certainty.GUESS,
                         missing.evidence()));
+        project.copies()
+                .forEach((copy, first) -> add(
+                        Topic.LIBRARIES,
+                        copy.path(),
+                        "the same bytes as " + first.path(),
+                        Certainty.CERTAIN,
+                        List.of()));
         for (Jar jar : project.products()) {
             add(Topic.LIBRARIES, jar.path(), "built earlier from these sources", Certainty.CERTAIN, List.of());
         }
@@ -227,15 +235,31 @@ final class JvmFindings {
                     Certainty.CERTAIN,
                     wiring.files().stream().map(file -> Evidence.of(file, "")).toList());
         }
-        project.web()
-                .descriptor()
-                .ifPresent(descriptor -> add(
+        project.webs().values().stream()
+                .flatMap(web -> web.descriptor().stream())
+                .forEach(descriptor -> add(
                         Topic.DESCRIPTORS,
                         descriptor.path(),
                         "Servlet " + (descriptor.version().isEmpty() ? "version not stated" : descriptor.version())
                                 + ", " + count(descriptor.classes().size(), "class") + " named",
                         descriptor.version().isEmpty() ? Certainty.GUESS : Certainty.CERTAIN,
                         List.of(descriptor.versionEvidence())));
+    }
+
+    /** Archives of the old build that one module does not make. */
+    private void furtherArchives() {
+        if (project.modules().size() > 1) return;
+        for (Wiring wiring : reading.wirings()) {
+            Set<String> outputs =
+                    wiring.outputs().stream().map(Wiring.Setting::value).collect(Collectors.toSet());
+            wiring.archives().stream()
+                    .filter(archive -> archive.folders().stream().anyMatch(outputs::contains))
+                    .skip(1)
+                    .forEach(archive -> findings.add(Finding.trouble(
+                            archive.path(),
+                            "is made by the old build as well; the build tool makes one archive of all",
+                            archive.evidence())));
+        }
     }
 
     private void tools() {

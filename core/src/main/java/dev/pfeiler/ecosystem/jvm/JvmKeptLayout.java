@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Describes to the build tool where the files of a module lie, so that none has to move. */
 final class JvmKeptLayout {
@@ -59,13 +60,13 @@ final class JvmKeptLayout {
                 includes,
                 resources(Role.MAIN_RESOURCES),
                 resources(Role.TEST_RESOURCES),
-                project.webFolder().map(Folder::path).map(this::shown).orElse(""),
-                project.webFolder().map(this::webExcludes).orElse(List.of()));
+                module.web().map(Folder::path).map(this::shown).orElse(""),
+                module.web().map(this::webExcludes).orElse(List.of()));
     }
 
     private List<String> webExcludes(Folder web) {
         Set<String> excludes = new TreeSet<>();
-        project.libraries().stream()
+        Stream.concat(project.libraries().stream(), project.copies().keySet().stream())
                 .filter(jar -> jar.kind() == Jar.Kind.LIBRARY && Paths.within(web.path(), jar.path()))
                 .forEach(jar -> excludes.add(Paths.relative(web.path(), jar.path())));
         // sources and built files below the web folder are no web files
@@ -129,7 +130,11 @@ final class JvmKeptLayout {
 
     /** As the module's descriptor sees it, which lies in a folder of its own where there are several. */
     private String shown(String folder) {
-        if (module.name().isEmpty()) return folder.isEmpty() ? "${project.basedir}" : folder;
-        return Paths.join("${project.basedir}/..", folder);
+        if (Paths.within(module.folder(), folder)) {
+            String own = Paths.relative(module.folder(), folder);
+            return own.isEmpty() ? "${project.basedir}" : own;
+        }
+        String up = "/..".repeat(module.folder().split("/").length);
+        return Paths.join("${project.basedir}" + up, folder);
     }
 }

@@ -3,14 +3,17 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
+import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.source.Names;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -19,27 +22,52 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
-/** Splits a project into modules where the old build compiled it in several calls and made an archive of each result. */
+/**
+ * Splits a project into modules: where the folder holds several projects, or where the old build compiled the sources in
+ * several calls and made an archive of each result.
+ */
 final class JvmModules {
     private final Layout layout;
     private final List<JavaSource> main;
     private final List<JavaSource> tests;
     private final List<Jar> libraries;
-    private final WebFiles web;
-    /** By module name, its sources. */
-    private final Map<String, List<JavaSource>> sources = new LinkedHashMap<>();
+    private final Map<Folder, WebFiles> webs;
 
-    private final Map<String, Wiring.Archive> archives = new LinkedHashMap<>();
+    private final Map<String, Part> parts = new LinkedHashMap<>();
     private final Map<JavaSource, String> moduleOf = new HashMap<>();
 
+    /**
+     * What a module is made from.
+     *
+     * @param home the folder of the project that becomes a module; nothing where it only has an archive of its own
+     * @param references the folders of the projects that it refers to
+     */
+    private record Part(
+            String name,
+            Optional<String> home,
+            List<JavaSource> sources,
+            Set<String> references,
+            Optional<Wiring.Archive> archive,
+            Evidence evidence) {
+        /** A project at the top of the tree moves aside, as the parent's descriptor takes its place. */
+        String folder() {
+            return home.filter(folder -> !folder.isEmpty()).orElse(name);
+        }
+    }
+
     private JvmModules(
-            Layout layout, List<JavaSource> main, List<JavaSource> tests, List<Jar> libraries, WebFiles web) {
+            Layout layout,
+            List<JavaSource> main,
+            List<JavaSource> tests,
+            List<Jar> libraries,
+            Map<Folder, WebFiles> webs) {
         this.layout = layout;
         this.main = main;
         this.tests = tests;
         this.libraries = libraries;
-        this.web = web;
+        this.webs = webs;
     }
 
     /**
@@ -53,57 +81,117 @@ final class JvmModules {
             List<JavaSource> main,
             List<JavaSource> tests,
             List<Jar> libraries,
-            WebFiles web,
+            Map<Folder, WebFiles> webs,
             List<Wiring> wirings,
             Usage usage,
             boolean split) {
-        JvmModules modules = new JvmModules(layout, main, tests, libraries, web);
+        JvmModules modules = new JvmModules(layout, main, tests, libraries, webs);
+        if (split && modules.byProject(wirings)) return modules.several();
         for (Wiring wiring : wirings) {
-            if (split && layout.web().isEmpty() && modules.found(wiring)) return modules.several();
+            if (split && webs.isEmpty() && modules.byArchive(wiring)) return modules.several();
         }
         Optional<Wiring.Archive> archive = wirings.stream()
                 .flatMap(w -> w.archives().stream())
                 .filter(a -> a.path().endsWith(".jar"))
                 .findFirst();
-        return List.of(new JvmModule("", main, tests, layout.placements().keySet(), List.of(), usage, archive));
+        Optional<Folder> web = webs.keySet().stream().findFirst();
+        Set<String> all = layout.placements().keySet();
+        Evidence evidence = Evidence.of(".", "");
+        return List.of(new JvmModule("", "", main, tests, all, List.of(), usage, evidence, archive, web));
+    }
+
+    /** Why there are several. */
+    static String why(List<JvmModule> modules) {
+        return modules.stream().allMatch(module -> module.archive().isPresent())
+                ? "the old build makes an archive of each"
+                : "the folder holds a project for each";
+    }
+
+    /** Whether every source of the program belongs to one of several projects. */
+    private boolean byProject(List<Wiring> wirings) {
+        Map<String, List<Wiring>> byFolder = new TreeMap<>();
+        for (Wiring wiring : wirings) {
+            byFolder.computeIfAbsent(wiring.folder(), f -> new ArrayList<>()).add(wiring);
+        }
+        if (byFolder.size() < 2) return false;
+        clear();
+        byFolder.forEach((folder, own) -> {
+            List<JavaSource> sources = main.stream()
+                    .filter(source -> own.stream()
+                            .anyMatch(wiring -> wiring.compilations().stream().anyMatch(c -> c.takes(source.path()))))
+                    .toList();
+            if (!sources.isEmpty()) add(project(folder, own, sources));
+        });
+        return settled();
+    }
+
+    private static Part project(String folder, List<Wiring> wirings, List<JavaSource> sources) {
+        Optional<Wiring.Setting> stated =
+                wirings.stream().flatMap(w -> w.name().stream()).findFirst();
+        String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
+                .filter(n -> !n.isEmpty())
+                .orElse(Paths.name(folder));
+        Set<String> references = new LinkedHashSet<>();
+        wirings.forEach(w -> w.projects().forEach(p -> references.add(p.value())));
+        Optional<Wiring.Archive> archive = wirings.stream()
+                .flatMap(w -> w.archives().stream())
+                .filter(a -> a.path().endsWith(".jar"))
+                .findFirst();
+        Evidence evidence = stated.map(Wiring.Setting::evidence)
+                .orElse(Evidence.of(wirings.get(0).files().get(0), ""));
+        return new Part(name, Optional.of(folder), sources, references, archive, evidence);
     }
 
     /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
-    private boolean found(Wiring wiring) {
-        sources.clear();
-        archives.clear();
-        moduleOf.clear();
+    private boolean byArchive(Wiring wiring) {
+        clear();
         for (Wiring.Archive archive : wiring.archives()) {
-            List<JavaSource> own = new ArrayList<>();
+            Set<JavaSource> own = new LinkedHashSet<>();
             for (Wiring.Compilation compilation : wiring.compilations()) {
-                boolean packed = compilation
-                        .output()
-                        .map(Wiring.Setting::value)
-                        .filter(archive.folders()::contains)
-                        .isPresent();
-                if (packed)
-                    main.stream().filter(s -> takes(compilation, s.path())).forEach(own::add);
+                for (Wiring.Content content : archive.contents()) {
+                    boolean packed = compilation
+                            .output()
+                            .filter(o -> o.value().equals(content.path()))
+                            .isPresent();
+                    if (!packed) continue;
+                    main.stream()
+                            .filter(s -> compilation.takes(s.path()) && takesClasses(content, s))
+                            .forEach(own::add);
+                }
             }
             String name = name(archive.path());
-            if (own.isEmpty() || sources.containsKey(name)) continue;
-            for (JavaSource source : own) if (moduleOf.putIfAbsent(source, name) != null) return false;
-            sources.put(name, own);
-            archives.put(name, archive);
+            if (own.isEmpty() || parts.containsKey(name)) continue;
+            add(new Part(name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
         }
-        return sources.size() > 1 && moduleOf.size() == main.size() && !cyclic();
+        return settled();
     }
 
-    private static boolean takes(Wiring.Compilation compilation, String path) {
-        return compilation.sources().stream().anyMatch(folder -> {
-            if (!Paths.within(folder.path(), path)) return false;
-            String relative = Paths.relative(folder.path(), path);
-            return (folder.including().isEmpty() || matches(folder.including(), relative))
-                    && !matches(folder.excluding(), relative);
-        });
+    private static boolean takesClasses(Wiring.Content content, JavaSource source) {
+        // a description of a package has no type, and goes where its folder goes
+        if (source.types().isEmpty()) return content.takes(source.packagePath() + "/package-info.class");
+        return source.typeNames().stream().anyMatch(type -> content.takes(type.replace('.', '/') + ".class"));
     }
 
-    private static boolean matches(List<String> patterns, String path) {
-        return patterns.stream().anyMatch(p -> PathPattern.of(p).matches(path));
+    private void clear() {
+        parts.clear();
+        moduleOf.clear();
+    }
+
+    private void add(Part part) {
+        // of two projects of one name, the later goes by its folder
+        String name = parts.containsKey(part.name()) ? part.folder().replace('/', '-') : part.name();
+        parts.put(
+                name, new Part(name, part.home(), part.sources(), part.references(), part.archive(), part.evidence()));
+        part.sources().forEach(source -> moduleOf.put(source, name));
+    }
+
+    /** Whether there are several parts, each source is in exactly one, and none needs another that needs it. */
+    private boolean settled() {
+        int sources = parts.values().stream().mapToInt(p -> p.sources().size()).sum();
+        return parts.size() > 1
+                && moduleOf.size() == main.size()
+                && sources == main.size()
+                && ordered(usedParts()).size() == parts.size();
     }
 
     /** An archive's name without its version. */
@@ -114,24 +202,35 @@ final class JvmModules {
     /** Which module declares a class. */
     private Names<String> names() {
         Names<String> names = new Names<>();
-        sources.forEach((module, own) -> own.forEach(s -> names.add(module, s.typeNames())));
+        parts.values().forEach(part -> part.sources().forEach(s -> names.add(part.name(), s.typeNames())));
         return names;
     }
 
-    private Map<String, Set<String>> needs() {
+    private Map<String, Set<String>> usedParts() {
         Names<String> names = names();
         Map<String, Set<String>> needs = new LinkedHashMap<>();
-        sources.forEach((module, own) -> {
+        parts.forEach((name, part) -> {
             Set<String> used = new LinkedHashSet<>();
-            for (JavaSource source : own) used.addAll(names.owners(source));
-            used.remove(module);
-            needs.put(module, used);
+            for (JavaSource source : part.sources()) used.addAll(names.owners(source));
+            used.remove(name);
+            needs.put(name, used);
         });
         return needs;
     }
 
-    private boolean cyclic() {
-        return ordered(needs()).size() < sources.size();
+    /** What is used, and what a wiring refers to besides, as long as nothing goes in a circle by that. */
+    private Map<String, Set<String>> needs() {
+        Map<String, Set<String>> needs = usedParts();
+        parts.forEach((name, part) -> parts.values().stream()
+                .filter(other -> !other.name().equals(name))
+                .filter(other ->
+                        other.home().filter(part.references()::contains).isPresent())
+                .forEach(other -> {
+                    boolean isNew = needs.get(name).add(other.name());
+                    if (isNew && ordered(needs).size() < parts.size())
+                        needs.get(name).remove(other.name());
+                }));
+        return needs;
     }
 
     /** The modules, one that others need before them; those of a cycle are missing. */
@@ -155,24 +254,43 @@ final class JvmModules {
         Map<String, List<JavaSource>> testsOf = new HashMap<>();
         Names<String> names = names();
         for (JavaSource test : tests) {
-            String module = moduleOfTest(test, names, ordered);
+            String module = home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered));
             moduleOf.put(test, module);
             testsOf.computeIfAbsent(module, m -> new ArrayList<>()).add(test);
         }
         Map<String, Set<String>> paths = paths(ordered);
         List<JvmModule> modules = new ArrayList<>();
         for (String name : ordered) {
+            Part part = parts.get(name);
             List<JavaSource> own = testsOf.getOrDefault(name, List.of());
+            Optional<Folder> web = webs.keySet().stream()
+                    .filter(folder -> layout.files(Role.WEB)
+                            .anyMatch(file -> file.folder().equals(folder)
+                                    && paths.get(name).contains(file.path())))
+                    .findFirst();
+            Collection<WebFiles> served = web.map(webs::get).stream().toList();
             modules.add(new JvmModule(
                     name,
-                    sources.get(name),
+                    part.folder(),
+                    part.sources(),
                     own,
                     paths.get(name),
                     ordered.stream().filter(needs.get(name)::contains).toList(),
-                    Usage.of(libraries, sources.get(name), own, web),
-                    Optional.of(archives.get(name))));
+                    Usage.of(libraries, part.sources(), own, served),
+                    part.evidence(),
+                    part.archive(),
+                    web));
         }
         return modules;
+    }
+
+    /** The project in whose folder a path lies, the innermost one. */
+    private Optional<String> home(String path) {
+        return parts.values().stream()
+                .filter(part ->
+                        part.home().filter(folder -> Paths.within(folder, path)).isPresent())
+                .max(Comparator.comparingInt(part -> part.home().orElseThrow().length()))
+                .map(Part::name);
     }
 
     /** A test belongs to the last module, in the order of need, whose classes it uses. */
@@ -184,7 +302,7 @@ final class JvmModules {
                 .orElse(ordered.get(ordered.size() - 1));
     }
 
-    /** Files follow the sources of their folder; a folder without sources follows the archive it goes into. */
+    /** Files lie in their project, or follow the sources of their folder, or the archive that they go into. */
     private Map<String, Set<String>> paths(List<String> ordered) {
         Map<String, Map<String, Integer>> votes = new HashMap<>();
         moduleOf.forEach((source, module) -> {
@@ -200,7 +318,8 @@ final class JvmModules {
         String last = ordered.get(ordered.size() - 1);
         for (Placement placement : layout.placements().values()) {
             String module = Optional.ofNullable(bySource.get(placement.path()))
-                    .or(() -> byArchive(placement.path()))
+                    .or(() -> home(placement.path()))
+                    .or(() -> packed(placement.path()))
                     .or(() -> byNeighbours(placement.path(), votes))
                     .orElse(last);
             paths.get(module).add(placement.path());
@@ -208,11 +327,13 @@ final class JvmModules {
         return paths;
     }
 
-    private Optional<String> byArchive(String path) {
-        return archives.entrySet().stream()
-                .filter(entry ->
-                        entry.getValue().folders().stream().anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
-                .map(Map.Entry::getKey)
+    /** The module into whose archive a path goes. */
+    private Optional<String> packed(String path) {
+        return parts.values().stream()
+                .filter(part -> part.archive().stream()
+                        .flatMap(archive -> archive.folders().stream())
+                        .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
+                .map(Part::name)
                 .findFirst();
     }
 

@@ -13,16 +13,18 @@ import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
  * A reading seen as a project: which sources are the program and which its tests, what is served, what is on the class path.
  *
+ * @param webs what is served, by the folder it is served from
  * @param libraries the class path in its order
+ * @param copies jars with the same bytes as a library, with that library
  * @param products jars that were built from these very sources
  * @param unlisted jars that are on no class path
  * @param modules in an order that builds; a single one without a name where one is enough
@@ -31,8 +33,9 @@ record JvmProject(
         Layout layout,
         List<JavaSource> main,
         List<JavaSource> tests,
-        WebFiles web,
+        Map<Folder, WebFiles> webs,
         List<Jar> libraries,
+        Map<Jar, Jar> copies,
         List<Jar> products,
         List<Jar> unlisted,
         Usage usage,
@@ -47,30 +50,44 @@ record JvmProject(
         Layout layout = FolderRoles.of(reading.tree(), reading.javaSources(), reading.wirings(), settled);
         List<JavaSource> main = withRole(reading, layout, Role.MAIN);
         List<JavaSource> tests = withRole(reading, layout, Role.TEST);
-        WebFiles web = WebFiles.read(
-                reading.tree(), layout.files(Role.WEB).map(Placement::path).toList());
+        Map<Folder, WebFiles> webs = new LinkedHashMap<>();
+        layout.folders(Role.WEB).forEach(folder -> webs.put(folder, served(reading, layout, folder)));
         List<Jar> products = reading.jars().stream()
                 .filter(jar -> builtFrom(jar, reading.javaSources()))
                 .toList();
         Set<String> listed = listed(reading, layout);
-        List<Jar> libraries = reading.jars().stream()
-                .filter(jar -> !products.contains(jar))
-                .filter(jar -> listed.isEmpty() || listed.contains(jar.path()))
-                .toList();
+        Map<String, Jar> byHash = new LinkedHashMap<>();
+        Map<Jar, Jar> copies = new LinkedHashMap<>();
+        for (Jar jar : reading.jars()) {
+            if (products.contains(jar) || !listed.isEmpty() && !listed.contains(jar.path())) continue;
+            Jar first = byHash.putIfAbsent(jar.sha1(), jar);
+            if (first != null) copies.put(jar, first);
+        }
+        List<Jar> libraries = List.copyOf(byHash.values());
         List<Jar> unlisted = reading.jars().stream()
-                .filter(jar -> !products.contains(jar) && !libraries.contains(jar))
+                .filter(jar -> !products.contains(jar) && !libraries.contains(jar) && !copies.containsKey(jar))
                 .toList();
-        Usage usage = Usage.of(libraries, main, tests, web);
+        Usage usage = Usage.of(libraries, main, tests, webs.values());
         return new JvmProject(
                 layout,
                 main,
                 tests,
-                web,
+                webs,
                 libraries,
+                copies,
                 products,
                 unlisted,
                 usage,
-                JvmModules.of(layout, main, tests, libraries, web, reading.wirings(), usage, split));
+                JvmModules.of(layout, main, tests, libraries, webs, reading.wirings(), usage, split));
+    }
+
+    private static WebFiles served(JvmReading reading, Layout layout, Folder folder) {
+        return WebFiles.read(
+                reading.tree(),
+                layout.files(Role.WEB)
+                        .filter(placement -> placement.folder().equals(folder))
+                        .map(Placement::path)
+                        .toList());
     }
 
     private static List<JavaSource> withRole(JvmReading reading, Layout layout, Role role) {
@@ -97,9 +114,18 @@ record JvmProject(
     }
 
     private static boolean deployedIn(Layout layout, String path) {
-        return layout.web()
-                .map(web -> Paths.parent(path).equals(Paths.join(web.path(), "WEB-INF/lib")))
-                .orElse(false);
+        return layout.folders(Role.WEB).anyMatch(web -> deployedIn(web, path));
+    }
+
+    /** Whether a library, or a copy of it, lies where it is deployed with a module. */
+    boolean deployed(JvmModule module, Jar library) {
+        return module.deploys(library)
+                || copies.entrySet().stream()
+                        .anyMatch(copy -> copy.getValue().equals(library) && module.deploys(copy.getKey()));
+    }
+
+    static boolean deployedIn(Folder web, String path) {
+        return Paths.parent(path).equals(Paths.join(web.path(), "WEB-INF/lib"));
     }
 
     /** Whether most classes of a jar are declared by the sources. */
@@ -113,21 +139,12 @@ record JvmProject(
         return own > 0 && own * 2 >= top;
     }
 
-    /** The version of the Servlet API that the descriptor names; empty where it names none. */
+    /** The version of the Servlet API that a descriptor names; empty where none does. */
     String servletVersion() {
-        return web.descriptor().map(WebDescriptor::version).orElse("");
-    }
-
-    boolean isWeb() {
-        return layout.web().isPresent();
-    }
-
-    Optional<Folder> webFolder() {
-        return layout.web();
-    }
-
-    /** Whether a jar is deployed with the program. */
-    boolean deploys(Jar jar) {
-        return deployedIn(layout, jar.path());
+        return webs.values().stream()
+                .flatMap(web -> web.descriptor().stream())
+                .map(WebDescriptor::version)
+                .findFirst()
+                .orElse("");
     }
 }

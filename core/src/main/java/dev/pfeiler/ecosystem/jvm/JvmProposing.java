@@ -111,7 +111,8 @@ final class JvmProposing {
         String name = identity.name();
         String group = identity.group(project.main(), name);
         String version = identity.version();
-        String packaging = packaging();
+        Map<String, String> packagings = new LinkedHashMap<>();
+        for (JvmModule module : project.modules()) packagings.put(module.name(), packaging(module));
         String level = deliberation.settle(
                 ProjectSettings.level(
                         new JvmFindings(reading, project).levelSigns(),
@@ -127,11 +128,11 @@ final class JvmProposing {
         folders();
         modules();
         generators();
-        List<MavenModule> modules = mavenModules(group, name, packaging);
+        List<MavenModule> modules = mavenModules(group, name, packagings);
         return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
     }
 
-    private List<MavenModule> mavenModules(String group, String name, String packaging) {
+    private List<MavenModule> mavenModules(String group, String name, Map<String, String> packagings) {
         List<MavenModule> modules = new ArrayList<>();
         Set<Jar> idle = new HashSet<>(project.libraries());
         for (JvmModule module : project.modules()) idle.removeIf(jar -> concerns(module, jar));
@@ -147,11 +148,11 @@ final class JvmProposing {
                             group,
                             name,
                             module.name(),
-                            this::lacking)
+                            jar -> lacking(module, jar))
                     .decide(jars);
             List<Dependency> all = new ArrayList<>(dependencies);
             all.addAll(missing(module).decide(deliberation));
-            modules.add(module(module, name, packaging, all));
+            modules.add(module(module, name, packagings.get(module.name()), all));
         }
         return modules;
     }
@@ -186,11 +187,11 @@ final class JvmProposing {
         boolean war = packaging.equals("war");
         return new MavenModule(
                 module.name().isEmpty() ? name : module.name(),
-                module.name(),
+                module.folder(),
                 packaging,
                 dependencies,
                 module.needs(),
-                war ? Optional.of(archiveName(name)) : Optional.empty(),
+                war ? Optional.of(archiveName(module, name)) : Optional.empty(),
                 war ? Map.of() : manifest(module),
                 grammars.stream()
                         .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
@@ -198,12 +199,15 @@ final class JvmProposing {
                         .distinct()
                         .toList(),
                 unusualTests(module),
+                new JvmTestRun(reading, project, module, keep).decide(deliberation),
                 keep ? Optional.of(new JvmKeptLayout(reading.tree(), project, module).describe()) : Optional.empty(),
                 module.paths().stream()
                         .flatMap(path -> project.layout().of(path).stream())
                         .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
                 module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
-                project.web().descriptor().isPresent());
+                module.web()
+                        .flatMap(served -> project.webs().get(served).descriptor())
+                        .isPresent());
     }
 
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
@@ -220,17 +224,15 @@ final class JvmProposing {
     private void modules() {
         if (project.modules().size() == 1 && mayBeSeveral(deliberation.choices())) return;
         String names = project.modules().stream().map(JvmModule::name).collect(Collectors.joining(" "));
-        List<Evidence> evidence = project.modules().stream()
-                .flatMap(module -> module.archive().stream())
-                .map(Wiring.Archive::evidence)
-                .toList();
+        List<Evidence> evidence =
+                project.modules().stream().map(JvmModule::evidence).toList();
         deliberation.settle(
                 Decision.of(
                         MODULES,
                         "Modules",
                         names.isEmpty() ? ONE : names,
                         Certainty.LIKELY,
-                        "the old build makes an archive of each",
+                        JvmModules.why(project.modules()),
                         evidence),
                 text -> Optional.of(text.strip()).filter(t -> t.equals(ONE) || t.equals(names)));
     }
@@ -256,31 +258,38 @@ final class JvmProposing {
         }
     }
 
-    private String packaging() {
-        Decision proposed = project.webFolder()
-                .map(web -> Decision.of(
-                        PACKAGING, "Packaging", "war", web.certainty(), "a folder is served", web.evidence()))
-                .orElseGet(() ->
-                        Decision.of(PACKAGING, "Packaging", "jar", Certainty.LIKELY, "nothing is served", List.of()));
+    private String packaging(JvmModule module) {
+        String key = module.name().isEmpty() ? PACKAGING : PACKAGING + ":" + module.name();
+        String subject = "Packaging";
+        Decision proposed = module.web()
+                .map(web -> Decision.of(key, subject, "war", web.certainty(), "a folder is served", web.evidence()))
+                .orElseGet(() -> Decision.of(key, subject, "jar", Certainty.LIKELY, "nothing is served", List.of()));
         return deliberation.settle(
                 proposed, text -> Optional.of(text.strip()).filter(p -> p.equals("jar") || p.equals("war")));
     }
 
     /** What the archive was called, which is also the path below which it is served. */
-    private String archiveName(String name) {
+    private String archiveName(JvmModule module, String name) {
+        String key = module.name().isEmpty() ? "archive" : "archive:" + module.name();
         Optional<Wiring.Setting> stated = reading.wirings().stream()
+                .filter(w -> module.name().isEmpty() || w.folder().equals(module.folder()))
                 .flatMap(w -> w.contextPath().stream())
                 .findFirst();
         Decision proposed = stated.filter(setting -> !setting.value().isEmpty())
                 .map(setting -> Decision.of(
-                        "archive",
+                        key,
                         "Archive name",
                         setting.value(),
                         Certainty.CERTAIN,
                         "the path below which it is served",
                         List.of(setting.evidence())))
                 .orElseGet(() -> Decision.of(
-                        "archive", "Archive name", name, Certainty.LIKELY, "the project's name", List.of()));
+                        key,
+                        "Archive name",
+                        module.name().isEmpty() ? name : module.name(),
+                        Certainty.LIKELY,
+                        "the project's name",
+                        List.of()));
         return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
     }
 
@@ -308,8 +317,9 @@ final class JvmProposing {
     }
 
     /** Whether a deployed program goes without a jar that is on its class path. */
-    private boolean lacking(Jar jar) {
-        return project.isWeb() && !project.deploys(jar);
+    private boolean lacking(JvmModule module, Jar jar) {
+        // what another project of the folder brings is deployed with it
+        return module.web().isPresent() && Paths.within(module.folder(), jar.path()) && !project.deployed(module, jar);
     }
 
     /** The evidence that a file, moved or retired, was decided by. */

@@ -44,6 +44,7 @@ final class JvmSteps {
         descriptors();
         ignoreFile();
         jars(keep);
+        if (!keep) copies();
         // where everything stays, the old wiring works as before
         if (!keep) wirings();
         grammars(grammars);
@@ -83,6 +84,12 @@ final class JvmSteps {
                 steps.add(new Step.Retire(path, reason));
             }
         }
+    }
+
+    private void copies() {
+        project.copies().forEach((copy, first) -> {
+            if (taken.add(copy.path())) steps.add(new Step.Retire(copy.path(), "the same bytes as " + first.path()));
+        });
     }
 
     /** Lays a jar that nobody publishes into the project's own repository, with a descriptor and checksums. */

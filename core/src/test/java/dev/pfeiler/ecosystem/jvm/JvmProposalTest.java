@@ -116,6 +116,153 @@ class JvmProposalTest {
     }
 
     @Test
+    void archivesThatShareTheirClassesByPatternMakeModulesToo() throws IOException {
+        sketch.file("src/p/api/Tide.java", "package p.api; public interface Tide {}")
+                .file("src/p/api/package-info.java", "package p.api;")
+                .file("src/p/impl/Table.java", "package p.impl; public class Table implements p.api.Tide {}")
+                .file(
+                        "build.xml",
+                        "<project><target name='all'><javac srcdir='src' destdir='out' debug='on'/>",
+                        "<jar destfile='tide-api.jar' basedir='out' includes='p/api/**'/>",
+                        "<jar destfile='tide.jar'><fileset dir='out'><exclude name='p/api/**'/></fileset></jar>",
+                        "</target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/api/Tide.java")).isEqualTo("tide-api/src/main/java/p/api/Tide.java");
+        assertThat(goal(proposal, "src/p/api/package-info.java")).startsWith("tide-api/");
+        assertThat(goal(proposal, "src/p/impl/Table.java")).startsWith("tide/src/main");
+        assertThat(written(proposal, "tide/pom.xml")).contains("<artifactId>tide-api</artifactId>");
+    }
+
+    @Test
+    void anArchiveThatIsNotMadeAnyMoreIsLeftForThePerson() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("src/p/B.java", "package p; public class B { A a; }")
+                .file(
+                        "build.xml",
+                        "<project><target name='all'><javac srcdir='src' destdir='out' debug='on'/>",
+                        "<jar destfile='all.jar' basedir='out'/>",
+                        "<jar destfile='small.jar' basedir='out' includes='p/A.class'/>",
+                        "</target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml")).doesNotContain("<module>");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("small.jar");
+    }
+
+    private void workspace() throws IOException {
+        String jre = "<classpathentry kind='con' path='org.eclipse.jdt.launching.JRE_CONTAINER'/>";
+        sketch.file("base/java/p/Base.java", "package p; public class Base { x.Lib lib; }")
+                .jar("base/lib/lib.jar", "x.Lib")
+                .file("base/.project", "<projectDescription><name>harbour base</name></projectDescription>")
+                .file(
+                        "base/.classpath",
+                        "<classpath><classpathentry kind='src' path='java'/>" + jre,
+                        "<classpathentry kind='lib' path='lib/lib.jar' exported='true'/></classpath>")
+                .file("board/src/q/Board.java", "package q; public class Board { p.Base base; }")
+                .file("board/site/WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .file("board/site/index.html", "tides")
+                .bytes(
+                        "board/site/WEB-INF/lib/lib.jar",
+                        Files.readAllBytes(sketch.root().resolve("base/lib/lib.jar")))
+                .file("board/.project", "<projectDescription><name>board</name></projectDescription>")
+                .file(
+                        "board/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>" + jre,
+                        "<classpathentry kind='src' path='/harbour base'/></classpath>")
+                .file("tools/src/r/Unrelated.java", "package r; public class Unrelated {}")
+                .file(
+                        "tools/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>" + jre,
+                        "<classpathentry kind='src' path='/board'/>",
+                        "<classpathentry kind='lib' path='/harbour base/lib/lib.jar'/></classpath>");
+    }
+
+    @Test
+    void projectsThatReferToEachOtherBecomeModulesWhereTheyLie() throws IOException {
+        workspace();
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<artifactId>port</artifactId>")
+                .contains("<module>base</module>\n    <module>board</module>\n    <module>tools</module>");
+        assertThat(goal(proposal, "base/java/p/Base.java")).isEqualTo("base/src/main/java/p/Base.java");
+        assertThat(goal(proposal, "board/site/index.html")).isEqualTo("board/src/main/webapp/index.html");
+        assertThat(goal(proposal, "board/site/WEB-INF/lib/lib.jar"))
+                .as("the same bytes as another jar")
+                .isEqualTo("retired");
+        assertThat(written(proposal, "board/pom.xml"))
+                .contains("<packaging>war</packaging>")
+                .contains("<artifactId>harbour-base</artifactId>");
+        assertThat(written(proposal, "tools/pom.xml"))
+                .as("a reference, though no class is used")
+                .contains("<artifactId>board</artifactId>");
+        assertThat(written(proposal, "base/pom.xml"))
+                .contains("<artifactId>lib</artifactId>")
+                .doesNotContain("war");
+        assertThat(proposal.leftForYou()).isEmpty();
+    }
+
+    @Test
+    void buildFilesThatCallEachOtherBecomeModules() throws IOException {
+        sketch.file("core/src/p/Base.java", "package p; public class Base {}")
+                .file("app/src/q/App.java", "package q; public class App { p.Base b; }")
+                .file(
+                        "build.xml",
+                        "<project name='port'><property name='out' location='out'/>",
+                        "<property name='level' value='11'/><property name='lib' value='lib'/>",
+                        "<target name='all'><ant dir='core'/><ant dir='app' inheritAll='true'/><ant dir='gone'/>",
+                        "</target></project>")
+                .file(
+                        "core/build.xml",
+                        "<project name='port-core' default='d'><target name='d'>",
+                        "<javac srcdir='src' destdir='${out}/core' target='${level}' debug='on'/>",
+                        "<jar destfile='${out}/core.jar' basedir='${out}/core'/></target></project>")
+                .file(
+                        "app/build.xml",
+                        "<project name='port-app' default='d'><target name='d'>",
+                        "<javac srcdir='${basedir}/src' destdir='${out}/app' target='${level}' debug='on'>",
+                        "<classpath><pathelement location='${out}/core.jar'/></classpath></javac>",
+                        "<jar destfile='${out}/app.jar' basedir='${out}/app'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<maven.compiler.target>11</maven.compiler.target>")
+                .contains("<module>core</module>\n    <module>app</module>");
+        assertThat(goal(proposal, "app/src/q/App.java")).isEqualTo("app/src/main/java/q/App.java");
+        assertThat(written(proposal, "app/pom.xml")).contains("<artifactId>port-core</artifactId>");
+        assertThat(goal(proposal, "core/build.xml")).isEqualTo("retired");
+        assertThat(proposal.leftForYou())
+                .extracting(Finding::subject)
+                .as("a build file that is not there")
+                .contains("<ant> gone", "build.xml");
+    }
+
+    @Test
+    void whatTestRunsWereToldIsKept() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file(
+                        "tests/p/ATest.java",
+                        "package p; public class ATest { @org.junit.Test public void a() { new A(); } }")
+                .file("tests/data/tides.csv", "1")
+                .describedJar("lib/junit.jar", "junit:junit:4.13.2", "org.junit.Test")
+                .file(
+                        "build.xml",
+                        "<project><target name='all'><javac srcdir='src' destdir='out' debug='on'/>",
+                        "<javac srcdir='tests' destdir='out-test' classpath='lib/junit.jar' debug='on'/>",
+                        "<junit fork='yes' dir='tests'><jvmarg value='-Xmx64m'/>",
+                        "<sysproperty key='data' file='tests/data'/><sysproperty key='mode' value='quiet'/>",
+                        "<sysproperty key='mine' value='${user.home}'/><env key='TZ' value='UTC'/></junit>",
+                        "</target></project>");
+        String pom = written(propose(), "pom.xml");
+        assertThat(pom)
+                .contains("<argLine>-Xmx64m</argLine>")
+                .contains("<data>${project.basedir}/src/test/resources/data</data>")
+                .contains("<mode>quiet</mode>")
+                .contains("<TZ>UTC</TZ>")
+                .contains("<workingDirectory>${project.basedir}/src/test/java</workingDirectory>")
+                .doesNotContain("user.home");
+        assertThat(written(propose("layout=keep"), "pom.xml")).contains("<data>${project.basedir}/tests/data</data>");
+        assertThat(written(propose("test-run=without"), "pom.xml")).doesNotContain("argLine");
+    }
+
+    @Test
     void oneModuleMayBeChosen() throws IOException {
         twoArchives();
         Proposal proposal = propose("modules=one");

@@ -40,7 +40,8 @@ public final class Usage {
      *
      * @param jars in class-path order: of two that hold a class, the first is used
      */
-    public static Usage of(List<Jar> jars, Collection<JavaSource> main, Collection<JavaSource> tests, WebFiles web) {
+    public static Usage of(
+            List<Jar> jars, Collection<JavaSource> main, Collection<JavaSource> tests, Collection<WebFiles> webs) {
         Usage usage = new Usage();
         Names<Jar> names = new Names<>();
         for (Jar jar : jars) names.add(jar, jar.classes());
@@ -52,7 +53,7 @@ public final class Usage {
             usage.note(Way.TEST, names.usedBy(source));
             usage.note(Way.TEST, names.namedBy(source));
         }
-        usage.web(jars, names, web);
+        for (WebFiles web : webs) usage.web(jars, names, web);
         for (Jar jar : jars) {
             Set<Jar> needed = new LinkedHashSet<>();
             for (String reference : jar.references()) {

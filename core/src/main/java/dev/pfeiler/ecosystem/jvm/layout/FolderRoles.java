@@ -49,7 +49,7 @@ public final class FolderRoles {
             ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings, Map<String, Role> settled) {
         FolderRoles roles = new FolderRoles(tree, sources, wirings);
         roles.sourceFolders();
-        roles.webFolder();
+        roles.webFolders();
         roles.outputFolders();
         roles.wiredResourceFolders();
         settled.forEach((path, role) ->
@@ -108,34 +108,45 @@ public final class FolderRoles {
         return new Folder(root, Role.MAIN, certainty, why, evidence);
     }
 
-    private void webFolder() {
-        Optional<Wiring.Setting> wired = wirings.stream()
-                .flatMap(wiring -> wiring.webRoot().stream())
-                .filter(setting -> tree.folders().contains(setting.value()))
-                .findFirst();
-        List<String> holding = tree.folders().stream()
+    /** At most one folder of each project is served. */
+    private void webFolders() {
+        Map<String, Wiring.Setting> wired = new LinkedHashMap<>();
+        for (Wiring wiring : wirings) {
+            wiring.webRoot()
+                    .filter(setting -> tree.folders().contains(setting.value()))
+                    .ifPresent(setting -> wired.putIfAbsent(wiring.folder(), setting));
+        }
+        wired.values()
+                .forEach(setting ->
+                        web(setting.value(), Certainty.CERTAIN, "deployed as the web root", setting.evidence()));
+        Map<String, List<String>> holding = tree.folders().stream()
                 .filter(folder -> Paths.name(folder).equals("WEB-INF"))
                 .map(Paths::parent)
-                .toList();
-        if (wired.isPresent()) {
-            web(
-                    wired.get().value(),
-                    Certainty.CERTAIN,
-                    "deployed as the web root",
-                    wired.get().evidence());
-        } else if (!holding.isEmpty()) {
-            String root = holding.stream()
+                .collect(Collectors.groupingBy(this::project, TreeMap::new, Collectors.toList()));
+        holding.keySet().removeAll(wired.keySet());
+        holding.values().forEach(candidates -> {
+            String root = candidates.stream()
                     .min(Comparator.comparing((String f) -> !tree.has(Paths.join(f, "WEB-INF/web.xml")))
                             .thenComparing(f -> -tree.under(f).count()))
                     .orElseThrow();
             web(root, Certainty.CERTAIN, "holds WEB-INF", Evidence.of(Paths.join(root, "WEB-INF"), ""));
-        } else {
-            tree.files().stream()
-                    .filter(file -> file.extension().equals("jsp"))
-                    .min(Comparator.comparingInt(file -> file.path().split("/").length))
-                    .ifPresent(page -> web(
-                            Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
-        }
+        });
+        if (!wired.isEmpty() || !holding.isEmpty()) return;
+        tree.files().stream()
+                .filter(file -> file.extension().equals("jsp"))
+                .min(Comparator.comparingInt(file -> file.path().split("/").length))
+                .ifPresent(page ->
+                        web(Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
+    }
+
+    /** The innermost project folder that holds a path. */
+    private String project(String path) {
+        return wirings.stream()
+                .filter(wiring -> !wiring.sources().isEmpty())
+                .map(Wiring::folder)
+                .filter(folder -> Paths.within(folder, path))
+                .max(Comparator.comparingInt(String::length))
+                .orElse("");
     }
 
     private void web(String path, Certainty certainty, String why, Evidence evidence) {

@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param manifest attributes that the manifest has to have
  * @param generators plug-ins that write sources
  * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
+ * @param testRun what the test runner is told
  * @param kept where its files lie, when they stay there
  * @param documentation whether files of the documentation, which the class path had too, lie beside the sources
  * @param packageInfo whether sources describe packages
@@ -31,6 +32,7 @@ public record MavenModule(
         Map<String, String> manifest,
         List<GeneratorPlugin> generators,
         List<String> tests,
+        TestRun testRun,
         Optional<KeptLayout> kept,
         boolean documentation,
         boolean packageInfo,

@@ -28,7 +28,7 @@ public record MavenProject(
         return modules.stream().flatMap(module -> module.dependencies().stream());
     }
 
-    /** Whether the only product is a web archive. */
+    /** Whether a product is a web archive. */
     public boolean isWeb() {
         return modules.stream().anyMatch(module -> module.packaging().equals("war"));
     }

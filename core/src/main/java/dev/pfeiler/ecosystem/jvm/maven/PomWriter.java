@@ -56,7 +56,7 @@ public final class PomWriter {
             Model model = new Model();
             model.setModelEncoding("UTF-8");
             model.setModelVersion("4.0.0");
-            model.setParent(writer.parent());
+            model.setParent(writer.parent(module));
             model.setArtifactId(module.name());
             if (!module.packaging().equals("jar")) model.setPackaging(module.packaging());
             writer.module(model, module);
@@ -127,8 +127,10 @@ public final class PomWriter {
         return taken ? name + "-parent" : name;
     }
 
-    private Parent parent() {
+    private Parent parent(MavenModule module) {
         Parent parent = new Parent();
+        // left out, it means the folder above
+        parent.setRelativePath("../".repeat(module.folder().split("/").length) + POM);
         parent.setGroupId(project.coordinates().group());
         parent.setArtifactId(artifact());
         parent.setVersion(project.coordinates().version());
@@ -294,7 +296,7 @@ public final class PomWriter {
         versions.put("maven-compiler-plugin", "3.14.0");
         versions.put("maven-surefire-plugin", "3.5.3");
         if (project.isWeb()) versions.put("maven-war-plugin", "3.4.0");
-        else versions.put("maven-jar-plugin", "3.4.2");
+        if (!project.isWeb() || !project.isSingle()) versions.put("maven-jar-plugin", "3.4.2");
         versions.put("maven-install-plugin", "3.1.4");
         versions.put("maven-deploy-plugin", "3.1.4");
         return versions;
@@ -317,10 +319,11 @@ public final class PomWriter {
                     "testInclude",
                     module.kept().get().testIncludes());
         }
-        if (plugin.equals("maven-war-plugin") && !module.webXml()) {
+        boolean war = module.packaging().equals("war");
+        if (plugin.equals("maven-war-plugin") && war && !module.webXml()) {
             configuration.addChild(element("failOnMissingWebXml", "false"));
         }
-        if (plugin.equals("maven-war-plugin") && module.kept().isPresent()) {
+        if (plugin.equals("maven-war-plugin") && war && module.kept().isPresent()) {
             configuration.addChild(
                     element("warSourceDirectory", module.kept().get().web()));
             String excludes = String.join(",", module.kept().get().webExcludes());
@@ -331,6 +334,7 @@ public final class PomWriter {
             patterns.addAll(module.tests());
             list(configuration, "includes", "include", patterns);
         }
+        if (plugin.equals("maven-surefire-plugin")) testRun(configuration, module.testRun());
         if (plugin.equals("maven-jar-plugin") && !module.manifest().isEmpty()) {
             Xpp3Dom archive = new Xpp3Dom("archive");
             Xpp3Dom entries = new Xpp3Dom("manifestEntries");
@@ -344,6 +348,20 @@ public final class PomWriter {
             if (entries.getChildCount() > 0) archive.addChild(entries);
             configuration.addChild(archive);
         }
+    }
+
+    private static void testRun(Xpp3Dom configuration, TestRun run) {
+        if (!run.words().isEmpty()) configuration.addChild(element("argLine", String.join(" ", run.words())));
+        run.folder().ifPresent(folder -> configuration.addChild(element("workingDirectory", folder)));
+        map(configuration, "systemPropertyVariables", run.properties());
+        map(configuration, "environmentVariables", run.environment());
+    }
+
+    private static void map(Xpp3Dom configuration, String name, Map<String, String> values) {
+        if (values.isEmpty()) return;
+        Xpp3Dom map = new Xpp3Dom(name);
+        values.forEach((key, value) -> map.addChild(element(key, value)));
+        configuration.addChild(map);
     }
 
     static Xpp3Dom element(String name, String value) {

@@ -43,8 +43,12 @@ public final class ProjectIdentity {
 
     /** The name: what the wiring calls the project, else what its folder is called. */
     public String name() {
-        Optional<Wiring.Setting> stated =
-                wirings.stream().flatMap(w -> w.name().stream()).findFirst();
+        // the names of several projects are those of the modules
+        boolean several = wirings.stream().map(Wiring::folder).distinct().count() > 1;
+        Optional<Wiring.Setting> stated = wirings.stream()
+                .filter(w -> !several || w.folder().isEmpty())
+                .flatMap(w -> w.name().stream())
+                .findFirst();
         Decision proposed = stated.map(setting -> Decision.of(
                         NAME,
                         "Name",

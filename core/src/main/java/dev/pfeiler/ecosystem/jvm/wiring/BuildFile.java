@@ -3,12 +3,15 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.io.StringReader;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,10 +25,15 @@ import java.util.Set;
 final class BuildFile {
     static final String NAME = "build.xml";
     private static final int DEEPEST_IMPORT = 10;
+    /** Build files further down than this belong to something else. */
+    private static final int DEEPEST = 4;
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft = new Wiring.Draft();
+    private final Wiring.Draft draft;
     private final BuildProperties properties = new BuildProperties();
+    /** The wirings of all build files read so far, by path; one that is being read has none yet. */
+    private final Map<String, Optional<Wiring>> read;
+
     private final Map<String, Located> targets = new LinkedHashMap<>();
     private final Map<String, Located> macros = new LinkedHashMap<>();
     private final Set<String> done = new HashSet<>();
@@ -39,19 +47,42 @@ final class BuildFile {
         }
     }
 
-    private BuildFile(ProjectTree tree, String folder) {
+    private BuildFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read) {
         this.tree = tree;
-        this.tasks = new BuildTasks(tree, folder, properties, draft);
+        this.read = read;
+        this.draft = new Wiring.Draft(folder);
+        this.tasks = new BuildTasks(tree, properties, draft, this::maker);
     }
 
-    /** The wiring of the build file at the top of a tree, where there is one. */
-    static Optional<Wiring> read(ProjectTree tree) {
-        // an IDE that keeps its build in files of its own is read from those
-        if (!tree.has(NAME) || tree.has(NetBeansFiles.PROPERTIES)) return Optional.empty();
-        BuildFile file = new BuildFile(tree, "");
-        file.load(NAME, 0);
-        file.targets();
-        return Optional.of(file.draft.done(Wiring.Kind.BUILD_FILE));
+    /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
+    static List<Wiring> read(ProjectTree tree) {
+        Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
+        tree.files().stream()
+                .map(TreeFile::path)
+                .filter(path -> Paths.name(path).equals(NAME) && path.split("/").length <= DEEPEST)
+                .sorted(Comparator.comparingInt((String path) -> path.split("/").length)
+                        .thenComparing(path -> path))
+                // an IDE that keeps its build in files of its own is read from those
+                .filter(path -> !tree.has(Paths.join(Paths.parent(path), NetBeansFiles.PROPERTIES)))
+                .forEach(path -> new BuildFile(tree, Paths.parent(path), read).read(path, ""));
+        return read.values().stream().flatMap(Optional::stream).toList();
+    }
+
+    /** Reads a build file unless it was read before; the named target, or else the default one, first. */
+    private void read(String path, String target) {
+        if (read.putIfAbsent(path, Optional.empty()) != null) return;
+        load(path, 0);
+        if (!target.isEmpty()) defaultTarget = target;
+        targets();
+        read.put(path, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
+    }
+
+    private Optional<String> maker(String archive) {
+        return read.values().stream()
+                .flatMap(Optional::stream)
+                .filter(w -> w.archives().stream().anyMatch(a -> a.path().equals(archive)))
+                .map(Wiring::folder)
+                .findFirst();
     }
 
     private void load(String path, int depth) {
@@ -61,7 +92,7 @@ final class BuildFile {
         XmlElement root = read.get();
         if (depth == 0) {
             Evidence evidence = new Evidence(path, root.line(), root.tag());
-            properties.set("basedir", "", evidence);
+            properties.set("basedir", Wiring.TOP + draft.folder, evidence);
             String name = root.attribute("name");
             if (!name.isEmpty()) {
                 properties.set("ant.project.name", name, evidence);
@@ -116,6 +147,8 @@ final class BuildFile {
         switch (element.name()) {
             case "property" -> property(located);
             case "antcall" -> target(properties.expand(element.attribute("target")));
+            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
+            case "subant" -> otherFiles(located);
             case "sequential", "parallel" -> element.children().forEach(c -> task(new Located(located.file(), c)));
             default -> {
                 Located macro = macros.get(element.name());
@@ -123,6 +156,42 @@ final class BuildFile {
                 else call(macro, element);
             }
         }
+    }
+
+    private void otherFiles(Located located) {
+        Set<String> folders = new LinkedHashSet<>();
+        String path = properties.expand(located.element().attribute("buildpath"));
+        if (!path.isEmpty()) folders.add(path);
+        for (Wiring.Library entry : tasks.paths().entries(located.file(), located.element())) {
+            String file = Paths.relative(draft.folder, entry.path());
+            folders.add(tree.has(entry.path()) ? Paths.parent(file) : file);
+        }
+        if (folders.isEmpty()) tasks.leave(located);
+        folders.forEach(folder -> otherFile(located, folder));
+    }
+
+    /** A call of another build file of the tree, which sees the properties of this one first. */
+    private void otherFile(Located located, String dir) {
+        XmlElement call = located.element();
+        String name = properties.expand(call.attribute("antfile"));
+        Optional<String> path = draft.inside(Paths.join(dir, name.isEmpty() ? NAME : name));
+        if (path.filter(tree::has).isEmpty()) {
+            tasks.leave(located);
+            return;
+        }
+        BuildFile other = new BuildFile(tree, Paths.parent(path.get()), read);
+        call.children("property")
+                .filter(p -> !p.attribute("name").isEmpty())
+                .forEach(p -> other.properties.set(
+                        p.attribute("name"),
+                        properties.expand(p.attribute("value")),
+                        new Evidence(located.file(), p.line(), p.tag())));
+        // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
+        String inherits = call.attribute("inheritAll") + call.attribute("inheritall");
+        if (call.name().equals("ant") ? !inherits.equals("false") : inherits.equals("true"))
+            other.properties.inherit(properties);
+        other.read(path.get(), properties.expand(call.attribute("target")));
+        draft.projects.add(new Wiring.Setting(other.draft.folder, located.evidence()));
     }
 
     /** Replaces the attributes of a macro in its body, or lays a preset's attributes below those of the call. */
@@ -150,7 +219,8 @@ final class BuildFile {
         if (e.attributes().containsKey("value"))
             properties.set(name, properties.expand(e.attribute("value")), located.evidence());
         else if (e.attributes().containsKey("location")) {
-            properties.set(name, properties.expand(e.attribute("location")), located.evidence());
+            String location = properties.expand(e.attribute("location"));
+            properties.set(name, draft.inside(location).map(Wiring.TOP::concat).orElse(location), located.evidence());
         } else if (e.attributes().containsKey("file")) propertyFile(located);
         else if (e.attributes().containsKey("environment")) {
             // what the environment holds on another machine is not known

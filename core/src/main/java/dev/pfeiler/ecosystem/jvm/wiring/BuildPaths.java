@@ -11,19 +11,29 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** The paths, file sets and patterns of a build file. */
 final class BuildPaths {
+    /** What parts the entries of a path; a drive letter's colon parts nothing. */
+    static final String SEPARATOR = ";|(?<!(?:^|[;:])[A-Za-z]):";
+
     private final ProjectTree tree;
-    private final String folder;
     private final BuildProperties properties;
     private final Wiring.Draft draft;
+    /** The folder of another project whose build makes an archive. */
+    private final Function<String, Optional<String>> maker;
+
     private final Map<String, List<Wiring.Library>> named = new LinkedHashMap<>();
     private final Map<String, XmlElement> shared = new LinkedHashMap<>();
 
-    BuildPaths(ProjectTree tree, String folder, BuildProperties properties, Wiring.Draft draft) {
+    BuildPaths(
+            ProjectTree tree,
+            BuildProperties properties,
+            Wiring.Draft draft,
+            Function<String, Optional<String>> maker) {
         this.tree = tree;
-        this.folder = folder;
+        this.maker = maker;
         this.properties = properties;
         this.draft = draft;
     }
@@ -41,8 +51,8 @@ final class BuildPaths {
     /** A path of the build file as one within the tree; nothing where it leads out of it. */
     Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
-        if (plain.startsWith("/") || plain.matches("[A-Za-z]:.*") || plain.contains("${")) return Optional.empty();
-        return Paths.normal(Paths.join(folder, plain));
+        if (plain.matches("[A-Za-z]:.*") || plain.contains("${")) return Optional.empty();
+        return draft.inside(plain);
     }
 
     String value(XmlElement element, String attribute) {
@@ -82,13 +92,16 @@ final class BuildPaths {
 
     /** Adds the entries of a written path; what is not there is noted. */
     void addPath(String written, Evidence evidence, List<Wiring.Library> entries) {
-        // a drive letter's colon parts nothing
-        for (String part : written.split("[;:](?![\\\\/])|;")) {
+        for (String part : written.split(SEPARATOR)) {
             if (part.isBlank()) continue;
             Optional<String> path = inside(part.strip());
             if (path.isEmpty()) draft.leave(part.strip(), "is on the class path and not in this folder", evidence);
             else if (path.get().endsWith(".jar") && !tree.has(path.get())) {
-                if (!made(path.get())) draft.leave(path.get(), "is on the class path and is missing", evidence);
+                Optional<String> project =
+                        maker.apply(path.get()).or(() -> draft.project(tree, path.get(), BuildFile.NAME));
+                project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
+                if (project.isEmpty() && !made(path.get()))
+                    draft.leave(path.get(), "is on the class path and is missing", evidence);
             } else entries.add(new Wiring.Library(path.get(), false, evidence));
         }
     }

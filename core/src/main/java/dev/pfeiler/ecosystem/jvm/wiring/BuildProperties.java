@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Evidence;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -11,11 +12,19 @@ import java.util.regex.Pattern;
 final class BuildProperties {
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{([^${}]+)\\}");
     private static final int DEEPEST = 20;
+    private static final Set<String> OWN = Set.of("basedir", "ant.project.name", "ant.file");
 
     private final Map<String, Wiring.Setting> values = new LinkedHashMap<>();
 
     void set(String name, String value, Evidence evidence) {
         values.putIfAbsent(name, new Wiring.Setting(value, evidence));
+    }
+
+    /** Takes over what another build file has set, but for what belongs to that file alone. */
+    void inherit(BuildProperties other) {
+        other.values.forEach((name, setting) -> {
+            if (!OWN.contains(name)) values.putIfAbsent(name, setting);
+        });
     }
 
     Optional<Wiring.Setting> get(String name) {

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** What the tasks of a build file would do. */
@@ -20,7 +21,7 @@ final class BuildTasks {
     private static final Set<String> PLAIN = Set.of(
             """
             mkdir delete echo tstamp description fail touch chmod input javadoc zip tar gzip move
-            fixcrlf checksum junit junitlauncher junitreport testng taskdef typedef record sleep
+            fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile pathconvert dirname basename length uptodate
             whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
@@ -32,9 +33,13 @@ final class BuildTasks {
     private final Wiring.Draft draft;
     private final BuildPaths paths;
 
-    BuildTasks(ProjectTree tree, String folder, BuildProperties properties, Wiring.Draft draft) {
+    BuildTasks(
+            ProjectTree tree,
+            BuildProperties properties,
+            Wiring.Draft draft,
+            Function<String, Optional<String>> maker) {
         this.tree = tree;
-        this.paths = new BuildPaths(tree, folder, properties, draft);
+        this.paths = new BuildPaths(tree, properties, draft, maker);
         this.properties = properties;
         this.draft = draft;
     }
@@ -54,21 +59,18 @@ final class BuildTasks {
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
             case "java" -> java(task);
+            case "junit", "testng" -> testRun(task, element);
+            case "junitlauncher" ->
+                element.all().filter(e -> e.name().equals("fork")).forEach(fork -> testRun(task, fork));
             case "copy", "sync" -> copy(task);
-            case "get",
-                    "exec",
-                    "script",
-                    "scriptdef",
-                    "ant",
-                    "subant",
-                    "rmic",
-                    "javah",
-                    "groovyc",
-                    "scalac",
-                    "kotlinc" ->
-                draft.leave(described(element), "would be run by the build and is not read", task.evidence());
+            case "get", "exec", "script", "scriptdef", "rmic", "javah", "groovyc", "scalac", "kotlinc" -> leave(task);
             default -> other(task);
         }
+    }
+
+    /** Notes a task whose doing is not followed. */
+    void leave(BuildFile.Located task) {
+        draft.leave(described(task.element()), "would be run by the build and is not read", task.evidence());
     }
 
     private void other(BuildFile.Located task) {
@@ -136,7 +138,7 @@ final class BuildTasks {
         List<String> including = paths.patterns(e, "include");
         List<String> excluding = paths.patterns(e, "exclude");
         Set<String> folders = new LinkedHashSet<>();
-        for (String part : paths.value(e, "srcdir").split("[;:]"))
+        for (String part : paths.value(e, "srcdir").split(BuildPaths.SEPARATOR))
             if (!part.isBlank()) paths.inside(part.strip()).ifPresent(folders::add);
         e.children("src").forEach(src -> paths.entries(task.file(), src).forEach(entry -> folders.add(entry.path())));
         List<Wiring.SourceFolder> sources = folders.stream()
@@ -192,15 +194,14 @@ final class BuildTasks {
                 + paths.value(e, "earfile");
         Optional<String> path = paths.inside(file);
         if (path.isEmpty()) return;
-        List<String> folders = new ArrayList<>();
-        if (!paths.value(e, "basedir").isEmpty())
-            paths.inside(paths.value(e, "basedir")).ifPresent(folders::add);
+        List<Wiring.Content> contents = new ArrayList<>();
+        if (!paths.value(e, "basedir").isEmpty()) content(e, "basedir").ifPresent(contents::add);
         for (XmlElement child : e.children()) {
             if (List.of("fileset", "zipfileset", "classes", "lib", "webinf", "metainf")
                     .contains(child.name())) {
-                paths.inside(paths.value(paths.referenced(child), "dir"))
-                        .filter(f -> !f.isEmpty())
-                        .ifPresent(folders::add);
+                content(paths.referenced(child), "dir")
+                        .filter(content -> !content.path().isEmpty())
+                        .ifPresent(contents::add);
             }
         }
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
@@ -210,8 +211,46 @@ final class BuildTasks {
                         paths.value(a, "name"),
                         new Wiring.Setting(paths.value(a, "value"), new Evidence(task.file(), a.line(), a.tag()))));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        draft.archives.add(new Wiring.Archive(path.get(), folders, manifest, task.evidence()));
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, task.evidence()));
         if (e.name().equals("war")) warFolder(task);
+    }
+
+    private Optional<Wiring.Content> content(XmlElement set, String attribute) {
+        return paths.inside(paths.value(set, attribute))
+                .map(dir -> new Wiring.Content(dir, paths.patterns(set, "include"), paths.patterns(set, "exclude")));
+    }
+
+    /** A call of a test runner; the properties, words and folder stand at the task or at its fork. */
+    private void testRun(BuildFile.Located task, XmlElement e) {
+        Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
+        e.children("sysproperty").forEach(p -> properties.put(paths.value(p, "key"), valueOf(task, p)));
+        Map<String, Wiring.Setting> environment = new LinkedHashMap<>();
+        e.children("env").forEach(p -> environment.put(paths.value(p, "key"), valueOf(task, p)));
+        List<Wiring.Setting> words = e.children("jvmarg")
+                .flatMap(arg -> Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
+                                .strip()
+                                .split("\\s+"))
+                        .filter(word -> !word.isEmpty())
+                        .map(word -> new Wiring.Setting(word, place(task, arg))))
+                .toList();
+        Optional<Wiring.Setting> folder = Optional.of(paths.value(e, "dir"))
+                .filter(dir -> !dir.isEmpty())
+                .flatMap(paths::inside)
+                .filter(dir -> !dir.isEmpty())
+                .map(dir -> new Wiring.Setting(Wiring.TOP + dir, place(task, e)));
+        draft.testRuns.add(new Wiring.TestRun(properties, environment, words, folder, place(task, e)));
+    }
+
+    private Wiring.Setting valueOf(BuildFile.Located task, XmlElement e) {
+        String file = paths.value(e, "file") + paths.value(e, "path");
+        String value = file.isEmpty()
+                ? paths.value(e, "value")
+                : paths.inside(file).map(Wiring.TOP::concat).orElse(file);
+        return new Wiring.Setting(value, place(task, e));
+    }
+
+    private static Evidence place(BuildFile.Located task, XmlElement e) {
+        return new Evidence(task.file(), e.line(), e.tag());
     }
 
     /** The folder whose files a web archive takes as they are. */

@@ -183,9 +183,11 @@ final class Commands {
         if (!call.manifest().isEmpty()) manifest.putAll(manifest(call.manifest(), folder));
         if (!call.mainClass().isEmpty()) manifest.put("Main-Class", new Wiring.Setting(call.mainClass(), evidence));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        List<String> folders =
-                call.folders().stream().flatMap(f -> inside(f, folder).stream()).toList();
-        draft.archives.add(new Wiring.Archive(path.get(), folders, manifest, evidence));
+        List<Wiring.Content> contents = call.folders().stream()
+                .flatMap(f -> inside(f, folder).stream())
+                .map(f -> new Wiring.Content(f, List.of(), List.of()))
+                .toList();
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, evidence));
     }
 
     private Map<String, Wiring.Setting> manifest(String written, String folder) {
@@ -205,6 +207,21 @@ final class Commands {
         return read;
     }
 
+    /** A call of a test runner, given the words for the virtual machine. */
+    private void testRun(List<String> words, String folder, Evidence evidence) {
+        Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
+        List<Wiring.Setting> others = new ArrayList<>();
+        for (String word : words) {
+            if (TestRunners.property(word)) {
+                String[] parts = word.substring(2).split("=", 2);
+                properties.put(parts[0], new Wiring.Setting(parts.length > 1 ? parts[1] : "", evidence));
+            } else if (TestRunners.plain(word)) others.add(new Wiring.Setting(word, evidence));
+        }
+        Optional<Wiring.Setting> in =
+                folder.isEmpty() ? Optional.empty() : Optional.of(new Wiring.Setting(Wiring.TOP + folder, evidence));
+        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, evidence));
+    }
+
     private void java(List<String> words, String folder, Evidence evidence) {
         for (int i = 0; i < words.size(); i++) {
             String word = words.get(i);
@@ -217,6 +234,7 @@ final class Commands {
                 Optional<String> generator = Generators.mainClass(word);
                 if (generator.isPresent())
                     generator(generator.get(), words.subList(i + 1, words.size()), folder, evidence);
+                else if (TestRunners.mainClass(word)) testRun(words.subList(0, i), folder, evidence);
                 else if (word.matches("[\\w.$]+")) draft.mainClasses.add(new Wiring.Setting(word, evidence));
                 return;
             }

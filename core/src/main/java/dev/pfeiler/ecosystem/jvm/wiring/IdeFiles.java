@@ -11,9 +11,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
+import java.util.TreeMap;
+import java.util.function.Predicate;
 
-/** Reads the wiring in {@code .classpath}, {@code .project} and {@code .settings/}. */
+/** Reads the wiring in {@code .classpath}, {@code .project} and {@code .settings/} of a project folder. */
 final class IdeFiles {
     private static final String CLASSPATH = ".classpath";
     private static final String PROJECT = ".project";
@@ -23,40 +24,59 @@ final class IdeFiles {
     private static final String COMPONENT = SETTINGS + "/org.eclipse.wst.common.component";
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft = new Wiring.Draft();
+    private final Map<String, String> folders;
+    private final Wiring.Draft draft;
     private final List<Wiring.SourceFolder> sources = new ArrayList<>();
     private final List<Wiring.Library> libraries = new ArrayList<>();
     private final List<Wiring.Setting> ownOutputs = new ArrayList<>();
     private Optional<Wiring.Setting> output = Optional.empty();
 
-    private IdeFiles(ProjectTree tree) {
+    private IdeFiles(ProjectTree tree, String folder, Map<String, String> folders) {
         this.tree = tree;
+        this.folders = folders;
+        this.draft = new Wiring.Draft(folder);
     }
 
-    /** The wiring at the top of a tree, where it has any of this kind. */
-    static Optional<Wiring> read(ProjectTree tree) {
-        List<String> files = tree.files().stream()
-                .map(TreeFile::path)
-                .filter(p -> p.equals(CLASSPATH) || p.equals(PROJECT) || Paths.within(SETTINGS, p))
+    /** The wirings of all project folders in a tree. */
+    static List<Wiring> read(ProjectTree tree) {
+        Map<String, List<String>> files = new TreeMap<>();
+        for (TreeFile file : tree.files()) {
+            String path = file.path();
+            String parent = Paths.parent(path);
+            if (List.of(CLASSPATH, PROJECT).contains(file.name())) {
+                files.computeIfAbsent(parent, f -> new ArrayList<>()).add(path);
+            } else if (Paths.name(parent).equals(SETTINGS)) {
+                files.computeIfAbsent(Paths.parent(parent), f -> new ArrayList<>())
+                        .add(path);
+            }
+        }
+        // below the top, only a class path makes a folder a project that is compiled
+        files.keySet().removeIf(folder -> !folder.isEmpty() && !tree.has(Paths.join(folder, CLASSPATH)));
+        Map<String, String> folders = new LinkedHashMap<>();
+        for (String folder : files.keySet()) folders.put(Paths.name(folder), folder);
+        for (String folder : files.keySet()) {
+            new IdeFiles(tree, folder, folders).name().ifPresent(name -> folders.put(name.value(), folder));
+        }
+        return files.entrySet().stream()
+                .map(entry -> new IdeFiles(tree, entry.getKey(), folders).read(entry.getValue()))
                 .toList();
-        return files.isEmpty() ? Optional.empty() : Optional.of(new IdeFiles(tree).read(files));
     }
 
     private Wiring read(List<String> files) {
         draft.files.addAll(files);
-        draft.xml(tree, CLASSPATH).ifPresent(this::classPath);
-        draft.name = draft.xml(tree, PROJECT).flatMap(IdeFiles::projectName);
-        Optional<XmlElement> component = draft.xml(tree, COMPONENT);
-        draft.webRoot = component.flatMap(IdeFiles::webRoot);
-        draft.contextPath = component.flatMap(IdeFiles::contextPath);
+        draft.xml(tree, draft.at(CLASSPATH)).ifPresent(this::classPath);
+        draft.name = name();
+        Optional<XmlElement> component = draft.xml(tree, draft.at(COMPONENT));
+        draft.webRoot = component.flatMap(this::webRoot);
+        draft.contextPath = component.flatMap(this::contextPath);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         level().ifPresent(level -> settings.put("-target", level));
-        PropertyLine.find(tree, RESOURCES, "encoding/<project>").ifPresent(e -> settings.put("-encoding", e));
+        PropertyLine.find(tree, draft.at(RESOURCES), "encoding/<project>").ifPresent(e -> settings.put("-encoding", e));
         List<Wiring.Setting> flags = new ArrayList<>();
-        PropertyLine.find(tree, COMPILER, "org.eclipse.jdt.core.compiler.codegen.methodParameters")
+        PropertyLine.find(tree, draft.at(COMPILER), "org.eclipse.jdt.core.compiler.codegen.methodParameters")
                 .filter(setting -> setting.value().equals("generate"))
                 .ifPresent(setting -> flags.add(new Wiring.Setting("-parameters", setting.evidence())));
-        Evidence evidence = Evidence.of(tree.has(CLASSPATH) ? CLASSPATH : files.get(0), "");
+        Evidence evidence = Evidence.of(tree.has(draft.at(CLASSPATH)) ? draft.at(CLASSPATH) : files.get(0), "");
         // folders with an output of their own are compiled into it, the others together
         draft.compilations.add(new Wiring.Compilation(sources, libraries, output, settings, flags, evidence));
         for (Wiring.Setting own : ownOutputs) {
@@ -69,11 +89,11 @@ final class IdeFiles {
     private void classPath(XmlElement root) {
         for (XmlElement entry : root.children("classpathentry").toList()) {
             String path = entry.attribute("path");
-            Evidence evidence = new Evidence(CLASSPATH, entry.line(), entry.tag());
+            Evidence evidence = new Evidence(draft.at(CLASSPATH), entry.line(), entry.tag());
             switch (entry.attribute("kind")) {
                 case "src" -> sourceEntry(entry, path, evidence);
                 case "lib" -> libraryEntry(entry, path, evidence);
-                case "output" -> output = Optional.of(new Wiring.Setting(path, evidence));
+                case "output" -> output = Optional.of(new Wiring.Setting(trim(path), evidence));
                 case "var" -> draft.leave(path, "is a class-path entry behind a variable of the IDE", evidence);
                 case "con" -> {
                     if (!container(path))
@@ -98,11 +118,13 @@ final class IdeFiles {
 
     private void sourceEntry(XmlElement entry, String path, Evidence evidence) {
         if (path.startsWith("/")) {
-            draft.leave(path, "is another project of the IDE's workspace", evidence);
+            Optional<String> project = Optional.ofNullable(folders.get(path.substring(1)));
+            project.ifPresent(folder -> draft.projects.add(new Wiring.Setting(folder, evidence)));
+            if (project.isEmpty()) draft.leave(path, "is another project of the IDE's workspace", evidence);
             return;
         }
         String own = entry.attribute("output");
-        if (!own.isEmpty()) ownOutputs.add(new Wiring.Setting(own, evidence));
+        if (!own.isEmpty()) ownOutputs.add(new Wiring.Setting(trim(own), evidence));
         sources.add(new Wiring.SourceFolder(
                 trim(path),
                 true,
@@ -113,13 +135,20 @@ final class IdeFiles {
     }
 
     private void libraryEntry(XmlElement entry, String path, Evidence evidence) {
-        Optional<String> inside =
-                Paths.normal(path).filter(p -> tree.has(p) || tree.folders().contains(p));
+        Optional<String> inside = (path.startsWith("/") ? ofProject(path.substring(1)) : draft.inside(path))
+                .filter(p -> tree.has(p) || tree.folders().contains(p));
         if (inside.isPresent()) {
             libraries.add(new Wiring.Library(inside.get(), marked(entry, "test"), evidence));
         } else {
             draft.leave(path, "is on the class path and not in this folder", evidence);
         }
+    }
+
+    /** A path that starts with the name of a project. */
+    private Optional<String> ofProject(String path) {
+        int slash = path.indexOf('/');
+        Optional<String> folder = Optional.ofNullable(folders.get(slash < 0 ? path : path.substring(0, slash)));
+        return folder.flatMap(f -> Paths.normal(Paths.join(f, slash < 0 ? "" : path.substring(slash + 1))));
     }
 
     private static boolean marked(XmlElement entry, String name) {
@@ -135,15 +164,17 @@ final class IdeFiles {
                 .toList();
     }
 
-    private static String trim(String path) {
-        return Paths.normal(path).orElse(path);
+    private String trim(String path) {
+        return draft.inside(path).orElse(path);
     }
 
-    private static Optional<Wiring.Setting> projectName(XmlElement root) {
-        return root.child("name")
+    private Optional<Wiring.Setting> name() {
+        String file = draft.at(PROJECT);
+        return draft.xml(tree, file)
+                .flatMap(root -> root.child("name"))
                 .filter(name -> !name.text().isBlank())
                 .map(name -> new Wiring.Setting(
-                        name.text(), new Evidence(PROJECT, name.line(), "<name>" + name.text() + "</name>")));
+                        name.text(), new Evidence(file, name.line(), "<name>" + name.text() + "</name>")));
     }
 
     private Optional<Wiring.Setting> level() {
@@ -152,27 +183,32 @@ final class IdeFiles {
                 "org.eclipse.jdt.core.compiler.compliance",
                 "org.eclipse.jdt.core.compiler.source");
         for (String key : keys) {
-            Optional<Wiring.Setting> setting = PropertyLine.find(tree, COMPILER, key);
+            Optional<Wiring.Setting> setting = PropertyLine.find(tree, draft.at(COMPILER), key);
             if (setting.isPresent()) return setting;
         }
         return Optional.empty();
     }
 
-    private static Optional<Wiring.Setting> webRoot(XmlElement component) {
+    private Optional<Wiring.Setting> webRoot(XmlElement component) {
         return component(
-                component, "wb-resource", e -> e.attribute("deploy-path").equals("/"), "source-path");
+                        component,
+                        "wb-resource",
+                        e -> e.attribute("deploy-path").equals("/"),
+                        "source-path")
+                .map(setting -> new Wiring.Setting(trim(setting.value()), setting.evidence()));
     }
 
-    private static Optional<Wiring.Setting> contextPath(XmlElement component) {
+    private Optional<Wiring.Setting> contextPath(XmlElement component) {
         return component(component, "property", e -> e.attribute("name").equals("context-root"), "value");
     }
 
-    private static Optional<Wiring.Setting> component(
-            XmlElement root, String element, Function<XmlElement, Boolean> test, String attribute) {
+    private Optional<Wiring.Setting> component(
+            XmlElement root, String element, Predicate<XmlElement> test, String attribute) {
         return root.all()
-                .filter(e -> e.name().equals(element) && test.apply(e))
+                .filter(e -> e.name().equals(element) && test.test(e))
                 .findFirst()
                 .map(e -> new Wiring.Setting(
-                        e.attribute(attribute).replaceAll("^/+|/+$", ""), new Evidence(COMPONENT, e.line(), e.tag())));
+                        e.attribute(attribute).replaceAll("^/+|/+$", ""),
+                        new Evidence(draft.at(COMPONENT), e.line(), e.tag())));
     }
 }

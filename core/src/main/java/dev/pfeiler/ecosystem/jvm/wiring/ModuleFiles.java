@@ -13,28 +13,46 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Reads the wiring in an {@code .iml} file at the top of a tree and in {@code .idea/}. */
+/** Reads the wiring in {@code .iml} files and in {@code .idea/}. */
 final class ModuleFiles {
     private static final String FOLDER = ".idea";
-    private static final Pattern INSIDE =
-            Pattern.compile("(?:file|jar)://\\$(?:MODULE|PROJECT)_DIR\\$/?([^!]*?)(?:!/)?");
+    private static final Pattern INSIDE = Pattern.compile("(?:file|jar)://\\$(MODULE|PROJECT)_DIR\\$/?([^!]*?)(?:!/)?");
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft = new Wiring.Draft();
+    private final Map<String, String> folders;
+    private final Wiring.Draft draft;
 
-    private ModuleFiles(ProjectTree tree) {
+    private ModuleFiles(ProjectTree tree, String folder, Map<String, String> folders) {
         this.tree = tree;
+        this.folders = folders;
+        this.draft = new Wiring.Draft(folder);
     }
 
-    static Optional<Wiring> read(ProjectTree tree) {
-        List<String> files = tree.files().stream()
+    /** The wirings of all modules in a tree. */
+    static List<Wiring> read(ProjectTree tree) {
+        List<String> shared = tree.under(FOLDER)
                 .map(TreeFile::path)
-                .filter(p -> p.endsWith(".iml")
-                                && (!p.contains("/") || Paths.parent(p).equals(FOLDER))
-                        || Paths.within(FOLDER, p))
+                .filter(p -> !p.endsWith(".iml"))
                 .toList();
-        return files.stream().filter(f -> f.endsWith(".iml")).findFirst().map(module -> new ModuleFiles(tree)
-                .read(module, files));
+        List<String> modules = tree.files().stream()
+                .map(TreeFile::path)
+                .filter(p -> p.endsWith(".iml"))
+                .toList();
+        Map<String, String> folders = new LinkedHashMap<>();
+        modules.forEach(module -> folders.put(Paths.stem(module), folder(module)));
+        List<Wiring> wirings = new ArrayList<>();
+        for (String module : modules) {
+            List<String> files = new ArrayList<>(List.of(module));
+            files.addAll(shared);
+            wirings.add(new ModuleFiles(tree, folder(module), folders).read(module, files));
+        }
+        return wirings;
+    }
+
+    /** The folder of a module; one whose file lies among the project's settings is the project itself. */
+    private static String folder(String module) {
+        String parent = Paths.parent(module);
+        return Paths.name(parent).equals(FOLDER) ? Paths.parent(parent) : parent;
     }
 
     private Wiring read(String module, List<String> files) {
@@ -86,9 +104,10 @@ final class ModuleFiles {
                 written.replaceFirst("JDK_", "").replace('_', '.').replaceFirst("^1\\.(?=\\d\\d)", ""), evidence);
     }
 
-    private static Optional<String> inside(String url) {
+    private Optional<String> inside(String url) {
         Matcher matcher = INSIDE.matcher(url);
-        return matcher.matches() ? Paths.normal(matcher.group(1)) : Optional.empty();
+        if (!matcher.matches()) return Optional.empty();
+        return matcher.group(1).equals("MODULE") ? draft.inside(matcher.group(2)) : Paths.normal(matcher.group(2));
     }
 
     private void sourceFolder(XmlElement e, Evidence evidence, List<Wiring.SourceFolder> sources) {
@@ -111,8 +130,11 @@ final class ModuleFiles {
                 if (library.isPresent()) classes(library.get(), test, file, libraries);
                 else draft.leave(e.attribute("name"), "is a library kept by the IDE, not by the project", evidence);
             }
-            case "module" ->
-                draft.leave(e.attribute("module-name"), "is another module of the IDE's project", evidence);
+            case "module" -> {
+                String name = e.attribute("module-name");
+                if (folders.containsKey(name)) draft.projects.add(new Wiring.Setting(folders.get(name), evidence));
+                else draft.leave(name, "is another module of the IDE's project", evidence);
+            }
             default -> {}
         }
     }

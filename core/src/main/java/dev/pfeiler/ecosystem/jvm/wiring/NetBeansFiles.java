@@ -13,43 +13,51 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
 
-/** Reads the wiring in {@code nbproject/project.properties}. */
+/** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 final class NetBeansFiles {
     static final String PROPERTIES = "nbproject/project.properties";
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft = new Wiring.Draft();
+    private final String file;
+    private final Wiring.Draft draft;
     private final BuildProperties properties = new BuildProperties();
 
-    private NetBeansFiles(ProjectTree tree) {
+    private NetBeansFiles(ProjectTree tree, String folder) {
         this.tree = tree;
+        this.draft = new Wiring.Draft(folder);
+        this.file = draft.at(PROPERTIES);
     }
 
-    static Optional<Wiring> read(ProjectTree tree) {
-        return tree.has(PROPERTIES) ? Optional.of(new NetBeansFiles(tree).read()) : Optional.empty();
+    /** The wirings of all project folders in a tree. */
+    static List<Wiring> read(ProjectTree tree) {
+        return tree.files().stream()
+                .map(TreeFile::path)
+                .filter(path -> path.equals(PROPERTIES) || path.endsWith("/" + PROPERTIES))
+                .map(path -> new NetBeansFiles(tree, Paths.parent(Paths.parent(path))).read())
+                .toList();
     }
 
     private Wiring read() {
-        tree.under("nbproject").map(TreeFile::path).forEach(draft.files::add);
-        if (tree.has(BuildFile.NAME)) draft.files.add(BuildFile.NAME);
+        tree.under(Paths.parent(file)).map(TreeFile::path).forEach(draft.files::add);
+        if (tree.has(draft.at(BuildFile.NAME))) draft.files.add(draft.at(BuildFile.NAME));
         Properties read = new Properties();
         try {
-            read.load(new StringReader(tree.text(PROPERTIES).content()));
+            read.load(new StringReader(tree.text(file).content()));
         } catch (IOException | IllegalArgumentException e) {
-            draft.leave(PROPERTIES, "is no properties file", Evidence.of(PROPERTIES, ""));
+            draft.leave(file, "is no properties file", Evidence.of(file, ""));
         }
-        properties.set("basedir", "", Evidence.of(PROPERTIES, ""));
+        properties.set("basedir", Wiring.TOP + draft.folder, Evidence.of(file, ""));
         for (String key : read.stringPropertyNames()) {
-            Evidence evidence = PropertyLine.find(tree, PROPERTIES, key)
+            Evidence evidence = PropertyLine.find(tree, file, key)
                     .map(Wiring.Setting::evidence)
-                    .orElse(Evidence.of(PROPERTIES, key));
+                    .orElse(Evidence.of(file, key));
             properties.set(key, read.getProperty(key), evidence);
         }
         List<Wiring.SourceFolder> sources = new ArrayList<>();
         for (String key : read.stringPropertyNames().stream().sorted().toList()) {
             if (!key.matches("(src|test).*\\.dir")) continue;
             setting(key)
-                    .flatMap(s -> Paths.normal(s.value())
+                    .flatMap(s -> draft.inside(s.value())
                             .filter(tree.folders()::contains)
                             .map(p -> new Wiring.SourceFolder(
                                     p, true, key.startsWith("test"), List.of(), List.of(), s.evidence())))
@@ -66,10 +74,10 @@ final class NetBeansFiles {
         setting("javac.compilerargs")
                 .ifPresent(s -> CompilerWords.take(ShellText.words(s.value()), s.evidence(), settings, flags));
         draft.compilations.add(new Wiring.Compilation(
-                sources, libraries, setting("build.classes.dir"), settings, flags, Evidence.of(PROPERTIES, "")));
+                sources, libraries, inside("build.classes.dir"), settings, flags, Evidence.of(file, "")));
         draft.name = setting("application.title")
                 .or(() -> setting("dist.jar").map(s -> new Wiring.Setting(Paths.stem(s.value()), s.evidence())));
-        draft.webRoot = setting("web.docbase.dir").filter(s -> tree.folders().contains(s.value()));
+        draft.webRoot = inside("web.docbase.dir").filter(s -> tree.folders().contains(s.value()));
         setting("main.class").ifPresent(draft.mainClasses::add);
         return draft.done(Wiring.Kind.IDE_FILES);
     }
@@ -81,12 +89,21 @@ final class NetBeansFiles {
                 .filter(s -> !s.value().isEmpty() && !s.value().contains("${"));
     }
 
+    /** A setting that is a path, as one within the tree. */
+    private Optional<Wiring.Setting> inside(String key) {
+        return setting(key).flatMap(s -> draft.inside(s.value()).map(p -> new Wiring.Setting(p, s.evidence())));
+    }
+
     private void classPath(String key, boolean test, List<Wiring.Library> libraries) {
         Optional<Wiring.Setting> setting = properties.get(key);
         if (setting.isEmpty()) return;
-        for (String part : properties.expand(setting.get().value()).split("[:;]")) {
-            Optional<String> path = Paths.normal(part.strip()).filter(p -> !p.isEmpty());
-            if (path.isEmpty() || part.contains("build.") || part.equals("build/classes")) continue;
+        for (String part : properties.expand(setting.get().value()).split(BuildPaths.SEPARATOR)) {
+            Optional<String> path = draft.inside(part.strip()).filter(p -> !p.isEmpty());
+            Optional<String> project = path.flatMap(p -> draft.project(tree, p, PROPERTIES));
+            project.ifPresent(folder ->
+                    draft.projects.add(new Wiring.Setting(folder, setting.get().evidence())));
+            if (project.isPresent() || path.isEmpty() || part.contains("build.") || part.equals("build/classes"))
+                continue;
             if (tree.has(path.get()))
                 libraries.add(new Wiring.Library(path.get(), test, setting.get().evidence()));
             else if (path.get().endsWith(".jar"))

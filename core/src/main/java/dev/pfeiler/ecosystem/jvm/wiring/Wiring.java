@@ -2,10 +2,14 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,30 +18,36 @@ import java.util.stream.Stream;
 /**
  * How a project was built until now, as one set of files says it.
  *
+ * @param folder the folder of the project that it describes; empty where that is the tree itself
  * @param files the files that make it up
  * @param name the project's name
  * @param version the project's version
  * @param compilations the calls of a compiler, in order
  * @param archives the archives that are made, in order
  * @param mainClasses classes that are started
+ * @param testRuns the calls of a test runner, in order
  * @param resources folders whose files are laid beside the classes
  * @param generators calls of programs that write sources
  * @param webRoot the folder that is served
  * @param contextPath the path below which it is served, without slashes
+ * @param projects folders of other projects of the tree that it refers to
  * @param trouble what it says and was not understood, though it may change the result
  */
 public record Wiring(
         Kind kind,
+        String folder,
         List<String> files,
         Optional<Setting> name,
         Optional<Setting> version,
         List<Compilation> compilations,
         List<Archive> archives,
         List<Setting> mainClasses,
+        List<TestRun> testRuns,
         List<Setting> resources,
         List<Generator> generators,
         Optional<Setting> webRoot,
         Optional<Setting> contextPath,
+        List<Setting> projects,
         List<Finding> trouble) {
     /** Sorts of wiring, the most trusted first: what makes the archives is nearer to what was shipped than an IDE's view. */
     public enum Kind {
@@ -63,8 +73,10 @@ public record Wiring(
         compilations = List.copyOf(compilations);
         archives = List.copyOf(archives);
         mainClasses = List.copyOf(mainClasses);
+        testRuns = List.copyOf(testRuns);
         resources = List.copyOf(resources);
         generators = List.copyOf(generators);
+        projects = List.copyOf(projects);
         trouble = List.copyOf(trouble);
     }
 
@@ -92,6 +104,11 @@ public record Wiring(
             classPath = List.copyOf(classPath);
             settings = Map.copyOf(settings);
             flags = List.copyOf(flags);
+        }
+
+        /** Whether it compiles a source. */
+        public boolean takes(String path) {
+            return sources.stream().anyMatch(folder -> folder.takes(path));
         }
 
         /** The Java level of the classes it makes. */
@@ -122,6 +139,21 @@ public record Wiring(
             including = List.copyOf(including);
             excluding = List.copyOf(excluding);
         }
+
+        /** Whether it takes a file, by its patterns. */
+        boolean takes(String path) {
+            if (!Paths.within(this.path, path)) return false;
+            String relative = Paths.relative(this.path, path);
+            return taken(relative, including, excluding);
+        }
+    }
+
+    private static boolean taken(String path, List<String> including, List<String> excluding) {
+        return (including.isEmpty() || matches(including, path)) && !matches(excluding, path);
+    }
+
+    private static boolean matches(List<String> patterns, String path) {
+        return patterns.stream().anyMatch(p -> PathPattern.of(p).matches(path));
     }
 
     /**
@@ -136,15 +168,63 @@ public record Wiring(
      * An archive that is made.
      *
      * @param path within the tree
-     * @param folders what goes in
+     * @param contents what goes in
      * @param manifest attributes of its manifest
      */
-    public record Archive(String path, List<String> folders, Map<String, Setting> manifest, Evidence evidence) {
+    public record Archive(String path, List<Content> contents, Map<String, Setting> manifest, Evidence evidence) {
         public Archive {
-            folders = List.copyOf(folders);
+            contents = List.copyOf(contents);
             manifest = Map.copyOf(manifest);
         }
+
+        /** The folders of which something goes in. */
+        public List<String> folders() {
+            return contents.stream().map(Content::path).distinct().toList();
+        }
     }
+
+    /**
+     * A folder of which something goes into an archive.
+     *
+     * @param path within the tree
+     * @param including patterns of what goes in, relative to the folder; none for all
+     * @param excluding patterns of what is left out, relative to the folder
+     */
+    public record Content(String path, List<String> including, List<String> excluding) {
+        public Content {
+            including = List.copyOf(including);
+            excluding = List.copyOf(excluding);
+        }
+
+        /** Whether a file goes in, given its path below the folder. */
+        public boolean takes(String relative) {
+            return taken(relative, including, excluding);
+        }
+    }
+
+    /**
+     * A call of a test runner. A value that names a file or folder of the tree starts with {@link #TOP}.
+     *
+     * @param properties system properties
+     * @param environment variables
+     * @param words further words for the virtual machine
+     * @param folder the folder it works in
+     */
+    public record TestRun(
+            Map<String, Setting> properties,
+            Map<String, Setting> environment,
+            List<Setting> words,
+            Optional<Setting> folder,
+            Evidence evidence) {
+        public TestRun {
+            properties = Collections.unmodifiableMap(new LinkedHashMap<>(properties));
+            environment = Collections.unmodifiableMap(new LinkedHashMap<>(environment));
+            words = List.copyOf(words);
+        }
+    }
+
+    /** How a path starts that is seen from the top of the tree, whichever project it is used in. */
+    public static final String TOP = "/./";
 
     /**
      * A call of a program that writes sources.
@@ -197,13 +277,41 @@ public record Wiring(
         final List<Compilation> compilations = new ArrayList<>();
         final List<Archive> archives = new ArrayList<>();
         final List<Setting> mainClasses = new ArrayList<>();
+        final List<TestRun> testRuns = new ArrayList<>();
         final List<Setting> resources = new ArrayList<>();
         final List<Generator> generators = new ArrayList<>();
+        final List<Setting> projects = new ArrayList<>();
         final List<Finding> trouble = new ArrayList<>();
+        final String folder;
         Optional<Setting> name = Optional.empty();
         Optional<Setting> version = Optional.empty();
         Optional<Setting> webRoot = Optional.empty();
         Optional<Setting> contextPath = Optional.empty();
+
+        Draft(String folder) {
+            this.folder = folder;
+        }
+
+        /** The path of a file of the project. */
+        String at(String path) {
+            return Paths.join(folder, path);
+        }
+
+        /** A path that is written as seen from the project; nothing where it leads out of the tree. */
+        Optional<String> inside(String written) {
+            String plain = written.replace('\\', '/');
+            if (plain.startsWith(TOP)) return Paths.normal(plain.substring(TOP.length()));
+            return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
+        }
+
+        /** The folder of another project, found by a file that marks it, in which a path lies that is not there yet. */
+        Optional<String> project(ProjectTree tree, String path, String marker) {
+            if (tree.has(path)) return Optional.empty();
+            for (String at = Paths.parent(path); !at.isEmpty(); at = Paths.parent(at)) {
+                if (!at.equals(folder) && tree.has(Paths.join(at, marker))) return Optional.of(at);
+            }
+            return Optional.empty();
+        }
 
         /** Notes something that was not understood, though it may change the result. */
         void leave(String subject, String fact, Evidence evidence) {
@@ -226,16 +334,19 @@ public record Wiring(
         Wiring done(Kind kind) {
             return new Wiring(
                     kind,
+                    folder,
                     files.stream().distinct().toList(),
                     name,
                     version,
                     compilations,
                     archives,
                     mainClasses,
+                    testRuns,
                     resources,
                     generators,
                     webRoot,
                     contextPath,
+                    projects,
                     trouble.stream().distinct().toList());
         }
     }

@@ -21,11 +21,11 @@ public final class Wirings {
     /** The wirings of a tree, the most trusted first. */
     public static List<Wiring> of(ProjectTree tree) {
         List<Wiring> wirings = new ArrayList<>();
-        BuildFile.read(tree).ifPresent(wirings::add);
+        wirings.addAll(BuildFile.read(tree));
         for (TreeFile file : tree.files()) script(tree, file).ifPresent(wirings::add);
-        IdeFiles.read(tree).ifPresent(wirings::add);
-        ModuleFiles.read(tree).ifPresent(wirings::add);
-        NetBeansFiles.read(tree).ifPresent(wirings::add);
+        wirings.addAll(IdeFiles.read(tree));
+        wirings.addAll(ModuleFiles.read(tree));
+        wirings.addAll(NetBeansFiles.read(tree));
         wirings.sort(Comparator.comparing(Wiring::kind));
         return wirings;
     }
@@ -39,7 +39,7 @@ public final class Wirings {
         } catch (IOException e) {
             return Optional.empty();
         }
-        Wiring.Draft draft = new Wiring.Draft();
+        Wiring.Draft draft = new Wiring.Draft("");
         switch (kind) {
             case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
             case SHELL_SCRIPT -> new ShellScript(tree, file.path(), draft).read(lines);

@@ -17,7 +17,7 @@ class IdeFilesTest {
         new Sketch(folder)
                 .file("lib/a.jar", "x")
                 .file(".classpath", "<classpath>\n" + String.join("\n", classPathEntries) + "\n</classpath>");
-        return IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+        return IdeFiles.read(new Sketch(folder).tree()).get(0);
     }
 
     @Test
@@ -72,7 +72,7 @@ class IdeFilesTest {
                         "<wb-resource deploy-path='/' source-path='/web/'/>",
                         "<property name='context-root' value='/tides'/>",
                         "</wb-module></project-modules>");
-        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).get(0);
         assertThat(wiring.name().orElseThrow().value()).isEqualTo("Tide board");
         assertThat(wiring.levels().get(0).value()).isEqualTo("1.5");
         assertThat(wiring.levels().get(0).evidence().line()).isEqualTo(2);
@@ -84,7 +84,7 @@ class IdeFilesTest {
     @Test
     void aBrokenFileIsAFindingWithItsLine() throws IOException {
         new Sketch(folder).file(".classpath", "<classpath>", "<classpathentry kind='src'", "</classpath>");
-        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).orElseThrow();
+        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).get(0);
         assertThat(wiring.trouble()).singleElement().satisfies(finding -> {
             assertThat(finding.subject()).isEqualTo(".classpath");
             assertThat(finding.evidence().get(0).line()).isPositive();

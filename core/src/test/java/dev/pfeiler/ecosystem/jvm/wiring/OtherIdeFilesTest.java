@@ -6,6 +6,7 @@ import dev.pfeiler.Sketch;
 import dev.pfeiler.evidence.Finding;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -43,7 +44,7 @@ class OtherIdeFilesTest {
                 .file(
                         ".idea/encodings.xml",
                         "<project><component><file url='PROJECT' charset='ISO-8859-1'/></component></project>");
-        Wiring wiring = ModuleFiles.read(new Sketch(folder).tree()).orElseThrow();
+        Wiring wiring = ModuleFiles.read(new Sketch(folder).tree()).get(0);
         assertThat(wiring.name().orElseThrow().value()).isEqualTo("tides");
         assertThat(wiring.sources()).extracting("path").containsExactly("code", "checks");
         assertThat(wiring.sources()).extracting("test").containsExactly(false, true);
@@ -87,5 +88,49 @@ class OtherIdeFilesTest {
                 .containsExactly("-Xlint:unchecked", "-parameters");
         assertThat(wiring.mainClasses()).extracting("value").containsExactly("p.A");
         assertThat(wiring.trouble()).extracting(Finding::subject).containsExactly("lib/gone.jar");
+    }
+
+    @Test
+    void modulesReferToEachOtherByName() throws IOException {
+        new Sketch(folder)
+                .file("base/src/p/A.java", "package p; class A {}")
+                .file("app/src/q/B.java", "package q; class B {}")
+                .file(
+                        "base/base.iml",
+                        "<module><component name='NewModuleRootManager'><content url='file://$MODULE_DIR$'>",
+                        "<sourceFolder url='file://$MODULE_DIR$/src' isTestSource='false'/></content></component></module>")
+                .file(
+                        "app/app.iml",
+                        "<module><component name='NewModuleRootManager'><content url='file://$MODULE_DIR$'>",
+                        "<sourceFolder url='file://$MODULE_DIR$/src' isTestSource='false'/></content>",
+                        "<orderEntry type='module' module-name='base'/>",
+                        "<orderEntry type='module' module-name='elsewhere'/></component></module>");
+        List<Wiring> wirings = ModuleFiles.read(new Sketch(folder).tree());
+        assertThat(wirings).extracting(Wiring::folder).containsExactly("app", "base");
+        assertThat(wirings.get(0).sources())
+                .extracting(Wiring.SourceFolder::path)
+                .containsExactly("app/src");
+        assertThat(wirings.get(0).projects()).extracting(Wiring.Setting::value).containsExactly("base");
+        assertThat(wirings.get(0).trouble()).extracting(Finding::subject).containsExactly("elsewhere");
+    }
+
+    @Test
+    void projectPropertiesNameWhatOtherProjectsBuild() throws IOException {
+        new Sketch(folder)
+                .file("base/src/p/A.java", "package p; class A {}")
+                .file("base/nbproject/project.properties", "src.dir=src")
+                .file("app/src/q/B.java", "package q; class B {}")
+                .file("app/lib/x.jar", "x")
+                .file(
+                        "app/nbproject/project.properties",
+                        "src.dir=src",
+                        "project.base=../base",
+                        "reference.base.jar=${project.base}/dist/base.jar",
+                        "javac.classpath=${reference.base.jar}:lib/x.jar");
+        Wiring app = NetBeansFiles.read(new Sketch(folder).tree()).get(0);
+        assertThat(app.sources()).extracting(Wiring.SourceFolder::path).containsExactly("app/src");
+        assertThat(app.projects()).extracting(Wiring.Setting::value).containsExactly("base");
+        assertThat(app.libraries()).extracting(Wiring.Library::path).containsExactly("app/lib/x.jar");
+        assertThat(app.trouble()).isEmpty();
     }
 }

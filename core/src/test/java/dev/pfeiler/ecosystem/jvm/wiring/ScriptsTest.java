@@ -231,4 +231,15 @@ class ScriptsTest {
                 .file(".classpath", "<classpath/>");
         assertThat(Wirings.of(sketch.tree())).extracting(Wiring::kind).containsExactly(Wiring.Kind.values());
     }
+
+    @Test
+    void aTestRunnerIsNoMainClass() throws IOException {
+        Wiring wiring = shell(
+                "javac -d out src/p/A.java",
+                "java -Xmx64m -Ddata=conf -Dquiet -cp out:lib/a.jar org.junit.runner.JUnitCore p.ATest");
+        assertThat(wiring.mainClasses()).isEmpty();
+        Wiring.TestRun run = wiring.testRuns().get(0);
+        assertThat(run.properties()).containsOnlyKeys("data", "quiet");
+        assertThat(run.words()).extracting(Wiring.Setting::value).containsExactly("-Xmx64m");
+    }
 }

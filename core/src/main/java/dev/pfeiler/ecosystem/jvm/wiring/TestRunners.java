@@ -1,0 +1,29 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import java.util.Set;
+
+/** What is known of test runners as they are started by hand. */
+final class TestRunners {
+    /** Their main classes. Sources: the manuals of the test frameworks. */
+    private static final Set<String> MAIN_CLASSES = Set.of(
+            "org.junit.runner.JUnitCore",
+            "org.junit.platform.console.ConsoleLauncher",
+            "junit.textui.TestRunner",
+            "org.testng.TestNG");
+
+    private TestRunners() {}
+
+    static boolean mainClass(String name) {
+        return MAIN_CLASSES.contains(name);
+    }
+
+    /** Whether a word for the virtual machine sets a system property. */
+    static boolean property(String word) {
+        return word.startsWith("-D") && word.length() > 2;
+    }
+
+    /** Whether a word for the virtual machine stands for itself, and says nothing of the class path. */
+    static boolean plain(String word) {
+        return word.matches("-(X|ea|esa|da|enable|disable|-add-|-enable-preview|javaagent:).*");
+    }
+}
