@@ -40,7 +40,7 @@ class PfeilerTest {
         sketch = new Sketch(Files.createDirectories(folder.resolve("tides")));
         Path home = Files.createDirectories(folder.resolve("home"));
         repository = home.resolve(".m2/repository");
-        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home"))));
+        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true));
     }
 
     private Proposal propose(String... choices) {

@@ -13,8 +13,9 @@ import java.util.stream.Stream;
  * @param home the person's home folder
  * @param environment the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
+ * @param offline whether nothing may be asked of other machines
  */
-public record Surroundings(Path home, Map<String, String> environment, Path javaHome) {
+public record Surroundings(Path home, Map<String, String> environment, Path javaHome, boolean offline) {
     public Surroundings {
         environment = Map.copyOf(environment);
     }
@@ -22,7 +23,22 @@ public record Surroundings(Path home, Map<String, String> environment, Path java
     /** This process's own. */
     public static Surroundings here() {
         return new Surroundings(
-                Path.of(System.getProperty("user.home")), System.getenv(), Path.of(System.getProperty("java.home")));
+                Path.of(System.getProperty("user.home")),
+                System.getenv(),
+                Path.of(System.getProperty("java.home")),
+                false);
+    }
+
+    public Surroundings offline(boolean so) {
+        return new Surroundings(home, environment, javaHome, so);
+    }
+
+    /** Pfeiler's folder below the person's cache folder, the only place that reading writes to. */
+    public Path cache() {
+        String folder = environment.getOrDefault("XDG_CACHE_HOME", "");
+        // the base directory specification takes absolute paths alone
+        Path base = folder.startsWith("/") ? Path.of(folder) : home.resolve(".cache");
+        return base.resolve("pfeiler");
     }
 
     /** A program on the search path, found without running it. */

@@ -122,7 +122,7 @@ final class JvmProof {
 
     /** Libraries that were missing in the tree, from the local repository. */
     private List<Path> fetched() {
-        LocalRepository store = LocalRepository.of(surroundings);
+        LocalRepository store = reading.repositories().store();
         return maven.dependencies()
                 .filter(dependency -> dependency.jar().isEmpty())
                 .flatMap(dependency -> store.file(dependency.declared().orElseThrow(), "jar").stream())

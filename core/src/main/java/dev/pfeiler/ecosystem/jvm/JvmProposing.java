@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.TestNames;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
@@ -134,6 +135,7 @@ final class JvmProposing {
 
     private List<MavenModule> mavenModules(String group, String name, Map<String, String> packagings) {
         List<MavenModule> modules = new ArrayList<>();
+        Map<String, Map<String, Resolved>> brings = new LinkedHashMap<>();
         Set<Jar> idle = new HashSet<>(project.libraries());
         for (JvmModule module : project.modules()) idle.removeIf(jar -> concerns(module, jar));
         for (JvmModule module : project.modules()) {
@@ -141,18 +143,21 @@ final class JvmProposing {
             List<Jar> jars = project.libraries().stream()
                     .filter(jar -> project.modules().size() == 1 || concerns(module, jar) || last && idle.contains(jar))
                     .toList();
-            List<Dependency> dependencies = new Dependencies(
+            List<Dependency> missing = missing(module).decide(deliberation);
+            Map<String, Resolved> brought = new LinkedHashMap<>();
+            module.needs().forEach(need -> brought.putAll(brings.get(need)));
+            Dependencies.Decided decided = new Dependencies(
                             deliberation,
                             reading.identities(),
+                            reading.repositories(),
                             module.usage(),
                             group,
                             name,
                             module.name(),
                             jar -> lacking(module, jar))
-                    .decide(jars);
-            List<Dependency> all = new ArrayList<>(dependencies);
-            all.addAll(missing(module).decide(deliberation));
-            modules.add(module(module, name, packagings.get(module.name()), all));
+                    .decide(jars, missing, brought);
+            brings.put(module.name(), decided.brings());
+            modules.add(module(module, name, packagings.get(module.name()), decided));
         }
         return modules;
     }
@@ -183,13 +188,14 @@ final class JvmProposing {
                 .anyMatch(way -> module.usage().reached(way).containsKey(jar));
     }
 
-    private MavenModule module(JvmModule module, String name, String packaging, List<Dependency> dependencies) {
+    private MavenModule module(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
         boolean war = packaging.equals("war");
         return new MavenModule(
                 module.name().isEmpty() ? name : module.name(),
                 module.folder(),
                 packaging,
-                dependencies,
+                decided.dependencies(),
+                decided.pins(),
                 module.needs(),
                 war ? Optional.of(archiveName(module, name)) : Optional.empty(),
                 war ? Map.of() : manifest(module),

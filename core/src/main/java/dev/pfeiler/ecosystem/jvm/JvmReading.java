@@ -8,7 +8,7 @@ import dev.pfeiler.ecosystem.jvm.archive.JarReader;
 import dev.pfeiler.ecosystem.jvm.dependency.Identification;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
 import dev.pfeiler.ecosystem.jvm.source.JavaReader;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
@@ -30,10 +30,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 
 /** What the JVM wing read in a tree: sources, jars, wirings, classes built earlier, and this machine's tools. */
 public final class JvmReading implements Reading {
+    private static final int THREADS = 8;
+
     private final ProjectTree tree;
+    private final Repositories repositories;
     private final Toolchain toolchain;
     private final List<Finding> trouble = new ArrayList<>();
     private final List<JavaSource> sources;
@@ -50,14 +57,34 @@ public final class JvmReading implements Reading {
         for (Wiring wiring : wirings) trouble.addAll(wiring.trouble());
         this.jars = sources.isEmpty() ? List.of() : readJars();
         this.built = sources.isEmpty() ? List.of() : readBuilt();
-        Identification identification = new Identification(LocalRepository.of(surroundings));
-        for (Jar jar : jars) {
-            if (jar.kind() == Jar.Kind.LIBRARY) identities.put(jar, identification.of(jar));
-        }
+        this.repositories = Repositories.of(surroundings);
+        identify();
     }
 
     static JvmReading of(ProjectTree tree, Surroundings surroundings) {
         return new JvmReading(tree, surroundings);
+    }
+
+    /** Many jars at once, as most of the time goes by waiting for repositories. */
+    private void identify() {
+        Identification identification = new Identification(tree, repositories);
+        List<Jar> all =
+                jars.stream().filter(jar -> jar.kind() == Jar.Kind.LIBRARY).toList();
+        if (all.isEmpty()) return;
+        ExecutorService threads = Executors.newFixedThreadPool(Math.min(THREADS, all.size()));
+        try {
+            Map<Jar, Future<JarIdentity>> asked = new LinkedHashMap<>();
+            for (Jar jar : all) asked.put(jar, threads.submit(() -> identification.of(jar)));
+            for (Jar jar : all) identities.put(jar, asked.get(jar).get());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e.getCause());
+        } finally {
+            threads.shutdown();
+        }
+        trouble.addAll(repositories.trouble());
     }
 
     private List<JavaSource> readSources() {
@@ -130,6 +157,10 @@ public final class JvmReading implements Reading {
     @Override
     public Proposal propose(String target, Choices choices) {
         return new JvmProposing(this, target, choices).propose();
+    }
+
+    Repositories repositories() {
+        return repositories;
     }
 
     ProjectTree tree() {

@@ -77,10 +77,9 @@ final class JvmSteps {
             if (keep && !dependency.inProject()) continue;
             if (dependency.inProject()) layIn(old, dependency.declared().orElseThrow());
             else {
-                String reason = dependency
-                        .declared()
-                        .map(coordinates -> "is the dependency " + coordinates + " now")
-                        .orElse(dependency.why());
+                String reason = dependency.isDeclared()
+                        ? "is the dependency " + dependency.declared().orElseThrow() + " now"
+                        : dependency.why();
                 steps.add(new Step.Retire(path, reason));
             }
         }

@@ -36,7 +36,7 @@ class JvmProposalTest {
     void setUp() throws IOException {
         sketch = new Sketch(Files.createDirectories(folder.resolve("port")));
         Path home = Files.createDirectories(folder.resolve("home"));
-        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home"))));
+        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true));
     }
 
     private Proposal propose(String... choices) {

@@ -43,6 +43,18 @@ public final class Catalogue {
         }
     }
 
+    /** The coordinates of the library of that artifact name, where just one has it. */
+    Optional<Coordinates> artifact(String artifact) {
+        List<Coordinates> named = entries.stream()
+                .flatMap(entry -> Coordinates.parse(entry.coordinates()).stream())
+                .filter(c -> c.artifact().equals(artifact))
+                .distinct()
+                .toList();
+        return named.stream().map(Coordinates::group).distinct().count() == 1
+                ? Optional.of(named.get(0))
+                : Optional.empty();
+    }
+
     /** The entry with the longest prefix that a name starts with. */
     public Optional<Entry> having(String name) {
         return entries.stream()

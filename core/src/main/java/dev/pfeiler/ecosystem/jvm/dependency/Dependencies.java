@@ -3,6 +3,8 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
@@ -10,6 +12,8 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,7 +44,26 @@ public final class Dependencies {
     private final String group;
     private final String name;
     private final String module;
-    private final Map<String, Jar> first = new HashMap<>();
+    private final Repositories repositories;
+    private final List<Dependency> decided = new ArrayList<>();
+    private final List<Library> libraries = new ArrayList<>();
+
+    /** A jar whose artifact is settled, while its scope is not yet. */
+    private record Library(
+            Jar jar, Coordinates coordinates, boolean laidIn, String note, ScopeFinding natural, String scopeKey) {}
+
+    /**
+     * What was decided about a module's class path.
+     *
+     * @param pins versions stated for what comes along
+     * @param brings what comes along with the module itself, by group and artifact
+     */
+    public record Decided(List<Dependency> dependencies, List<Dependency.Pin> pins, Map<String, Resolved> brings) {
+        public Decided {
+            dependencies = List.copyOf(dependencies);
+            pins = List.copyOf(pins);
+        }
+    }
 
     /**
      * @param group the project's own group, for jars that have none
@@ -51,6 +74,7 @@ public final class Dependencies {
     public Dependencies(
             Deliberation deliberation,
             Map<Jar, JarIdentity> identities,
+            Repositories repositories,
             Usage usage,
             String group,
             String name,
@@ -58,6 +82,7 @@ public final class Dependencies {
             Predicate<Jar> lacking) {
         this.deliberation = deliberation;
         this.identities = identities;
+        this.repositories = repositories;
         this.usage = usage;
         this.fromMain = usage.reached(Way.MAIN);
         this.fromTests = usage.reached(Way.TEST);
@@ -68,40 +93,136 @@ public final class Dependencies {
         this.lacking = lacking;
     }
 
-    /** Decides about jars in class-path order. */
-    public List<Dependency> decide(List<Jar> jars) {
-        List<Dependency> decided = new ArrayList<>();
-        for (Jar jar : jars) decided.add(decide(jar));
-        return decided;
+    /**
+     * Decides about jars in class-path order.
+     *
+     * @param missing libraries that are declared and were in no jar
+     * @param brought what needed modules bring along, by group and artifact
+     */
+    public Decided decide(List<Jar> jars, List<Dependency> missing, Map<String, Resolved> brought) {
+        Map<String, Jar> first = new HashMap<>();
+        for (Jar jar : jars) identify(jar, first);
+        Map<String, ClassPathPlan.Entry> entries = new LinkedHashMap<>();
+        Set<String> dropped = new HashSet<>();
+        for (Library library : libraries) {
+            Optional<String> chosen = deliberation
+                    .choices()
+                    .of(library.scopeKey())
+                    .map(choice -> choice.value().strip());
+            Scope scope = chosen.flatMap(Scope::parse).orElse(library.natural().scope());
+            String key = library.coordinates().key();
+            if (scope == Scope.DROP) dropped.add(key);
+            else {
+                boolean along = scope == Scope.ALONG
+                        || chosen.isEmpty() && !library.natural().direct();
+                Scope declared = scope == Scope.ALONG ? library.natural().scope() : scope;
+                entries.put(
+                        key,
+                        new ClassPathPlan.Entry(
+                                library.jar(), library.coordinates(), !library.laidIn(), !along, declared));
+            }
+        }
+        List<Coordinates> further =
+                missing.stream().flatMap(d -> d.declared().stream()).toList();
+        ClassPathPlan plan = new ClassPathPlan(repositories, entries.values(), further, brought, dropped);
+        for (Library library : libraries)
+            settle(library, entries.get(library.coordinates().key()), plan);
+        decided.addAll(missing);
+        Map<String, Resolved> brings = new LinkedHashMap<>(brought);
+        plan.resolution().artifacts().stream()
+                .filter(a -> a.scope().equals("compile") || a.scope().equals("runtime"))
+                .forEach(a -> brings.put(a.coordinates().key(), a));
+        for (ClassPathPlan.Entry entry : entries.values()) {
+            boolean shipped = entry.scope() == Scope.COMPILE || entry.scope() == Scope.RUNTIME;
+            if (plan.declares(entry) && shipped) {
+                brings.put(
+                        entry.coordinates().key(),
+                        new Resolved(entry.coordinates(), entry.scope().word(), List.of()));
+            }
+        }
+        List<Dependency.Pin> pins = plan.pins().stream()
+                .map(pin -> new Dependency.Pin(pin, plan.why(entries.get(pin.key()))))
+                .toList();
+        return new Decided(decided, pins, brings);
     }
 
-    private Dependency decide(Jar jar) {
-        if (jar.kind() != Jar.Kind.LIBRARY) return Dependency.left(jar, notALibrary(jar));
+    /** Settles which artifact a jar is. */
+    private void identify(Jar jar, Map<String, Jar> first) {
+        if (jar.kind() != Jar.Kind.LIBRARY) {
+            decided.add(Dependency.left(jar, notALibrary(jar)));
+            return;
+        }
         JarIdentity identity = identities.get(jar);
         Coordinates own = inProject(jar, identity);
         boolean published = identity.sign().published();
         String value = published ? settlePublished(jar, identity) : settleOwn(jar, identity, own);
-        if (value.equals(LEAVE)) return Dependency.left(jar, "left by your choice");
-        Coordinates coordinates = Coordinates.parse(value).orElseThrow();
-        Jar other = first.putIfAbsent(coordinates.key(), jar);
-        if (other != null) {
-            return Dependency.dropped(jar, "the same library as " + other.path() + ", which comes first");
+        if (value.equals(LEAVE)) {
+            decided.add(Dependency.left(jar, "left by your choice"));
+            return;
         }
-        ScopeFinding scope = scope(jar);
+        Coordinates coordinates = Coordinates.parse(value).orElseThrow();
+        // a copy under a version of its own is still the same library
+        Coordinates library = published || coordinates.equals(own) ? identity.coordinates() : coordinates;
+        Jar other = first.putIfAbsent(library.key(), jar);
+        if (other != null) {
+            String which = identities.get(other).coordinates().version();
+            decided.add(Dependency.dropped(
+                    jar,
+                    "the same library as " + other.path() + " (" + which + "), which comes first on the class path"));
+            return;
+        }
+        boolean laidIn = !published && coordinates.equals(own);
+        String key = "scope:" + (module.isEmpty() ? "" : module + ":") + jar.path();
+        libraries.add(new Library(jar, coordinates, laidIn, laidIn ? note(identity) : "", scope(jar), key));
+    }
+
+    /** Settles the scope of a library, as the plan has it unless the person says otherwise. */
+    private void settle(Library library, ClassPathPlan.Entry entry, ClassPathPlan plan) {
+        Jar jar = library.jar();
+        ScopeFinding natural = library.natural();
+        boolean along = entry != null && !plan.declares(entry);
+        String planned = entry == null ? "" : plan.why(entry);
+        String why = natural.why();
+        Certainty certainty = natural.certainty();
+        if (along) {
+            why = "comes along with " + chain(plan.along(entry))
+                    + (planned.isEmpty() ? "" : "; pinned, as it " + planned);
+            certainty = Certainty.CERTAIN;
+        } else if (!planned.isEmpty()) why = natural.why() + "; it " + planned;
+        Scope proposed = along ? Scope.ALONG : entry == null ? natural.scope() : entry.scope();
         Scope standing = Scope.parse(deliberation.settle(
                         Decision.of(
-                                "scope:" + (module.isEmpty() ? "" : module + ":") + jar.path(),
+                                library.scopeKey(),
                                 "Scope of " + jar.name() + (module.isEmpty() ? "" : " in " + module),
-                                scope.scope.word(),
-                                scope.certainty,
-                                scope.why,
-                                scope.evidence),
+                                proposed.word(),
+                                certainty,
+                                why,
+                                natural.evidence()),
                         text -> Scope.parse(text).map(Scope::word)))
                 .orElseThrow();
-        if (standing == Scope.DROP) return Dependency.dropped(jar, "dropped by your choice");
-        boolean laidIn = !published && coordinates.equals(own);
-        String note = laidIn ? note(identity) : scope.note;
-        return new Dependency(Optional.of(jar), Optional.of(coordinates), standing, laidIn, false, scope.why, note);
+        if (standing == Scope.DROP) decided.add(Dependency.dropped(jar, "dropped by your choice"));
+        else if (along) decided.add(Dependency.along(jar, library.coordinates(), why));
+        else {
+            String note = library.note().isEmpty() ? natural.note() : library.note();
+            decided.add(new Dependency(
+                    Optional.of(jar),
+                    Optional.of(library.coordinates()),
+                    entry.scope(),
+                    library.laidIn(),
+                    false,
+                    plan.exclusions(entry),
+                    why,
+                    note));
+        }
+    }
+
+    private static String chain(List<Coordinates> along) {
+        return along.isEmpty()
+                ? "a module of this project"
+                : along.stream()
+                        .map(c -> c.artifact() + " " + c.version())
+                        .reduce((one, next) -> one + ", which needs " + next)
+                        .orElseThrow();
     }
 
     private static String notALibrary(Jar jar) {
@@ -171,66 +292,61 @@ public final class Dependencies {
     }
 
     private static String note(JarIdentity identity) {
-        return identity.sign() == JarIdentity.Sign.CHANGED
-                ? "a changed copy of " + identity.coordinates() + ", kept in this project's own repository"
-                : "kept in this project's own repository: no other is known to have it";
+        return switch (identity.sign()) {
+            case CHANGED -> "a changed copy of " + identity.coordinates() + ", kept in this project's own repository";
+            case MERGED ->
+                "several artifacts in one, kept in this project's own repository: " + identity.alternatives();
+            default -> "kept in this project's own repository: no other is known to have it";
+        };
     }
 
-    private record ScopeFinding(Scope scope, Certainty certainty, String why, List<Evidence> evidence, String note) {}
+    /**
+     * The scope in which a jar is used.
+     *
+     * @param direct whether it is used itself, and not by other jars alone
+     */
+    private record ScopeFinding(
+            Scope scope, boolean direct, Certainty certainty, String why, List<Evidence> evidence, String note) {}
 
     private ScopeFinding scope(Jar jar) {
         List<Evidence> main = usage.evidence(jar, Way.MAIN);
         List<Evidence> named = usage.evidence(jar, Way.BY_NAME);
+        List<Evidence> test = usage.evidence(jar, Way.TEST);
         boolean container = CONTAINER.stream().anyMatch(jar::holds);
+        boolean used = usage.uses(Way.MAIN, jar) || usage.uses(Way.BY_NAME, jar);
         boolean needed = fromMain.containsKey(jar) || fromNames.containsKey(jar);
         if (container && (needed || !usage.uses(Way.TEST, jar))) {
-            return found(Scope.PROVIDED, Certainty.CERTAIN, "an interface that the container brings", main);
+            return found(Scope.PROVIDED, used, Certainty.CERTAIN, "an interface that the container brings", main);
         }
         if (needed && lacking.test(jar)) {
-            return found(Scope.PROVIDED, Certainty.LIKELY, "on the class path, but not deployed", main);
+            return found(Scope.PROVIDED, used, Certainty.LIKELY, "on the class path, but not deployed", main);
         }
         if (usage.uses(Way.MAIN, jar)) {
-            return found(Scope.COMPILE, Certainty.CERTAIN, "used by " + files(main.size()), main);
-        }
-        if (fromMain.containsKey(jar)) {
-            String by = "needed by " + fromMain.get(jar).name();
-            return found(
-                    Scope.COMPILE,
-                    Certainty.LIKELY,
-                    by,
-                    List.of(Evidence.of(fromMain.get(jar).path(), by)));
+            return found(Scope.COMPILE, true, Certainty.CERTAIN, "used by " + files(main.size()), main);
         }
         if (usage.uses(Way.BY_NAME, jar)) {
-            return found(Scope.RUNTIME, Certainty.LIKELY, "used by name in " + files(named.size()), named);
+            String why = "used by name in " + files(named.size());
+            return found(Scope.RUNTIME, true, Certainty.LIKELY, why, named);
         }
-        if (fromNames.containsKey(jar)) {
-            return found(
-                    Scope.RUNTIME,
-                    Certainty.LIKELY,
-                    "needed by " + fromNames.get(jar).name(),
-                    List.of());
-        }
-        List<Evidence> test = usage.evidence(jar, Way.TEST);
+        if (fromMain.containsKey(jar)) return neededBy(Scope.COMPILE, fromMain.get(jar));
+        if (fromNames.containsKey(jar)) return neededBy(Scope.RUNTIME, fromNames.get(jar));
         if (usage.uses(Way.TEST, jar)) {
-            return found(Scope.TEST, Certainty.CERTAIN, "used by " + files(test.size()) + " of the tests", test);
+            String why = "used by " + files(test.size()) + " of the tests";
+            return found(Scope.TEST, true, Certainty.CERTAIN, why, test);
         }
-        if (fromTests.containsKey(jar)) {
-            return found(
-                    Scope.TEST,
-                    Certainty.LIKELY,
-                    "needed by " + fromTests.get(jar).name(),
-                    List.of());
-        }
-        return new ScopeFinding(
-                Scope.RUNTIME,
-                Certainty.GUESS,
-                "no sign of use",
-                List.of(),
-                "no sign of use was found; kept as it was");
+        if (fromTests.containsKey(jar)) return neededBy(Scope.TEST, fromTests.get(jar));
+        String note = "no sign of use was found; kept as it was";
+        return new ScopeFinding(Scope.RUNTIME, false, Certainty.GUESS, "no sign of use", List.of(), note);
     }
 
-    private static ScopeFinding found(Scope scope, Certainty certainty, String why, List<Evidence> evidence) {
-        return new ScopeFinding(scope, certainty, why, evidence, "");
+    private static ScopeFinding neededBy(Scope scope, Jar other) {
+        String by = "needed by " + other.name();
+        return found(scope, false, Certainty.LIKELY, by, List.of(Evidence.of(other.path(), by)));
+    }
+
+    private static ScopeFinding found(
+            Scope scope, boolean direct, Certainty certainty, String why, List<Evidence> evidence) {
+        return new ScopeFinding(scope, direct, certainty, why, evidence, "");
     }
 
     private static String files(int count) {

@@ -2,15 +2,19 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import java.util.Collections;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * What becomes of one jar, or of a library that is missing.
  *
  * @param jar the jar it was; nothing where it was missing in the tree
- * @param declared the coordinates to declare; nothing where the jar is not declared
+ * @param declared its coordinates; nothing where the jar is no dependency
  * @param inProject whether the jar is laid into the project's own repository, because no other is known to have it
  * @param stays whether the file stays in the tree
+ * @param exclusions group and artifact of what it must not bring along
  * @param why in a few words
  * @param note what a reader of the build descriptor must know; empty where nothing
  */
@@ -20,14 +24,35 @@ public record Dependency(
         Scope scope,
         boolean inProject,
         boolean stays,
+        Set<String> exclusions,
         String why,
         String note) {
+    /**
+     * A version that is stated for what comes along.
+     *
+     * @param why it needs one
+     */
+    public record Pin(Coordinates coordinates, String why) {}
+
+    public Dependency {
+        exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
+    }
+
+    static Dependency along(Jar jar, Coordinates coordinates, String why) {
+        return new Dependency(Optional.of(jar), Optional.of(coordinates), Scope.ALONG, false, false, Set.of(), why, "");
+    }
+
+    /** Whether a descriptor names it. */
+    public boolean isDeclared() {
+        return declared.isPresent() && scope != Scope.ALONG;
+    }
+
     static Dependency left(Jar jar, String why) {
-        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, true, why, "");
+        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, true, Set.of(), why, "");
     }
 
     static Dependency dropped(Jar jar, String why) {
-        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, false, why, "");
+        return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, false, Set.of(), why, "");
     }
 
     static Dependency missing(Coordinates coordinates, Scope scope) {
@@ -37,6 +62,7 @@ public record Dependency(
                 scope,
                 false,
                 true,
+                Set.of(),
                 "imported, and in no jar here",
                 "was in no jar of the project; its version is a guess");
     }

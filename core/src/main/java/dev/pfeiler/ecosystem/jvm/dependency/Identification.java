@@ -1,32 +1,49 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.JarDifference;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories.Check;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.Optional;
+import java.util.Set;
+import org.slf4j.LoggerFactory;
 
-/** Names the artifact a jar is: by its hash, its descriptor, and last its manifest and file name. */
+/**
+ * Names the artifact a jar is: by its hash in the local store, its descriptor, its manifest, its file name and packages.
+ * What a weak sign says is held against the checksums that repositories state.
+ */
 public final class Identification {
-    private static final Pattern VERSIONED = Pattern.compile("(.+?)[-_]v?(\\d[\\w.+-]*)");
+    /** How many versions of one artifact are tried, newest first. */
+    private static final int VERSIONS = 60;
 
-    private final LocalRepository store;
+    private final ProjectTree tree;
+    private final Repositories repositories;
+    private final Candidates candidates;
 
-    public Identification(LocalRepository store) {
-        this.store = store;
+    public Identification(ProjectTree tree, Repositories repositories) {
+        this.tree = tree;
+        this.repositories = repositories;
+        this.candidates = new Candidates(repositories.store(), Catalogue.shipped());
     }
 
     public JarIdentity of(Jar jar) {
-        List<Coordinates> holding = store.holding(jar.size(), jar.sha1());
+        List<Coordinates> holding = repositories.store().holding(jar.size(), jar.sha1());
         if (!holding.isEmpty()) return byHash(jar, holding);
-        if (!jar.descriptors().isEmpty()) return byDescriptor(jar);
-        return byName(jar);
+        Optional<JarIdentity> merged = merged(jar);
+        if (merged.isPresent()) return merged.get();
+        return jar.descriptors().isEmpty() ? byName(jar) : byDescriptor(jar);
     }
 
     private static JarIdentity byHash(Jar jar, List<Coordinates> holding) {
@@ -41,48 +58,97 @@ public final class Identification {
         return new JarIdentity(best, JarIdentity.Sign.HASH, List.of(hash), others);
     }
 
-    private JarIdentity byDescriptor(Jar jar) {
-        Map.Entry<String, Coordinates> own = jar.descriptors().entrySet().stream()
+    private static JarIdentity confirmed(Jar jar, Coordinates coordinates, Check check, List<Evidence> evidence) {
+        List<Evidence> all = new ArrayList<>(evidence);
+        all.add(0, Evidence.of(check.repository(), "SHA-1 " + jar.sha1() + " is " + coordinates));
+        JarIdentity.Sign sign =
+                check.repository().startsWith("local") ? JarIdentity.Sign.HASH : JarIdentity.Sign.CHECKSUM;
+        return new JarIdentity(coordinates, sign, all, List.of());
+    }
+
+    /** A jar with several descriptors of which none is its own, or more than its own artifact holds. */
+    private Optional<JarIdentity> merged(Jar jar) {
+        if (jar.descriptors().size() < 2) return Optional.empty();
+        Coordinates own = own(jar).getValue();
+        // an artifact that has others in it was published so; then its checksum agrees
+        Check check = repositories.check(own, jar.sha1());
+        if (check.known() == Known.SAME) return Optional.of(confirmed(jar, own, check, List.of()));
+        if (jar.name().startsWith(own.artifact())) return Optional.empty();
+        List<Evidence> evidence = new ArrayList<>();
+        jar.descriptors().forEach((entry, c) -> evidence.add(Evidence.of(jar.path() + "!/" + entry, c.toString())));
+        List<Coordinates> inside =
+                jar.descriptors().values().stream().distinct().sorted().toList();
+        return Optional.of(new JarIdentity(Candidates.named(jar), JarIdentity.Sign.MERGED, evidence, inside));
+    }
+
+    private static Map.Entry<String, Coordinates> own(Jar jar) {
+        return jar.descriptors().entrySet().stream()
                 .min(Comparator.comparing((Map.Entry<String, Coordinates> e) ->
                                 !jar.name().startsWith(e.getValue().artifact()))
                         .thenComparing(e -> -e.getValue().artifact().length())
                         .thenComparing(Map.Entry.comparingByKey()))
                 .orElseThrow();
+    }
+
+    private JarIdentity byDescriptor(Jar jar) {
+        Map.Entry<String, Coordinates> own = own(jar);
         Coordinates stated = own.getValue();
         List<Evidence> evidence = new ArrayList<>();
         evidence.add(Evidence.of(jar.path() + "!/" + own.getKey(), stated.toString()));
-        List<Coordinates> others = jar.descriptors().values().stream()
-                .filter(c -> !c.equals(stated))
-                .toList();
-        boolean merged = !others.isEmpty() && !jar.name().startsWith(stated.artifact());
-        boolean otherBytes = store.file(stated, "jar").isPresent();
-        if (merged) return new JarIdentity(byName(jar).coordinates(), JarIdentity.Sign.NAME, evidence, others);
-        if (!otherBytes) return new JarIdentity(stated, JarIdentity.Sign.DESCRIPTOR, evidence, others);
-        evidence.add(Evidence.of("local repository", stated + " has other bytes"));
-        return new JarIdentity(stated, JarIdentity.Sign.CHANGED, evidence, others);
+        Check check = repositories.check(stated, jar.sha1());
+        return switch (check.known()) {
+            case SAME -> confirmed(jar, stated, check, evidence);
+            case OTHER -> changed(jar, stated, check, evidence);
+            case UNSURE -> new JarIdentity(stated, JarIdentity.Sign.DESCRIPTOR, evidence, List.of());
+            case ABSENT -> new JarIdentity(stated, JarIdentity.Sign.NOBODY, evidence, List.of());
+        };
     }
 
-    private static JarIdentity byName(Jar jar) {
-        String stem = Paths.stem(jar.name());
-        Matcher versioned = VERSIONED.matcher(stem);
-        String artifact = versioned.matches() ? versioned.group(1) : stem;
-        String version = versioned.matches() ? versioned.group(2) : "";
-        List<Evidence> evidence = new ArrayList<>();
-        evidence.add(Evidence.of(jar.path(), jar.name()));
-        for (String key : List.of("Implementation-Version", "Bundle-Version", "Specification-Version")) {
-            String stated = jar.manifest().getOrDefault(key, "").strip();
-            if (!version.isEmpty() || !stated.matches("\\d[\\w.+-]*")) continue;
-            version = stated;
-            evidence.add(Evidence.of(jar.path() + "!/META-INF/MANIFEST.MF", key + ": " + stated));
+    private JarIdentity byName(Jar jar) {
+        boolean sure = true;
+        JarIdentity changed = null;
+        List<Evidence> evidence = Candidates.evidence(jar);
+        for (Coordinates candidate : candidates.of(jar)) {
+            Check check = repositories.check(candidate, jar.sha1());
+            if (check.known() == Known.SAME) return confirmed(jar, candidate, check, evidence);
+            if (check.known() == Known.OTHER && changed == null) changed = changed(jar, candidate, check, evidence);
+            sure &= check.known() != Known.UNSURE;
         }
-        String vendor =
-                jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
-        String group = vendor.matches("[\\w.-]+") ? vendor : "";
-        Coordinates coordinates = new Coordinates(group, plain(artifact), version.isEmpty() ? "1" : plain(version));
-        return new JarIdentity(coordinates, JarIdentity.Sign.NAME, evidence, List.of());
+        Optional<JarIdentity> other = amongVersions(jar, evidence);
+        if (other.isPresent()) return other.get();
+        if (changed != null) return changed;
+        JarIdentity.Sign sign = sure ? JarIdentity.Sign.NOBODY : JarIdentity.Sign.NAME;
+        return new JarIdentity(Candidates.named(jar), sign, evidence, List.of());
     }
 
-    private static String plain(String text) {
-        return text.replaceAll("[^\\w.-]+", "-");
+    /** Looks for the bytes among all versions of the artifacts that the jar may be. */
+    private Optional<JarIdentity> amongVersions(Jar jar, List<Evidence> evidence) {
+        Set<String> tried = new LinkedHashSet<>();
+        for (Coordinates candidate : candidates.artifacts(jar)) {
+            if (!tried.add(candidate.key())) continue;
+            List<String> versions = new ArrayList<>(repositories.versions(candidate.group(), candidate.artifact()));
+            Collections.reverse(versions);
+            for (String version : versions.subList(0, Math.min(VERSIONS, versions.size()))) {
+                Coordinates one = candidate.withVersion(version);
+                Check check = repositories.check(one, jar.sha1());
+                if (check.known() == Known.SAME) return Optional.of(confirmed(jar, one, check, evidence));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private JarIdentity changed(Jar jar, Coordinates original, Check check, List<Evidence> evidence) {
+        List<Evidence> all = new ArrayList<>(evidence);
+        all.add(Evidence.of(check.repository(), original + " has other bytes"));
+        Optional<Path> published = repositories.jar(original);
+        if (published.isPresent()) {
+            try {
+                JarDifference difference = JarDifference.between(published.get(), tree.onDisk(jar.path()));
+                for (String words : difference.words()) all.add(Evidence.of(jar.path(), words));
+            } catch (IOException e) {
+                LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);
+            }
+        }
+        return new JarIdentity(original, JarIdentity.Sign.CHANGED, all, List.of());
     }
 }

@@ -15,11 +15,17 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
     public enum Sign {
         /** The same bytes lie in a repository under these coordinates. */
         HASH(Certainty.CERTAIN, "same bytes in the local repository"),
+        /** A repository's checksum for these coordinates is that of the jar. */
+        CHECKSUM(Certainty.CERTAIN, "a repository's checksum agrees"),
         /** The descriptor inside the jar states them. */
         DESCRIPTOR(Certainty.LIKELY, "its own descriptor says so"),
         /** A repository has these coordinates with other bytes. */
         CHANGED(Certainty.LIKELY, "a changed copy"),
-        /** Made up from its manifest and file name; no repository is known to have it. */
+        /** Several artifacts were merged into it. */
+        MERGED(Certainty.LIKELY, "several artifacts in one jar"),
+        /** Made up from its manifest and file name, and every repository was asked. */
+        NOBODY(Certainty.LIKELY, "no repository has it"),
+        /** Made up from its manifest and file name; not every repository could be asked. */
         NAME(Certainty.GUESS, "named after its file");
 
         private final Certainty certainty;
@@ -40,7 +46,7 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
 
         /** Whether a repository can be expected to have these very bytes under the coordinates. */
         public boolean published() {
-            return this == HASH || this == DESCRIPTOR;
+            return this == HASH || this == CHECKSUM || this == DESCRIPTOR;
         }
     }
 

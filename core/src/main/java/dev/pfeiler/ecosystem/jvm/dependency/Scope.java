@@ -10,7 +10,9 @@ public enum Scope {
     PROVIDED,
     RUNTIME,
     TEST,
-    /** Declared nowhere. */
+    /** Not declared, as something that is declared brings it. */
+    ALONG,
+    /** Not wanted. */
     DROP;
 
     public String word() {

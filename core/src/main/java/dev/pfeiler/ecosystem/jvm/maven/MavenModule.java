@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param name of the artifact
  * @param folder within the project; empty where the project is one module
  * @param packaging {@code jar} or {@code war}
+ * @param pins versions of what comes along
  * @param needs the names of the other modules it needs
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param manifest attributes that the manifest has to have
@@ -27,6 +28,7 @@ public record MavenModule(
         String folder,
         String packaging,
         List<Dependency> dependencies,
+        List<Dependency.Pin> pins,
         List<String> needs,
         Optional<String> finalName,
         Map<String, String> manifest,
@@ -39,6 +41,7 @@ public record MavenModule(
         boolean webXml) {
     public MavenModule {
         dependencies = List.copyOf(dependencies);
+        pins = List.copyOf(pins);
         needs = List.copyOf(needs);
         generators = List.copyOf(generators);
         tests = List.copyOf(tests);

@@ -19,7 +19,7 @@ final class PomText {
             + " xsi:schemaLocation=\"http://maven.apache.org/POM/4.0.0 https://maven.apache.org/xsd/maven-4.0.0.xsd\">";
 
     private static final List<String> SECTIONS =
-            List.of("parent", "modules", "properties", "repositories", "dependencies", "build");
+            List.of("parent", "modules", "properties", "repositories", "dependencyManagement", "dependencies", "build");
 
     private PomText() {}
 
@@ -37,7 +37,7 @@ final class PomText {
     /**
      * Sets the sections apart, and puts notes above the dependencies they are about.
      *
-     * @param notes one for each dependency, in order; empty where a reader needs none
+     * @param notes one for each dependency, managed ones first, in order; empty where a reader needs none
      */
     static String of(Model model, List<String> notes) {
         List<String> lines = new ArrayList<>();
@@ -49,7 +49,8 @@ final class PomText {
             if (tag.equals("<dependency>")
                     && ++at < notes.size()
                     && !notes.get(at).isEmpty()) {
-                lines.add("    <!-- " + notes.get(at).replace("--", "- -") + " -->");
+                String indent = line.substring(0, line.indexOf('<'));
+                lines.add(indent + "<!-- " + notes.get(at).replace("--", "- -") + " -->");
             }
             lines.add(line);
         }

@@ -13,6 +13,8 @@ import java.util.Properties;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.apache.maven.model.Build;
+import org.apache.maven.model.DependencyManagement;
+import org.apache.maven.model.Exclusion;
 import org.apache.maven.model.Model;
 import org.apache.maven.model.Parent;
 import org.apache.maven.model.Plugin;
@@ -146,6 +148,11 @@ public final class PomWriter {
             model.addDependency(declaration);
         }
         for (Dependency dependency : ordered(module)) model.addDependency(declaration(dependency));
+        if (!module.pins().isEmpty()) {
+            DependencyManagement management = new DependencyManagement();
+            module.pins().forEach(pin -> management.addDependency(declaration(pin.coordinates())));
+            model.setDependencyManagement(management);
+        }
         Build build = new Build();
         module.finalName().ifPresent(build::setFinalName);
         if (module.kept().isPresent()) keptFolders(build, module.kept().get());
@@ -216,7 +223,7 @@ public final class PomWriter {
 
     private static List<Dependency> ordered(MavenModule module) {
         return module.dependencies().stream()
-                .filter(d -> d.declared().isPresent())
+                .filter(Dependency::isDeclared)
                 .sorted(Comparator.comparing(Dependency::scope)
                         .thenComparing(d -> d.declared().orElseThrow()))
                 .toList();
@@ -224,6 +231,7 @@ public final class PomWriter {
 
     private static List<String> notes(MavenModule module) {
         List<String> notes = new ArrayList<>();
+        module.pins().forEach(pin -> notes.add(pin.why()));
         module.needs().forEach(need -> notes.add(""));
         ordered(module).forEach(dependency -> notes.add(dependency.note()));
         return notes;
@@ -233,6 +241,12 @@ public final class PomWriter {
         var declaration = declaration(dependency.declared().orElseThrow());
         if (dependency.scope() != Scope.COMPILE)
             declaration.setScope(dependency.scope().word());
+        for (String excluded : dependency.exclusions()) {
+            Exclusion exclusion = new Exclusion();
+            exclusion.setGroupId(excluded.substring(0, excluded.indexOf(':')));
+            exclusion.setArtifactId(excluded.substring(excluded.indexOf(':') + 1));
+            declaration.addExclusion(exclusion);
+        }
         return declaration;
     }
 

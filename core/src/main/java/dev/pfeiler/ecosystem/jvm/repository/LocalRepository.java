@@ -1,9 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.tree.Hashing;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -14,8 +12,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.apache.maven.settings.io.xpp3.SettingsXpp3Reader;
-import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -25,27 +24,10 @@ public final class LocalRepository {
 
     private final Path folder;
     private Map<Long, List<Path>> bySize;
+    private final Map<String, Set<String>> groups = new HashMap<>();
 
     public LocalRepository(Path folder) {
         this.folder = folder;
-    }
-
-    /** The one the person's Maven uses: named in the user's settings, else {@code .m2/repository}. */
-    public static LocalRepository of(Surroundings surroundings) {
-        Path settings = surroundings.home().resolve(".m2/settings.xml");
-        if (Files.exists(settings)) {
-            try (InputStream in = Files.newInputStream(settings)) {
-                String named = new SettingsXpp3Reader().read(in, false).getLocalRepository();
-                if (named != null && !named.isBlank()) {
-                    return new LocalRepository(Path.of(named.strip()
-                            .replace("${user.home}", surroundings.home().toString())));
-                }
-            } catch (IOException | XmlPullParserException e) {
-                // what the file holds may be secret: only its name is logged
-                LOG.warn("{} cannot be read; the usual local repository is taken", settings);
-            }
-        }
-        return new LocalRepository(surroundings.home().resolve(".m2/repository"));
     }
 
     public Path folder() {
@@ -56,6 +38,22 @@ public final class LocalRepository {
     public Optional<Path> file(Coordinates coordinates, String extension) {
         Path file = folder.resolve(coordinates.folder()).resolve(coordinates.fileName(extension));
         return Files.isRegularFile(file) ? Optional.of(file) : Optional.empty();
+    }
+
+    /** The versions of an artifact that the store has a jar of. */
+    List<String> versions(String group, String artifact) {
+        Path versions = folder.resolve(group.replace('.', '/')).resolve(artifact);
+        if (!Files.isDirectory(versions)) return List.of();
+        try (Stream<Path> all = Files.list(versions)) {
+            return all.map(path -> path.getFileName().toString())
+                    .filter(version -> file(new Coordinates(group, artifact, version), "jar")
+                            .isPresent())
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            LOG.debug("{}", versions, e);
+            return List.of();
+        }
     }
 
     /** The coordinates of all jars in the store with those bytes; only files of the same size are hashed. */
@@ -72,6 +70,12 @@ public final class LocalRepository {
         return found;
     }
 
+    /** The groups of which the store has an artifact of that name. */
+    public Set<String> groups(String artifact) {
+        bySize();
+        return groups.getOrDefault(artifact, Set.of());
+    }
+
     private synchronized Map<Long, List<Path>> bySize() {
         if (bySize != null) return bySize;
         bySize = new HashMap<>();
@@ -83,6 +87,8 @@ public final class LocalRepository {
                     if (file.toString().endsWith(".jar")) {
                         bySize.computeIfAbsent(attributes.size(), s -> new ArrayList<>())
                                 .add(file);
+                        coordinates(file).ifPresent(c -> groups.computeIfAbsent(c.artifact(), a -> new TreeSet<>())
+                                .add(c.group()));
                     }
                     return FileVisitResult.CONTINUE;
                 }

@@ -2,30 +2,38 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.JarReader;
-import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class IdentificationTest {
     @TempDir
     Path folder;
 
     @TempDir
-    Path repository;
+    Path home;
 
+    private Path repository;
     private Sketch sketch;
 
     @BeforeEach
     void setUp() {
         sketch = new Sketch(folder);
+        repository = home.resolve(".m2/repository");
     }
 
     private Jar jar(String path) {
@@ -33,7 +41,15 @@ class IdentificationTest {
     }
 
     private JarIdentity identify(String path) {
-        return new Identification(new LocalRepository(repository)).of(jar(path));
+        return identify(path, true);
+    }
+
+    private JarIdentity identify(String path, boolean offline) {
+        return new Identification(sketch.tree(), repositories(offline)).of(jar(path));
+    }
+
+    private Repositories repositories(boolean offline) {
+        return Repositories.of(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline));
     }
 
     @Test
@@ -114,5 +130,123 @@ class IdentificationTest {
         assertThat(jar("lib/empty.jar").trouble()).isEqualTo("is empty");
         assertThat(jar("lib/x-sources.jar").kind()).isEqualTo(Jar.Kind.SOURCES);
         assertThat(jar("lib/x-doc.jar").kind()).isEqualTo(Jar.Kind.DOCUMENTATION);
+    }
+
+    @Test
+    void aChecksumOfARepositoryConfirmsWhatAWeakSignSays() throws IOException {
+        sketch.jar("lib/lamps-1.2.jar", "no.port.lamps.Lamp").jar("lib/bells.jar", "no.port.bells.Bell");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            server.artifact("no.port:lamps:1.2", folder.resolve("lib/lamps-1.2.jar"), "");
+            server.artifact("no.port.bells:bells:3", folder.resolve("lib/bells.jar"), "");
+            server.put(
+                    "no/port/bells/bells/maven-metadata.xml",
+                    "<metadata><versioning><versions><version>3</version><version>4</version></versions></versioning></metadata>"
+                            .getBytes(StandardCharsets.UTF_8));
+            JarIdentity lamps = identify("lib/lamps-1.2.jar", false);
+            assertThat(lamps.coordinates()).hasToString("no.port:lamps:1.2");
+            assertThat(lamps.sign()).isEqualTo(JarIdentity.Sign.CHECKSUM);
+            assertThat(lamps.sign().certainty()).isEqualTo(Certainty.CERTAIN);
+            assertThat(lamps.evidence().get(0).file()).isEqualTo("repository harbour");
+            assertThat(identify("lib/bells.jar", false).coordinates())
+                    .as("without a version in its name, one of those that are listed")
+                    .hasToString("no.port.bells:bells:3");
+            int before = server.asked().size();
+            assertThat(identify("lib/lamps-1.2.jar", false).sign()).isEqualTo(JarIdentity.Sign.CHECKSUM);
+            assertThat(server.asked())
+                    .as("answers are kept, also those that say no")
+                    .hasSize(before);
+        }
+        assertThat(identify("lib/lamps-1.2.jar", true).coordinates())
+                .as("and are there without a network")
+                .hasToString("no.port:lamps:1.2");
+    }
+
+    @Test
+    void whatNoRepositoryHasIsNobodys() throws IOException {
+        sketch.jar("lib/lamps-1.2.jar", "no.port.lamps.Lamp")
+                .describedJar("lib/own.jar", "no.port:own:1", "no.port.own.Own");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            assertThat(identify("lib/lamps-1.2.jar", false).sign()).isEqualTo(JarIdentity.Sign.NOBODY);
+            assertThat(identify("lib/own.jar", false).sign()).isEqualTo(JarIdentity.Sign.NOBODY);
+            assertThat(server.asked()).contains("no/port/own/1/own-1.jar.sha1");
+        }
+        assertThat(identify("lib/lamps-1.2.jar", true).sign())
+                .as("what was asked before is known")
+                .isEqualTo(JarIdentity.Sign.NOBODY);
+    }
+
+    @Test
+    void ofAChangedCopyTheClassesAreTold() throws IOException {
+        sketch.describedJar("lib/lamps.jar", "no.port:lamps:1.2", "no.port.Lamp uses a.B", "no.port.New")
+                .describedJar("original.jar", "no.port:lamps:1.2", "no.port.Lamp", "no.port.Old");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            server.artifact("no.port:lamps:1.2", folder.resolve("original.jar"), "");
+            JarIdentity identity = identify("lib/lamps.jar", false);
+            assertThat(identity.sign()).isEqualTo(JarIdentity.Sign.CHANGED);
+            assertThat(identity.evidence())
+                    .extracting(Evidence::excerpt)
+                    .contains("changed: no.port.Lamp", "added: no.port.New", "gone: no.port.Old");
+        }
+        assertThat(home.resolve(".m2/repository"))
+                .as("the person's store is only read")
+                .doesNotExist();
+    }
+
+    @Test
+    void aMergedJarNamesAllThatIsInside() throws IOException {
+        sketch.jar(
+                "lib/all-in-one.jar",
+                Map.of(
+                        "META-INF/maven/no.port/lamps/pom.properties",
+                        "groupId=no.port\nartifactId=lamps\nversion=1.2\n",
+                        "META-INF/maven/no.port/bells/pom.properties",
+                        "groupId=no.port\nartifactId=bells\nversion=3\n"),
+                "no.port.Lamp");
+        JarIdentity identity = identify("lib/all-in-one.jar");
+        assertThat(identity.sign()).isEqualTo(JarIdentity.Sign.MERGED);
+        assertThat(identity.alternatives()).hasToString("[no.port:bells:3, no.port:lamps:1.2]");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"error", "sign-in", "slow", "gone"})
+    void aRepositoryThatAnswersBadlyConfirmsNothingAndIsTold(String sort) throws IOException {
+        sketch.describedJar("lib/lamps.jar", "no.port:lamps:1.2", "no.port.Lamp")
+                .jar("lib/bells-3.jar", "no.port.bells.Bell");
+        RepositoryServer server = new RepositoryServer().settings(home, "");
+        server.artifact("no.port:lamps:1.2", folder.resolve("lib/lamps.jar"), "");
+        switch (sort) {
+            case "error" -> server.status(503);
+            case "sign-in" -> server.page("<html>Welcome! Please sign in.</html>");
+            case "slow" -> server.delay(60_000);
+            default -> server.close();
+        }
+        Repositories repositories = repositories(false);
+        Identification identification = new Identification(sketch.tree(), repositories);
+        assertThat(identification.of(jar("lib/lamps.jar")).sign()).isEqualTo(JarIdentity.Sign.DESCRIPTOR);
+        assertThat(identification.of(jar("lib/bells-3.jar")).sign()).isEqualTo(JarIdentity.Sign.NAME);
+        assertThat(repositories.trouble()).hasSize(1).first().satisfies(finding -> {
+            assertThat(finding.subject()).isEqualTo("repository harbour");
+            assertThat(finding.fact()).contains("unconfirmed");
+        });
+        server.close();
+    }
+
+    @Test
+    void aWrongChecksumMakesAChangedCopyOfIt() throws IOException {
+        sketch.describedJar("lib/lamps.jar", "no.port:lamps:1.2", "no.port.Lamp");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            server.artifact("no.port:lamps:1.2", folder.resolve("lib/lamps.jar"), "");
+            server.put("no/port/lamps/1.2/lamps-1.2.jar", new byte[] {1});
+            assertThat(identify("lib/lamps.jar", false).sign()).isEqualTo(JarIdentity.Sign.CHANGED);
+        }
+    }
+
+    @Test
+    void offlineInThePersonsSettingsIsHonoured() throws IOException {
+        sketch.describedJar("lib/lamps.jar", "no.port:lamps:1.2", "no.port.Lamp");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "<offline>true</offline>")) {
+            assertThat(identify("lib/lamps.jar", false).sign()).isEqualTo(JarIdentity.Sign.DESCRIPTOR);
+            assertThat(server.asked()).isEmpty();
+        }
     }
 }

@@ -1,0 +1,225 @@
+package dev.pfeiler.ecosystem.jvm.repository;
+
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Hashing;
+import java.io.IOException;
+import java.io.StringReader;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.apache.maven.artifact.repository.metadata.Metadata;
+import org.apache.maven.artifact.repository.metadata.io.xpp3.MetadataXpp3Reader;
+import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
+import org.eclipse.aether.AbstractRepositoryListener;
+import org.eclipse.aether.DefaultRepositorySystemSession;
+import org.eclipse.aether.RepositoryEvent;
+import org.eclipse.aether.artifact.Artifact;
+import org.eclipse.aether.artifact.DefaultArtifact;
+import org.eclipse.aether.collection.CollectRequest;
+import org.eclipse.aether.collection.DependencyCollectionException;
+import org.eclipse.aether.graph.Dependency;
+import org.eclipse.aether.graph.DependencyNode;
+import org.eclipse.aether.graph.Exclusion;
+import org.eclipse.aether.resolution.ArtifactRequest;
+import org.eclipse.aether.resolution.ArtifactResolutionException;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Where artifacts are had from: the person's local store, then the repositories that the person's Maven would ask.
+ * Reading from them writes to Pfeiler's cache alone.
+ */
+public final class Repositories {
+    private static final String CHECKSUM = "(?s)\\s*[0-9a-fA-F]{40}(\\s.*)?";
+
+    private final Surroundings surroundings;
+    private final MavenSettings settings;
+    private final LocalRepository store;
+    private RepositoryAccess access;
+    private RemoteFiles files;
+
+    private Repositories(Surroundings surroundings) {
+        this.surroundings = surroundings;
+        this.settings = MavenSettings.of(surroundings);
+        this.store = new LocalRepository(settings.localRepository());
+    }
+
+    /** Those that the person's settings name. */
+    public static Repositories of(Surroundings surroundings) {
+        return new Repositories(surroundings);
+    }
+
+    /** The person's local store. */
+    public LocalRepository store() {
+        return store;
+    }
+
+    /** Whether nothing is asked of other machines. */
+    public boolean offline() {
+        return settings.offline();
+    }
+
+    /** What repositories know of coordinates. */
+    public enum Known {
+        /** They have these very bytes. */
+        SAME,
+        /** They have other bytes. */
+        OTHER,
+        /** None has them. */
+        ABSENT,
+        /** Not all could be asked. */
+        UNSURE
+    }
+
+    /**
+     * The answer to whether coordinates have some bytes.
+     *
+     * @param repository who has something under the coordinates; empty where nobody is known to
+     */
+    public record Check(Known known, String repository) {}
+
+    /** Holds the SHA-1 of a jar against what the local store, or a repository's checksum file, has for coordinates. */
+    public Check check(Coordinates coordinates, String sha1) {
+        Optional<Path> own = store.file(coordinates, "jar");
+        if (own.isPresent()) {
+            try {
+                return new Check(Hashing.sha1(own.get()).equals(sha1) ? Known.SAME : Known.OTHER, "local repository");
+            } catch (IOException e) {
+                LoggerFactory.getLogger(Repositories.class).debug("{}", own.get(), e);
+            }
+        }
+        String path = coordinates.folder() + "/" + coordinates.fileName("jar.sha1");
+        RemoteFiles.Reply reply = files().get(path, true, text -> text.matches(CHECKSUM));
+        return reply.answer()
+                .map(answer -> {
+                    String stated = answer.text().strip().substring(0, 40).toLowerCase(Locale.ROOT);
+                    return new Check(
+                            stated.equals(sha1) ? Known.SAME : Known.OTHER, "repository " + answer.repository());
+                })
+                .orElseGet(() -> new Check(reply.sure() ? Known.ABSENT : Known.UNSURE, ""));
+    }
+
+    /** The versions that repositories list of an artifact, oldest first. */
+    public List<String> versions(String group, String artifact) {
+        String path = group.replace('.', '/') + "/" + artifact + "/maven-metadata.xml";
+        Set<String> versions = new LinkedHashSet<>();
+        files().get(path, false, text -> metadata(text).isPresent())
+                .answer()
+                .flatMap(answer -> metadata(answer.text()))
+                .ifPresent(metadata -> versions.addAll(metadata.getVersioning().getVersions()));
+        versions.addAll(store.versions(group, artifact));
+        return List.copyOf(versions);
+    }
+
+    private static Optional<Metadata> metadata(String text) {
+        try {
+            Metadata metadata = new MetadataXpp3Reader().read(new StringReader(text), false);
+            return Optional.of(metadata).filter(m -> m.getVersioning() != null);
+        } catch (IOException | XmlPullParserException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The jar of an artifact: from the local store, else fetched into Pfeiler's cache. */
+    public Optional<Path> jar(Coordinates coordinates) {
+        Optional<Path> own = store.file(coordinates, "jar");
+        if (own.isPresent() || offline()) return own;
+        try {
+            ArtifactRequest request = new ArtifactRequest(artifact(coordinates), access().remotes(), null);
+            return Optional.of(access().system()
+                    .resolveArtifact(access().session(), request)
+                    .getArtifact()
+                    .getFile()
+                    .toPath());
+        } catch (ArtifactResolutionException e) {
+            LoggerFactory.getLogger(Repositories.class).debug("{}", coordinates, e);
+            return Optional.empty();
+        }
+    }
+
+    /** What repositories said instead of an answer. */
+    public List<Finding> trouble() {
+        return files == null ? List.of() : files.trouble();
+    }
+
+    private synchronized RepositoryAccess access() {
+        if (access == null) access = new RepositoryAccess(surroundings, settings);
+        return access;
+    }
+
+    private synchronized RemoteFiles files() {
+        if (files == null)
+            files = new RemoteFiles(access(), surroundings.cache().resolve("remote"));
+        return files;
+    }
+
+    /**
+     * The class path that declarations lead to, by the build tool's own rules.
+     *
+     * @param pins versions that stand for what is not declared, by group and artifact
+     */
+    public Resolution resolve(Collection<Declaration> declarations, Map<String, Coordinates> pins) {
+        CollectRequest request = new CollectRequest();
+        for (Declaration declaration : declarations) {
+            List<Exclusion> exclusions = declaration.exclusions().stream()
+                    .sorted()
+                    .map(key -> key.split(":"))
+                    .map(parts -> new Exclusion(parts[0], parts[1], "*", "*"))
+                    .toList();
+            request.addDependency(
+                    new Dependency(artifact(declaration.coordinates()), declaration.scope(), false, exclusions));
+        }
+        pins.values().forEach(pin -> request.addManagedDependency(new Dependency(artifact(pin), "")));
+        request.setRepositories(access().remotes());
+        Set<Coordinates> unknown = Collections.synchronizedSet(new LinkedHashSet<>());
+        DefaultRepositorySystemSession session = access().session();
+        session.setRepositoryListener(new AbstractRepositoryListener() {
+            @Override
+            public void artifactDescriptorMissing(RepositoryEvent event) {
+                unknown.add(coordinates(event.getArtifact()));
+            }
+
+            @Override
+            public void artifactDescriptorInvalid(RepositoryEvent event) {
+                unknown.add(coordinates(event.getArtifact()));
+            }
+        });
+        DependencyNode root;
+        try {
+            root = access().system().collectDependencies(session, request).getRoot();
+        } catch (DependencyCollectionException e) {
+            // as far as it came
+            LoggerFactory.getLogger(Repositories.class).debug("not all was collected", e);
+            root = e.getResult().getRoot();
+        }
+        List<Resolved> artifacts = new ArrayList<>();
+        if (root != null) root.getChildren().forEach(child -> add(child, List.of(), artifacts));
+        return new Resolution(artifacts, unknown);
+    }
+
+    private static void add(DependencyNode node, List<Coordinates> along, List<Resolved> artifacts) {
+        Coordinates coordinates = coordinates(node.getArtifact());
+        if (node.getArtifact().getExtension().equals("jar")) {
+            artifacts.add(new Resolved(coordinates, node.getDependency().getScope(), along));
+        }
+        List<Coordinates> further = new ArrayList<>(along);
+        further.add(coordinates);
+        node.getChildren().forEach(child -> add(child, further, artifacts));
+    }
+
+    private static Artifact artifact(Coordinates c) {
+        return new DefaultArtifact(c.group(), c.artifact(), c.classifier(), "jar", c.version());
+    }
+
+    private static Coordinates coordinates(Artifact artifact) {
+        return new Coordinates(
+                artifact.getGroupId(), artifact.getArtifactId(), artifact.getVersion(), artifact.getClassifier());
+    }
+}

@@ -1,0 +1,128 @@
+package dev.pfeiler.ecosystem.jvm.repository;
+
+import dev.pfeiler.ecosystem.Surroundings;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.apache.maven.repository.internal.MavenRepositorySystemUtils;
+import org.eclipse.aether.DefaultRepositorySystemSession;
+import org.eclipse.aether.RepositorySystem;
+import org.eclipse.aether.artifact.Artifact;
+import org.eclipse.aether.repository.LocalRepository;
+import org.eclipse.aether.repository.RemoteRepository;
+import org.eclipse.aether.repository.RepositoryPolicy;
+import org.eclipse.aether.repository.WorkspaceReader;
+import org.eclipse.aether.repository.WorkspaceRepository;
+import org.eclipse.aether.spi.connector.transport.TransporterProvider;
+import org.eclipse.aether.supplier.RepositorySystemSupplier;
+import org.eclipse.aether.util.repository.SimpleArtifactDescriptorPolicy;
+
+/** How repositories are reached: the person's settings, with the local store read from and never written to. */
+final class RepositoryAccess {
+    /** How long a repository may take to be reached, and then to answer; in milliseconds. */
+    private static final int CONNECT = 5_000;
+
+    private static final int ANSWER = 10_000;
+
+    private final Supplier supplier = new Supplier();
+    private final RepositorySystem system = supplier.get();
+    private final DefaultRepositorySystemSession session = MavenRepositorySystemUtils.newSession();
+    private final List<RemoteRepository> remotes;
+
+    RepositoryAccess(Surroundings surroundings, MavenSettings settings) {
+        // what is fetched goes to Pfeiler's cache: reading a project changes nothing of the person's
+        LocalRepository own =
+                new LocalRepository(surroundings.cache().resolve("repository").toFile());
+        session.setLocalRepositoryManager(system.newLocalRepositoryManager(session, own));
+        session.setWorkspaceReader(new Store(settings.localRepository()));
+        session.setOffline(settings.offline());
+        session.setMirrorSelector(settings.mirrors());
+        session.setProxySelector(settings.proxies());
+        session.setAuthenticationSelector(settings.authentications());
+        session.setSystemProperties(System.getProperties());
+        session.setChecksumPolicy(RepositoryPolicy.CHECKSUM_POLICY_FAIL);
+        session.setUpdatePolicy(RepositoryPolicy.UPDATE_POLICY_DAILY);
+        session.setArtifactDescriptorPolicy(new SimpleArtifactDescriptorPolicy(true, true));
+        session.setConfigProperty("aether.connector.connectTimeout", CONNECT);
+        session.setConfigProperty("aether.connector.requestTimeout", ANSWER);
+        session.setConfigProperty("aether.connector.http.retryHandler.count", 1);
+        remotes = system.newResolutionRepositories(session, settings.repositories());
+    }
+
+    RepositorySystem system() {
+        return system;
+    }
+
+    /** A session of its own for one caller's listeners. */
+    DefaultRepositorySystemSession session() {
+        return new DefaultRepositorySystemSession(session);
+    }
+
+    /** After mirrors took their places. */
+    List<RemoteRepository> remotes() {
+        return remotes;
+    }
+
+    TransporterProvider transporters() {
+        return supplier.transporters;
+    }
+
+    /** Keeps the transports at hand, which are needed for files that are no artifacts. */
+    private static final class Supplier extends RepositorySystemSupplier {
+        private TransporterProvider transporters;
+
+        @Override
+        protected TransporterProvider getTransporterProvider(
+                java.util.Map<String, org.eclipse.aether.spi.connector.transport.TransporterFactory> factories) {
+            transporters = super.getTransporterProvider(factories);
+            return transporters;
+        }
+    }
+
+    /** The person's local store, as a place that artifacts are found in. */
+    private static final class Store implements WorkspaceReader {
+        private final Path folder;
+        private final WorkspaceRepository repository = new WorkspaceRepository("local");
+
+        private Store(Path folder) {
+            this.folder = folder;
+        }
+
+        @Override
+        public WorkspaceRepository getRepository() {
+            return repository;
+        }
+
+        @Override
+        public File findArtifact(Artifact artifact) {
+            Coordinates c = new Coordinates(
+                    artifact.getGroupId(), artifact.getArtifactId(), artifact.getVersion(), artifact.getClassifier());
+            Path file = folder.resolve(c.folder()).resolve(c.fileName(artifact.getExtension()));
+            return Files.isRegularFile(file) ? file.toFile() : null;
+        }
+
+        @Override
+        public List<String> findVersions(Artifact artifact) {
+            Path versions =
+                    folder.resolve(artifact.getGroupId().replace('.', '/')).resolve(artifact.getArtifactId());
+            if (!Files.isDirectory(versions)) return List.of();
+            try (Stream<Path> all = Files.list(versions)) {
+                return all.filter(Files::isDirectory)
+                        .map(path -> path.getFileName().toString())
+                        .sorted()
+                        .toList();
+            } catch (IOException e) {
+                return List.of();
+            }
+        }
+    }
+
+    /** The address of a repository without what may be secret in it. */
+    static String shown(RemoteRepository repository) {
+        return Optional.of(repository.getId()).filter(id -> !id.isBlank()).orElse("a repository");
+    }
+}
