@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -17,6 +18,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * What to declare so that the build tool's class path is the one that was: what is used directly is declared; of the
@@ -45,6 +47,7 @@ final class ClassPathPlan {
     private final Map<String, Coordinates> pins = new TreeMap<>();
     private final Map<String, Set<String>> exclusions = new TreeMap<>();
     private final Map<String, String> why = new LinkedHashMap<>();
+    private final Map<Coordinates, Set<String>> closures = new HashMap<>();
     private Resolution resolution = new Resolution(List.of(), Set.of());
 
     /**
@@ -72,11 +75,48 @@ final class ClassPathPlan {
         for (int round = 0; round < ROUNDS; round++) {
             resolution = repositories.resolve(declarations(), pins);
             boolean changed = superfluous();
+            List<Entry> absent = new ArrayList<>();
             for (Entry entry : entries.values()) {
-                if (!declared.containsKey(entry.coordinates().key())) changed |= missing(entry);
+                String key = entry.coordinates().key();
+                if (declared.containsKey(key) || dropped.contains(key)) continue;
+                Optional<Resolved> found = resolution.of(key).or(() -> Optional.ofNullable(brought.get(key)));
+                if (found.isEmpty()) absent.add(entry);
+                else changed |= differs(entry, found.get());
+            }
+            for (Entry entry : heads(absent)) {
+                declare(entry, "does not come along with anything that is declared");
+                changed = true;
             }
             if (!changed) return;
         }
+    }
+
+    /** Of artifacts that have to be declared, those that none of the others brings along. */
+    private List<Entry> heads(List<Entry> absent) {
+        if (absent.size() < 2) return absent;
+        Map<Entry, Set<String>> brings = new LinkedHashMap<>();
+        for (Entry entry : absent) {
+            brings.put(entry, closures.computeIfAbsent(entry.coordinates(), this::closure));
+        }
+        List<Entry> heads = new ArrayList<>();
+        for (Entry entry : absent) {
+            String key = entry.coordinates().key();
+            // of two that bring each other, the first is the head
+            boolean brought = absent.stream()
+                    .filter(other -> other != entry && brings.get(other).contains(key))
+                    .anyMatch(other ->
+                            !brings.get(entry).contains(other.coordinates().key()) || heads.contains(other));
+            if (!brought) heads.add(entry);
+        }
+        return heads.isEmpty() ? absent : heads;
+    }
+
+    private Set<String> closure(Coordinates coordinates) {
+        Declaration alone = new Declaration(coordinates, "compile", Set.of());
+        return repositories.resolve(List.of(alone), Map.of()).artifacts().stream()
+                .filter(artifact -> !artifact.along().isEmpty())
+                .map(artifact -> artifact.coordinates().key())
+                .collect(Collectors.toSet());
     }
 
     private void declare(Entry entry, String reason) {
@@ -118,17 +158,9 @@ final class ClassPathPlan {
         return changed;
     }
 
-    /** Sees to it that an artifact that is not declared is there in its version; whether that takes another round. */
-    private boolean missing(Entry entry) {
+    /** Sees to it that what comes along is there in its version and scope; whether that takes another round. */
+    private boolean differs(Entry entry, Resolved artifact) {
         String key = entry.coordinates().key();
-        if (dropped.contains(key)) return false;
-        Optional<Resolved> found = resolution.of(key).or(() -> Optional.ofNullable(brought.get(key)));
-        if (found.isEmpty()) {
-            // an excluded one may be needed by something that is declared only now
-            declare(entry, "does not come along with anything that is declared");
-            return true;
-        }
-        Resolved artifact = found.get();
         if (entry.scope() == Scope.PROVIDED && !artifact.scope().equals("provided")) {
             declare(entry, "comes along, but its container brings it");
             return true;
