@@ -111,19 +111,15 @@ final class JvmFindings {
 
     private void libraries() {
         for (Jar jar : project.libraries()) library(jar);
-        new MissingLibraries(
-                        project.main(),
-                        project.tests(),
-                        reading.javaSources(),
-                        project.libraries(),
-                        project.servletVersion())
-                .all()
-                .forEach(missing -> add(
+        MissingLibraries missing = project.missing(reading, project.main(), project.tests(), highestLevel());
+        missing.all()
+                .forEach(m -> add(
                         Topic.LIBRARIES,
-                        missing.entry().prefix(),
-                        "imported, and in no jar here; " + missing.coordinates() + " has it",
+                        m.key(),
+                        "imported, and in no jar here; " + m.coordinates() + " has it, says " + m.found(),
                         Certainty.GUESS,
-                        missing.evidence()));
+                        m.evidence()));
+        findings.addAll(missing.unanswered());
         project.copies()
                 .forEach((copy, first) -> add(
                         Topic.LIBRARIES,
@@ -218,6 +214,13 @@ final class JvmFindings {
                         String.join(".", source.typeNames().stream().limit(1).toList()),
                         Certainty.LIKELY,
                         List.of(new Evidence(source.path(), source.mainLine(), "static void main"))));
+    }
+
+    private String highestLevel() {
+        return levelSigns().stream().mapToInt(ProjectSettings.LevelSign::level).max().stream()
+                .mapToObj(String::valueOf)
+                .findFirst()
+                .orElse("8");
     }
 
     List<ProjectSettings.LevelSign> levelSigns() {

@@ -1,6 +1,9 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.dependency.Catalogue;
+import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.deployment.WebDescriptor;
 import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
@@ -137,6 +140,25 @@ record JvmProject(
                 .count();
         long top = jar.classes().stream().filter(name -> name.indexOf('$') < 0).count();
         return own > 0 && own * 2 >= top;
+    }
+
+    /** Libraries that are imported and in no jar of the project, in versions that fit a Java level. */
+    MissingLibraries missing(JvmReading reading, List<JavaSource> main, List<JavaSource> tests, String level) {
+        boolean jakarta = reading.javaSources().stream()
+                .flatMap(source -> source.imports().stream())
+                .anyMatch(i -> i.name().startsWith("jakarta."));
+        return new MissingLibraries(
+                new MissingLibraries.Project(
+                        main,
+                        tests,
+                        reading.javaSources(),
+                        libraries,
+                        reading.identities().values().stream()
+                                .filter(identity -> identity.sign().published())
+                                .map(JarIdentity::coordinates)
+                                .toList(),
+                        new Catalogue.Era(Integer.parseInt(level), servletVersion(), jakarta)),
+                reading.repositories());
     }
 
     /** The version of the Servlet API that a descriptor names; empty where none does. */

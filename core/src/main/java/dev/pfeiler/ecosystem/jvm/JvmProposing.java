@@ -54,6 +54,8 @@ final class JvmProposing {
     /** Grammars whose sources the build tool is to write. */
     private final List<JvmGenerators.Grammar> grammars = new ArrayList<>();
 
+    private String level = "";
+
     /** Whether files stay where they are. */
     private boolean keep;
 
@@ -114,7 +116,7 @@ final class JvmProposing {
         String version = identity.version();
         Map<String, String> packagings = new LinkedHashMap<>();
         for (JvmModule module : project.modules()) packagings.put(module.name(), packaging(module));
-        String level = deliberation.settle(
+        level = deliberation.settle(
                 ProjectSettings.level(
                         new JvmFindings(reading, project).levelSigns(),
                         reading.toolchain().lowestLevel()),
@@ -179,8 +181,7 @@ final class JvmProposing {
     }
 
     private MissingLibraries missing(JvmModule module) {
-        return new MissingLibraries(
-                module.main(), module.tests(), reading.javaSources(), project.libraries(), project.servletVersion());
+        return project.missing(reading, module.main(), module.tests(), level);
     }
 
     private static boolean concerns(JvmModule module, Jar jar) {

@@ -30,15 +30,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 
 /** What the JVM wing read in a tree: sources, jars, wirings, classes built earlier, and this machine's tools. */
 public final class JvmReading implements Reading {
-    private static final int THREADS = 8;
-
     private final ProjectTree tree;
     private final Repositories repositories;
     private final Toolchain toolchain;
@@ -65,25 +59,10 @@ public final class JvmReading implements Reading {
         return new JvmReading(tree, surroundings);
     }
 
-    /** Many jars at once, as most of the time goes by waiting for repositories. */
     private void identify() {
-        Identification identification = new Identification(tree, repositories);
         List<Jar> all =
                 jars.stream().filter(jar -> jar.kind() == Jar.Kind.LIBRARY).toList();
-        if (all.isEmpty()) return;
-        ExecutorService threads = Executors.newFixedThreadPool(Math.min(THREADS, all.size()));
-        try {
-            Map<Jar, Future<JarIdentity>> asked = new LinkedHashMap<>();
-            for (Jar jar : all) asked.put(jar, threads.submit(() -> identification.of(jar)));
-            for (Jar jar : all) identities.put(jar, asked.get(jar).get());
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        } catch (ExecutionException e) {
-            throw new IllegalStateException(e.getCause());
-        } finally {
-            threads.shutdown();
-        }
+        identities.putAll(new Identification(tree, repositories).of(all));
         trouble.addAll(repositories.trouble());
     }
 

@@ -6,10 +6,13 @@ import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -18,7 +21,7 @@ final class Candidates {
     private static final Pattern VERSIONED = Pattern.compile("(.+?)[-_]v?(\\d[\\w.+-]*)");
     private static final Pattern VERSION = Pattern.compile("\\d[\\w.+-]*");
     /** How many groups are tried for one artifact. */
-    private static final int GROUPS = 8;
+    private static final int GROUPS = 12;
 
     private final LocalRepository store;
     private final Catalogue catalogue;
@@ -28,24 +31,41 @@ final class Candidates {
         this.catalogue = catalogue;
     }
 
-    /** Coordinates with a version that the jar states, the likeliest first. */
-    List<Coordinates> of(Jar jar) {
-        Optional<Coordinates> named =
-                Optional.of(named(jar)).filter(c -> !version(jar).isEmpty());
-        if (named.isEmpty()) return List.of();
-        return artifacts(jar).stream()
-                .map(c -> c.withVersion(named.get().version()))
-                .toList();
+    /**
+     * Coordinates with a version that something states, the likeliest first.
+     *
+     * @param hints artifacts that others of the project's jars bring along
+     */
+    List<Coordinates> of(Jar jar, List<Coordinates> hints) {
+        Set<Coordinates> all = new LinkedHashSet<>();
+        String artifact = named(jar).artifact();
+        hints.stream().filter(hint -> hint.artifact().equals(artifact)).forEach(all::add);
+        String version = version(jar);
+        if (!version.isEmpty()) {
+            artifacts(jar, hints).forEach(c -> all.add(c.withVersion(plain(version))));
+        }
+        return List.copyOf(all);
     }
 
     /** Groups and artifact names, the likeliest first; their versions say nothing. */
-    List<Coordinates> artifacts(Jar jar) {
-        Set<Coordinates> all = new LinkedHashSet<>();
+    List<Coordinates> artifacts(Jar jar, List<Coordinates> hints) {
         String artifact = named(jar).artifact();
-        for (String group : groups(jar, artifact)) {
-            if (all.size() < GROUPS) all.add(new Coordinates(group, artifact, "0"));
-        }
-        return List.copyOf(all);
+        Set<String> groups = new LinkedHashSet<>();
+        hints.stream()
+                .filter(hint -> hint.artifact().equals(artifact))
+                .map(Coordinates::group)
+                .forEach(groups::add);
+        // what is named alike often comes from one house: spring-core, spring-jcl
+        String family = artifact.replaceFirst("-.*", "-");
+        hints.stream()
+                .filter(hint -> hint.artifact().startsWith(family))
+                .map(Coordinates::group)
+                .forEach(groups::add);
+        groups.addAll(groups(jar, artifact));
+        return groups.stream()
+                .limit(GROUPS)
+                .map(group -> new Coordinates(group, artifact, "0"))
+                .toList();
     }
 
     private Set<String> groups(Jar jar, String artifact) {
@@ -55,12 +75,12 @@ final class Candidates {
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
         if (vendor.matches("[\\w.-]+")) groups.add(vendor);
         groups.add(artifact);
-        String symbolic = jar.manifest()
-                .getOrDefault("Bundle-SymbolicName", jar.manifest().getOrDefault("Automatic-Module-Name", ""))
-                .replaceFirst(";.*", "")
-                .strip();
-        addPrefixes(symbolic, groups);
-        addPrefixes(commonPackage(jar), groups);
+        for (String key : List.of("Bundle-SymbolicName", "Automatic-Module-Name", "Extension-Name")) {
+            String name =
+                    jar.manifest().getOrDefault(key, "").replaceFirst(";.*", "").strip();
+            addPrefixes(name, groups);
+        }
+        largestPackages(jar).forEach(name -> addPrefixes(name, groups));
         return groups;
     }
 
@@ -72,15 +92,21 @@ final class Candidates {
         }
     }
 
-    private static String commonPackage(Jar jar) {
-        String common = null;
-        for (String name : jar.packages()) {
-            if (common == null) common = name;
-            while (!common.isEmpty() && !(name + ".").startsWith(common + ".")) {
-                common = common.contains(".") ? common.substring(0, common.lastIndexOf('.')) : "";
-            }
+    /** The packages that hold the most classes; as group names are made, down to three parts. */
+    private static List<String> largestPackages(Jar jar) {
+        Map<String, Integer> counts = new TreeMap<>();
+        for (String name : jar.classes()) {
+            String[] parts = Jar.packageOf(name).split("\\.");
+            String start = String.join(".", Arrays.copyOf(parts, Math.min(3, parts.length)));
+            counts.merge(start, 1, Integer::sum);
         }
-        return common == null ? "" : common;
+        return counts.entrySet().stream()
+                .sorted(Map.Entry.<String, Integer>comparingByValue()
+                        .reversed()
+                        .thenComparing(Map.Entry.comparingByKey()))
+                .limit(3)
+                .map(Map.Entry::getKey)
+                .toList();
     }
 
     /** What its file name and manifest call it. */

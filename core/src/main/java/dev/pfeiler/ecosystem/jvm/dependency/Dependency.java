@@ -55,6 +55,19 @@ public record Dependency(
         return new Dependency(Optional.of(jar), Optional.empty(), Scope.DROP, false, false, Set.of(), why, "");
     }
 
+    /** Something that a library which was in no jar needs besides when the program runs. */
+    static Dependency companion(Coordinates coordinates, Coordinates of) {
+        return new Dependency(
+                Optional.empty(),
+                Optional.of(coordinates),
+                Scope.RUNTIME,
+                false,
+                true,
+                Set.of(),
+                "needed to run with " + of,
+                "needed to run with " + of.artifact());
+    }
+
     static Dependency missing(Coordinates coordinates, Scope scope) {
         return new Dependency(
                 Optional.empty(),

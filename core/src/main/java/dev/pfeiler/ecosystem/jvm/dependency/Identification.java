@@ -3,10 +3,13 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.JarDifference;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Check;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -28,6 +31,8 @@ public final class Identification {
     /** How many versions of one artifact are tried, newest first. */
     private static final int VERSIONS = 60;
 
+    private static final Set<JarIdentity.Sign> OPEN = Set.of(JarIdentity.Sign.NAME, JarIdentity.Sign.NOBODY);
+
     private final ProjectTree tree;
     private final Repositories repositories;
     private final Candidates candidates;
@@ -38,12 +43,31 @@ public final class Identification {
         this.candidates = new Candidates(repositories.store(), Catalogue.shipped());
     }
 
-    public JarIdentity of(Jar jar) {
+    /** Names all jars; what the named ones bring along helps to name the others. */
+    public Map<Jar, JarIdentity> of(List<Jar> jars) {
+        Map<Jar, JarIdentity> named = InParallel.map(jars, jar -> of(jar, List.of()));
+        List<Jar> open = jars.stream()
+                .filter(jar -> OPEN.contains(named.get(jar).sign()))
+                .toList();
+        if (open.isEmpty()) return named;
+        List<Declaration> known = named.values().stream()
+                .filter(identity -> identity.sign().published())
+                .map(identity -> new Declaration(identity.coordinates(), "compile", Set.of()))
+                .toList();
+        if (known.isEmpty()) return named;
+        List<Coordinates> hints = repositories.resolve(known, Map.of()).artifacts().stream()
+                .map(Resolved::coordinates)
+                .toList();
+        named.putAll(InParallel.map(open, jar -> of(jar, hints)));
+        return named;
+    }
+
+    JarIdentity of(Jar jar, List<Coordinates> hints) {
         List<Coordinates> holding = repositories.store().holding(jar.size(), jar.sha1());
         if (!holding.isEmpty()) return byHash(jar, holding);
         Optional<JarIdentity> merged = merged(jar);
         if (merged.isPresent()) return merged.get();
-        return jar.descriptors().isEmpty() ? byName(jar) : byDescriptor(jar);
+        return jar.descriptors().isEmpty() ? byName(jar, hints) : byDescriptor(jar);
     }
 
     private static JarIdentity byHash(Jar jar, List<Coordinates> holding) {
@@ -95,6 +119,11 @@ public final class Identification {
         Coordinates stated = own.getValue();
         List<Evidence> evidence = new ArrayList<>();
         evidence.add(Evidence.of(jar.path() + "!/" + own.getKey(), stated.toString()));
+        Optional<Coordinates> classified = classified(jar, stated);
+        if (classified.isPresent()) {
+            Check check = repositories.check(classified.get(), jar.sha1());
+            if (check.known() == Known.SAME) return confirmed(jar, classified.get(), check, evidence);
+        }
         Check check = repositories.check(stated, jar.sha1());
         return switch (check.known()) {
             case SAME -> confirmed(jar, stated, check, evidence);
@@ -104,17 +133,26 @@ public final class Identification {
         };
     }
 
-    private JarIdentity byName(Jar jar) {
+    /** What follows the version in the file name is a classifier. */
+    private static Optional<Coordinates> classified(Jar jar, Coordinates stated) {
+        String start = stated.artifact() + "-" + stated.version() + "-";
+        String stem = Paths.stem(jar.name());
+        if (!stem.startsWith(start) || stem.length() == start.length()) return Optional.empty();
+        return Optional.of(
+                new Coordinates(stated.group(), stated.artifact(), stated.version(), stem.substring(start.length())));
+    }
+
+    private JarIdentity byName(Jar jar, List<Coordinates> hints) {
         boolean sure = true;
         JarIdentity changed = null;
         List<Evidence> evidence = Candidates.evidence(jar);
-        for (Coordinates candidate : candidates.of(jar)) {
+        for (Coordinates candidate : candidates.of(jar, hints)) {
             Check check = repositories.check(candidate, jar.sha1());
             if (check.known() == Known.SAME) return confirmed(jar, candidate, check, evidence);
             if (check.known() == Known.OTHER && changed == null) changed = changed(jar, candidate, check, evidence);
             sure &= check.known() != Known.UNSURE;
         }
-        Optional<JarIdentity> other = amongVersions(jar, evidence);
+        Optional<JarIdentity> other = amongVersions(jar, evidence, hints);
         if (other.isPresent()) return other.get();
         if (changed != null) return changed;
         JarIdentity.Sign sign = sure ? JarIdentity.Sign.NOBODY : JarIdentity.Sign.NAME;
@@ -122,9 +160,9 @@ public final class Identification {
     }
 
     /** Looks for the bytes among all versions of the artifacts that the jar may be. */
-    private Optional<JarIdentity> amongVersions(Jar jar, List<Evidence> evidence) {
+    private Optional<JarIdentity> amongVersions(Jar jar, List<Evidence> evidence, List<Coordinates> hints) {
         Set<String> tried = new LinkedHashSet<>();
-        for (Coordinates candidate : candidates.artifacts(jar)) {
+        for (Coordinates candidate : candidates.artifacts(jar, hints)) {
             if (!tried.add(candidate.key())) continue;
             List<String> versions = new ArrayList<>(repositories.versions(candidate.group(), candidate.artifact()));
             Collections.reverse(versions);

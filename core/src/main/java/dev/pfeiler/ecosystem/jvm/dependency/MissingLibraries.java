@@ -1,81 +1,216 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.repository.ClassIndex;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.source.Names;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
+import java.lang.module.ModuleFinder;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
-/** Libraries whose packages are imported while no jar of the project has them, as where an IDE brought them. */
+/**
+ * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
+ * classes of the local store, then in the catalogue.
+ */
 public final class MissingLibraries {
     private static final String NONE = "none";
 
-    private final Map<String, Missing> missing = new TreeMap<>();
+    private final Repositories repositories;
+    private final Catalogue.Era era;
+    private final Map<String, Coordinates> families = new TreeMap<>();
+    private final Names<Object> known = new Names<>();
+    private final Set<String> packages = new HashSet<>();
+    /** The imports that nothing answers, by name, with where they stand. */
+    private final Map<String, Import> open = new TreeMap<>();
 
-    /** A library that is missing, with the imports that ask for it. */
-    public record Missing(
-            Catalogue.Entry entry, Coordinates coordinates, boolean testsAlone, List<Evidence> evidence) {}
+    private final Map<String, Missing> missing = new TreeMap<>();
+    private final Map<String, Import> unanswered = new TreeMap<>();
+
+    /** A name that is imported. */
+    private record Import(String name, boolean whole, List<Evidence> evidence, boolean testsAlone) {}
 
     /**
-     * Finds them.
+     * A library that is missing.
+     *
+     * @param key names it for choices: the package prefix by which it was found
+     * @param evidence the imports that ask for it
+     * @param others artifacts that would answer them too
+     */
+    public record Missing(
+            String key,
+            Coordinates coordinates,
+            Scope scope,
+            String found,
+            List<Evidence> evidence,
+            List<Decision.Alternative> others,
+            List<String> companions) {}
+
+    /**
+     * What the search starts from.
      *
      * @param all every source of the project; what it declares is not missing
-     * @param servletVersion of the Servlet API that the project is written for; empty where it does not say
+     * @param identified the artifacts of the project's jars: of one family, one version is taken
      */
-    public MissingLibraries(
+    public record Project(
             Collection<JavaSource> main,
             Collection<JavaSource> tests,
             Collection<JavaSource> all,
             List<Jar> jars,
-            String servletVersion) {
-        Names<Object> known = new Names<>();
-        Set<String> packages = new HashSet<>();
-        for (Jar jar : jars) {
+            Collection<Coordinates> identified,
+            Catalogue.Era era) {}
+
+    public MissingLibraries(Project project, Repositories repositories) {
+        this.repositories = repositories;
+        this.era = project.era();
+        project.identified().forEach(c -> families.putIfAbsent(c.group(), c));
+        for (Jar jar : project.jars()) {
             known.add(jar, jar.classes());
             packages.addAll(jar.packages());
         }
-        for (JavaSource source : all) {
+        for (JavaSource source : project.all()) {
             known.add(source, source.typeNames());
             packages.add(source.packageName());
         }
-        Catalogue catalogue = Catalogue.shipped();
-        for (JavaSource source : main) look(source, false, known, packages, catalogue, servletVersion);
-        for (JavaSource source : tests) look(source, true, known, packages, catalogue, servletVersion);
+        for (JavaSource source : project.main()) look(source, false);
+        for (JavaSource source : project.tests()) look(source, true);
+        if (!open.isEmpty()) answer();
     }
 
-    private void look(
-            JavaSource source,
-            boolean test,
-            Names<Object> known,
-            Set<String> packages,
-            Catalogue catalogue,
-            String servletVersion) {
+    private void look(JavaSource source, boolean test) {
         for (JavaSource.Import declared : source.imports()) {
-            boolean answered =
-                    known.owner(declared.name()) != null || declared.onDemand() && packages.contains(declared.name());
-            if (answered) continue;
-            catalogue.having(declared.name() + ".").ifPresent(entry -> {
-                Missing before = missing.get(entry.prefix());
-                List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
-                evidence.add(new Evidence(source.path(), declared.line(), declared.words()));
-                boolean testsAlone = test && (before == null || before.testsAlone());
-                missing.put(entry.prefix(), new Missing(entry, entry.fitting(servletVersion), testsAlone, evidence));
-            });
+            boolean whole = declared.onDemand() && !declared.isStatic();
+            boolean answered = known.owner(declared.name()) != null || whole && packages.contains(declared.name());
+            if (answered || Platform.has(declared.name(), whole)) continue;
+            String name =
+                    declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
+            Import before = open.get(name);
+            List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
+            evidence.add(new Evidence(source.path(), declared.line(), declared.words()));
+            open.put(name, new Import(name, whole, evidence, test && (before == null || before.testsAlone())));
         }
+    }
+
+    /** What a Java runtime has by itself. */
+    private static final class Platform {
+        private static final Set<String> PACKAGES = ModuleFinder.ofSystem().findAll().stream()
+                .flatMap(module -> module.descriptor().packages().stream())
+                .collect(Collectors.toUnmodifiableSet());
+
+        static boolean has(String name, boolean whole) {
+            if (name.startsWith("java.") || whole && PACKAGES.contains(name)) return true;
+            // a nested type has its outer types between its package and its name
+            for (String prefix = Jar.packageOf(name); !prefix.isEmpty(); prefix = Jar.packageOf(prefix)) {
+                if (PACKAGES.contains(prefix)) return true;
+                String last = prefix.substring(prefix.lastIndexOf('.') + 1);
+                if (!Character.isUpperCase(last.charAt(0))) return false;
+            }
+            return false;
+        }
+    }
+
+    private void answer() {
+        ClassIndex index = repositories.classes();
+        for (Import one : open.values()) {
+            Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
+            Set<String> holding = new LinkedHashSet<>();
+            if (!one.whole()) index.holding(one.name()).forEach(c -> holding.add(c.key()));
+            boolean agreed = entry.isPresent()
+                    && (holding.isEmpty() || holding.contains(entry.get().artifact()));
+            if (agreed) fromCatalogue(one, entry.get());
+            else if (!holding.isEmpty()) fromStore(one, index);
+            else unanswered.put(one.name(), one);
+        }
+    }
+
+    private void fromCatalogue(Import one, Catalogue.Entry entry) {
+        Coordinates fitting = entry.fitting(era);
+        Scope scope = one.testsAlone() ? Scope.TEST : Scope.parse(entry.scope()).orElseThrow();
+        add(
+                entry.packages().get(0),
+                inFamily(fitting),
+                scope,
+                "the catalogue of much-used libraries",
+                one,
+                List.of(),
+                entry.companions());
+    }
+
+    private void fromStore(Import one, ClassIndex index) {
+        List<Coordinates> holding = index.holding(one.name());
+        Coordinates best = holding.get(0);
+        List<Decision.Alternative> others = holding.stream()
+                .filter(c -> !c.key().equals(best.key()))
+                .map(c -> new Decision.Alternative(c.toString(), "has the class as well"))
+                .distinct()
+                .limit(3)
+                .toList();
+        Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
+        add(best.key(), inFamily(best), scope, "a jar of the local store has it", one, others, List.of());
+    }
+
+    /** Of a family of artifacts, all are of one version: the one that a jar here has. */
+    private Coordinates inFamily(Coordinates fitting) {
+        Coordinates relative = families.get(fitting.group());
+        if (relative == null || !sameHouse(relative.artifact(), fitting.artifact())) return fitting;
+        return fitting.withVersion(relative.version());
+    }
+
+    private static boolean sameHouse(String one, String other) {
+        return one.replaceFirst("-.*", "").equals(other.replaceFirst("-.*", ""));
+    }
+
+    private void add(
+            String key,
+            Coordinates coordinates,
+            Scope scope,
+            String found,
+            Import one,
+            List<Decision.Alternative> others,
+            List<String> companions) {
+        // one artifact is asked for once, whichever of its packages is imported
+        String known = missing.values().stream()
+                .filter(m -> m.coordinates().key().equals(coordinates.key()))
+                .map(Missing::key)
+                .findFirst()
+                .orElse(key);
+        Missing before = missing.get(known);
+        List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
+        evidence.addAll(one.evidence());
+        Scope both = before == null || before.scope() == Scope.TEST ? scope : before.scope();
+        Coordinates standing = before == null ? coordinates : before.coordinates();
+        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions));
     }
 
     public Collection<Missing> all() {
         return missing.values();
+    }
+
+    /** Imports that neither the project, nor the local store, nor the catalogue answers; by package. */
+    public List<Finding> unanswered() {
+        Map<String, List<Evidence>> byPackage = new LinkedHashMap<>();
+        unanswered.values().forEach(one -> byPackage
+                .computeIfAbsent(one.whole() ? one.name() : Jar.packageOf(one.name()), p -> new ArrayList<>())
+                .addAll(one.evidence()));
+        List<Finding> findings = new ArrayList<>();
+        byPackage.forEach((name, evidence) -> findings.add(
+                Finding.trouble(name, "is imported, and no jar here or in the local store has it", evidence.get(0))));
+        return findings;
     }
 
     /** Asks which artifacts they are, and declares them. */
@@ -84,20 +219,28 @@ public final class MissingLibraries {
         Set<String> keys = new HashSet<>();
         for (Missing m : missing.values()) {
             Question question = new Question(
-                    "library:" + m.entry().prefix(),
-                    "Sources import " + m.entry().prefix() + ", and no jar here has it. Which artifact has it?",
+                    "library:" + m.key().replace(':', '.'),
+                    "Sources import " + names(m) + ", and no jar here has it. Which artifact has it?",
                     Optional.of(m.coordinates().toString()),
                     List.of());
-            String value =
-                    deliberation.ask(question, m.entry().prefix() + " is from", m.evidence(), MissingLibraries::check);
+            String value = deliberation.ask(question, names(m) + " is from", m.evidence(), MissingLibraries::check);
             if (value.equals(NONE)) continue;
             Coordinates coordinates = Coordinates.parse(value).orElseThrow();
             if (!keys.add(coordinates.key())) continue;
-            Scope scope =
-                    m.testsAlone() ? Scope.TEST : Scope.parse(m.entry().scope()).orElseThrow();
-            declared.add(Dependency.missing(coordinates, scope));
+            declared.add(Dependency.missing(coordinates, m.scope()));
+            for (String companion : m.companions()) {
+                Coordinates besides = Coordinates.parse(companion).orElseThrow();
+                if (keys.add(besides.key())) declared.add(Dependency.companion(besides, coordinates));
+            }
         }
         return declared;
+    }
+
+    /** The package that is imported, or the first of several. */
+    private static String names(Missing m) {
+        String words = m.evidence().get(0).excerpt();
+        if (words.contains(m.key())) return m.key();
+        return words.replaceFirst("^import (static )?", "").replaceFirst("(\\.\\*)?;$", "");
     }
 
     private static Optional<String> check(String text) {

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,8 +24,16 @@ public final class LocalRepository {
     private static final Logger LOG = LoggerFactory.getLogger(LocalRepository.class);
 
     private final Path folder;
-    private Map<Long, List<Path>> bySize;
+    private Map<Long, List<Held>> bySize;
     private final Map<String, Set<String>> groups = new HashMap<>();
+
+    /**
+     * A jar of the store.
+     *
+     * @param size in bytes
+     * @param time of its last change, in milliseconds
+     */
+    record Held(Path file, long size, long time, Coordinates coordinates) {}
 
     public LocalRepository(Path folder) {
         this.folder = folder;
@@ -59,11 +68,11 @@ public final class LocalRepository {
     /** The coordinates of all jars in the store with those bytes; only files of the same size are hashed. */
     public List<Coordinates> holding(long size, String sha1) {
         List<Coordinates> found = new ArrayList<>();
-        for (Path file : bySize().getOrDefault(size, List.of())) {
+        for (Held held : bySize().getOrDefault(size, List.of())) {
             try {
-                if (Hashing.sha1(file).equals(sha1)) coordinates(file).ifPresent(found::add);
+                if (Hashing.sha1(held.file()).equals(sha1)) found.add(held.coordinates());
             } catch (IOException e) {
-                LOG.debug("{}", file, e);
+                LOG.debug("{}", held.file(), e);
             }
         }
         found.sort(null);
@@ -76,7 +85,7 @@ public final class LocalRepository {
         return groups.getOrDefault(artifact, Set.of());
     }
 
-    private synchronized Map<Long, List<Path>> bySize() {
+    private synchronized Map<Long, List<Held>> bySize() {
         if (bySize != null) return bySize;
         bySize = new HashMap<>();
         if (!Files.isDirectory(folder)) return bySize;
@@ -85,10 +94,13 @@ public final class LocalRepository {
                 @Override
                 public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
                     if (file.toString().endsWith(".jar")) {
-                        bySize.computeIfAbsent(attributes.size(), s -> new ArrayList<>())
-                                .add(file);
-                        coordinates(file).ifPresent(c -> groups.computeIfAbsent(c.artifact(), a -> new TreeSet<>())
-                                .add(c.group()));
+                        long time = attributes.lastModifiedTime().toMillis();
+                        coordinates(file).ifPresent(c -> {
+                            bySize.computeIfAbsent(attributes.size(), s -> new ArrayList<>())
+                                    .add(new Held(file, attributes.size(), time, c));
+                            groups.computeIfAbsent(c.artifact(), a -> new TreeSet<>())
+                                    .add(c.group());
+                        });
                     }
                     return FileVisitResult.CONTINUE;
                 }
@@ -102,6 +114,15 @@ public final class LocalRepository {
             LOG.debug("{}", folder, e);
         }
         return bySize;
+    }
+
+    /** The jars of the store, the newest first, as many as that. */
+    List<Held> all(int most) {
+        return bySize().values().stream()
+                .flatMap(List::stream)
+                .sorted(Comparator.comparingLong(Held::time).reversed().thenComparing(Held::coordinates))
+                .limit(most)
+                .toList();
     }
 
     /** Group, artifact and version are the folders, the classifier is what the file name has more. */

@@ -44,6 +44,7 @@ public final class Repositories {
     private final LocalRepository store;
     private RepositoryAccess access;
     private RemoteFiles files;
+    private ClassIndex index;
 
     private Repositories(Surroundings surroundings) {
         this.surroundings = surroundings;
@@ -59,6 +60,12 @@ public final class Repositories {
     /** The person's local store. */
     public LocalRepository store() {
         return store;
+    }
+
+    /** The classes of the local store's jars; found out where it is first asked for. */
+    public synchronized ClassIndex classes() {
+        if (index == null) index = ClassIndex.of(store, surroundings.cache().resolve("classes.gz"));
+        return index;
     }
 
     /** Whether nothing is asked of other machines. */

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.apache.maven.repository.internal.MavenRepositorySystemUtils;
+import org.eclipse.aether.DefaultRepositoryCache;
 import org.eclipse.aether.DefaultRepositorySystemSession;
 import org.eclipse.aether.RepositorySystem;
 import org.eclipse.aether.artifact.Artifact;
@@ -50,6 +51,8 @@ final class RepositoryAccess {
         session.setConfigProperty("aether.connector.connectTimeout", CONNECT);
         session.setConfigProperty("aether.connector.requestTimeout", ANSWER);
         session.setConfigProperty("aether.connector.http.retryHandler.count", 1);
+        // descriptors are read once, however often a class path is resolved
+        session.setCache(new DefaultRepositoryCache());
         remotes = system.newResolutionRepositories(session, settings.repositories());
     }
 

@@ -13,6 +13,7 @@ import dev.pfeiler.evidence.Evidence;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -45,7 +46,7 @@ class IdentificationTest {
     }
 
     private JarIdentity identify(String path, boolean offline) {
-        return new Identification(sketch.tree(), repositories(offline)).of(jar(path));
+        return new Identification(sketch.tree(), repositories(offline)).of(jar(path), List.of());
     }
 
     private Repositories repositories(boolean offline) {
@@ -222,8 +223,8 @@ class IdentificationTest {
         }
         Repositories repositories = repositories(false);
         Identification identification = new Identification(sketch.tree(), repositories);
-        assertThat(identification.of(jar("lib/lamps.jar")).sign()).isEqualTo(JarIdentity.Sign.DESCRIPTOR);
-        assertThat(identification.of(jar("lib/bells-3.jar")).sign()).isEqualTo(JarIdentity.Sign.NAME);
+        assertThat(identification.of(jar("lib/lamps.jar"), List.of()).sign()).isEqualTo(JarIdentity.Sign.DESCRIPTOR);
+        assertThat(identification.of(jar("lib/bells-3.jar"), List.of()).sign()).isEqualTo(JarIdentity.Sign.NAME);
         assertThat(repositories.trouble()).hasSize(1).first().satisfies(finding -> {
             assertThat(finding.subject()).isEqualTo("repository harbour");
             assertThat(finding.fact()).contains("unconfirmed");
