@@ -5,7 +5,9 @@ import dev.pfeiler.conversion.Ledger;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
@@ -109,6 +111,44 @@ public final class Pfeiler {
         } catch (IOException e) {
             throw Refusal.inputOutput(ChoicesFile.NAME + " cannot be written: " + e, "Look at the folder's rights.", e);
         }
+    }
+
+    /**
+     * Libraries that hold a class or a package, or bear a name; the likeliest first.
+     *
+     * @param folder that is searched first
+     * @param all whether versions that are no releases are listed too
+     */
+    public List<Found> find(Path folder, String name, boolean all) {
+        ProjectTree tree = ProjectTree.read(folder);
+        return ECOSYSTEMS.stream()
+                .flatMap(ecosystem -> ecosystem.find(tree, name, all, surroundings).stream())
+                .toList();
+    }
+
+    /**
+     * Declares one more dependency in the descriptor of a managed folder.
+     *
+     * @param scope what the person wants; empty for the usual one
+     */
+    public Addition add(Path folder, String name, Optional<String> scope) {
+        ProjectTree tree = ProjectTree.read(folder);
+        Ecosystem ecosystem = ECOSYSTEMS.stream()
+                .filter(e -> e.managed(tree).isPresent())
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "No build tool manages " + folder + ": there is no build descriptor in it.",
+                        "Convert the project first, or name the folder that holds the descriptor."));
+        Addition addition = ecosystem.add(tree, name, scope, surroundings);
+        try {
+            Trees.replace(
+                    tree.onDisk(addition.edit().path()),
+                    addition.edit().content().getBytes(addition.edit().charset()));
+        } catch (IOException e) {
+            throw Refusal.inputOutput(
+                    addition.edit().path() + " could not be written: " + e, "Look at its rights; it is as it was.", e);
+        }
+        return addition;
     }
 
     /** Carries a proposal out; the steps in the order in which they were taken. */

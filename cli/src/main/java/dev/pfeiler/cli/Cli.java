@@ -1,8 +1,10 @@
 package dev.pfeiler.cli;
 
 import dev.pfeiler.cli.command.AcceptCommand;
+import dev.pfeiler.cli.command.AddCommand;
 import dev.pfeiler.cli.command.ConvertCommand;
 import dev.pfeiler.cli.command.DemoCommand;
+import dev.pfeiler.cli.command.FindCommand;
 import dev.pfeiler.cli.command.ProposeCommand;
 import dev.pfeiler.cli.command.ProveCommand;
 import dev.pfeiler.cli.command.SurveyCommand;
@@ -36,6 +38,8 @@ public final class Cli {
         COMMANDS.put("undo", UndoCommand::new);
         COMMANDS.put("accept", AcceptCommand::new);
         COMMANDS.put("why", WhyCommand::new);
+        COMMANDS.put("find", FindCommand::new);
+        COMMANDS.put("add", AddCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }
 

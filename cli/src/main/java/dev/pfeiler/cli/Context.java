@@ -1,6 +1,7 @@
 package dev.pfeiler.cli;
 
 import dev.pfeiler.Pfeiler;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.Palette;
 import dev.pfeiler.cli.view.Screen;
@@ -15,6 +16,11 @@ import java.nio.file.Path;
 public record Context(Terminal terminal, Path home) {
     public Pfeiler pfeiler() {
         return new Pfeiler(Surroundings.here());
+    }
+
+    /** One that asks other machines only where the option lets it. */
+    public Pfeiler pfeiler(NetworkOption network) {
+        return new Pfeiler(Surroundings.here().offline(network.offline()));
     }
 
     /** A screen on standard output, coloured as the options and the terminal say. */

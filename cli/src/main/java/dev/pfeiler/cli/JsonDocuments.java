@@ -6,6 +6,8 @@ import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Addition;
+import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proof.Comparison;
@@ -46,6 +48,30 @@ public final class JsonDocuments {
         });
         steps(document.putArray("steps"), proposal.steps());
         findings(document.putArray("leftForYou"), proposal.leftForYou());
+        return text(document);
+    }
+
+    public static String found(String name, List<Found> found) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("name", name);
+        ArrayNode libraries = document.putArray("libraries");
+        for (Found library : found) {
+            ObjectNode node =
+                    libraries.addObject().put("artifact", library.artifact()).put("scope", library.scope());
+            library.versions().forEach(node.putArray("versions")::add);
+            library.places().forEach(node.putArray("places")::add);
+            library.matches().forEach(node.putArray("matches")::add);
+        }
+        return text(document);
+    }
+
+    public static String addition(Addition addition) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("declared", addition.declared()).put("reason", addition.reason());
+        document.put("path", addition.edit().path());
+        addition.brings().forEach(document.putArray("brings")::add);
+        addition.changes().forEach(document.putArray("changes")::add);
+        addition.notes().forEach(document.putArray("notes")::add);
         return text(document);
     }
 

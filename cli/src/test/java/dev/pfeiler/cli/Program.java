@@ -15,7 +15,16 @@ import java.util.concurrent.TimeUnit;
 final class Program {
     static final Path HOME = Path.of(System.getProperty("pfeiler.home")).normalize();
 
-    private final Map<String, String> environment = new HashMap<>(Map.of("LC_ALL", "C.UTF-8", "COLUMNS", "100"));
+    private final Map<String, String> environment = new HashMap<>(Map.of(
+            "LC_ALL",
+            "C.UTF-8",
+            "COLUMNS",
+            "100",
+            // no test asks another machine
+            "MAVEN_ARGS",
+            "-o",
+            "XDG_CACHE_HOME",
+            HOME.resolve("cli/target/cache").toString()));
 
     /** What a run printed, and its exit code. */
     record Run(int exit, String out, String err) {}

@@ -41,6 +41,18 @@ public final class Trees {
         Files.copy(from, to, StandardCopyOption.COPY_ATTRIBUTES, LinkOption.NOFOLLOW_LINKS);
     }
 
+    /** Gives a file another content, all of it or nothing; its permissions stay. */
+    public static void replace(Path file, byte[] content) throws IOException {
+        Path part = Files.createTempFile(file.toAbsolutePath().getParent(), file.getFileName() + ".", ".part");
+        try {
+            Files.write(part, content);
+            setMode(part, mode(file));
+            Files.move(part, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        } finally {
+            Files.deleteIfExists(part);
+        }
+    }
+
     /** Copies the files of one folder over another. */
     public static void overlay(Path from, Path to) throws IOException {
         try (Stream<Path> paths = Files.walk(from)) {

@@ -20,6 +20,23 @@ public interface Ecosystem {
     /** What it finds in a tree; nothing where the tree holds none of its languages. */
     Optional<Reading> read(ProjectTree tree, Surroundings surroundings);
 
+    /**
+     * Libraries that hold a class or a package, or bear a name, or part of one; the likeliest first.
+     *
+     * @param tree of the folder that is searched first
+     * @param all whether versions that are no releases are listed too
+     */
+    List<Found> find(ProjectTree tree, String name, boolean all, Surroundings surroundings);
+
+    /**
+     * Declares one more dependency in a managed tree, as an edit of its descriptor.
+     *
+     * @param name as for a search, or the library's own name with or without a version
+     * @param scope what the person wants; empty for the usual one
+     * @throws dev.pfeiler.evidence.Refusal where it cannot be done, or more than one library is meant
+     */
+    Addition add(ProjectTree tree, String name, Optional<String> scope, Surroundings surroundings);
+
     /** Builds the converted tree with the build tool and holds the result against what the old wiring builds. */
     Verdict prove(Proof proof, Surroundings surroundings);
 }

@@ -4,6 +4,7 @@ import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Interview;
 import dev.pfeiler.cli.options.ChoiceOptions;
 import dev.pfeiler.cli.options.FolderParameter;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.ConversionView;
 import dev.pfeiler.conversion.Step;
@@ -27,6 +28,9 @@ public final class ConvertCommand implements Callable<Integer> {
     private ChoiceOptions choices;
 
     @Mixin
+    private NetworkOption network;
+
+    @Mixin
     private OutputOptions output;
 
     public ConvertCommand(Context context) {
@@ -35,14 +39,14 @@ public final class ConvertCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        Survey survey = context.pfeiler().survey(folder.folder());
+        Survey survey = context.pfeiler(network).survey(folder.folder());
         Choices settled = choices.choices();
-        Proposal proposal = context.pfeiler().propose(survey, choices.target(), settled);
+        Proposal proposal = context.pfeiler(network).propose(survey, choices.target(), settled);
         if (context.terminal().interactive() && !proposal.questions().isEmpty()) {
             settled = settled.under(new Interview(context.terminal()).ask(proposal.questions()));
-            proposal = context.pfeiler().propose(survey, choices.target(), settled);
+            proposal = context.pfeiler(network).propose(survey, choices.target(), settled);
         }
-        List<Step> steps = context.pfeiler().convert(survey, proposal, settled);
+        List<Step> steps = context.pfeiler(network).convert(survey, proposal, settled);
         String shown = folder.folder().toString().equals(".") ? "" : " " + folder.folder();
         new ConversionView(context.screen(output)).show(survey.tree().name(), proposal, steps, shown);
         return 0;

@@ -5,6 +5,7 @@ import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.options.ChoiceOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.options.JsonOption;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.ProposalView;
 import dev.pfeiler.proposal.ChoicesFile;
@@ -27,6 +28,9 @@ public final class ProposeCommand implements Callable<Integer> {
     private ChoiceOptions choices;
 
     @Mixin
+    private NetworkOption network;
+
+    @Mixin
     private JsonOption json;
 
     @Mixin
@@ -41,12 +45,12 @@ public final class ProposeCommand implements Callable<Integer> {
 
     @Override
     public Integer call() {
-        Survey survey = context.pfeiler().survey(folder.folder());
-        Proposal proposal = context.pfeiler().propose(survey, choices.target(), choices.choices());
+        Survey survey = context.pfeiler(network).survey(folder.folder());
+        Proposal proposal = context.pfeiler(network).propose(survey, choices.target(), choices.choices());
         if (json.json()) context.terminal().output().println(JsonDocuments.proposal(proposal));
         else new ProposalView(context.screen(output), output.verbose()).show(survey.tree(), proposal);
         if (write) {
-            context.pfeiler().writeChoices(survey.tree(), proposal);
+            context.pfeiler(network).writeChoices(survey.tree(), proposal);
             context.terminal()
                     .errors()
                     .println("Written: "

@@ -5,6 +5,7 @@ import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.options.JsonOption;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.VerdictView;
 import dev.pfeiler.proof.Verdict;
@@ -24,13 +25,13 @@ public final class ProveCommand implements Callable<Integer> {
     private FolderParameter folder;
 
     @Mixin
+    private NetworkOption network;
+
+    @Mixin
     private JsonOption json;
 
     @Mixin
     private OutputOptions output;
-
-    @Option(names = "--offline", description = "Let the build tool use no network.")
-    private boolean offline;
 
     @Option(
             names = "--run-old-build",
@@ -45,7 +46,7 @@ public final class ProveCommand implements Callable<Integer> {
     public Integer call() {
         Verdict verdict;
         try (Stage stage = Stage.on(context.terminal(), "prove")) {
-            verdict = context.pfeiler().prove(folder.folder(), offline, runOldBuild, stage);
+            verdict = context.pfeiler(network).prove(folder.folder(), network.offline(), runOldBuild, stage);
         }
         if (json.json()) context.terminal().output().println(JsonDocuments.verdict(verdict));
         else {

@@ -5,6 +5,7 @@ import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.options.JsonOption;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.SurveyView;
 import dev.pfeiler.survey.Survey;
@@ -21,6 +22,9 @@ public final class SurveyCommand implements Callable<Integer> {
     private FolderParameter folder;
 
     @Mixin
+    private NetworkOption network;
+
+    @Mixin
     private JsonOption json;
 
     @Mixin
@@ -35,7 +39,7 @@ public final class SurveyCommand implements Callable<Integer> {
         Survey survey;
         try (Stage stage = Stage.on(context.terminal(), "survey")) {
             stage.accept("reading");
-            survey = context.pfeiler().survey(folder.folder());
+            survey = context.pfeiler(network).survey(folder.folder());
         }
         if (json.json()) context.terminal().output().println(JsonDocuments.survey(survey));
         else new SurveyView(context.screen(output), output.verbose()).show(survey);

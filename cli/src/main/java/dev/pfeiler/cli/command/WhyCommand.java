@@ -4,6 +4,7 @@ import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.options.ChoiceOptions;
 import dev.pfeiler.cli.options.JsonOption;
+import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.WhyView;
 import dev.pfeiler.proposal.Explanation;
@@ -32,6 +33,9 @@ public final class WhyCommand implements Callable<Integer> {
     private ChoiceOptions choices;
 
     @Mixin
+    private NetworkOption network;
+
+    @Mixin
     private JsonOption json;
 
     @Mixin
@@ -45,7 +49,8 @@ public final class WhyCommand implements Callable<Integer> {
     public Integer call() {
         Path folder = Path.of(words.size() > 1 ? words.get(0) : ".");
         Explanation explanation = Explanation.of(
-                context.pfeiler().proposalOf(folder, choices.target(), choices.choices()), words.get(words.size() - 1));
+                context.pfeiler(network).proposalOf(folder, choices.target(), choices.choices()),
+                words.get(words.size() - 1));
         if (json.json()) context.terminal().output().println(JsonDocuments.explanation(explanation));
         else new WhyView(context.screen(output)).show(explanation);
         return 0;

@@ -1,8 +1,12 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.dependency.LibrarySearch;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.Verdict;
@@ -44,6 +48,16 @@ public final class JvmEcosystem implements Ecosystem {
     public Optional<Reading> read(ProjectTree tree, Surroundings surroundings) {
         JvmReading reading = JvmReading.of(tree, surroundings);
         return reading.sources() == 0 ? Optional.empty() : Optional.of(reading);
+    }
+
+    @Override
+    public List<Found> find(ProjectTree tree, String name, boolean all, Surroundings surroundings) {
+        return new LibrarySearch(tree, Repositories.of(surroundings)).find(name, all);
+    }
+
+    @Override
+    public Addition add(ProjectTree tree, String name, Optional<String> scope, Surroundings surroundings) {
+        return new JvmAddition(tree, Repositories.of(surroundings)).of(name, scope);
     }
 
     @Override
