@@ -1,5 +1,7 @@
 package no.haldervik.tidewatch.model;
 
+import no.haldervik.gauges.Datum;
+
 /** One reading of the gauge at the lock gate. */
 public class Reading {
     private final String time;
@@ -19,6 +21,11 @@ public class Reading {
     /** Above chart datum. */
     public int getCentimetres() {
         return centimetres;
+    }
+
+    /** Above the mean water. */
+    public int getAboveMean() {
+        return Datum.aboveMean(centimetres);
     }
 
     /** "high", "low" or nothing. */

@@ -6,6 +6,7 @@ import javax.servlet.http.HttpServlet;
 import javax.servlet.http.HttpServletRequest;
 import javax.servlet.http.HttpServletResponse;
 import no.haldervik.tidewatch.model.Gauge;
+import org.apache.commons.codec.binary.PortHex;
 
 /** Gives the tide board as data. */
 public class FeedServlet extends HttpServlet {
@@ -15,6 +16,9 @@ public class FeedServlet extends HttpServlet {
     protected void doGet(HttpServletRequest request, HttpServletResponse response) throws IOException {
         response.setContentType("application/json");
         response.setCharacterEncoding("UTF-8");
-        response.getWriter().write(new Gson().toJson(new Gauge().today().getReadings()));
+        String feed = new Gson().toJson(new Gauge().today().getReadings());
+        // the old gauge asks for the length in its own digits
+        response.setHeader("X-Gauge-Length", PortHex.of(feed.length()));
+        response.getWriter().write(feed);
     }
 }

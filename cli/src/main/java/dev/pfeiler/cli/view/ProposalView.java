@@ -100,7 +100,7 @@ public final class ProposalView {
                     .toList();
             Certainty certainty = scopes.stream().map(Decision::certainty).reduce(jar.certainty(), Certainty::and);
             String declared = scopes.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
-            String row = jar.value() + (declared.isEmpty() ? "  (not declared)" : "  " + declared);
+            String row = jar.value() + "  " + (declared.isEmpty() ? "(not declared)" : declared);
             screen.row(screen.sign(certainty), row, "", 4);
             screen.text(Screen.DETAIL, "from " + path + ": " + jar.reason(), screen.palette()::quiet);
             for (Decision scope : scopes) {

@@ -152,7 +152,7 @@ final class JvmFindings {
         project.usage().evidence(jar, Way.TEST).stream().limit(1).forEach(evidence::add);
         String named = identity.sign() == JarIdentity.Sign.NAME
                 ? "no repository is known to have it"
-                : identity.coordinates() + " (" + identity.sign().words() + ")";
+                : identity.coordinates().shown() + " (" + identity.sign().words() + ")";
         add(
                 Topic.LIBRARIES,
                 jar.path(),

@@ -29,6 +29,7 @@ import java.util.TreeMap;
  * several calls and made an archive of each result.
  */
 final class JvmModules {
+    private final JvmReading reading;
     private final Layout layout;
     private final List<JavaSource> main;
     private final List<JavaSource> tests;
@@ -57,12 +58,14 @@ final class JvmModules {
         }
     }
 
-    private JvmModules(
+    JvmModules(
+            JvmReading reading,
             Layout layout,
             List<JavaSource> main,
             List<JavaSource> tests,
             List<Jar> libraries,
             Map<Folder, WebFiles> webs) {
+        this.reading = reading;
         this.layout = layout;
         this.main = main;
         this.tests = tests;
@@ -71,24 +74,16 @@ final class JvmModules {
     }
 
     /**
-     * The modules of a project, one that others need before them; a single one where nothing asks for more.
+     * The modules, one that others need before them; a single one where nothing asks for more.
      *
      * @param usage of the libraries by the whole project
      * @param split whether to look for several
      */
-    static List<JvmModule> of(
-            Layout layout,
-            List<JavaSource> main,
-            List<JavaSource> tests,
-            List<Jar> libraries,
-            Map<Folder, WebFiles> webs,
-            List<Wiring> wirings,
-            Usage usage,
-            boolean split) {
-        JvmModules modules = new JvmModules(layout, main, tests, libraries, webs);
-        if (split && modules.byProject(wirings)) return modules.several();
+    List<JvmModule> of(Usage usage, boolean split) {
+        List<Wiring> wirings = reading.wirings();
+        if (split && byProject(wirings)) return several();
         for (Wiring wiring : wirings) {
-            if (split && webs.isEmpty() && modules.byArchive(wiring)) return modules.several();
+            if (split && webs.isEmpty() && byArchive(wiring)) return several();
         }
         Optional<Wiring.Archive> archive = wirings.stream()
                 .flatMap(w -> w.archives().stream())
@@ -276,7 +271,12 @@ final class JvmModules {
                     own,
                     paths.get(name),
                     ordered.stream().filter(needs.get(name)::contains).toList(),
-                    Usage.of(libraries, part.sources(), own, served),
+                    Usage.of(
+                            libraries,
+                            part.sources(),
+                            own,
+                            served,
+                            JvmProject.named(reading, layout, paths.get(name)::contains)),
                     part.evidence(),
                     part.archive(),
                     web));

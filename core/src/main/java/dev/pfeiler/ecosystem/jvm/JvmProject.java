@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Catalogue;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
+import dev.pfeiler.ecosystem.jvm.dependency.NamedClasses;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.deployment.WebDescriptor;
 import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
@@ -14,13 +15,16 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * A reading seen as a project: which sources are the program and which its tests, what is served, what is on the class path.
@@ -70,7 +74,7 @@ record JvmProject(
         List<Jar> unlisted = reading.jars().stream()
                 .filter(jar -> !products.contains(jar) && !libraries.contains(jar) && !copies.containsKey(jar))
                 .toList();
-        Usage usage = Usage.of(libraries, main, tests, webs.values());
+        Usage usage = Usage.of(libraries, main, tests, webs.values(), named(reading, layout, p -> true));
         return new JvmProject(
                 layout,
                 main,
@@ -81,7 +85,17 @@ record JvmProject(
                 products,
                 unlisted,
                 usage,
-                JvmModules.of(layout, main, tests, libraries, webs, reading.wirings(), usage, split));
+                new JvmModules(reading, layout, main, tests, libraries, webs).of(usage, split));
+    }
+
+    /** Classes that the settings of the program name, in files that are taken. */
+    static Map<String, Evidence> named(JvmReading reading, Layout layout, Predicate<String> taken) {
+        return NamedClasses.in(
+                reading.tree(),
+                Stream.concat(layout.files(Role.MAIN_RESOURCES), layout.files(Role.WEB))
+                        .map(Placement::path)
+                        .filter(taken)
+                        .toList());
     }
 
     private static WebFiles served(JvmReading reading, Layout layout, Folder folder) {

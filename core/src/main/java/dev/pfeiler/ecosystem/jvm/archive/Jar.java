@@ -18,6 +18,7 @@ import java.util.TreeSet;
  * @param manifest the main section of its manifest
  * @param descriptors the coordinates that build descriptors inside it state, by entry
  * @param tagLibraries the names by which pages ask for its tag libraries
+ * @param services the interfaces that it offers implementations of
  * @param trouble what is wrong with it; empty where nothing is
  */
 public record Jar(
@@ -31,6 +32,7 @@ public record Jar(
         Map<String, String> manifest,
         Map<String, Coordinates> descriptors,
         Set<String> tagLibraries,
+        Set<String> services,
         String trouble) {
     // a jar is known by its path
     @Override
@@ -78,6 +80,7 @@ public record Jar(
     }
 
     static Jar broken(String path, long size, String sha1, String why) {
-        return new Jar(path, size, sha1, Kind.BROKEN, Set.of(), Set.of(), 0, Map.of(), Map.of(), Set.of(), why);
+        return new Jar(
+                path, size, sha1, Kind.BROKEN, Set.of(), Set.of(), 0, Map.of(), Map.of(), Set.of(), Set.of(), why);
     }
 }

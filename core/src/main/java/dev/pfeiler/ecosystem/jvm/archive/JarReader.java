@@ -28,11 +28,14 @@ public final class JarReader {
     /** A class file larger than this is no class file; in bytes. */
     private static final int LARGEST_CLASS = 16 << 20;
 
+    private static final String SERVICES = "META-INF/services/";
+
     private final Set<String> classes = new HashSet<>();
     private final Set<String> references = new HashSet<>();
     private final Map<String, String> manifest = new TreeMap<>();
     private final Map<String, Coordinates> descriptors = new TreeMap<>();
     private final Set<String> tagLibraries = new HashSet<>();
+    private final Set<String> services = new HashSet<>();
     private final Map<String, Integer> others = new HashMap<>();
     private int level;
 
@@ -71,6 +74,7 @@ public final class JarReader {
                 Map.copyOf(manifest),
                 Map.copyOf(descriptors),
                 Set.copyOf(tagLibraries),
+                Set.copyOf(services),
                 "");
     }
 
@@ -94,6 +98,8 @@ public final class JarReader {
             }
         } else if (name.startsWith("META-INF/maven/") && name.endsWith("/pom.properties")) {
             descriptor(zip, entry);
+        } else if (name.startsWith(SERVICES)) {
+            services.add(name.substring(SERVICES.length()));
         } else if (name.startsWith("META-INF/") && name.endsWith(".tld")) {
             tagLibrary(zip, entry);
         } else {

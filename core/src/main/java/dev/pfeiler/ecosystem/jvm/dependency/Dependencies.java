@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /** Decides, jar by jar, which artifact is declared in which scope. */
 public final class Dependencies {
@@ -166,14 +167,29 @@ public final class Dependencies {
         Jar other = first.putIfAbsent(library.key(), jar);
         if (other != null) {
             String which = identities.get(other).coordinates().version();
-            decided.add(Dependency.dropped(
-                    jar,
-                    "the same library as " + other.path() + " (" + which + "), which comes first on the class path"));
+            String why = "version " + which + " of it comes first on the class path, " + other.path();
+            deliberation.settle(
+                    Decision.of(
+                            scopeKey(jar),
+                            scopeTitle(jar),
+                            Scope.DROP.word(),
+                            Certainty.CERTAIN,
+                            why,
+                            List.of(Evidence.of(other.path(), ""))),
+                    text -> Optional.of(text.strip()).filter(Scope.DROP.word()::equals));
+            decided.add(Dependency.dropped(jar, why));
             return;
         }
         boolean laidIn = !published && coordinates.equals(own);
-        String key = "scope:" + (module.isEmpty() ? "" : module + ":") + jar.path();
-        libraries.add(new Library(jar, coordinates, laidIn, laidIn ? note(identity) : "", scope(jar), key));
+        libraries.add(new Library(jar, coordinates, laidIn, laidIn ? note(identity) : "", scope(jar), scopeKey(jar)));
+    }
+
+    private String scopeKey(Jar jar) {
+        return "scope:" + (module.isEmpty() ? "" : module + ":") + jar.path();
+    }
+
+    private String scopeTitle(Jar jar) {
+        return "Scope of " + jar.name() + (module.isEmpty() ? "" : " in " + module);
     }
 
     /** Settles the scope of a library, as the plan has it unless the person says otherwise. */
@@ -193,7 +209,7 @@ public final class Dependencies {
         Scope standing = Scope.parse(deliberation.settle(
                         Decision.of(
                                 library.scopeKey(),
-                                "Scope of " + jar.name() + (module.isEmpty() ? "" : " in " + module),
+                                scopeTitle(jar),
                                 proposed.word(),
                                 certainty,
                                 why,
@@ -251,26 +267,33 @@ public final class Dependencies {
 
     private String settleOwn(Jar jar, JarIdentity identity, Coordinates own) {
         String key = "jar:" + jar.path();
-        if (identity.sign() == JarIdentity.Sign.CHANGED) {
-            Decision.Alternative original =
-                    new Decision.Alternative(identity.coordinates().toString(), "the published one has other bytes");
-            return deliberation.settle(
-                    Decision.of(
-                                    key,
-                                    jar.name() + " is",
-                                    own.toString(),
-                                    Certainty.LIKELY,
-                                    "a changed copy, laid into the project's own repository",
-                                    identity.evidence())
-                            .turningDown(List.of(original)),
-                    Dependencies::check);
+        String title = jar.name() + " is";
+        if (identity.sign() == JarIdentity.Sign.NAME) {
+            Question question = new Question(
+                    key,
+                    "Which artifact is " + jar.path() + "? No repository is known to have it.",
+                    Optional.of(own.toString()),
+                    List.of());
+            return deliberation.ask(question, title, identity.evidence(), Dependencies::check);
         }
-        Question question = new Question(
-                key,
-                "Which artifact is " + jar.path() + "? No repository is known to have it.",
-                Optional.of(own.toString()),
-                List.of());
-        return deliberation.ask(question, jar.name() + " is", identity.evidence(), Dependencies::check);
+        String why = identity.sign().words() + ", laid into the project's own repository";
+        if (identity.sign() == JarIdentity.Sign.CHANGED) {
+            String difference = identity.evidence().stream()
+                    .filter(e -> e.file().equals(jar.path()))
+                    .map(Evidence::excerpt)
+                    .collect(Collectors.joining("; "));
+            if (!difference.isEmpty()) why += "; " + difference;
+        }
+        List<Decision.Alternative> others = new ArrayList<>();
+        if (identity.sign() == JarIdentity.Sign.CHANGED) {
+            others.add(
+                    new Decision.Alternative(identity.coordinates().toString(), "the published one has other bytes"));
+        }
+        identity.alternatives().forEach(c -> others.add(new Decision.Alternative(c.toString(), "is in it")));
+        return deliberation.settle(
+                Decision.of(key, title, own.toString(), Certainty.LIKELY, why, identity.evidence())
+                        .turningDown(others),
+                Dependencies::check);
     }
 
     /**
@@ -335,6 +358,11 @@ public final class Dependencies {
             return found(Scope.TEST, true, Certainty.CERTAIN, why, test);
         }
         if (fromTests.containsKey(jar)) return neededBy(Scope.TEST, fromTests.get(jar));
+        if (usage.uses(Way.BY_SERVICE, jar)) {
+            List<Evidence> offered = usage.evidence(jar, Way.BY_SERVICE);
+            String service = offered.get(0).file().replaceFirst(".*/", "");
+            return found(Scope.RUNTIME, false, Certainty.LIKELY, "offers " + service, offered);
+        }
         String note = "no sign of use was found; kept as it was";
         return new ScopeFinding(Scope.RUNTIME, false, Certainty.GUESS, "no sign of use", List.of(), note);
     }

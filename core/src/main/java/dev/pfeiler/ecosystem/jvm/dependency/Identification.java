@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Check;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories.Versions;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -152,32 +153,27 @@ public final class Identification {
             if (check.known() == Known.OTHER && changed == null) changed = changed(jar, candidate, check, evidence);
             sure &= check.known() != Known.UNSURE;
         }
-        Optional<JarIdentity> other = amongVersions(jar, evidence, hints);
-        if (other.isPresent()) return other.get();
+        // the bytes may be those of another version of an artifact that the jar may be
+        Set<String> tried = new LinkedHashSet<>();
+        for (Coordinates candidate : candidates.artifacts(jar, hints)) {
+            if (!tried.add(candidate.key())) continue;
+            Versions listed = repositories.versions(candidate.group(), candidate.artifact());
+            sure &= listed.sure();
+            List<String> newest = new ArrayList<>(listed.all());
+            Collections.reverse(newest);
+            for (String version : newest.subList(0, Math.min(VERSIONS, newest.size()))) {
+                Coordinates one = candidate.withVersion(version);
+                Check check = repositories.check(one, jar.sha1());
+                if (check.known() == Known.SAME) return confirmed(jar, one, check, evidence);
+            }
+        }
         if (changed != null) return changed;
         JarIdentity.Sign sign = sure ? JarIdentity.Sign.NOBODY : JarIdentity.Sign.NAME;
         return new JarIdentity(Candidates.named(jar), sign, evidence, List.of());
     }
 
-    /** Looks for the bytes among all versions of the artifacts that the jar may be. */
-    private Optional<JarIdentity> amongVersions(Jar jar, List<Evidence> evidence, List<Coordinates> hints) {
-        Set<String> tried = new LinkedHashSet<>();
-        for (Coordinates candidate : candidates.artifacts(jar, hints)) {
-            if (!tried.add(candidate.key())) continue;
-            List<String> versions = new ArrayList<>(repositories.versions(candidate.group(), candidate.artifact()));
-            Collections.reverse(versions);
-            for (String version : versions.subList(0, Math.min(VERSIONS, versions.size()))) {
-                Coordinates one = candidate.withVersion(version);
-                Check check = repositories.check(one, jar.sha1());
-                if (check.known() == Known.SAME) return Optional.of(confirmed(jar, one, check, evidence));
-            }
-        }
-        return Optional.empty();
-    }
-
     private JarIdentity changed(Jar jar, Coordinates original, Check check, List<Evidence> evidence) {
-        List<Evidence> all = new ArrayList<>(evidence);
-        all.add(Evidence.of(check.repository(), original + " has other bytes"));
+        List<Evidence> all = new ArrayList<>();
         Optional<Path> published = repositories.jar(original);
         if (published.isPresent()) {
             try {
@@ -187,6 +183,8 @@ public final class Identification {
                 LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);
             }
         }
+        all.add(Evidence.of(check.repository(), original + " has other bytes"));
+        all.addAll(evidence);
         return new JarIdentity(original, JarIdentity.Sign.CHANGED, all, List.of());
     }
 }

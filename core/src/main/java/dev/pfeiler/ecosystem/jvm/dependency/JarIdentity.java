@@ -22,7 +22,7 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
         /** A repository has these coordinates with other bytes. */
         CHANGED(Certainty.LIKELY, "a changed copy"),
         /** Several artifacts were merged into it. */
-        MERGED(Certainty.LIKELY, "several artifacts in one jar"),
+        MERGED(Certainty.LIKELY, "several artifacts merged into one jar"),
         /** Made up from its manifest and file name, and every repository was asked. */
         NOBODY(Certainty.LIKELY, "no repository has it"),
         /** Made up from its manifest and file name; not every repository could be asked. */

@@ -145,7 +145,7 @@ public final class LibrarySearch {
     private void listed(String key) {
         String[] parts = key.split(":");
         if (parts.length != 2) return;
-        List<String> versions = repositories.versions(parts[0], parts[1]);
+        List<String> versions = repositories.versions(parts[0], parts[1]).all();
         if (versions.isEmpty()) return;
         drafts.get(key).versions.addAll(versions);
         if (drafts.get(key).places.isEmpty()) drafts.get(key).places.add("repository");

@@ -26,8 +26,10 @@ public final class Usage {
         MAIN,
         /** The tests name its classes. */
         TEST,
-        /** Web files or string literals name its classes or tag libraries. */
-        BY_NAME
+        /** Web files, settings or string literals name its classes or tag libraries. */
+        BY_NAME,
+        /** It offers an implementation that a used jar, or the Java runtime, looks for. */
+        BY_SERVICE
     }
 
     private final Map<Way, Map<Jar, TreeMap<String, Evidence>>> uses = new HashMap<>();
@@ -39,9 +41,14 @@ public final class Usage {
      * Finds the uses.
      *
      * @param jars in class-path order: of two that hold a class, the first is used
+     * @param named classes that settings name, with the first place of each
      */
     public static Usage of(
-            List<Jar> jars, Collection<JavaSource> main, Collection<JavaSource> tests, Collection<WebFiles> webs) {
+            List<Jar> jars,
+            Collection<JavaSource> main,
+            Collection<JavaSource> tests,
+            Collection<WebFiles> webs,
+            Map<String, Evidence> named) {
         Usage usage = new Usage();
         Names<Jar> names = new Names<>();
         for (Jar jar : jars) names.add(jar, jar.classes());
@@ -54,6 +61,10 @@ public final class Usage {
             usage.note(Way.TEST, names.namedBy(source));
         }
         for (WebFiles web : webs) usage.web(jars, names, web);
+        named.forEach((name, evidence) -> {
+            Jar owner = names.owner(name);
+            if (owner != null) usage.note(Way.BY_NAME, Map.of(owner, evidence));
+        });
         for (Jar jar : jars) {
             Set<Jar> needed = new LinkedHashSet<>();
             for (String reference : jar.references()) {
@@ -62,7 +73,28 @@ public final class Usage {
             }
             usage.needs.put(jar, needed);
         }
+        usage.services(jars, names, main);
         return usage;
+    }
+
+    /** Jars that are found by what they offer: logging back ends, drivers, parsers. */
+    private void services(List<Jar> jars, Names<Jar> names, Collection<JavaSource> main) {
+        Set<Jar> reached = new HashSet<>(reached(Way.MAIN).keySet());
+        reached.addAll(reached(Way.BY_NAME).keySet());
+        boolean databases = main.stream()
+                .flatMap(source -> source.imports().stream())
+                .anyMatch(i -> i.name().startsWith("java.sql.") || i.name().startsWith("javax.sql."));
+        for (Jar jar : jars) {
+            for (String service : jar.services()) {
+                Jar seeker = names.owner(service);
+                boolean sought = seeker != null && seeker != jar && reached.contains(seeker)
+                        || databases && service.equals("java.sql.Driver");
+                if (sought) {
+                    String place = jar.path() + "!/META-INF/services/" + service;
+                    note(Way.BY_SERVICE, Map.of(jar, Evidence.of(place, "")));
+                }
+            }
+        }
     }
 
     private void web(List<Jar> jars, Names<Jar> names, WebFiles web) {

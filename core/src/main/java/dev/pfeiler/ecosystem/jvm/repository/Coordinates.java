@@ -25,6 +25,11 @@ public record Coordinates(String group, String artifact, String version, String 
         return Optional.of(new Coordinates(m.group(1), m.group(2), m.group(3), m.group(4) == null ? "" : m.group(4)));
     }
 
+    /** For people: without a group where it is not known. */
+    public String shown() {
+        return group.isEmpty() ? artifact + " " + version : toString();
+    }
+
     /** Group and artifact: what can be declared once. */
     public String key() {
         return group + ":" + artifact + (classifier.isEmpty() ? "" : ":" + classifier);

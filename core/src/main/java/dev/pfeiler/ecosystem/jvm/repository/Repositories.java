@@ -113,16 +113,29 @@ public final class Repositories {
                 .orElseGet(() -> new Check(reply.sure() ? Known.ABSENT : Known.UNSURE, ""));
     }
 
-    /** The versions that repositories list of an artifact, oldest first. */
-    public List<String> versions(String group, String artifact) {
+    /**
+     * The versions of an artifact.
+     *
+     * @param all as repositories list them, oldest first
+     * @param sure whether each repository answered
+     */
+    public record Versions(List<String> all, boolean sure) {
+        public Versions {
+            all = List.copyOf(all);
+        }
+    }
+
+    /** The versions that the local store and the repositories have of an artifact. */
+    public Versions versions(String group, String artifact) {
         String path = group.replace('.', '/') + "/" + artifact + "/maven-metadata.xml";
         Set<String> versions = new LinkedHashSet<>();
-        files().get(path, false, text -> metadata(text).isPresent())
-                .answer()
+        RemoteFiles.Reply reply =
+                files().get(path, false, text -> metadata(text).isPresent());
+        reply.answer()
                 .flatMap(answer -> metadata(answer.text()))
                 .ifPresent(metadata -> versions.addAll(metadata.getVersioning().getVersions()));
         versions.addAll(store.versions(group, artifact));
-        return List.copyOf(versions);
+        return new Versions(List.copyOf(versions), reply.answer().isPresent() || reply.sure());
     }
 
     private static Optional<Metadata> metadata(String text) {

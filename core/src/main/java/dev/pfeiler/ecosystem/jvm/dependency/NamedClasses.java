@@ -1,0 +1,52 @@
+package dev.pfeiler.ecosystem.jvm.dependency;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.slf4j.LoggerFactory;
+
+/** Names of classes in files that tell a program what to load: settings of frameworks, persistence, logging, services. */
+public final class NamedClasses {
+    private static final Set<String> SETTINGS =
+            Set.of("xml", "properties", "yml", "yaml", "conf", "cfg", "ini", "factories", "tld", "json");
+    private static final Pattern CLASS = Pattern.compile("\\b(?:[a-z_][\\w$]*\\.)+[A-Z][\\w$]*");
+    /** A settings file larger than this is data; in bytes. */
+    private static final long LARGEST = 512 << 10;
+
+    private NamedClasses() {}
+
+    /** The classes that the files at those paths name, with the first place of each. */
+    public static Map<String, Evidence> in(ProjectTree tree, Collection<String> paths) {
+        Map<String, Evidence> named = new TreeMap<>();
+        for (String path : paths) {
+            boolean service = path.contains("META-INF/services/");
+            boolean small = tree.file(path)
+                    .filter(f -> f.size() <= LARGEST && !f.link())
+                    .isPresent();
+            if (!small || !service && !SETTINGS.contains(Paths.extension(path))) continue;
+            try {
+                List<String> lines = tree.text(path).lines();
+                for (int i = 0; i < lines.size(); i++) line(path, i + 1, lines.get(i), named);
+            } catch (IOException e) {
+                LoggerFactory.getLogger(NamedClasses.class).debug("{}", path, e);
+            }
+        }
+        return named;
+    }
+
+    private static void line(String path, int number, String line, Map<String, Evidence> named) {
+        String plain = line.strip();
+        // what is commented out is not loaded
+        if (plain.startsWith("#") || plain.startsWith("<!--") || plain.startsWith("!")) return;
+        Matcher matcher = CLASS.matcher(plain);
+        while (matcher.find()) named.putIfAbsent(matcher.group(), new Evidence(path, number, plain));
+    }
+}
