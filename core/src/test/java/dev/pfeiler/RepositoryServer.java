@@ -89,14 +89,18 @@ public final class RepositoryServer implements AutoCloseable {
         return asked;
     }
 
+    public String url() {
+        return "http://127.0.0.1:" + server.getAddress().getPort() + "/";
+    }
+
     /** Makes a person's settings send all requests here. */
     public RepositoryServer settings(Path home, String more) throws IOException {
         Path settings = home.resolve(".m2/settings.xml");
         Files.createDirectories(settings.getParent());
         Files.writeString(
                 settings,
-                "<settings>" + more + "<mirrors><mirror><id>harbour</id><mirrorOf>*</mirrorOf><url>http://127.0.0.1:"
-                        + server.getAddress().getPort() + "/</url></mirror></mirrors></settings>");
+                "<settings>" + more + "<mirrors><mirror><id>harbour</id><mirrorOf>*</mirrorOf><url>" + url()
+                        + "</url></mirror></mirrors></settings>");
         return this;
     }
 

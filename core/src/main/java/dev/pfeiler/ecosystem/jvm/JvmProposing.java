@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.TestNames;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
@@ -132,7 +133,18 @@ final class JvmProposing {
         modules();
         generators();
         List<MavenModule> modules = mavenModules(group, name, packagings);
-        return new MavenProject(new Coordinates(group, name, version), level, encoding, options, modules);
+        return new MavenProject(
+                new Coordinates(group, name, version), level, encoding, options, places(modules), modules);
+    }
+
+    /** The repositories that have what is declared, where it is not the public one. */
+    private List<Repositories.Place> places(List<MavenModule> modules) {
+        return modules.stream()
+                .flatMap(module -> module.dependencies().stream())
+                .filter(d -> d.isDeclared() && !d.inProject())
+                .flatMap(d -> reading.repositories().place(d.declared().orElseThrow()).stream())
+                .distinct()
+                .toList();
     }
 
     private List<MavenModule> mavenModules(String group, String name, Map<String, String> packagings) {

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.maven;
 
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -10,11 +11,18 @@ import java.util.stream.Stream;
  *
  * @param coordinates the project's own; with several modules, those of their common parent
  * @param options words for the compiler besides level and encoding
+ * @param repositories that some artifact lies in, besides the public one
  * @param modules in an order that builds; a single one without a folder where one is enough
  */
 public record MavenProject(
-        Coordinates coordinates, String level, String encoding, List<String> options, List<MavenModule> modules) {
+        Coordinates coordinates,
+        String level,
+        String encoding,
+        List<String> options,
+        List<Repositories.Place> repositories,
+        List<MavenModule> modules) {
     public MavenProject {
+        repositories = List.copyOf(repositories);
         options = List.copyOf(options);
         modules = List.copyOf(modules);
     }

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.maven;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -32,9 +33,11 @@ public final class PomWriter {
     private static final String POM = "pom.xml";
 
     private final MavenProject project;
+    private final SharedVersions versions;
 
     private PomWriter(MavenProject project) {
         this.project = project;
+        this.versions = new SharedVersions(project);
     }
 
     /** The descriptors of a project, by their paths. */
@@ -92,6 +95,12 @@ public final class PomWriter {
         model.setName(project.coordinates().artifact());
         model.setProperties(properties());
         if (project.dependencies().anyMatch(Dependency::inProject)) model.addRepository(ownRepository());
+        for (Repositories.Place place : project.repositories()) {
+            Repository repository = new Repository();
+            repository.setId(place.id());
+            repository.setUrl(place.url());
+            model.addRepository(repository);
+        }
         return model;
     }
 
@@ -104,6 +113,7 @@ public final class PomWriter {
             properties.setProperty("maven.compiler.source", written(project.level()));
             properties.setProperty("maven.compiler.target", written(project.level()));
         }
+        versions.properties().forEach(properties::setProperty);
         return properties;
     }
 
@@ -150,7 +160,7 @@ public final class PomWriter {
         for (Dependency dependency : ordered(module)) model.addDependency(declaration(dependency));
         if (!module.pins().isEmpty()) {
             DependencyManagement management = new DependencyManagement();
-            module.pins().forEach(pin -> management.addDependency(declaration(pin.coordinates())));
+            module.pins().forEach(pin -> management.addDependency(shared(pin.coordinates())));
             model.setDependencyManagement(management);
         }
         Build build = new Build();
@@ -237,8 +247,8 @@ public final class PomWriter {
         return notes;
     }
 
-    private static org.apache.maven.model.Dependency declaration(Dependency dependency) {
-        var declaration = declaration(dependency.declared().orElseThrow());
+    private org.apache.maven.model.Dependency declaration(Dependency dependency) {
+        var declaration = shared(dependency.declared().orElseThrow());
         if (dependency.scope() != Scope.COMPILE)
             declaration.setScope(dependency.scope().word());
         for (String excluded : dependency.exclusions()) {
@@ -247,6 +257,12 @@ public final class PomWriter {
             exclusion.setArtifactId(excluded.substring(excluded.indexOf(':') + 1));
             declaration.addExclusion(exclusion);
         }
+        return declaration;
+    }
+
+    private org.apache.maven.model.Dependency shared(Coordinates coordinates) {
+        var declaration = declaration(coordinates);
+        declaration.setVersion(versions.written(coordinates));
         return declaration;
     }
 
@@ -262,7 +278,7 @@ public final class PomWriter {
     /** All plugins with their versions; with a single module, also what they have to be told. */
     private PluginManagement management(List<MavenModule> modules) {
         PluginManagement management = new PluginManagement();
-        versions().forEach((name, version) -> {
+        pluginVersions().forEach((name, version) -> {
             Plugin plugin = new Plugin();
             plugin.setArtifactId(name);
             plugin.setVersion(version);
@@ -279,7 +295,7 @@ public final class PomWriter {
     private List<Plugin> ownPlugins(MavenModule module) {
         List<Plugin> plugins = new ArrayList<>();
         module.generators().forEach(generator -> plugins.add(plugin(generator)));
-        for (String name : versions().keySet()) {
+        for (String name : pluginVersions().keySet()) {
             Xpp3Dom configuration = new Xpp3Dom("configuration");
             configure(configuration, name, module);
             if (configuration.getChildCount() == 0) continue;
@@ -303,17 +319,17 @@ public final class PomWriter {
         return plugin;
     }
 
-    private Map<String, String> versions() {
-        Map<String, String> versions = new LinkedHashMap<>();
-        versions.put("maven-clean-plugin", "3.4.1");
-        versions.put("maven-resources-plugin", "3.3.1");
-        versions.put("maven-compiler-plugin", "3.14.0");
-        versions.put("maven-surefire-plugin", "3.5.3");
-        if (project.isWeb()) versions.put("maven-war-plugin", "3.4.0");
-        if (!project.isWeb() || !project.isSingle()) versions.put("maven-jar-plugin", "3.4.2");
-        versions.put("maven-install-plugin", "3.1.4");
-        versions.put("maven-deploy-plugin", "3.1.4");
-        return versions;
+    private Map<String, String> pluginVersions() {
+        Map<String, String> plugins = new LinkedHashMap<>();
+        plugins.put("maven-clean-plugin", "3.4.1");
+        plugins.put("maven-resources-plugin", "3.3.1");
+        plugins.put("maven-compiler-plugin", "3.14.0");
+        plugins.put("maven-surefire-plugin", "3.5.3");
+        if (project.isWeb()) plugins.put("maven-war-plugin", "3.4.0");
+        if (!project.isWeb() || !project.isSingle()) plugins.put("maven-jar-plugin", "3.4.2");
+        plugins.put("maven-install-plugin", "3.1.4");
+        plugins.put("maven-deploy-plugin", "3.1.4");
+        return plugins;
     }
 
     private void compiler(Xpp3Dom configuration, List<MavenModule> modules) {

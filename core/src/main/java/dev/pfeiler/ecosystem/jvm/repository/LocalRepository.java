@@ -49,6 +49,27 @@ public final class LocalRepository {
         return Files.isRegularFile(file) ? Optional.of(file) : Optional.empty();
     }
 
+    /**
+     * The repositories that an artifact was fetched from, by the ids the settings gave them; empty where nobody noted it.
+     * The note, {@code _remote.repositories}, is a properties file with a key {@code FILE>ID} for each.
+     */
+    Set<String> origins(Coordinates coordinates) {
+        Set<String> origins = new TreeSet<>();
+        Path note = folder.resolve(coordinates.folder()).resolve("_remote.repositories");
+        if (!Files.isRegularFile(note)) return origins;
+        try {
+            String start = coordinates.fileName("jar") + ">";
+            for (String line : Files.readAllLines(note)) {
+                if (!line.startsWith(start)) continue;
+                String id = line.substring(start.length()).replaceFirst("=.*", "");
+                if (!id.isEmpty()) origins.add(id);
+            }
+        } catch (IOException e) {
+            LOG.debug("{}", note, e);
+        }
+        return origins;
+    }
+
     /** The versions of an artifact that the store has a jar of. */
     List<String> versions(String group, String artifact) {
         Path versions = folder.resolve(group.replace('.', '/')).resolve(artifact);

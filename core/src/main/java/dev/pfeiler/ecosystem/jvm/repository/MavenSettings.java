@@ -40,6 +40,9 @@ final class MavenSettings {
     /** The descriptor that all others inherit from names the repository that is asked where nothing says otherwise. */
     private static final String SUPER_POM = "/org/apache/maven/model/pom-4.0.0.xml";
 
+    /** The id of the repository that is asked where nothing says otherwise. */
+    static final String PUBLIC = "central";
+
     private static final Pattern URL = Pattern.compile("<url>(https://[^<]+)</url>");
 
     private final Surroundings surroundings;
@@ -111,8 +114,8 @@ final class MavenSettings {
                         new RemoteRepository.Builder(repository.getId(), "default", repository.getUrl()).build());
             }
         }
-        if (repositories.stream().noneMatch(r -> r.getId().equals("central"))) {
-            repositories.add(new RemoteRepository.Builder("central", "default", publicAddress()).build());
+        if (repositories.stream().noneMatch(r -> r.getId().equals(PUBLIC))) {
+            repositories.add(new RemoteRepository.Builder(PUBLIC, "default", publicAddress()).build());
         }
         return repositories;
     }

@@ -28,6 +28,7 @@ import org.eclipse.aether.collection.DependencyCollectionException;
 import org.eclipse.aether.graph.Dependency;
 import org.eclipse.aether.graph.DependencyNode;
 import org.eclipse.aether.graph.Exclusion;
+import org.eclipse.aether.repository.RemoteRepository;
 import org.eclipse.aether.resolution.ArtifactRequest;
 import org.eclipse.aether.resolution.ArtifactResolutionException;
 import org.slf4j.LoggerFactory;
@@ -162,6 +163,33 @@ public final class Repositories {
             LoggerFactory.getLogger(Repositories.class).debug("{}", coordinates, e);
             return Optional.empty();
         }
+    }
+
+    /**
+     * A repository besides the public one.
+     *
+     * @param id by which the person's settings know it
+     */
+    public record Place(String id, String url) {}
+
+    /** The repository of the person's settings that has an artifact; nothing where the usual one has it. */
+    public Optional<Place> place(Coordinates coordinates) {
+        List<RemoteRepository> further = settings.repositories().stream()
+                .filter(repository -> !repository.getId().equals(MavenSettings.PUBLIC))
+                .toList();
+        if (further.isEmpty()) return Optional.empty();
+        Set<String> origins = store.origins(coordinates);
+        if (origins.isEmpty()) {
+            String path = coordinates.folder() + "/" + coordinates.fileName("jar.sha1");
+            files().get(path, true, text -> text.matches(CHECKSUM))
+                    .answer()
+                    .ifPresent(answer -> origins.add(answer.repository()));
+        }
+        if (origins.contains(MavenSettings.PUBLIC)) return Optional.empty();
+        return further.stream()
+                .filter(repository -> origins.contains(repository.getId()))
+                .map(repository -> new Place(repository.getId(), repository.getUrl()))
+                .findFirst();
     }
 
     /** What repositories said instead of an answer. */

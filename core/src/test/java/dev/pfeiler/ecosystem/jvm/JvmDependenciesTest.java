@@ -1,0 +1,235 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.RepositoryServer;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is declared so that the class path is the one that was, with a repository that tells what brings what along. */
+class JvmDependenciesTest {
+    @TempDir
+    Path folder;
+
+    private Sketch sketch;
+    private Path home;
+    private RepositoryServer server;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(folder.resolve("port")));
+        home = Files.createDirectories(folder.resolve("home"));
+        server = new RepositoryServer().settings(home, "");
+    }
+
+    @AfterEach
+    void close() {
+        server.close();
+    }
+
+    /** A jar in the heap that the repository has as well; its classes are in a package of its name. */
+    private void library(String name, String version, String... brings) throws IOException {
+        String path = "lib/" + name + "-" + version + ".jar";
+        sketch.describedJar(path, "no.port:" + name + ":" + version, "no.port." + name + ".Type");
+        publish(name, version, path, brings);
+    }
+
+    private void publish(String name, String version, String path, String... brings) throws IOException {
+        StringBuilder dependencies = new StringBuilder();
+        for (String brought : brings) {
+            String[] parts = brought.split(":");
+            dependencies
+                    .append("<dependency><groupId>no.port</groupId><artifactId>")
+                    .append(parts[0])
+                    .append("</artifactId><version>")
+                    .append(parts[1])
+                    .append("</version></dependency>");
+        }
+        server.artifact(
+                "no.port:" + name + ":" + version,
+                sketch.root().resolve(path),
+                "<project><modelVersion>4.0.0</modelVersion><groupId>no.port</groupId><artifactId>" + name
+                        + "</artifactId><version>" + version + "</version><dependencies>" + dependencies
+                        + "</dependencies></project>");
+    }
+
+    private void uses(String... names) throws IOException {
+        StringBuilder source = new StringBuilder("package app; ");
+        for (String name : names) source.append("import no.port.").append(name).append(".Type; ");
+        sketch.file("src/app/App.java", source + "class App {}");
+    }
+
+    private Proposal propose(String... choices) {
+        var all = Arrays.stream(choices)
+                .map(choice -> choice.split("=", 2))
+                .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
+                .toList();
+        Pfeiler pfeiler =
+                new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), false));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
+    }
+
+    private static String pom(Proposal proposal) {
+        return proposal.steps().stream()
+                .filter(step -> step instanceof Step.Write && step.path().equals("pom.xml"))
+                .map(step -> ((Step.Write) step).content())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static String between(String text, String start, String end) {
+        int at = text.indexOf(start);
+        return at < 0 ? "" : text.substring(at, text.indexOf(end, at));
+    }
+
+    private static String dependencies(Proposal proposal) {
+        String pom = pom(proposal);
+        return pom.contains("\n  <dependencies>") ? between(pom, "\n  <dependencies>", "\n  </dependencies>") : "";
+    }
+
+    @Test
+    void whatComesAlongIsNotDeclared() throws IOException {
+        library("lamp", "1", "wick:1");
+        library("wick", "1", "oil:3");
+        library("oil", "3");
+        uses("lamp");
+        Proposal proposal = propose();
+        assertThat(dependencies(proposal)).contains("lamp").doesNotContain("wick", "oil", "exclusion");
+        Decision oil = proposal.decision("scope:lib/oil-3.jar").orElseThrow();
+        assertThat(oil.value()).isEqualTo("along");
+        assertThat(oil.reason()).isEqualTo("comes along with lamp 1, which needs wick 1");
+        assertThat(proposal.steps())
+                .as("the jar leaves all the same")
+                .anyMatch(s -> s.path().equals("lib/oil-3.jar") && s instanceof Step.Retire);
+        assertThat(dependencies(propose("scope:lib/oil-3.jar=compile"))).contains("oil");
+    }
+
+    @Test
+    void whatWouldComeInAnotherVersionIsPinned() throws IOException {
+        library("lamp", "1", "wick:1");
+        library("wick", "2");
+        uses("lamp");
+        Proposal proposal = propose();
+        assertThat(dependencies(proposal)).doesNotContain("wick");
+        assertThat(between(pom(proposal), "<dependencyManagement>", "</dependencyManagement>"))
+                .contains("<!-- would come along as 1 -->")
+                .contains("<artifactId>wick</artifactId>")
+                .contains("<version>2</version>");
+        assertThat(proposal.decision("scope:lib/wick-2.jar").orElseThrow().reason())
+                .contains("pinned");
+    }
+
+    @Test
+    void whatWasNotOnTheClassPathIsExcluded() throws IOException {
+        library("lamp", "1", "wick:1", "rust:1");
+        library("wick", "1");
+        sketch.jar("rust.jar", "no.port.rust.Type");
+        publish("rust", "1", "rust.jar");
+        Files.delete(sketch.root().resolve("rust.jar"));
+        uses("lamp");
+        assertThat(dependencies(propose()))
+                .contains("<exclusion>")
+                .contains("<artifactId>rust</artifactId>")
+                .doesNotContain("wick");
+    }
+
+    @Test
+    void whatADroppedJarWasIsExcludedToo() throws IOException {
+        library("lamp", "1", "wick:1");
+        library("wick", "1");
+        uses("lamp");
+        assertThat(dependencies(propose("scope:lib/wick-1.jar=drop")))
+                .contains("<exclusion>")
+                .contains("<artifactId>wick</artifactId>");
+    }
+
+    @Test
+    void ofWhatNobodyUsesOnlyTheHeadIsKept() throws IOException {
+        library("bell", "1", "rope:1");
+        library("rope", "1", "hemp:1");
+        library("hemp", "1");
+        uses();
+        String dependencies = dependencies(propose());
+        assertThat(dependencies)
+                .contains("<artifactId>bell</artifactId>")
+                .contains("<scope>runtime</scope>")
+                .contains("no sign of use")
+                .doesNotContain("rope", "hemp");
+    }
+
+    @Test
+    void withoutDescriptorsEverythingIsDeclared() throws IOException {
+        sketch.describedJar("lib/lamp-1.jar", "no.port:lamp:1", "no.port.lamp.Type uses no.port.wick.Type")
+                .describedJar("lib/wick-1.jar", "no.port:wick:1", "no.port.wick.Type");
+        server.status(503);
+        uses("lamp");
+        Proposal proposal = propose();
+        assertThat(dependencies(proposal)).contains("lamp", "wick");
+        assertThat(proposal.leftForYou())
+                .anyMatch(finding -> finding.subject().equals("repository harbour")
+                        && finding.fact().contains("unconfirmed"));
+    }
+
+    @Test
+    void aFamilySharesOneVersion() throws IOException {
+        library("lamp-oil", "4");
+        library("lamp-gas", "4");
+        library("bell", "4");
+        sketch.file(
+                "src/app/App.java",
+                "package app; class App { no.port.lamp_oil.Type t; Object o = \"no.port.lamp-oil\"; }");
+        String pom = pom(propose());
+        assertThat(pom).contains("<port.version>4</port.version>").contains("<version>${port.version}</version>");
+    }
+
+    @Test
+    void settingsAndServicesNameWhatTheyLoad() throws IOException {
+        library("pump", "1");
+        sketch.jar(
+                        "lib/back.jar",
+                        Map.of("META-INF/services/no.port.front.Type", "no.port.back.Type"),
+                        "no.port.back.Type")
+                .file("src/pump.xml", "<beans>", "<bean class='no.port.pump.Type'/>", "</beans>");
+        publish("back", "1", "lib/back.jar");
+        library("front", "1");
+        uses("front");
+        Proposal proposal = propose();
+        Decision pump = proposal.decision("scope:lib/pump-1.jar").orElseThrow();
+        assertThat(pump.value()).isEqualTo("runtime");
+        assertThat(pump.evidence().get(0).place()).isEqualTo("src/pump.xml:2");
+        assertThat(proposal.decision("scope:lib/back.jar").orElseThrow().reason())
+                .contains("offers no.port.front.Type");
+    }
+
+    @Test
+    void aRepositoryThatAloneHasAnArtifactIsDeclared() throws IOException {
+        Files.writeString(
+                home.resolve(".m2/settings.xml"),
+                "<settings><profiles><profile><id>p</id><repositories>"
+                        + "<repository><id>central</id><url>" + server.url() + "public/</url></repository>"
+                        + "<repository><id>quay</id><url>" + server.url() + "</url></repository>"
+                        + "</repositories></profile></profiles><activeProfiles><activeProfile>p</activeProfile></activeProfiles></settings>");
+        library("lamp", "1");
+        uses("lamp");
+        assertThat(between(pom(propose()), "<repositories>", "</repositories>"))
+                .contains("<id>quay</id>")
+                .contains(server.url())
+                .doesNotContain("central");
+    }
+}
