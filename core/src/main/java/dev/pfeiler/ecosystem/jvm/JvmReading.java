@@ -4,7 +4,7 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.archive.JarReader;
+import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.dependency.Identification;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
@@ -49,7 +49,9 @@ public final class JvmReading implements Reading {
         this.sources = readSources();
         this.wirings = sources.isEmpty() ? List.of() : Wirings.of(tree);
         for (Wiring wiring : wirings) trouble.addAll(wiring.trouble());
-        this.jars = sources.isEmpty() ? List.of() : readJars();
+        this.jars = sources.isEmpty()
+                ? List.of()
+                : readJars(new JarCache(surroundings.cache().resolve("jars")));
         this.built = sources.isEmpty() ? List.of() : readBuilt();
         this.repositories = Repositories.of(surroundings);
         identify();
@@ -86,7 +88,7 @@ public final class JvmReading implements Reading {
     }
 
     /** The jars in class-path order: as the wirings list them, then the others by path. */
-    private List<Jar> readJars() {
+    private List<Jar> readJars(JarCache cache) {
         Map<String, TreeFile> ordered = new LinkedHashMap<>();
         for (Wiring wiring : wirings) {
             for (Wiring.Library library : wiring.libraries()) {
@@ -95,7 +97,7 @@ public final class JvmReading implements Reading {
         }
         tree.files().stream().filter(f -> f.extension().equals("jar")).forEach(f -> ordered.putIfAbsent(f.path(), f));
         return ordered.values().stream().filter(file -> !file.link()).toList().parallelStream()
-                .map(file -> JarReader.read(tree, file))
+                .map(file -> cache.read(tree, file))
                 .toList();
     }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.archive;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Set;
 import org.objectweb.asm.ClassReader;
 import org.objectweb.asm.Opcodes;
@@ -29,50 +30,62 @@ public final class ClassFile {
     }
 
     /**
-     * Adds the names, with dots, of all classes that a class file mentions: used, extended, or part of a signature.
+     * Adds the names, with dots, of all classes that a class file mentions: used, extended, or part of a signature; those
+     * of the Java runtime's own packages are left out.
      *
+     * @param bytes their version is overwritten
      * @throws RuntimeException where the bytes are no class file
      */
     static void addReferences(byte[] bytes, Set<String> names) {
         // the reader refuses levels it does not know; the constant pool is the same in all of them
-        byte[] lowered = bytes.clone();
-        lowered[6] = 0;
-        lowered[7] = 52;
-        ClassReader reader = new ClassReader(lowered);
-        char[] buffer = new char[reader.getMaxStringLength()];
+        bytes[6] = 0;
+        bytes[7] = 52;
+        ClassReader reader = new ClassReader(bytes);
         for (int i = 1; i < reader.getItemCount(); i++) {
             int at = reader.getItem(i);
             if (at == 0) continue;
-            int tag = lowered[at - 1];
+            int tag = bytes[at - 1];
             if (tag == CLASS) {
-                String name = reader.readUTF8(at, buffer);
-                if (name.startsWith("[")) addDescriptor(name, names);
-                else names.add(name.replace('/', '.'));
-            } else if (tag == UTF8 && isDescriptor(lowered, at)) {
-                addDescriptor(utf8(lowered, at), names);
+                int name = reader.getItem(reader.readUnsignedShort(at));
+                int end = name + 2 + length(bytes, name);
+                if (bytes[name + 2] == '[') addDescriptor(bytes, name + 2, end, names);
+                else add(bytes, name + 2, end, names);
+            } else if (tag == UTF8 && isDescriptor(bytes, at)) {
+                addDescriptor(bytes, at + 2, at + 2 + length(bytes, at), names);
             }
         }
     }
 
+    private static int length(byte[] bytes, int at) {
+        return (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
+    }
+
     private static boolean isDescriptor(byte[] bytes, int at) {
-        int length = (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
+        int length = length(bytes, at);
         if (length < 3) return false;
         byte first = bytes[at + 2];
         return first == '(' || first == '[' || first == 'L' && bytes[at + 1 + length] == ';';
     }
 
-    private static String utf8(byte[] bytes, int at) {
-        int length = (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
-        return new String(bytes, at + 2, length, java.nio.charset.StandardCharsets.UTF_8);
-    }
-
-    private static void addDescriptor(String descriptor, Set<String> names) {
-        for (int i = descriptor.indexOf('L'); i >= 0; i = descriptor.indexOf('L', i + 1)) {
+    private static void addDescriptor(byte[] bytes, int from, int to, Set<String> names) {
+        for (int i = from; i < to; i++) {
+            if (bytes[i] != 'L') continue;
             int end = i + 1;
-            while (end < descriptor.length() && ";<(".indexOf(descriptor.charAt(end)) < 0) end++;
-            if (end < descriptor.length())
-                names.add(descriptor.substring(i + 1, end).replace('/', '.'));
+            while (end < to && bytes[end] != ';' && bytes[end] != '<' && bytes[end] != '(') end++;
+            if (end < to) add(bytes, i + 1, end, names);
             i = end;
         }
+    }
+
+    /** Adds a name unless it is one of the runtime's, as most are: it would be thrown away later. */
+    private static void add(byte[] bytes, int from, int to, Set<String> names) {
+        boolean runtime = to - from > 5
+                && bytes[from] == 'j'
+                && bytes[from + 1] == 'a'
+                && bytes[from + 2] == 'v'
+                && bytes[from + 3] == 'a'
+                && bytes[from + 4] == '/';
+        if (runtime || to <= from) return;
+        names.add(new String(bytes, from, to - from, StandardCharsets.UTF_8).replace('/', '.'));
     }
 }

@@ -62,7 +62,7 @@ public final class JarReader {
             Enumeration<? extends ZipEntry> entries = zip.entries();
             while (entries.hasMoreElements()) entry(zip, entries.nextElement());
         }
-        references.removeIf(name -> classes.contains(name) || name.startsWith("java."));
+        references.removeAll(classes);
         return new Jar(
                 file.path(),
                 file.size(),

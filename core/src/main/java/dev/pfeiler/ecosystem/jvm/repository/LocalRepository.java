@@ -91,7 +91,7 @@ public final class LocalRepository {
         List<Coordinates> found = new ArrayList<>();
         for (Held held : bySize().getOrDefault(size, List.of())) {
             try {
-                if (Hashing.sha1(held.file()).equals(sha1)) found.add(held.coordinates());
+                if (checksum(held.file()).equals(sha1)) found.add(held.coordinates());
             } catch (IOException e) {
                 LOG.debug("{}", held.file(), e);
             }
@@ -104,6 +104,16 @@ public final class LocalRepository {
     public Set<String> groups(String artifact) {
         bySize();
         return groups.getOrDefault(artifact, Set.of());
+    }
+
+    /** As the store noted it when it fetched the file, else worked out. */
+    private static String checksum(Path file) throws IOException {
+        Path noted = file.resolveSibling(file.getFileName() + ".sha1");
+        if (Files.isRegularFile(noted)) {
+            String text = Files.readString(noted).strip();
+            if (text.matches("[0-9a-f]{40}(\\s.*)?")) return text.substring(0, 40);
+        }
+        return Hashing.sha1(file);
     }
 
     private synchronized Map<Long, List<Held>> bySize() {

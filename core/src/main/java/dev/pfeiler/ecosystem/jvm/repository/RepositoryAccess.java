@@ -28,6 +28,8 @@ final class RepositoryAccess {
     private static final int CONNECT = 5_000;
 
     private static final int ANSWER = 10_000;
+    /** How long to wait before asking a second time; in milliseconds. */
+    private static final long RETRY = 300;
 
     private final Supplier supplier = new Supplier();
     private final RepositorySystem system = supplier.get();
@@ -51,6 +53,7 @@ final class RepositoryAccess {
         session.setConfigProperty("aether.connector.connectTimeout", CONNECT);
         session.setConfigProperty("aether.connector.requestTimeout", ANSWER);
         session.setConfigProperty("aether.connector.http.retryHandler.count", 1);
+        session.setConfigProperty("aether.connector.http.retryHandler.interval", RETRY);
         // descriptors are read once, however often a class path is resolved
         session.setCache(new DefaultRepositoryCache());
         remotes = system.newResolutionRepositories(session, settings.repositories());
