@@ -50,6 +50,39 @@ class OutputIT {
     }
 
     @Test
+    void aLibraryIsFoundAndAdded() throws IOException {
+        Program program = new Program();
+        Program.Run find = program.run("find", "com.google.gson.Gson");
+        assertThat(find.exit()).isZero();
+        assertThat(find.out())
+                .contains("com.google.code.gson:gson")
+                .contains("2.8.9")
+                .contains("pfeiler add");
+        valid("found", program.run("find", "--json", "gson").out());
+        assertThat(program.run("find", "no.such.thing.AtAll").exit()).isEqualTo(1);
+
+        assertThat(program.run("add", project, "jstl").exit())
+                .as("not converted yet")
+                .isEqualTo(3);
+        assertThat(program.run("convert", project).exit()).isZero();
+        Program.Run add = program.run("add", project, "com.google.code.gson:gson:2.8.9");
+        assertThat(add.exit()).isEqualTo(3);
+        assertThat(add.err()).contains("declared already");
+        Program.Run cli = program.run("add", project, "commons-cli:commons-cli:1.5.0", "--scope", "runtime");
+        assertThat(cli.exit()).as(cli.err()).isZero();
+        assertThat(cli.out())
+                .contains("Declared commons-cli:commons-cli:1.5.0 (runtime)")
+                .contains("<artifactId>commons-cli</artifactId>");
+        assertThat(Files.readString(project.resolve("pom.xml"))).contains("<artifactId>commons-cli</artifactId>");
+        valid(
+                "addition",
+                program.run("add", "--json", project, "org.hamcrest:hamcrest-library:1.3")
+                        .out());
+        assertThat(program.run("add", project).exit()).isEqualTo(3);
+        assertThat(program.run("find").exit()).isEqualTo(2);
+    }
+
+    @Test
     void jsonFitsItsSchemas() throws IOException {
         Program program = new Program();
         JsonNode survey =

@@ -53,7 +53,8 @@ class TidewatchIT {
         assertThat(project.resolve("src/main/webapp/WEB-INF/web.xml")).exists();
         assertThat(project.resolve(".gitignore")).hasContent("/target/");
         assertThat(Files.list(project).map(p -> p.getFileName().toString()))
-                .containsExactlyInAnyOrder(".gitignore", ".pfeiler", "README.txt", "pom.xml", "src");
+                .containsExactlyInAnyOrder(
+                        ".gitignore", ".pfeiler", "README.txt", "local-repository", "pom.xml", "src");
 
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
@@ -61,6 +62,7 @@ class TidewatchIT {
                 .contains("Proven: every difference from what the old wiring built has a known cause.")
                 .contains("gone no/haldervik/tidewatch/model/GaugeSmokeTest.class: a test, kept out of the archive")
                 .contains("changed gson.jar: the same bytes, named gson-2.8.9.jar")
+                .contains("gone commons-lang3-3.9.jar: version 3.12.0 of it comes first on the class path")
                 .containsPattern("tests +3 classes +5 run, 5 passed");
         try (ZipFile war = new ZipFile(project.resolve("target/tides.war").toFile())) {
             assertThat(war.stream().map(Object::toString))
@@ -75,6 +77,13 @@ class TidewatchIT {
                 .contains("javax.servlet:javax.servlet-api:3.1.0")
                 .contains("an interface that the container brings")
                 .contains("BoardServlet.java:5");
+        assertThat(program.run("why", project, "commons-codec").out())
+                .contains("a changed copy")
+                .contains("added: org.apache.commons.codec.binary.PortHex")
+                .contains("gone: org.apache.commons.codec.language.Nysiis");
+        assertThat(program.run("why", project, "derbyclient").out())
+                .contains("used by name in 1 file")
+                .contains("Archive.java:9");
         assertThat(program.run("why", project, "encoding").out()).contains("org.eclipse.core.resources.prefs:2");
 
         assertThat(program.run("convert", project).exit()).as("a second time").isEqualTo(3);

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.maven;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
@@ -28,7 +29,7 @@ import org.codehaus.plexus.util.xml.Xpp3Dom;
 /** Writes the descriptors of a Maven project from a value, the same bytes for the same value. */
 public final class PomWriter {
     /** The folder of the repository that a project carries with it. */
-    public static final String REPOSITORY = "local-repository";
+    public static final String REPOSITORY = LocalRepository.OWN;
 
     private static final String POM = "pom.xml";
 

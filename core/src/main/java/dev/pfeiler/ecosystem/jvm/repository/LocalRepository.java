@@ -23,6 +23,9 @@ import org.slf4j.LoggerFactory;
 public final class LocalRepository {
     private static final Logger LOG = LoggerFactory.getLogger(LocalRepository.class);
 
+    /** The id of the repository that a converted project carries with it. */
+    public static final String OWN = "local-repository";
+
     private final Path folder;
     private Map<Long, List<Held>> bySize;
     private final Map<String, Set<String>> groups = new HashMap<>();
@@ -54,6 +57,22 @@ public final class LocalRepository {
      * The note, {@code _remote.repositories}, is a properties file with a key {@code FILE>ID} for each.
      */
     Set<String> origins(Coordinates coordinates) {
+        Set<String> origins = new TreeSet<>(noted(coordinates));
+        origins.remove("");
+        return origins;
+    }
+
+    /** The jar of an artifact, where the store has it from a repository. */
+    Optional<Path> published(Coordinates coordinates) {
+        return file(coordinates, "jar").filter(jar -> isPublished(coordinates));
+    }
+
+    private boolean isPublished(Coordinates coordinates) {
+        Set<String> noted = noted(coordinates);
+        return noted.isEmpty() || noted.stream().anyMatch(id -> !id.isEmpty() && !id.equals(OWN));
+    }
+
+    private Set<String> noted(Coordinates coordinates) {
         Set<String> origins = new TreeSet<>();
         Path note = folder.resolve(coordinates.folder()).resolve("_remote.repositories");
         if (!Files.isRegularFile(note)) return origins;
@@ -62,7 +81,7 @@ public final class LocalRepository {
             for (String line : Files.readAllLines(note)) {
                 if (!line.startsWith(start)) continue;
                 String id = line.substring(start.length()).replaceFirst("=.*", "");
-                if (!id.isEmpty()) origins.add(id);
+                origins.add(id);
             }
         } catch (IOException e) {
             LOG.debug("{}", note, e);
@@ -86,12 +105,17 @@ public final class LocalRepository {
         }
     }
 
-    /** The coordinates of all jars in the store with those bytes; only files of the same size are hashed. */
+    /**
+     * The coordinates of all jars in the store with those bytes; only files of the same size are hashed. What was laid
+     * there by hand, or came from a project's own repository, is left out: no other machine has it.
+     */
     public List<Coordinates> holding(long size, String sha1) {
         List<Coordinates> found = new ArrayList<>();
         for (Held held : bySize().getOrDefault(size, List.of())) {
             try {
-                if (checksum(held.file()).equals(sha1)) found.add(held.coordinates());
+                if (checksum(held.file()).equals(sha1) && isPublished(held.coordinates())) {
+                    found.add(held.coordinates());
+                }
             } catch (IOException e) {
                 LOG.debug("{}", held.file(), e);
             }

@@ -95,7 +95,7 @@ public final class Repositories {
 
     /** Holds the SHA-1 of a jar against what the local store, or a repository's checksum file, has for coordinates. */
     public Check check(Coordinates coordinates, String sha1) {
-        Optional<Path> own = store.file(coordinates, "jar");
+        Optional<Path> own = store.published(coordinates);
         if (own.isPresent()) {
             try {
                 return new Check(Hashing.sha1(own.get()).equals(sha1) ? Known.SAME : Known.OTHER, "local repository");

@@ -12,6 +12,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -69,6 +70,20 @@ class IdentificationTest {
         JarIdentity identity = identify("lib/lamps.jar");
         assertThat(identity.coordinates()).hasToString("no.port:lamps:1.2");
         assertThat(identity.alternatives()).hasToString("[no.other:lamps:9]");
+    }
+
+    @Test
+    void whatOnlyThisMachineHasIsNotPublished() throws IOException {
+        sketch.describedJar("lib/lamps.jar", "no.port:lamps:1.2", "a.B")
+                .published("lib/lamps.jar", repository, "no.port:lamps:1.2")
+                .published("lib/lamps.jar", repository, "no.port:lamps:1.2-abcdef12");
+        for (String version : List.of("1.2", "1.2-abcdef12")) {
+            String origin = version.equals("1.2") ? "" : "local-repository";
+            Files.writeString(
+                    repository.resolve("no/port/lamps/" + version + "/_remote.repositories"),
+                    "#x\nlamps-" + version + ".jar>" + origin + "=\n");
+        }
+        assertThat(identify("lib/lamps.jar").sign()).isEqualTo(JarIdentity.Sign.DESCRIPTOR);
     }
 
     @Test
