@@ -223,9 +223,9 @@ public final class Pfeiler {
         }
     }
 
-    /** Takes a conversion back; how many steps were reversed. */
-    public int undo(Path folder) {
-        return Undo.run(folder);
+    /** Takes a conversion back. */
+    public Undo.Result undo(Path folder, Undo.Edits edits) {
+        return Undo.run(folder, edits);
     }
 
     /** Drops the ledger of a conversion; how many files it had kept. */

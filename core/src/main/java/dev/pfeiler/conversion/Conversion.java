@@ -10,7 +10,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -20,12 +19,17 @@ import java.util.TreeSet;
 
 /** Carries steps out: the ledger is on disk before the first file is touched, and each step is one or two renames. */
 public final class Conversion {
+    /** A file larger than this is not kept twice; in bytes. */
+    private static final long LARGEST_COPY = 16 << 20;
+
     private final Path root;
     private final ProjectTree tree;
+    private final Disk disk;
 
-    private Conversion(ProjectTree tree) {
+    private Conversion(ProjectTree tree, Disk disk) {
         this.tree = tree;
         this.root = tree.root();
+        this.disk = disk;
     }
 
     /**
@@ -38,16 +42,27 @@ public final class Conversion {
      */
     public static List<Step> run(
             ProjectTree tree, List<Step> steps, Map<String, String> choices, Map<String, byte[]> record) {
+        return run(tree, steps, choices, record, new Disk());
+    }
+
+    static List<Step> run(
+            ProjectTree tree, List<Step> steps, Map<String, String> choices, Map<String, byte[]> record, Disk disk) {
         if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
-        Conversion conversion = new Conversion(tree);
+        Conversion conversion = new Conversion(tree, disk);
         List<Step> ordered = StepOrder.of(steps, tree::has);
+        new Preflight(tree, ordered).refuse();
+        Lock lock = null;
         try {
+            lock = Lock.take(tree.root());
+            if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
+            // litter of a conversion that was cut off before its ledger was on disk
+            lock.keepOnly();
             Ledger ledger = conversion.plan(ordered, choices);
+            disk.makeFolders(Ledger.folder(tree.root()));
             for (Map.Entry<String, byte[]> file : record.entrySet()) {
-                Files.createDirectories(Ledger.folder(tree.root()));
-                Ledger.writeThrough(Ledger.folder(tree.root()).resolve(file.getKey()), file.getValue());
+                disk.write(Ledger.folder(tree.root()).resolve(file.getKey()), file.getValue());
             }
-            ledger.write(tree.root());
+            ledger.write(tree.root(), disk);
             for (int i = 0; i < ordered.size(); i++) {
                 conversion.take(ordered.get(i), ledger.entries().get(i));
             }
@@ -55,6 +70,8 @@ public final class Conversion {
         } catch (IOException e) {
             throw Refusal.inputOutput(
                     "The conversion stopped: " + e, "Put the old tree back with pfeiler undo, then try again.", e);
+        } finally {
+            if (lock != null) lock.release();
         }
         return ordered;
     }
@@ -86,7 +103,10 @@ public final class Conversion {
 
     private Ledger.Entry entry(Step step) throws IOException {
         String kept = Ledger.FOLDER + "/kept/" + step.path();
-        if (step instanceof Step.Move move) return new Ledger.Moved(move.path(), move.to(), hash(move.path()));
+        if (step instanceof Step.Move move) {
+            boolean copied = tree.file(move.path()).orElseThrow().size() <= LARGEST_COPY;
+            return new Ledger.Moved(move.path(), move.to(), hash(move.path()), copied ? kept : "");
+        }
         if (step instanceof Step.Write write) return new Ledger.Written(write.path(), Hashing.sha256(bytes(write)));
         if (step instanceof Step.Edit edit) {
             return new Ledger.Edited(edit.path(), kept, Hashing.sha256(bytes(edit)));
@@ -109,22 +129,20 @@ public final class Conversion {
     private void take(Step step, Ledger.Entry entry) throws IOException {
         Path file = root.resolve(step.path());
         String mode = step instanceof Step.Edit ? Trees.mode(file) : "";
-        if (entry.source().isPresent()) rename(file, root.resolve(entry.source().get()));
+        if (entry instanceof Ledger.Moved moved && !moved.kept().isEmpty()) {
+            disk.copy(file, Ledger.folder(root).resolve("draft"), root.resolve(moved.kept()));
+        }
+        if (entry.source().isPresent())
+            disk.move(file, root.resolve(entry.source().get()));
         if (step instanceof Step.Write write) put(write.path(), bytes(write), mode);
         if (step instanceof Step.Edit edit) put(edit.path(), bytes(edit), mode);
     }
 
     private void put(String path, byte[] bytes, String mode) throws IOException {
         Path draft = Ledger.folder(root).resolve("draft");
-        Ledger.writeThrough(draft, bytes);
+        disk.write(draft, bytes);
         Trees.setMode(draft, mode);
-        rename(draft, root.resolve(path));
-    }
-
-    private static void rename(Path from, Path to) throws IOException {
-        if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) throw new IOException(to + " is in the way");
-        Files.createDirectories(to.getParent());
-        Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+        disk.move(draft, root.resolve(path));
     }
 
     /** Folders that held files and hold none now go; folders that were empty stay. */
@@ -136,7 +154,7 @@ public final class Conversion {
         // deepest first
         for (String folder : new TreeSet<>(heldFiles).descendingSet()) {
             Path path = root.resolve(folder);
-            if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS) && Trees.isEmpty(path)) Files.delete(path);
+            if (Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS) && Trees.isEmpty(path)) disk.delete(path);
         }
     }
 }

@@ -6,13 +6,9 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -64,8 +60,16 @@ public record Ledger(
     /** A file that a step left in the tree, with its SHA-256; of a link the hash is empty. */
     public record Result(String path, String sha256) {}
 
-    /** A moved file. */
-    public record Moved(String path, String to, String sha256) implements Entry {
+    /**
+     * A moved file.
+     *
+     * @param kept where a copy of it is, within the tree; empty where it is too large to be kept twice
+     */
+    public record Moved(String path, String to, String sha256, String kept) implements Entry {
+        public Moved {
+            kept = kept == null ? "" : kept;
+        }
+
         @Override
         public Optional<String> source() {
             return Optional.of(to);
@@ -191,29 +195,22 @@ public record Ledger(
     }
 
     /** Puts the ledger on disk, whole or not at all. */
-    void write(Path root) throws IOException {
-        Path folder = Files.createDirectories(folder(root));
+    void write(Path root, Disk disk) throws IOException {
+        Path folder = folder(root);
+        disk.makeFolders(folder);
         // keeps version control from seeing the ledger without touching the project's own ignore file
-        writeThrough(folder.resolve(".gitignore"), "*\n".getBytes(StandardCharsets.UTF_8));
+        disk.write(folder.resolve(".gitignore"), "*\n".getBytes(StandardCharsets.UTF_8));
         Path draft = folder.resolve(FILE + ".draft");
-        writeThrough(draft, JSON.writeValueAsBytes(this));
-        Files.move(draft, folder.resolve(FILE), StandardCopyOption.ATOMIC_MOVE);
-    }
-
-    /** Writes a file and waits until the disk has it. */
-    static void writeThrough(Path file, byte[] bytes) throws IOException {
-        try (FileChannel channel = FileChannel.open(
-                file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
-            ByteBuffer buffer = ByteBuffer.wrap(bytes);
-            while (buffer.hasRemaining()) channel.write(buffer);
-            channel.force(true);
-        }
+        disk.write(draft, JSON.writeValueAsBytes(this));
+        disk.moveOver(draft, folder.resolve(FILE));
+        disk.settle(folder);
     }
 
     /** Removes the ledger and all it keeps. */
-    static void drop(Path root) throws IOException {
+    static void drop(Path root, Disk disk) throws IOException {
         // the record goes first: without it, what is left is only litter
-        Files.deleteIfExists(folder(root).resolve(FILE));
+        disk.delete(folder(root).resolve(FILE));
+        disk.before("delete " + folder(root));
         Trees.delete(folder(root));
     }
 }

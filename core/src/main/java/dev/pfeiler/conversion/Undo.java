@@ -3,11 +3,12 @@ package dev.pfeiler.conversion;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
@@ -15,40 +16,93 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
-/** Lays the old tree out from the ledger: in its place again, or elsewhere as a copy. */
+/**
+ * Lays the old tree out from the ledger: in its place again, or elsewhere as a copy. Each entry is reversed by what is
+ * there, so that a reversal can be cut off anywhere and run again: entries are reversed in the opposite order, and when
+ * the turn comes to one, whatever may have come to its old place has been taken away from it; a file at the old place is
+ * then the old file itself.
+ */
 public final class Undo {
+    /** What to do with files that the person has changed since. */
+    public enum Edits {
+        /** Do nothing at all. */
+        REFUSE,
+        /** The person's work stays where the old tree has a place for it. */
+        KEEP_MINE,
+        /** The old files come back, and the person's are set aside. */
+        TAKE_OLD
+    }
+
+    /**
+     * What was done.
+     *
+     * @param reversed how many steps
+     * @param aside files that were set aside, by the paths where they are now
+     * @param left files that the person made since, which stay where they are
+     */
+    public record Result(int reversed, List<String> aside, List<String> left) {
+        public Result {
+            aside = List.copyOf(aside);
+            left = List.copyOf(left);
+        }
+    }
+
     private final Path root;
     private final Ledger ledger;
+    private final Disk disk;
+    private final List<String> aside = new ArrayList<>();
 
-    private Undo(Path root, String purpose) {
+    private Undo(Path root, String purpose, Disk disk) {
         this.root = root;
         this.ledger = Ledger.require(root, purpose);
+        this.disk = disk;
     }
 
     /**
      * Puts the old tree back and drops the ledger.
      *
-     * @return how many files went back to how they were
-     * @throws Refusal where a file has changed since the conversion, before the first change
+     * @throws Refusal where a file has changed since the conversion and nothing is said of such files, before the first
+     *     change
      */
-    public static int run(Path folder) {
-        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to take back");
+    public static Result run(Path folder, Edits edits) {
+        return run(folder, edits, new Disk());
+    }
+
+    static Result run(Path folder, Edits edits, Disk disk) {
+        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to take back", disk);
+        Lock lock = null;
         try {
-            undo.refuseLaterEdits();
+            lock = Lock.take(undo.root);
+            List<LaterEdit> later = undo.laterEdits();
+            if (edits == Edits.REFUSE && !later.isEmpty()) throw refuse(later);
+            List<String> left = undo.madeSince();
             int count = 0;
             List<Ledger.Entry> backwards = new ArrayList<>(undo.ledger.entries());
             Collections.reverse(backwards);
             for (Ledger.Entry entry : backwards) {
-                undo.reverse(entry);
+                undo.reverse(entry, edits);
                 count++;
             }
             undo.restoreFolders();
-            Ledger.drop(undo.root);
-            return count;
+            Ledger.drop(undo.root, disk);
+            return new Result(count, undo.aside, left);
         } catch (IOException e) {
             throw Refusal.inputOutput("Undo stopped: " + e, "Mend the cause and run pfeiler undo again.", e);
+        } finally {
+            if (lock != null) lock.release();
         }
+    }
+
+    private static Refusal refuse(List<LaterEdit> later) {
+        String lines = later.stream()
+                .map(edit -> "\n  " + edit.path() + " " + edit.what() + "\n      --keep-mine: " + edit.keepingMine()
+                        + "\n      --take-old:  " + edit.takingOld())
+                .collect(Collectors.joining());
+        return Refusal.notPossible(
+                "These files have changed since the conversion:" + lines,
+                "Say which you want: pfeiler undo --keep-mine or pfeiler undo --take-old; or keep the conversion with pfeiler accept.");
     }
 
     /**
@@ -57,11 +111,15 @@ public final class Undo {
      * @return how many retired or edited files the ledger had kept
      */
     public static int accept(Path folder) {
-        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to accept");
+        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to accept", new Disk());
+        Lock lock = null;
         try {
-            Ledger.drop(undo.root);
+            lock = Lock.take(undo.root);
+            Ledger.drop(undo.root, undo.disk);
         } catch (IOException e) {
             throw Refusal.inputOutput("The ledger could not be dropped: " + e, "Run pfeiler accept again.", e);
+        } finally {
+            if (lock != null) lock.release();
         }
         return (int) undo.ledger.entries().stream()
                 .filter(e -> e instanceof Ledger.Retired || e instanceof Ledger.Edited)
@@ -74,7 +132,7 @@ public final class Undo {
      * @return the moved files that have been edited since, by their new paths; they are laid out as they are now
      */
     public static List<String> layOut(Path root, Path scratch) throws IOException {
-        Undo undo = new Undo(root, "to lay out");
+        Undo undo = new Undo(root, "to lay out", new Disk());
         for (Ledger.Folder folder : undo.ledger.folders()) Files.createDirectories(scratch.resolve(folder.path()));
         for (String path : undo.ledger.untouched()) {
             if (Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS)) {
@@ -85,55 +143,178 @@ public final class Undo {
         for (Ledger.Entry entry : undo.ledger.entries()) {
             if (entry.source().isEmpty() || !undo.exists(entry.source().get())) continue;
             Trees.copy(root.resolve(entry.source().get()), scratch.resolve(entry.path()));
-            if (entry instanceof Ledger.Moved moved
-                    && undo.differs(moved.result().orElseThrow())) edited.add(moved.to());
+            if (entry instanceof Ledger.Moved moved && undo.differs(moved.to(), moved.sha256())) edited.add(moved.to());
         }
         return edited;
     }
 
-    private void refuseLaterEdits() throws IOException {
-        List<String> changed = new ArrayList<>();
-        for (Ledger.Entry entry : ledger.entries()) {
-            // a cut-off conversion may not have come to this step
-            if (entry instanceof Ledger.Edited edited && !exists(edited.kept())) continue;
-            Optional<Ledger.Result> result = entry.result();
-            if (result.isPresent() && differs(result.get()))
-                changed.add(result.get().path());
-            // a file of the person's own now lies where a retired one was
-            if (entry instanceof Ledger.Retired retired && exists(retired.kept()) && exists(retired.path())) {
-                changed.add(retired.path());
-            }
-        }
-        if (changed.isEmpty()) return;
-        throw Refusal.notPossible(
-                "These files have changed since the conversion: " + String.join(", ", changed) + ".",
-                "Set your changes aside elsewhere, or keep the conversion with pfeiler accept.");
+    /** Whether what stands in the ledger was done, and not reversed yet; asked before the first reversal. */
+    private boolean taken(Ledger.Entry entry) throws IOException {
+        if (entry.source().isEmpty()) return !restored(entry.path());
+        // where the old file still lies at its place, the new place may be another file's that has not left it yet
+        if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved);
+        return exists(entry.source().get());
     }
 
-    private boolean differs(Ledger.Result result) throws IOException {
-        Path file = root.resolve(result.path());
-        if (result.sha256().isEmpty() || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) return false;
-        return !Hashing.sha256(file).equals(result.sha256());
+    private boolean isGoal(String path) {
+        return ledger.entries().stream()
+                .anyMatch(entry ->
+                        entry.result().filter(r -> r.path().equals(path)).isPresent());
+    }
+
+    /** Whether the old tree had a file at a path, and it lies there. */
+    private boolean restored(String path) {
+        return ledger.entries().stream()
+                .filter(entry -> entry.source().isPresent() && entry.path().equals(path))
+                .anyMatch(entry -> !exists(entry.source().orElseThrow()));
+    }
+
+    private List<LaterEdit> laterEdits() throws IOException {
+        List<LaterEdit> edits = new ArrayList<>();
+        for (Ledger.Entry entry : ledger.entries()) edit(entry).ifPresent(edits::add);
+        return edits;
+    }
+
+    private Optional<LaterEdit> edit(Ledger.Entry entry) throws IOException {
+        if (entry instanceof Ledger.Moved moved) {
+            boolean homeless = !exists(moved.path()) || isGoal(moved.path()) && !isAtHome(moved);
+            boolean gone = !exists(moved.to()) && homeless && exists(moved.kept());
+            if (gone)
+                return Optional.of(new LaterEdit(moved.to(), "was deleted", "stays away", "comes back as it was"));
+            if (!taken(entry)) return Optional.empty();
+            if (differs(moved.to(), moved.sha256())) {
+                String old = exists(moved.kept())
+                        ? "comes back as it was; yours is set aside"
+                        : "was too large to be kept twice: yours goes back to its old place";
+                return Optional.of(new LaterEdit(moved.to(), "was edited", "goes back with your changes", old));
+            }
+            return occupied(moved.path());
+        }
+        if (entry instanceof Ledger.Retired retired) {
+            return exists(retired.kept()) ? occupied(retired.path()) : Optional.empty();
+        }
+        if (entry instanceof Ledger.Edited edited) {
+            if (!exists(edited.kept()) || !differs(edited.path(), edited.sha256())) return Optional.empty();
+            return Optional.of(new LaterEdit(
+                    edited.path(),
+                    "was edited",
+                    "stays as you made it; the old one is set aside",
+                    "comes back as it was; yours is set aside"));
+        }
+        Ledger.Written written = (Ledger.Written) entry;
+        if (!taken(entry) || !differs(written.path(), written.sha256())) return Optional.empty();
+        return Optional.of(new LaterEdit(written.path(), "was edited", "stays, if its place is free", "is set aside"));
+    }
+
+    /** A file of the person's own now lies where an old one was. */
+    private Optional<LaterEdit> occupied(String path) {
+        if (!exists(path) || isGoal(path)) return Optional.empty();
+        return Optional.of(new LaterEdit(
+                path, "is new", "stays; the old one is set aside", "is set aside; the old one comes back"));
+    }
+
+    /** Files of the tree that the ledger does not know. */
+    private List<String> madeSince() {
+        Set<String> known = new HashSet<>(ledger.untouched());
+        for (Ledger.Entry entry : ledger.entries()) {
+            known.add(entry.path());
+            entry.result().ifPresent(result -> known.add(result.path()));
+        }
+        return ProjectTree.read(root).files().stream()
+                .map(TreeFile::path)
+                .filter(path -> !known.contains(path))
+                .filter(path -> !path.startsWith("target/") && !path.contains("/target/"))
+                .toList();
+    }
+
+    private boolean differs(String path, String sha256) throws IOException {
+        Path file = root.resolve(path);
+        if (sha256.isEmpty() || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) return false;
+        return !Hashing.sha256(file).equals(sha256);
     }
 
     private boolean exists(String path) {
-        return Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS);
+        return !path.isEmpty() && Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS);
     }
 
-    /** Reverses one entry, whether its step was taken, half taken or not at all. */
-    private void reverse(Ledger.Entry entry) throws IOException {
-        if (entry.source().isPresent()) bring(entry.source().get(), entry.path());
-        else Files.deleteIfExists(root.resolve(entry.path()));
+    private void reverse(Ledger.Entry entry, Edits edits) throws IOException {
+        if (entry instanceof Ledger.Moved moved) reverse(moved, edits);
+        else if (entry instanceof Ledger.Written written) reverse(written, edits);
+        else if (entry instanceof Ledger.Edited edited) {
+            if (!exists(edited.kept())) return;
+            boolean changed = differs(edited.path(), edited.sha256());
+            if (changed && edits == Edits.KEEP_MINE) setAside(edited.kept(), edited.path(), "before");
+            else {
+                if (changed) setAside(edited.path(), edited.path(), "yours");
+                disk.moveOver(root.resolve(edited.kept()), root.resolve(edited.path()));
+            }
+        } else bringBack(entry.source().orElseThrow(), entry.path(), edits);
     }
 
-    private void bring(String from, String to) throws IOException {
+    private void reverse(Ledger.Moved moved, Edits edits) throws IOException {
+        boolean changed = differs(moved.to(), moved.sha256());
+        if (isAtHome(moved)) {
+            // not taken, or reversed already; else the person has made the same file at the old place again
+            boolean twice = exists(moved.to()) && !changed && !isOld(moved.to());
+            if (twice) disk.delete(root.resolve(moved.to()));
+            return;
+        }
+        if (exists(moved.to()) && exists(moved.path())) {
+            // a file of the person's own lies at the old place
+            if (!changed) bringBack(moved.to(), moved.path(), edits);
+            else {
+                setAside(moved.to(), moved.path(), "yours");
+                if (edits == Edits.TAKE_OLD && exists(moved.kept())) bringBack(moved.kept(), moved.path(), edits);
+            }
+        } else if (exists(moved.to())) {
+            if (changed && edits == Edits.TAKE_OLD && exists(moved.kept())) {
+                setAside(moved.to(), moved.path(), "yours");
+                disk.move(root.resolve(moved.kept()), root.resolve(moved.path()));
+            } else disk.move(root.resolve(moved.to()), root.resolve(moved.path()));
+        } else if (edits == Edits.TAKE_OLD && !exists(moved.path()) && exists(moved.kept())) {
+            disk.move(root.resolve(moved.kept()), root.resolve(moved.path()));
+        }
+    }
+
+    /** Whether the very file lies at its old place. */
+    private boolean isAtHome(Ledger.Moved moved) throws IOException {
+        return exists(moved.path()) && !differs(moved.path(), moved.sha256());
+    }
+
+    /** Whether the old tree had a file at a path. */
+    private boolean isOld(String path) {
+        return ledger.untouched().contains(path)
+                || ledger.entries().stream()
+                        .anyMatch(e -> e.source().isPresent() && e.path().equals(path));
+    }
+
+    private void bringBack(String from, String to, Edits edits) throws IOException {
         if (!exists(from)) return;
-        Files.createDirectories(root.resolve(to).getParent());
-        Files.move(
-                root.resolve(from),
-                root.resolve(to),
-                StandardCopyOption.ATOMIC_MOVE,
-                StandardCopyOption.REPLACE_EXISTING);
+        if (exists(to)) {
+            if (edits == Edits.KEEP_MINE) {
+                setAside(from, to, "before");
+                return;
+            }
+            setAside(to, to, "yours");
+        }
+        disk.move(root.resolve(from), root.resolve(to));
+    }
+
+    private void reverse(Ledger.Written written, Edits edits) throws IOException {
+        if (!exists(written.path()) || restored(written.path())) return;
+        boolean changed = differs(written.path(), written.sha256());
+        boolean wanted = ledger.entries().stream()
+                .anyMatch(e -> e.source().isPresent() && e.path().equals(written.path()));
+        if (!changed) disk.delete(root.resolve(written.path()));
+        else if (edits == Edits.TAKE_OLD || wanted) setAside(written.path(), written.path(), "yours");
+    }
+
+    /** Moves a file beside the place it was meant for, under a name that is free. */
+    private void setAside(String from, String place, String ending) throws IOException {
+        String name = place + "." + ending;
+        for (int n = 2; exists(name); n++) name = place + "." + ending + n;
+        disk.move(root.resolve(from), root.resolve(name));
+        aside.add(name);
     }
 
     private void restoreFolders() throws IOException {
@@ -141,7 +322,7 @@ public final class Undo {
         for (Ledger.Folder folder : ledger.folders()) {
             old.add(folder.path());
             Path path = root.resolve(folder.path());
-            Files.createDirectories(path);
+            disk.makeFolders(path);
             Trees.setMode(path, folder.mode());
         }
         TreeSet<String> made = new TreeSet<>();
@@ -151,7 +332,7 @@ public final class Undo {
         }
         for (String folder : made.descendingSet()) {
             Path path = root.resolve(folder);
-            if (!old.contains(folder) && Files.isDirectory(path) && Trees.isEmpty(path)) Files.delete(path);
+            if (!old.contains(folder) && Files.isDirectory(path) && Trees.isEmpty(path)) disk.delete(path);
         }
     }
 }

@@ -61,7 +61,7 @@ class ConversionTest {
         assertThat(Files.getPosixFilePermissions(sketch.root().resolve("build.sh")))
                 .isEqualTo(PosixFilePermissions.fromString("rwxr-x--x"));
         assertThat(has(".pfeiler/kept/lib/x.jar")).isTrue();
-        Undo.run(sketch.root());
+        Undo.run(sketch.root(), Undo.Edits.REFUSE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -72,7 +72,7 @@ class ConversionTest {
                 new Step.Move("src/a/A.java", "src/a/B.java", ""), new Step.Move("src/a/B.java", "src/a/C.java", ""));
         assertThat(taken).extracting(Step::path).containsExactly("src/a/B.java", "src/a/A.java");
         assertThat(Files.readString(sketch.root().resolve("src/a/B.java"))).contains("class A");
-        Undo.run(sketch.root());
+        Undo.run(sketch.root(), Undo.Edits.REFUSE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -107,7 +107,7 @@ class ConversionTest {
         convert(new Step.Write("pom.xml", "<project/>", ""), new Step.Retire("lib/x.jar", ""));
         Files.writeString(sketch.root().resolve("pom.xml"), "<project>mine</project>");
         Map<String, String> edited = sketch.digest();
-        assertThatThrownBy(() -> Undo.run(sketch.root()))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("pom.xml");
         assertThat(sketch.digest()).isEqualTo(edited);
@@ -117,7 +117,7 @@ class ConversionTest {
     void filesMadeSinceAreLeft() throws IOException {
         convert(new Step.Move("src/a/A.java", "src/main/A.java", ""));
         sketch.file("src/main/Mine.java", "class Mine {}").file("target/x.jar", "built");
-        Undo.run(sketch.root());
+        Undo.run(sketch.root(), Undo.Edits.REFUSE);
         assertThat(has("src/main/Mine.java")).isTrue();
         assertThat(has("target/x.jar")).isTrue();
         assertThat(has("src/a/A.java")).isTrue();
@@ -137,7 +137,7 @@ class ConversionTest {
         Files.move(kept.resolve("lib/x.jar"), sketch.root().resolve("lib/x.jar"));
         Files.delete(sketch.root().resolve("build.sh"));
         Files.move(kept.resolve("build.sh"), sketch.root().resolve("build.sh"));
-        Undo.run(sketch.root());
+        Undo.run(sketch.root(), Undo.Edits.REFUSE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -160,17 +160,17 @@ class ConversionTest {
         convert(new Step.Retire("lib/x.jar", ""), new Step.Write("pom.xml", "", ""));
         assertThat(Undo.accept(sketch.root())).isEqualTo(1);
         assertThat(has(".pfeiler")).isFalse();
-        assertThatThrownBy(() -> Undo.run(sketch.root())).isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE)).isInstanceOf(Refusal.class);
     }
 
     @Test
     void aLedgerOfAnotherFormatOrNoneAtAllIsRefused() throws IOException {
         sketch.file(".pfeiler/ledger.json", "{\"format\":\"pfeiler-ledger/9\"}");
-        assertThatThrownBy(() -> Undo.run(sketch.root()))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("pfeiler-ledger/9");
         sketch.file(".pfeiler/ledger.json", "{ nonsense");
-        assertThatThrownBy(() -> Undo.run(sketch.root()))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("cannot be read");
     }
