@@ -2,6 +2,7 @@ package dev.pfeiler;
 
 import dev.pfeiler.conversion.Conversion;
 import dev.pfeiler.conversion.Ledger;
+import dev.pfeiler.conversion.References;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.conversion.Undo;
@@ -67,7 +68,9 @@ public final class Pfeiler {
                     "A " + leading.getKey().name() + " project cannot be made for " + tool + ".",
                     "Choose one of: " + String.join(", ", leading.getKey().targets()) + ".");
         }
-        return leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
+        Proposal proposal =
+                leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
+        return proposal.leaving(References.left(survey.tree(), proposal.steps()));
     }
 
     private static Map.Entry<Ecosystem, Reading> leading(Survey survey) {

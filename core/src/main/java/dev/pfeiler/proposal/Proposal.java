@@ -2,6 +2,7 @@ package dev.pfeiler.proposal;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -34,6 +35,13 @@ public record Proposal(
 
     public Optional<Decision> decision(String key) {
         return decisions.stream().filter(d -> d.key().equals(key)).findFirst();
+    }
+
+    /** The same with further things left for the person. */
+    public Proposal leaving(List<Finding> further) {
+        List<Finding> all = new ArrayList<>(leftForYou);
+        all.addAll(further);
+        return new Proposal(ecosystem, target, decisions, questions, steps, all, commands);
     }
 
     /** Questions that stop the conversion until somebody answers. */
