@@ -167,7 +167,7 @@ public final class Dependencies {
         Jar other = first.putIfAbsent(library.key(), jar);
         if (other != null) {
             String which = identities.get(other).coordinates().version();
-            String why = "version " + which + " of it comes first on the class path, " + other.path();
+            String why = "version " + which + " of it comes first on the class path";
             deliberation.settle(
                     Decision.of(
                             scopeKey(jar),

@@ -22,6 +22,7 @@ import org.apache.maven.artifact.versioning.ComparableVersion;
 public final class LibrarySearch {
     private static final Pattern UNFINISHED =
             Pattern.compile("(?i).*[.-]?(snapshot|alpha|beta|rc|cr|m\\d|milestone|preview|ea|dev|incubating).*");
+    private static final String HERE = "this folder: ";
     private static final int MOST = 400;
     private static final int SHOWN = 20;
 
@@ -55,7 +56,9 @@ public final class LibrarySearch {
         inCatalogue();
         if (drafts.isEmpty() && Coordinates.parse(wanted + ":0").isPresent()) draft(wanted);
         List<String> keys = drafts.keySet().stream()
-                .sorted(Comparator.comparingInt(this::distance).thenComparing(key -> key))
+                .sorted(Comparator.comparingInt(this::distance)
+                        .thenComparingInt(this::rank)
+                        .thenComparing(key -> key))
                 .limit(SHOWN)
                 .toList();
         List<Found> found = new ArrayList<>();
@@ -77,6 +80,8 @@ public final class LibrarySearch {
     private void inProject() {
         List<Jar> jars = tree.files().stream()
                 .filter(file -> file.extension().equals("jar") && !file.link())
+                // what the build tool made has been found already
+                .filter(file -> !("/" + file.path()).contains("/target/"))
                 .map(file -> JarReader.read(tree, file))
                 .filter(jar -> jar.kind() == Jar.Kind.LIBRARY)
                 .toList();
@@ -85,7 +90,7 @@ public final class LibrarySearch {
                 .toList();
         new Identification(tree, repositories).of(hits).forEach((jar, identity) -> {
             Draft draft = draft(identity.coordinates().key());
-            draft.places.add("this folder: " + jar.path());
+            draft.places.add(HERE + jar.path());
             draft.versions.add(identity.coordinates().version());
             draft.matches.addAll(matches(jar));
         });
@@ -164,13 +169,39 @@ public final class LibrarySearch {
         boolean muchUsed = draft.matches.stream()
                 .flatMap(match -> Catalogue.shipped().having(match).stream())
                 .anyMatch(entry -> entry.artifact().equals(key));
-        return muchUsed || draft.places.stream().anyMatch(p -> p.startsWith("this folder")) ? 1 : 2;
+        return muchUsed || isHere(draft) ? 1 : 2;
+    }
+
+    private static boolean isHere(Draft draft) {
+        return draft.places.stream().anyMatch(place -> place.startsWith(HERE));
+    }
+
+    /** Within a distance: what is here, what has the class in its main package, and last what has it for itself alone. */
+    private int rank(String key) {
+        Draft draft = drafts.get(key);
+        if (isHere(draft)) return 0;
+        boolean main = draft.matches.stream().anyMatch(match -> Catalogue.shipped()
+                .having(match)
+                .filter(entry -> entry.artifact().equals(key))
+                .filter(entry -> entry.packages().contains(Jar.packageOf(match)))
+                .isPresent());
+        if (main) return 1;
+        return draft.matches.stream().anyMatch(match -> match.matches(".*\\b(internal|impl|shaded|repackaged)\\b.*"))
+                ? 3
+                : 2;
+    }
+
+    /** Versions that are dates come behind those that are numbers, whatever their height. */
+    private static boolean isDate(String version) {
+        return version.matches("(19|20)\\d{6}.*");
     }
 
     private static List<String> newestFirst(Set<String> versions, boolean all) {
         List<String> sorted = versions.stream()
                 .filter(version -> all || !UNFINISHED.matcher(version).matches())
-                .sorted(Comparator.comparing(ComparableVersion::new).reversed())
+                .sorted(Comparator.comparing(LibrarySearch::isDate)
+                        .thenComparing(
+                                Comparator.comparing(ComparableVersion::new).reversed()))
                 .toList();
         // where nothing was released, what there is
         return sorted.isEmpty()
