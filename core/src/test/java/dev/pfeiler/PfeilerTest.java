@@ -162,7 +162,7 @@ class PfeilerTest {
         Proposal proposal = propose();
         assertThat(pom(proposal)).contains("<version>2</version>").doesNotContain("<version>1</version>");
         assertThat(proposal.steps())
-                .anyMatch(s -> s.path().equals("lib/x-1.jar") && s.reason().contains("lib/x-2.jar"));
+                .anyMatch(s -> s.path().equals("lib/x-1.jar") && s.reason().contains("version 2"));
     }
 
     @Test

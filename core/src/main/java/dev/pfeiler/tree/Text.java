@@ -8,7 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 
 /**
- * The decoded text of a file.
+ * The decoded text of a file, without control characters but those that lay out a text.
  *
  * @param charset what a byte order mark says, else the first of UTF-8, ISO-8859-1 and windows-1252 that gives plain text
  * @param ascii whether every byte is ASCII, so that the charset decides nothing
@@ -19,17 +19,31 @@ public record Text(String content, Charset charset, boolean ascii) {
 
     public static Text decode(byte[] bytes) {
         boolean ascii = isAscii(bytes, bytes.length);
-        if (ascii) return new Text(new String(bytes, StandardCharsets.US_ASCII), StandardCharsets.UTF_8, true);
+        if (ascii) return new Text(plain(new String(bytes, StandardCharsets.US_ASCII)), StandardCharsets.UTF_8, true);
         for (Charset charset : candidates(bytes)) {
             try {
                 String content = strict(bytes, charset);
                 if (content.startsWith("\uFEFF")) content = content.substring(1);
-                return new Text(content, charset, false);
+                return new Text(plain(content), charset, false);
             } catch (CharacterCodingException e) {
                 // the next candidate
             }
         }
-        return new Text(new String(bytes, StandardCharsets.ISO_8859_1), StandardCharsets.ISO_8859_1, false);
+        return new Text(plain(new String(bytes, StandardCharsets.ISO_8859_1)), StandardCharsets.ISO_8859_1, false);
+    }
+
+    /** A text with the replacement character for what no text holds: neither a terminal nor a descriptor may get it. */
+    public static String plain(String text) {
+        int i = 0;
+        while (i < text.length() && !isControl(text.charAt(i))) i++;
+        if (i == text.length()) return text;
+        StringBuilder plain = new StringBuilder(text);
+        for (; i < plain.length(); i++) if (isControl(plain.charAt(i))) plain.setCharAt(i, '\uFFFD');
+        return plain.toString();
+    }
+
+    private static boolean isControl(char c) {
+        return c < ' ' && c != '\n' && c != '\r' && c != '\t' && c != '\f' || c == '\u007f' || c >= '\uFFFE';
     }
 
     /** The lines, without their ends. */
@@ -75,7 +89,8 @@ public record Text(String content, Charset charset, boolean ascii) {
         return false;
     }
 
-    private static String strict(byte[] bytes, Charset charset) throws CharacterCodingException {
+    /** The text of bytes in a charset, or an error where they are not of it throughout. */
+    static String strict(byte[] bytes, Charset charset) throws CharacterCodingException {
         return charset.newDecoder()
                 .onMalformedInput(CodingErrorAction.REPORT)
                 .onUnmappableCharacter(CodingErrorAction.REPORT)

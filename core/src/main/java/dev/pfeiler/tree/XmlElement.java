@@ -1,6 +1,10 @@
 package dev.pfeiler.tree;
 
-import java.io.ByteArrayInputStream;
+import static java.nio.charset.StandardCharsets.ISO_8859_1;
+
+import java.io.StringReader;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -8,6 +12,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -28,6 +34,8 @@ public record XmlElement(
         String text,
         int line) {
     private static final int DEEPEST = 200;
+    private static final Pattern ENCODING =
+            Pattern.compile("(?:\u00EF\u00BB\u00BF)?<\\?xml[^>]*?\\sencoding\\s*=\\s*[\"']([^\"']*)[\"']");
 
     /** A document that is not well-formed, with the place of the mistake. */
     public static final class Malformed extends Exception {
@@ -51,12 +59,26 @@ public record XmlElement(
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
         factory.setProperty(XMLInputFactory.IS_COALESCING, true);
         try {
-            XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(bytes));
-            return read(reader);
+            return read(factory.createXMLStreamReader(new StringReader(decoded(bytes))));
         } catch (XMLStreamException e) {
             int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNumber());
             String message = String.valueOf(e.getMessage()).replaceAll("(?s).*Message: ", "");
             throw new Malformed(message, line);
+        }
+    }
+
+    /** Decoded here, since the JDK's reader prints on standard error where bytes are not of the encoding they should be. */
+    private static String decoded(byte[] bytes) throws Malformed {
+        String start = new String(bytes, 0, Math.min(200, bytes.length), ISO_8859_1);
+        Matcher declared = ENCODING.matcher(start);
+        boolean utf16 = start.startsWith("\u00FE\u00FF") || start.startsWith("\u00FF\u00FE");
+        String name = utf16 ? "UTF-16" : declared.lookingAt() ? declared.group(1) : "UTF-8";
+        try {
+            return Text.strict(bytes, Charset.forName(name)).replaceFirst("^\uFEFF", "");
+        } catch (IllegalArgumentException e) {
+            throw new Malformed("there is no encoding " + name, 1);
+        } catch (CharacterCodingException e) {
+            throw new Malformed("not all bytes are of the encoding " + name, 1);
         }
     }
 

@@ -2,6 +2,7 @@ package dev.pfeiler.tree;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -53,5 +54,55 @@ class PathsTest {
     })
     void patternsStandForPaths(String pattern, String path, boolean matches) {
         assertThat(PathPattern.of(pattern).matches(path)).isEqualTo(matches);
+    }
+
+    @Test
+    void patternsMatchAsTheSameRegularExpressionDoes() {
+        Random random = new Random(7);
+        int matched = 0;
+        for (int turn = 0; turn < 20_000; turn++) {
+            StringBuilder pattern = new StringBuilder();
+            StringBuilder regex = new StringBuilder();
+            for (int n = 1 + random.nextInt(4); n > 0; n--) {
+                boolean last = n == 1;
+                switch (random.nextInt(last ? 2 : 3)) {
+                    case 0 -> {
+                        pattern.append("a*b*");
+                        regex.append("a[^/]*b[^/]*");
+                    }
+                    case 1 -> {
+                        pattern.append("*?a");
+                        regex.append("[^/]*[^/]a");
+                    }
+                    default -> {
+                        pattern.append("**/");
+                        regex.append("(?:.*/)?");
+                        continue;
+                    }
+                }
+                if (!last) {
+                    pattern.append('/');
+                    regex.append('/');
+                }
+            }
+            if (random.nextInt(3) == 0) {
+                pattern.append("/**");
+                regex.append("(?:/.*)?");
+            }
+            StringBuilder path = new StringBuilder();
+            for (int n = 1 + random.nextInt(12); n > 0; n--) path.append("aab/".charAt(random.nextInt(4)));
+            boolean expected = path.toString().matches(regex.toString());
+            assertThat(PathPattern.of(pattern.toString()).matches(path.toString()))
+                    .as("%s against %s", pattern, path)
+                    .isEqualTo(expected);
+            if (expected) matched++;
+        }
+        assertThat(matched).isGreaterThan(500);
+    }
+
+    @Test
+    void aPatternOfManyWildcardsEnds() {
+        assertThat(PathPattern.of("**/" + "*a".repeat(40)).matches("a".repeat(39) + "b/".repeat(400)))
+                .isFalse();
     }
 }

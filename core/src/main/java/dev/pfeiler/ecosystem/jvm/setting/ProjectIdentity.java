@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
-import dev.pfeiler.ecosystem.jvm.wiring.PropertyLine;
+import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -168,7 +168,7 @@ public final class ProjectIdentity {
     private Optional<Wiring.Setting> value(TreeFile file, Set<String> keys) {
         return keys.stream()
                 .sorted()
-                .flatMap(key -> PropertyLine.find(tree, file.path(), key).stream())
+                .flatMap(key -> PropertiesFile.find(tree, file.path(), key).stream())
                 .filter(setting -> A_VERSION.matcher(setting.value()).matches())
                 .findFirst();
     }

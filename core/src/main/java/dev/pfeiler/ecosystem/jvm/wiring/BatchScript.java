@@ -36,7 +36,7 @@ final class BatchScript {
         this.tree = tree;
         this.path = path;
         this.draft = draft;
-        this.text = new ShellText(tree, written);
+        this.text = new ShellText(tree, written, draft.effort);
         this.commands = new Commands(tree, text, draft);
     }
 
@@ -65,6 +65,12 @@ final class BatchScript {
     }
 
     private void statement(String statement, int at, List<String> arguments, int depth) {
+        draft.effort.enter();
+        statementWithin(statement, at, arguments, depth);
+        draft.effort.leave();
+    }
+
+    private void statementWithin(String statement, int at, List<String> arguments, int depth) {
         String plain = statement
                 .replaceFirst("(?i)^if\\s+(not\\s+)?(exist|defined|errorlevel)\\s+\\S+\\s+", "")
                 .replaceFirst("^\\((.*)\\)$", "$1");
@@ -160,6 +166,7 @@ final class BatchScript {
             matcher.appendReplacement(out, Matcher.quoteReplacement(value));
         }
         matcher.appendTail(out);
+        draft.effort.spend(out.length());
         return out.toString();
     }
 }

@@ -6,7 +6,6 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
-import java.io.StringReader;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -15,7 +14,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Properties;
 import java.util.Set;
 
 /**
@@ -71,9 +69,11 @@ final class BuildFile {
     /** Reads a build file unless it was read before; the named target, or else the default one, first. */
     private void read(String path, String target) {
         if (read.putIfAbsent(path, Optional.empty()) != null) return;
-        load(path, 0);
-        if (!target.isEmpty()) defaultTarget = target;
-        targets();
+        draft.within(path, () -> {
+            load(path, 0);
+            if (!target.isEmpty()) defaultTarget = target;
+            targets();
+        });
         read.put(path, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
     }
 
@@ -143,6 +143,12 @@ final class BuildFile {
     }
 
     private void task(Located located) {
+        draft.effort.enter();
+        taskWithin(located);
+        draft.effort.leave();
+    }
+
+    private void taskWithin(Located located) {
         XmlElement element = located.element();
         switch (element.name()) {
             case "property" -> property(located);
@@ -235,19 +241,14 @@ final class BuildFile {
         if (path.isEmpty()) return;
         draft.files.add(path.get());
         String prefix = located.element().attribute("prefix");
-        Properties read = new Properties();
         try {
-            read.load(new StringReader(tree.text(path.get()).content()));
-        } catch (IOException | IllegalArgumentException e) {
+            PropertiesFile.read(tree, path.get())
+                    .forEach((key, setting) -> properties.set(
+                            prefix.isEmpty() ? key : prefix + "." + key,
+                            properties.expand(setting.value()),
+                            setting.evidence()));
+        } catch (IOException e) {
             draft.leave(path.get(), "is no properties file", located.evidence());
-            return;
-        }
-        for (String key : read.stringPropertyNames()) {
-            Evidence evidence = PropertyLine.find(tree, path.get(), key)
-                    .map(Wiring.Setting::evidence)
-                    .orElse(Evidence.of(path.get(), key));
-            properties.set(
-                    prefix.isEmpty() ? key : prefix + "." + key, properties.expand(read.getProperty(key)), evidence);
         }
     }
 

@@ -12,6 +12,9 @@ import java.util.regex.Pattern;
 final class BuildProperties {
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{([^${}]+)\\}");
     private static final int DEEPEST = 20;
+    /** In characters; values that hold each other many times over would grow without bound. */
+    private static final int LONGEST = 1 << 16;
+
     private static final Set<String> OWN = Set.of("basedir", "ant.project.name", "ant.file");
 
     private final Map<String, Wiring.Setting> values = new LinkedHashMap<>();
@@ -38,10 +41,10 @@ final class BuildProperties {
     /** The text with its references replaced; one to a property that is not set stays as it is. */
     String expand(String text) {
         String current = text;
-        for (int depth = 0; depth < DEEPEST && current.contains("${"); depth++) {
+        for (int depth = 0; depth < DEEPEST && current.length() < LONGEST && current.contains("${"); depth++) {
             Matcher matcher = REFERENCE.matcher(current);
             StringBuilder next = new StringBuilder();
-            while (matcher.find()) {
+            while (matcher.find() && next.length() < LONGEST) {
                 String value = get(matcher.group(1)).map(Wiring.Setting::value).orElse(matcher.group());
                 matcher.appendReplacement(next, Matcher.quoteReplacement(value));
             }

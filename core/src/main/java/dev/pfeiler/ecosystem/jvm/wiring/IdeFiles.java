@@ -71,9 +71,10 @@ final class IdeFiles {
         draft.contextPath = component.flatMap(this::contextPath);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         level().ifPresent(level -> settings.put("-target", level));
-        PropertyLine.find(tree, draft.at(RESOURCES), "encoding/<project>").ifPresent(e -> settings.put("-encoding", e));
+        PropertiesFile.find(tree, draft.at(RESOURCES), "encoding/<project>")
+                .ifPresent(e -> settings.put("-encoding", e));
         List<Wiring.Setting> flags = new ArrayList<>();
-        PropertyLine.find(tree, draft.at(COMPILER), "org.eclipse.jdt.core.compiler.codegen.methodParameters")
+        PropertiesFile.find(tree, draft.at(COMPILER), "org.eclipse.jdt.core.compiler.codegen.methodParameters")
                 .filter(setting -> setting.value().equals("generate"))
                 .ifPresent(setting -> flags.add(new Wiring.Setting("-parameters", setting.evidence())));
         Evidence evidence = Evidence.of(tree.has(draft.at(CLASSPATH)) ? draft.at(CLASSPATH) : files.get(0), "");
@@ -183,7 +184,7 @@ final class IdeFiles {
                 "org.eclipse.jdt.core.compiler.compliance",
                 "org.eclipse.jdt.core.compiler.source");
         for (String key : keys) {
-            Optional<Wiring.Setting> setting = PropertyLine.find(tree, draft.at(COMPILER), key);
+            Optional<Wiring.Setting> setting = PropertiesFile.find(tree, draft.at(COMPILER), key);
             if (setting.isPresent()) return setting;
         }
         return Optional.empty();

@@ -21,7 +21,11 @@ final class MakeFile {
     private static final Pattern ASSIGNMENT =
             Pattern.compile("(?:export\\s+|override\\s+)?([\\w.-]+)\\s*(\\?|\\+|::?)?=\\s*(.*)", Pattern.DOTALL);
     private static final Pattern RULE = Pattern.compile("([^:=#\\t][^:=#]*):(?!=)([^=]*)", Pattern.DOTALL);
-    private static final int DEEPEST = 30;
+    private static final Pattern FUNCTION = Pattern.compile(
+            "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|call|abspath|realpath)\\s+(.*)",
+            Pattern.DOTALL);
+    private static final Pattern REPLACED = Pattern.compile("([\\w.-]+):([^=]*)=(.*)");
+    private static final Pattern SUBSTITUTION = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)");
 
     private final ProjectTree tree;
     private final Wiring.Draft draft;
@@ -38,7 +42,7 @@ final class MakeFile {
     MakeFile(ProjectTree tree, Wiring.Draft draft) {
         this.tree = tree;
         this.draft = draft;
-        this.text = new ShellText(tree, written);
+        this.text = new ShellText(tree, written, draft.effort);
         this.commands = new Commands(tree, text, draft);
     }
 
@@ -48,10 +52,10 @@ final class MakeFile {
         recipes.forEach(Runnable::run);
         for (String key : List.of("NAME", "PROJECT", "APP", "APPNAME")) {
             if (variables.containsKey(key) && draft.name.isEmpty())
-                draft.name = Optional.of(new Wiring.Setting(expand(variables.get(key), 0), places.get(key)));
+                draft.name = Optional.of(new Wiring.Setting(expand(variables.get(key)), places.get(key)));
         }
-        if (variables.containsKey("VERSION") && Wiring.isVersion(expand(variables.get("VERSION"), 0))) {
-            draft.version = Optional.of(new Wiring.Setting(expand(variables.get("VERSION"), 0), places.get("VERSION")));
+        if (variables.containsKey("VERSION") && Wiring.isVersion(expand(variables.get("VERSION")))) {
+            draft.version = Optional.of(new Wiring.Setting(expand(variables.get("VERSION")), places.get("VERSION")));
         }
     }
 
@@ -89,7 +93,7 @@ final class MakeFile {
     }
 
     private void include(String files, String folder, int depth, Evidence evidence) {
-        for (String file : expand(files, 0).split("\\s+")) {
+        for (String file : expand(files).split("\\s+")) {
             Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
             if (path.isEmpty() || depth > 5) {
                 if (!evidence.excerpt().startsWith("-"))
@@ -111,19 +115,19 @@ final class MakeFile {
         if (kind.equals("?") && variables.containsKey(name)) return;
         places.putIfAbsent(name, evidence);
         if (kind.equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
-        else variables.put(name, kind.startsWith(":") ? expand(value, 0) : value);
+        else variables.put(name, kind.startsWith(":") ? expand(value) : value);
     }
 
     private void recipe(String line, String target, String needed, Evidence evidence) {
         String plain = line.replaceFirst("^[@+-]+", "");
-        String goals = expand(target, 0);
-        String prerequisites = expand(needed, 0);
+        String goals = expand(target);
+        String prerequisites = expand(needed);
         String first = prerequisites.isBlank() ? "" : prerequisites.strip().split("\\s+")[0];
         String automatic = plain.replace("$@", goals)
                 .replace("$<", first)
                 .replace("$^", prerequisites)
                 .replace("$?", prerequisites);
-        String expanded = expand(automatic, 0);
+        String expanded = expand(automatic);
         String folder = "";
         for (String part : expanded.split("&&|;")) {
             List<String> words = ShellText.words(substitute(part.strip(), folder));
@@ -138,7 +142,7 @@ final class MakeFile {
 
     /** Command substitutions of the shell that runs the recipe. */
     private String substitute(String command, String folder) {
-        Matcher matcher = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)").matcher(command);
+        Matcher matcher = SUBSTITUTION.matcher(command);
         StringBuilder out = new StringBuilder();
         while (matcher.find()) {
             String inner = matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
@@ -150,8 +154,14 @@ final class MakeFile {
     }
 
     /** The text with its variables and functions replaced. */
-    private String expand(String raw, int depth) {
-        if (depth > DEEPEST) return "";
+    private String expand(String raw) {
+        draft.effort.enter();
+        String expanded = expandWithin(raw);
+        draft.effort.leave();
+        return expanded;
+    }
+
+    private String expandWithin(String raw) {
         StringBuilder out = new StringBuilder();
         for (int i = 0; i < raw.length(); i++) {
             if (raw.charAt(i) != '$' || i + 1 >= raw.length()) {
@@ -165,13 +175,14 @@ final class MakeFile {
             } else if (next == '(' || next == '{') {
                 int end = closing(raw, i + 1, next, next == '(' ? ')' : '}');
                 if (end < 0) return out.append(raw.substring(i)).toString();
-                out.append(value(raw.substring(i + 2, end), depth + 1));
+                out.append(value(raw.substring(i + 2, end)));
                 i = end;
             } else {
-                out.append(variable(String.valueOf(next), depth + 1));
+                out.append(variable(String.valueOf(next)));
                 i++;
             }
         }
+        draft.effort.spend(out.length());
         return out.toString();
     }
 
@@ -184,15 +195,12 @@ final class MakeFile {
         return -1;
     }
 
-    private String value(String inner, int depth) {
-        Matcher function = Pattern.compile(
-                        "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|call|abspath|realpath)\\s+(.*)",
-                        Pattern.DOTALL)
-                .matcher(inner);
-        if (function.matches()) return function(function.group(1), function.group(2), depth);
-        Matcher replaced = Pattern.compile("([\\w.-]+):([^=]*)=(.*)").matcher(inner);
+    private String value(String inner) {
+        Matcher function = FUNCTION.matcher(inner);
+        if (function.matches()) return function(function.group(1), function.group(2));
+        Matcher replaced = REPLACED.matcher(inner);
         if (replaced.matches()) {
-            String value = variable(replaced.group(1), depth);
+            String value = variable(replaced.group(1));
             return each(
                     value,
                     word -> pattern(
@@ -200,19 +208,19 @@ final class MakeFile {
                             "%" + replaced.group(2).replace("%", ""),
                             "%" + replaced.group(3).replace("%", "")));
         }
-        return variable(inner.strip(), depth);
+        return variable(inner.strip());
     }
 
-    private String variable(String name, int depth) {
+    private String variable(String name) {
         if (!open.add(name)) return "";
-        String value = expand(variables.getOrDefault(name, ""), depth);
+        String value = expand(variables.getOrDefault(name, ""));
         open.remove(name);
         return value;
     }
 
-    private String function(String name, String raw, int depth) {
+    private String function(String name, String raw) {
         // spaces of a separator count, as in $(subst $(SPACE),:,$(LIBS))
-        List<String> a = commas(raw).stream().map(part -> expand(part, depth)).toList();
+        List<String> a = commas(raw).stream().map(this::expand).toList();
         String last = a.get(a.size() - 1);
         return switch (name) {
             case "wildcard" ->
@@ -220,7 +228,7 @@ final class MakeFile {
                         .flatMap(word -> text.glob(word, "").stream())
                         .filter(path -> !path.contains("*"))
                         .collect(Collectors.joining(" "));
-            case "shell" -> text.run(expand(raw, depth), "").orElse("").strip().replaceAll("\\s*\\n\\s*", " ");
+            case "shell" -> text.run(expand(raw), "").orElse("").strip().replaceAll("\\s*\\n\\s*", " ");
             case "subst" -> a.size() < 3 || a.get(0).isEmpty() ? last : last.replace(a.get(0), a.get(1));
             case "patsubst" ->
                 a.size() < 3

@@ -5,13 +5,13 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
-import java.io.StringReader;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Properties;
+import java.util.SortedMap;
+import java.util.TreeMap;
 
 /** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 final class NetBeansFiles {
@@ -40,21 +40,16 @@ final class NetBeansFiles {
     private Wiring read() {
         tree.under(Paths.parent(file)).map(TreeFile::path).forEach(draft.files::add);
         if (tree.has(draft.at(BuildFile.NAME))) draft.files.add(draft.at(BuildFile.NAME));
-        Properties read = new Properties();
+        properties.set("basedir", Wiring.TOP + draft.folder, Evidence.of(file, ""));
+        SortedMap<String, Wiring.Setting> read = new TreeMap<>();
         try {
-            read.load(new StringReader(tree.text(file).content()));
-        } catch (IOException | IllegalArgumentException e) {
+            read = PropertiesFile.read(tree, file);
+        } catch (IOException e) {
             draft.leave(file, "is no properties file", Evidence.of(file, ""));
         }
-        properties.set("basedir", Wiring.TOP + draft.folder, Evidence.of(file, ""));
-        for (String key : read.stringPropertyNames()) {
-            Evidence evidence = PropertyLine.find(tree, file, key)
-                    .map(Wiring.Setting::evidence)
-                    .orElse(Evidence.of(file, key));
-            properties.set(key, read.getProperty(key), evidence);
-        }
+        read.forEach((key, setting) -> properties.set(key, setting.value(), setting.evidence()));
         List<Wiring.SourceFolder> sources = new ArrayList<>();
-        for (String key : read.stringPropertyNames().stream().sorted().toList()) {
+        for (String key : read.keySet()) {
             if (!key.matches("(src|test).*\\.dir")) continue;
             setting(key)
                     .flatMap(s -> draft.inside(s.value())

@@ -35,7 +35,7 @@ final class ShellScript {
         this.tree = tree;
         this.path = path;
         this.draft = draft;
-        this.text = new ShellText(tree, written);
+        this.text = new ShellText(tree, written, draft.effort);
         this.commands = new Commands(tree, text, draft);
     }
 
@@ -110,7 +110,9 @@ final class ShellScript {
             for (String value : text.glob(word, folder)) {
                 if (++rounds > MOST_ROUNDS) return;
                 variables.put(variable, value);
+                draft.effort.enter();
                 run(body);
+                draft.effort.leave();
             }
         }
     }
@@ -172,10 +174,18 @@ final class ShellScript {
             matcher.appendReplacement(out, Matcher.quoteReplacement(value));
         }
         matcher.appendTail(out);
+        draft.effort.spend(out.length());
         return out.toString();
     }
 
     private String substitute(String raw) {
+        draft.effort.enter();
+        String substituted = substituteWithin(raw);
+        draft.effort.leave();
+        return substituted;
+    }
+
+    private String substituteWithin(String raw) {
         StringBuilder out = new StringBuilder();
         for (int i = 0; i < raw.length(); i++) {
             boolean dollar = raw.startsWith("$(", i);

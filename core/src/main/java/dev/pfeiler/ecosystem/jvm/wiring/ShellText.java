@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -23,13 +24,15 @@ final class ShellText {
 
     private final ProjectTree tree;
     private final Map<String, String> written;
+    private final Effort effort;
 
     /**
      * @param written texts of files that the script itself has written, by path
      */
-    ShellText(ProjectTree tree, Map<String, String> written) {
+    ShellText(ProjectTree tree, Map<String, String> written, Effort effort) {
         this.tree = tree;
         this.written = written;
+        this.effort = effort;
     }
 
     /** What a pipeline prints; nothing where some command of it is not known. */
@@ -85,6 +88,7 @@ final class ShellText {
         Optional<String> file = Paths.normal(Paths.join(folder, String.join(" ", words(matcher.group(3)))));
         if (output.isEmpty() || file.isEmpty()) return false;
         String before = matcher.group(2).length() == 2 ? written.getOrDefault(file.get(), "") : "";
+        effort.spend(before.length() + output.get().length());
         written.put(file.get(), before + output.get());
         return true;
     }
@@ -115,17 +119,15 @@ final class ShellText {
 
     private Optional<String> find(List<String> arguments, String folder) {
         List<String> starts = new ArrayList<>();
-        List<Pattern> names = new ArrayList<>();
-        List<Pattern> not = new ArrayList<>();
+        List<Predicate<String>> names = new ArrayList<>();
+        List<Predicate<String>> not = new ArrayList<>();
         boolean negated = false;
         for (int i = 0; i < arguments.size(); i++) {
             String word = arguments.get(i);
             switch (word) {
                 case "-name", "-iname", "-path", "-wholename" -> {
                     String pattern = i + 1 < arguments.size() ? arguments.get(++i) : "*";
-                    String prefix = word.endsWith("name") && !word.equals("-wholename") ? "(.*/)?" : "";
-                    Pattern compiled = Pattern.compile(prefix + globRegex(pattern, !prefix.isEmpty()));
-                    (negated ? not : names).add(compiled);
+                    (negated ? not : names).add(named(pattern, word.equals("-name") || word.equals("-iname")));
                     negated = false;
                 }
                 case "!", "-not" -> negated = true;
@@ -142,25 +144,21 @@ final class ShellText {
         for (String start : starts) {
             Optional<String> inside = Paths.normal(Paths.join(folder, start));
             if (inside.isEmpty()) return Optional.empty();
+            effort.spend(tree.files().size());
             String shown = start.equals(".") ? "." : start.replaceAll("/+$", "");
             tree.under(inside.get())
                     .map(file -> shown + "/" + Paths.relative(inside.get(), file.path()))
-                    .filter(path -> names.isEmpty()
-                            || names.stream().anyMatch(p -> p.matcher(path).matches()))
-                    .filter(path -> not.stream().noneMatch(p -> p.matcher(path).matches()))
+                    .filter(path -> names.isEmpty() || names.stream().anyMatch(p -> p.test(path)))
+                    .filter(path -> not.stream().noneMatch(p -> p.test(path)))
                     .forEach(found::add);
         }
         return Optional.of(lines(found));
     }
 
-    private static String globRegex(String glob, boolean oneName) {
-        StringBuilder regex = new StringBuilder();
-        for (char c : glob.toCharArray()) {
-            if (c == '*') regex.append(oneName ? "[^/]*" : ".*");
-            else if (c == '?') regex.append('.');
-            else regex.append(Pattern.quote(String.valueOf(c)));
-        }
-        return regex.toString();
+    private static Predicate<String> named(String wildcards, boolean lastName) {
+        // in a pattern for whole paths a star takes slashes too
+        PathPattern pattern = PathPattern.of(lastName ? wildcards : wildcards.replaceAll("\\*+", "**"));
+        return path -> pattern.matches(lastName ? Paths.name(path) : path);
     }
 
     /** What a word with wildcards stands for; itself where it has none or nothing matches. */
@@ -169,6 +167,7 @@ final class ShellText {
         Optional<String> inside = Paths.normal(Paths.join(folder, word));
         if (inside.isEmpty()) return List.of(word);
         PathPattern pattern = PathPattern.of(inside.get());
+        effort.spend(tree.files().size());
         List<String> found = tree.files().stream()
                 .map(TreeFile::path)
                 .filter(pattern::matches)

@@ -282,11 +282,15 @@ public record Wiring(
         final List<Generator> generators = new ArrayList<>();
         final List<Setting> projects = new ArrayList<>();
         final List<Finding> trouble = new ArrayList<>();
+        final Effort effort = new Effort();
         final String folder;
         Optional<Setting> name = Optional.empty();
         Optional<Setting> version = Optional.empty();
         Optional<Setting> webRoot = Optional.empty();
         Optional<Setting> contextPath = Optional.empty();
+
+        /** Whether reading reached its bounds. */
+        boolean cutShort;
 
         Draft(String folder) {
             this.folder = folder;
@@ -329,6 +333,16 @@ public record Wiring(
                 leave(path, "cannot be read", Evidence.of(path, ""));
             }
             return Optional.empty();
+        }
+
+        /** Reads with bounds: where they are reached, what was read until then stands, and the rest is left. */
+        void within(String path, Runnable reading) {
+            try {
+                reading.run();
+            } catch (Effort.Exceeded e) {
+                cutShort = true;
+                leave(path, e.getMessage(), Evidence.of(path, ""));
+            }
         }
 
         Wiring done(Kind kind) {

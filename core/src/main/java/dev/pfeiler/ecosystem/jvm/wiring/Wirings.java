@@ -40,13 +40,15 @@ public final class Wirings {
             return Optional.empty();
         }
         Wiring.Draft draft = new Wiring.Draft("");
-        switch (kind) {
-            case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
-            case SHELL_SCRIPT -> new ShellScript(tree, file.path(), draft).read(lines);
-            default -> new BatchScript(tree, file.path(), draft).read(lines);
-        }
+        draft.within(file.path(), () -> {
+            switch (kind) {
+                case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
+                case SHELL_SCRIPT -> new ShellScript(tree, file.path(), draft).read(lines);
+                default -> new BatchScript(tree, file.path(), draft).read(lines);
+            }
+        });
         // a script that compiles nothing is no wiring
-        return draft.compilations.isEmpty() ? Optional.empty() : Optional.of(draft.done(kind));
+        return draft.compilations.isEmpty() && !draft.cutShort ? Optional.empty() : Optional.of(draft.done(kind));
     }
 
     private static Wiring.Kind kind(TreeFile file) {
