@@ -6,6 +6,7 @@ import dev.pfeiler.conversion.References;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.conversion.WorkTree;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
@@ -70,7 +71,8 @@ public final class Pfeiler {
         }
         Proposal proposal =
                 leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
-        return proposal.leaving(References.left(survey.tree(), proposal.steps()));
+        References references = References.of(survey.tree(), proposal.steps());
+        return proposal.with(references.edits(), references.left());
     }
 
     private static Map.Entry<Ecosystem, Reading> leading(Survey survey) {
@@ -152,6 +154,11 @@ public final class Pfeiler {
                     addition.edit().path() + " could not be written: " + e, "Look at its rights; it is as it was.", e);
         }
         return addition;
+    }
+
+    /** What git says of the work tree that a folder lies in; nothing where it lies in none or there is no git. */
+    public Optional<WorkTree> workTree(Path folder) {
+        return surroundings.program("git").flatMap(git -> WorkTree.of(folder, git));
     }
 
     /** Carries a proposal out; the steps in the order in which they were taken. */

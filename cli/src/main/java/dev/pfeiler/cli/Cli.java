@@ -11,6 +11,7 @@ import dev.pfeiler.cli.command.SurveyCommand;
 import dev.pfeiler.cli.command.UndoCommand;
 import dev.pfeiler.cli.command.WhyCommand;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.Text;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -113,7 +114,7 @@ public final class Cli {
     }
 
     private void say(String sentence) {
-        context.terminal().errors().println("pfeiler: " + sentence);
+        context.terminal().errors().println("pfeiler: " + Text.plain(sentence));
     }
 
     @Command(

@@ -26,7 +26,7 @@ public final class IgnoreFile {
         } catch (IOException e) {
             return Optional.empty();
         }
-        Set<String> present = text.lines().stream().map(IgnoreFile::plain).collect(Collectors.toSet());
+        Set<String> present = patterns(text);
         List<String> missing =
                 patterns.stream().filter(p -> !present.contains(plain(p))).toList();
         if (missing.isEmpty()) return Optional.empty();
@@ -38,6 +38,19 @@ public final class IgnoreFile {
         for (String pattern : missing) changes.add(new Step.Change(line++, "", pattern));
         return Optional.of(
                 new Step.Edit(NAME, text.content() + (open ? end : "") + added, text.charset(), changes, reason));
+    }
+
+    /** Whether a pattern stands in the file. */
+    public static boolean has(ProjectTree tree, String pattern) {
+        try {
+            return tree.has(NAME) && patterns(tree.text(NAME)).contains(plain(pattern));
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private static Set<String> patterns(Text text) {
+        return text.lines().stream().map(IgnoreFile::plain).collect(Collectors.toSet());
     }
 
     private static String plain(String pattern) {

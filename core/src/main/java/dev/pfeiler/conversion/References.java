@@ -4,9 +4,11 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -21,7 +23,7 @@ import org.slf4j.LoggerFactory;
 /**
  * Places in files that stay which name a file or folder that moves or leaves: scripts, container files, settings,
  * read-me files, and string literals in sources. Names that are looked up on the class path are none: they do not start at
- * the top of the tree.
+ * the top of the tree. Where the syntax says for certain that a name means the file, it is rewritten; else it is listed.
  */
 public final class References {
     /** A path with a slash in it, as scripts, settings and texts write them. */
@@ -59,6 +61,8 @@ public final class References {
     private final Map<String, Optional<String>> gone = new HashMap<>();
 
     private final Set<String> rewritten = new HashSet<>();
+    private final List<Step> edits = new ArrayList<>();
+    private final List<Finding> left = new ArrayList<>();
 
     private References(ProjectTree tree, List<Step> steps) {
         this.tree = tree;
@@ -70,18 +74,27 @@ public final class References {
         folders();
     }
 
-    /** The places, by file; one finding for each name in a file. */
-    public static List<Finding> left(ProjectTree tree, List<Step> steps) {
+    /** Looks through the files of a tree that stay, and those that move. */
+    public static References of(ProjectTree tree, List<Step> steps) {
         References references = new References(tree, steps);
-        if (references.moved.isEmpty() && references.retired.isEmpty()) return List.of();
-        List<Finding> findings = new ArrayList<>();
+        if (references.moved.isEmpty() && references.retired.isEmpty()) return references;
         for (TreeFile file : tree.files()) {
             boolean text = file.size() <= LARGEST && !file.link() && !BINARY.contains(file.extension());
             if (!text || references.retired.contains(file.path()) || references.rewritten.contains(file.path()))
                 continue;
-            references.inFile(file, findings);
+            references.inFile(file);
         }
-        return findings;
+        return references;
+    }
+
+    /** The steps that rewrite names whose meaning is certain; one for each file. */
+    public List<Step> edits() {
+        return List.copyOf(edits);
+    }
+
+    /** The other places, by file; one finding for each name in a file. */
+    public List<Finding> left() {
+        return List.copyOf(left);
     }
 
     private void folders() {
@@ -108,29 +121,72 @@ public final class References {
         return moved.keySet().stream().anyMatch(path -> Paths.within(folder, path));
     }
 
-    private void inFile(TreeFile file, List<Finding> findings) {
-        List<String> lines;
+    private void inFile(TreeFile file) {
+        Text text;
         try {
-            lines = tree.text(file.path()).lines();
+            byte[] bytes = tree.bytes(file.path());
+            text = Text.decode(bytes);
+            // a text that does not come back to the same bytes is not rewritten
+            boolean exact = Arrays.equals(text.content().getBytes(text.charset()), bytes);
+            NameSyntax syntax = exact && !moved.containsKey(file.path())
+                    ? NameSyntax.of(file.path(), text.content())
+                    : NameSyntax.UNKNOWN;
+            inText(file, text, syntax);
         } catch (IOException e) {
             LoggerFactory.getLogger(References.class).debug("{}", file.path(), e);
-            return;
         }
+    }
+
+    private void inText(TreeFile file, Text text, NameSyntax syntax) {
         boolean source = SOURCES.contains(file.extension());
         Map<String, Finding> named = new LinkedHashMap<>();
-        for (int i = 0; i < lines.size(); i++) {
-            String line = lines.get(i);
-            if (line.indexOf('/') < 0) continue;
+        List<Step.Change> changes = new ArrayList<>();
+        StringBuilder content = new StringBuilder();
+        int number = 0;
+        for (String whole : text.content().split("(?<=\n)", -1)) {
+            number++;
+            String line = whole.stripTrailing();
+            StringBuilder changed = new StringBuilder();
             Matcher matcher = PATH.matcher(line);
-            while (matcher.find()) {
-                boolean quoted = matcher.start() > 0 && line.charAt(matcher.start() - 1) == '"';
-                boolean deeper = matcher.start() > 0 && "/:$}".indexOf(line.charAt(matcher.start() - 1)) >= 0;
-                if (source && !quoted || deeper) continue;
-                Evidence evidence = new Evidence(file.path(), i + 1, line.strip());
-                name(matcher.group(), evidence).ifPresent(finding -> named.putIfAbsent(finding.subject(), finding));
+            while (line.indexOf('/') >= 0 && matcher.find()) {
+                char before = matcher.start() > 0 ? line.charAt(matcher.start() - 1) : ' ';
+                if (source && before != '"' || "/:$}".indexOf(before) >= 0) continue;
+                String path = matcher.group();
+                boolean certain = syntax.names(line, matcher.start(), matcher.end());
+                String base = certain ? syntax.base(file.path()) : "";
+                Optional<String> to = certain ? instead(path, base) : Optional.empty();
+                if (to.isPresent()) matcher.appendReplacement(changed, Matcher.quoteReplacement(to.get()));
+                else {
+                    Evidence evidence = new Evidence(file.path(), number, line.strip());
+                    name(Paths.join(base, path), evidence)
+                            .ifPresent(finding -> named.putIfAbsent(finding.subject(), finding));
+                }
             }
+            matcher.appendTail(changed);
+            if (!changed.toString().equals(line)) {
+                changes.add(
+                        new Step.Change(number, line.strip(), changed.toString().strip()));
+            }
+            content.append(changed).append(whole.substring(line.length()));
         }
-        findings.addAll(named.values());
+        left.addAll(named.values());
+        if (changes.isEmpty()) return;
+        edits.add(new Step.Edit(
+                file.path(), content.toString(), text.charset(), changes, "it names what lies elsewhere now"));
+    }
+
+    /**
+     * What to write instead of a path, where the file or the whole folder that it names moves to one place.
+     *
+     * @param base the folder that the path starts from
+     */
+    private Optional<String> instead(String written, String base) {
+        Optional<String> path = Paths.normal(Paths.join(base, written));
+        if (path.isEmpty()) return Optional.empty();
+        Optional<String> to = moved.containsKey(path.get())
+                ? Optional.of(moved.get(path.get()))
+                : gone.getOrDefault(path.get(), Optional.empty());
+        return to.map(goal -> Paths.from(base, goal) + (written.endsWith("/") ? "/" : ""));
     }
 
     private Optional<Finding> name(String written, Evidence evidence) {

@@ -37,11 +37,13 @@ public record Proposal(
         return decisions.stream().filter(d -> d.key().equals(key)).findFirst();
     }
 
-    /** The same with further things left for the person. */
-    public Proposal leaving(List<Finding> further) {
-        List<Finding> all = new ArrayList<>(leftForYou);
-        all.addAll(further);
-        return new Proposal(ecosystem, target, decisions, questions, steps, all, commands);
+    /** The same with further steps and further things left for the person. */
+    public Proposal with(List<Step> furtherSteps, List<Finding> furtherLeft) {
+        List<Step> allSteps = new ArrayList<>(steps);
+        allSteps.addAll(furtherSteps);
+        List<Finding> allLeft = new ArrayList<>(leftForYou);
+        allLeft.addAll(furtherLeft);
+        return new Proposal(ecosystem, target, decisions, questions, allSteps, allLeft, commands);
     }
 
     /** Questions that stop the conversion until somebody answers. */

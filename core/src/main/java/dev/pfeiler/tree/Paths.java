@@ -51,6 +51,14 @@ public final class Paths {
         return path.length() == folder.length() ? "" : path.substring(folder.length() + 1);
     }
 
+    /** The path as written in a file of some folder, with {@code ..} where it lies outside that. */
+    public static String from(String folder, String path) {
+        String at = folder;
+        StringBuilder up = new StringBuilder();
+        for (; !within(at, path); at = parent(at)) up.append("../");
+        return up + relative(at, path);
+    }
+
     /** The path with {@code .}, {@code ..} and doubled slashes resolved; empty where it leads out of the tree. */
     public static Optional<String> normal(String path) {
         if (path.startsWith("/")) return Optional.empty();

@@ -3,8 +3,8 @@ package dev.pfeiler.conversion;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.evidence.Finding;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -14,15 +14,20 @@ class ReferencesTest {
     @TempDir
     Path folder;
 
-    private List<String> left(Sketch sketch) {
-        List<Step> steps = List.of(
-                new Step.Move("code/p/A.java", "src/main/java/p/A.java", ""),
-                new Step.Move("code/tides.properties", "src/main/resources/tides.properties", ""),
-                new Step.Move("board/index.html", "src/main/webapp/index.html", ""),
-                new Step.Move("board/css/a.css", "src/main/webapp/css/a.css", ""),
-                new Step.Retire("lib/x.jar", ""),
-                new Step.Retire("build.sh", ""));
-        return References.left(sketch.tree(), steps).stream()
+    private static References references(Sketch sketch) {
+        return References.of(
+                sketch.tree(),
+                List.of(
+                        new Step.Move("code/p/A.java", "src/main/java/p/A.java", ""),
+                        new Step.Move("code/tides.properties", "src/main/resources/tides.properties", ""),
+                        new Step.Move("board/index.html", "src/main/webapp/index.html", ""),
+                        new Step.Move("board/css/a.css", "src/main/webapp/css/a.css", ""),
+                        new Step.Retire("lib/x.jar", ""),
+                        new Step.Retire("build.sh", "")));
+    }
+
+    private static List<String> left(Sketch sketch) {
+        return references(sketch).left().stream()
                 .map(finding -> finding.subject() + " " + finding.fact().replaceFirst(", and.*", "") + " "
                         + finding.evidence().get(0).place())
                 .toList();
@@ -40,15 +45,19 @@ class ReferencesTest {
 
     @Test
     void scriptsAndTextsThatNameWhatMovesAreListedWithTheirLines() throws IOException {
-        Sketch sketch = sketch().file("Dockerfile", "FROM x", "COPY ./board /srv/board", "COPY lib/*.jar /srv/lib/")
-                .file("start.sh", "java -cp lib/x.jar -Dc=code/tides.properties p.A", "cat code/tides.properties")
+        Sketch sketch = sketch().file("Dockerfile", "FROM x", "ENV A=board/css", "COPY lib/*.jar /srv/lib/")
+                .file(
+                        "start.sh",
+                        "cd /srv",
+                        "java -cp lib/x.jar -Dc=code/tides.properties p.A",
+                        "cat code/tides.properties")
                 .file("README", "See code/p/A.java and https://port.no/code/p/A.java");
         assertThat(left(sketch))
                 .containsExactlyInAnyOrder(
-                        "board lies at src/main/webapp now Dockerfile:2",
+                        "board/css lies at src/main/webapp/css now Dockerfile:2",
                         "lib has left the tree Dockerfile:3",
-                        "lib/x.jar has left the tree start.sh:1",
-                        "code/tides.properties lies at src/main/resources/tides.properties now start.sh:1",
+                        "lib/x.jar has left the tree start.sh:2",
+                        "code/tides.properties lies at src/main/resources/tides.properties now start.sh:2",
                         "code/p/A.java lies at src/main/java/p/A.java now README:1");
     }
 
@@ -70,15 +79,72 @@ class ReferencesTest {
 
     @Test
     void aFolderThatKeepsFilesHasNotGone() throws IOException {
-        Sketch sketch = sketch().file("board/notes.txt", "x").file("start.sh", "ls board/ board/css/");
-        assertThat(left(sketch)).containsExactly("board/css lies at src/main/webapp/css now start.sh:1");
+        Sketch sketch = sketch().file("board/notes.txt", "x").file("start", "ls board/ board/css/");
+        assertThat(left(sketch)).containsExactly("board/css lies at src/main/webapp/css now start:1");
     }
 
     @Test
     void whatStaysIsNoReference() throws IOException {
         Sketch sketch = sketch().file("start.sh", "ls docs/x code/q other/lib/x.jar $HOME/lib/x.jar");
-        List<Finding> none = References.left(sketch.tree(), List.of());
-        assertThat(none).isEmpty();
+        assertThat(References.of(sketch.tree(), List.of()).left()).isEmpty();
         assertThat(left(sketch)).isEmpty();
+    }
+
+    @Test
+    void wherePathsNameFilesForCertainTheyAreRewritten() throws IOException {
+        Sketch sketch = sketch().file(
+                        "Dockerfile",
+                        "FROM x",
+                        "COPY ./board/ code/tides.properties /srv/board/css",
+                        "COPY --from=x board/css /")
+                .file(
+                        "docs/guide.md",
+                        "The [board](../board/index.html#top), `board/css`, [gone](../lib/x.jar).",
+                        "",
+                        "[code]: ../code/p")
+                .file(
+                        "start.sh",
+                        "#!/bin/sh",
+                        "cd \"$(dirname \"$0\")\"",
+                        "# board/css",
+                        "cat \"code/tides.properties\" $X/board/css >board/css/b.css");
+        References references = references(sketch);
+        assertThat(references.edits())
+                .extracting(Step::path)
+                .containsExactly("Dockerfile", "docs/guide.md", "start.sh");
+        assertThat(references.edits())
+                .flatExtracting(step -> ((Step.Edit) step).content().lines().toList())
+                .containsExactly(
+                        "FROM x",
+                        "COPY src/main/webapp/ src/main/resources/tides.properties /srv/board/css",
+                        "COPY --from=x board/css /",
+                        "The [board](../src/main/webapp/index.html#top), `board/css`, [gone](../lib/x.jar).",
+                        "",
+                        "[code]: ../src/main/java/p",
+                        "#!/bin/sh",
+                        "cd \"$(dirname \"$0\")\"",
+                        "# board/css",
+                        "cat \"src/main/resources/tides.properties\" $X/board/css >board/css/b.css");
+        Step.Edit script = (Step.Edit) references.edits().get(2);
+        assertThat(script.changes()).extracting(Step.Change::line).containsExactly(4);
+        assertThat(left(sketch))
+                .containsExactlyInAnyOrder(
+                        "board/css lies at src/main/webapp/css now Dockerfile:3",
+                        "board/css lies at src/main/webapp/css now docs/guide.md:1",
+                        "lib/x.jar has left the tree docs/guide.md:1",
+                        "board/css lies at src/main/webapp/css now start.sh:3");
+    }
+
+    @Test
+    void aFileKeepsItsBytesElsewhere() throws IOException {
+        byte[] windows = "# caf\u00e9\r\ncat board/index.html\r\nend".getBytes(StandardCharsets.ISO_8859_1);
+        Step.Edit edit = (Step.Edit)
+                references(sketch().bytes("show.sh", windows)).edits().get(0);
+        assertThat(edit.content().getBytes(edit.charset()))
+                .isEqualTo(
+                        "# caf\u00e9\r\ncat src/main/webapp/index.html\r\nend".getBytes(StandardCharsets.ISO_8859_1));
+        // a byte order mark would be lost
+        byte[] marked = "\uFEFFcat board/index.html".getBytes(StandardCharsets.UTF_8);
+        assertThat(references(sketch().bytes("show.sh", marked)).edits()).isEmpty();
     }
 }

@@ -29,6 +29,7 @@ public final class ProposalView {
         new TreePairView(screen, verbose).show(tree, proposal);
         decisions(proposal.decisions());
         questions(proposal.questions());
+        edits(proposal.steps());
         leftForYou(proposal.leftForYou());
         if (verbose) files(proposal.steps());
         screen.legend();
@@ -127,6 +128,23 @@ public final class ProposalView {
         }
     }
 
+    private void edits(List<Step> steps) {
+        List<Step.Edit> edits = steps.stream()
+                .filter(Step.Edit.class::isInstance)
+                .map(Step.Edit.class::cast)
+                .toList();
+        if (edits.isEmpty()) return;
+        screen.heading("Changed in their place");
+        for (Step.Edit edit : edits) {
+            screen.row(" ", edit.path() + ": " + edit.reason(), "", 4);
+            for (Step.Change change : edit.changes()) {
+                if (!change.before().isEmpty())
+                    screen.text(Screen.DETAIL, change.line() + " - " + change.before(), screen.palette()::quiet);
+                screen.text(Screen.DETAIL, change.line() + " + " + change.after(), screen.palette()::quiet);
+            }
+        }
+    }
+
     private void leftForYou(List<Finding> findings) {
         new LeftForYouView(screen).show(findings);
     }
@@ -136,12 +154,6 @@ public final class ProposalView {
             if (step instanceof Step.Write write) {
                 screen.heading("+ " + write.path());
                 write.content().lines().forEach(line -> screen.raw("  " + line));
-            } else if (step instanceof Step.Edit edit) {
-                screen.heading("~ " + edit.path());
-                for (Step.Change change : edit.changes()) {
-                    if (!change.before().isEmpty()) screen.raw("  " + change.line() + " - " + change.before());
-                    screen.raw("  " + change.line() + " + " + change.after());
-                }
             }
         }
         screen.heading("Files that move or leave");

@@ -3,6 +3,7 @@ package dev.pfeiler.cli.view;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.tree.Text;
 import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -51,12 +52,12 @@ public final class Screen {
     }
 
     void title(String text) {
-        out.println(palette.strong(text));
+        out.println(palette.strong(oneLine(text)));
     }
 
     void heading(String text) {
         blank();
-        out.println(palette.strong(text));
+        out.println(palette.strong(oneLine(text)));
     }
 
     /** A command as a person would type it. */
@@ -162,11 +163,17 @@ public final class Screen {
     }
 
     /** The text in that many columns, with a sign where some of it was cut. */
-    String fit(String text, int room) {
+    String fit(String any, int room) {
+        String text = oneLine(any);
         if (width(text) <= room) return text + " ".repeat(room - width(text));
         int keep = text.offsetByCodePoints(
                 0, Math.max(0, Math.min(text.codePointCount(0, text.length()), room - cut().length())));
         return text.substring(0, keep) + cut();
+    }
+
+    /** Names of files may hold anything, and a terminal would obey some of it. */
+    private static String oneLine(String text) {
+        return Text.plain(text).replaceAll("[\\n\\r\\t\\f]", "\uFFFD");
     }
 
     static int width(String text) {
@@ -176,7 +183,7 @@ public final class Screen {
     /** Lines of at most that width, broken at spaces, else behind slashes, else anywhere. */
     static List<String> wrap(String text, int room) {
         List<String> lines = new ArrayList<>();
-        String rest = text;
+        String rest = oneLine(text);
         while (width(rest) > room) {
             int limit = rest.offsetByCodePoints(0, room);
             int space = rest.lastIndexOf(' ', limit);

@@ -64,7 +64,11 @@ final class JvmSteps {
     }
 
     private void ignoreFile() {
-        IgnoreFile.covering(tree, List.of(maven.isSingle() ? "/target/" : "target/"), "what the build writes")
+        List<String> patterns = new ArrayList<>(List.of(maven.isSingle() ? "/target/" : "target/"));
+        boolean own = maven.dependencies().anyMatch(Dependency::inProject);
+        if (own && (IgnoreFile.has(tree, "*.jar") || IgnoreFile.has(tree, "**/*.jar")))
+            patterns.add("!/" + PomWriter.REPOSITORY + "/**/*.jar");
+        IgnoreFile.covering(tree, patterns, "what the build writes is not kept, what it needs is")
                 .ifPresent(steps::add);
     }
 
