@@ -3,14 +3,19 @@ package dev.pfeiler;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.ChoicesFile;
 import dev.pfeiler.survey.Survey;
+import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
+import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -292,6 +297,53 @@ class FuzzTest {
         sketch.bytes("lib/x.jar", Sketch.zip(entries)).file("src/p/A.java", "package p; class A {}");
         read("absurd jar");
         assertThat(folder.resolve("evil.class")).doesNotExist();
+    }
+
+    @Test
+    void aSourceOfHundredsOfMegabytesStaysWhereItIs() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}");
+        Path huge = sketch.root().resolve("src/p/Huge.java");
+        // takes no room on the disk
+        try (RandomAccessFile file = new RandomAccessFile(huge.toFile(), "rw")) {
+            file.setLength(300L << 20);
+        }
+        Survey survey = read("a huge source");
+        assertThat(survey.findings())
+                .filteredOn(Finding::leftForYou)
+                .extracting(Finding::subject)
+                .contains("src/p/Huge.java");
+        assertThat(pfeiler.propose(survey, Optional.empty(), Choices.NONE).steps())
+                .extracting(Step::path)
+                .contains("src/p/A.java")
+                .doesNotContain("src/p/Huge.java");
+    }
+
+    @Test
+    void aFolderOfManyFilesThatAreNoSources() throws IOException {
+        for (int i = 0; i < 20_000; i++) sketch.bytes("data/" + i % 20 + "/" + i + ".dat", new byte[0]);
+        sketch.file("src/p/A.java", "package p; class A {}");
+        read("many files");
+    }
+
+    @Test
+    void filesThatVanishWhileTheyAreRead() throws Exception {
+        for (int i = 0; i < 200; i++) sketch.file("src/p/A" + i + ".java", "package p; class A" + i + " {}");
+        sketch.jar("lib/x.jar", "a.B").file(".classpath", SOUND.get(".classpath"));
+        ProjectTree tree = sketch.tree();
+        for (int i = 0; i < 200; i += 2) Files.delete(sketch.root().resolve("src/p/A" + i + ".java"));
+        Files.delete(sketch.root().resolve("lib/x.jar"));
+        Files.delete(sketch.root().resolve(".classpath"));
+        Reading reading = new JvmEcosystem()
+                .read(
+                        tree,
+                        new Surroundings(
+                                folder.resolve("home"), Map.of(), Path.of(System.getProperty("java.home")), true))
+                .orElseThrow();
+        assertThat(reading.findings())
+                .filteredOn(Finding::leftForYou)
+                .extracting(Finding::subject)
+                .contains("src/p/A0.java", "lib/x.jar", ".classpath")
+                .doesNotContain("src/p/A1.java");
     }
 
     @Test

@@ -53,6 +53,10 @@ public final class References {
             "jks");
     /** A file larger than this names no files of the project by hand; in bytes. */
     private static final long LARGEST = 256 << 10;
+    /** Larger heaps of texts that are no sources are data; in bytes. */
+    private static final long MOST = 64 << 20;
+
+    private static final int BLOCK = 4096;
 
     private final ProjectTree tree;
     private final Map<String, String> moved = new HashMap<>();
@@ -78,11 +82,21 @@ public final class References {
     public static References of(ProjectTree tree, List<Step> steps) {
         References references = new References(tree, steps);
         if (references.moved.isEmpty() && references.retired.isEmpty()) return references;
+        long looked = 0;
+        String first = "";
         for (TreeFile file : tree.files()) {
             boolean text = file.size() <= LARGEST && !file.link() && !BINARY.contains(file.extension());
-            if (!text || references.retired.contains(file.path()) || references.rewritten.contains(file.path()))
-                continue;
-            references.inFile(file);
+            boolean stays = !references.retired.contains(file.path()) && !references.rewritten.contains(file.path());
+            if (!text || !stays || file.size() == 0) continue;
+            // a file in a folder of many others takes the disk longer than its bytes do
+            boolean source = SOURCES.contains(file.extension());
+            if (!source) looked += file.size() + BLOCK;
+            if (source || looked <= MOST) references.inFile(file);
+            else if (first.isEmpty()) first = file.path();
+        }
+        if (!first.isEmpty()) {
+            String fact = "and later files were not searched for names of files that move: there are too many";
+            references.left.add(Finding.trouble(first, fact));
         }
         return references;
     }

@@ -18,6 +18,9 @@ import java.util.stream.Stream;
 
 /** A read-only snapshot of the files under one folder, with what to leave out already left out. */
 public final class ProjectTree {
+    /** In bytes. Nobody writes so much by hand, and what is read whole must fit into memory. */
+    public static final long LARGEST = 64 << 20;
+
     private final Path root;
     private final TreeMap<String, TreeFile> files = new TreeMap<>();
     private final SortedSet<String> folders = new TreeSet<>();
@@ -103,8 +106,14 @@ public final class ProjectTree {
         return root.resolve(path);
     }
 
-    /** The bytes of a file, read anew at each call. */
+    /**
+     * The bytes of a file, read anew at each call.
+     *
+     * @throws IOException also where it is larger than any source or descriptor
+     */
     public byte[] bytes(String path) throws IOException {
+        if (Files.size(root.resolve(path)) > LARGEST)
+            throw new IOException(path + " is larger than " + (LARGEST >> 20) + " MB");
         return Files.readAllBytes(root.resolve(path));
     }
 

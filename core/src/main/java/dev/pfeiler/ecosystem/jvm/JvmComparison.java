@@ -224,7 +224,7 @@ final class JvmComparison {
         for (Placement placement : project.layout().files(Role.WEB).toList()) {
             if (!module.paths().contains(placement.path())) continue;
             if (jars.contains(placement.path()) || placement.relative().startsWith(LIB)) continue;
-            files.put(placement.relative(), old.bytes(placement.path()));
+            files.put(placement.relative(), Files.readAllBytes(old.onDisk(placement.path())));
         }
         return files;
     }
@@ -235,7 +235,7 @@ final class JvmComparison {
         List<Jar> all = new ArrayList<>(project.libraries());
         all.addAll(project.copies().keySet());
         for (Jar jar : all) {
-            if (module.deploys(jar)) before.put(jar.name(), Hashing.sha1(old.bytes(jar.path())));
+            if (module.deploys(jar)) before.put(jar.name(), Hashing.sha1(Files.readAllBytes(old.onDisk(jar.path()))));
         }
         Map<String, String> after = new TreeMap<>();
         inArchive(LIB, name -> true).forEach((name, bytes) -> after.put(name, Hashing.sha1(bytes)));

@@ -81,7 +81,9 @@ public final class JvmReading implements Reading {
             return JavaReader.read(file.path(), tree.bytes(file.path()));
         } catch (IOException e) {
             synchronized (trouble) {
-                trouble.add(Finding.trouble(file.path(), "cannot be read; it is left where it is"));
+                boolean large = file.size() > ProjectTree.LARGEST;
+                String what = large ? "is too large to be a source" : "cannot be read";
+                trouble.add(Finding.trouble(file.path(), what + "; it is left where it is"));
             }
             return null;
         }

@@ -265,6 +265,8 @@ public final class FolderRoles {
 
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
+        // a source that could not be read is no resource either
+        if (file.extension().equals("java") && !file.link()) return;
         Folder folder = null;
         for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
             folder = folders.get(f);
