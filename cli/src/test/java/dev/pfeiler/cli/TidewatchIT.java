@@ -37,7 +37,8 @@ class TidewatchIT {
                         "org.apache.commons:commons-lang3:3.12.0 (same bytes in the local repository); used by 1 source")
                 .contains(".settings/org.eclipse.jdt.core.prefs:2")
                 .contains("Servlet 3.1, 2 classes named");
-        assertThat(program.run("propose", project).exit()).isZero();
+        assertThat(program.run("propose", project).out())
+                .contains("README.md: it names what lies elsewhere now", "3 + Open in the IDE");
         assertThat(new Sketch(project).digest()).as("reading changes nothing").isEqualTo(before);
 
         Program.Run convert = program.run("convert", project);
@@ -52,9 +53,12 @@ class TidewatchIT {
                 .exists();
         assertThat(project.resolve("src/main/webapp/WEB-INF/web.xml")).exists();
         assertThat(project.resolve(".gitignore")).hasContent("/target/");
+        assertThat(project.resolve("README.md"))
+                .content()
+                .contains("(src/main/webapp/index.html)", "(src/main/resources/tidewatch.properties)");
         assertThat(Files.list(project).map(p -> p.getFileName().toString()))
                 .containsExactlyInAnyOrder(
-                        ".gitignore", ".pfeiler", "README.txt", "local-repository", "pom.xml", "src");
+                        ".gitignore", ".pfeiler", "README.md", "local-repository", "pom.xml", "src");
 
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
