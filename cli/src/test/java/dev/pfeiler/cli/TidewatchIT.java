@@ -57,8 +57,7 @@ class TidewatchIT {
                 .content()
                 .contains("(src/main/webapp/index.html)", "(src/main/resources/tidewatch.properties)");
         assertThat(Files.list(project).map(p -> p.getFileName().toString()))
-                .containsExactlyInAnyOrder(
-                        ".gitignore", ".pfeiler", "README.md", "local-repository", "pom.xml", "src");
+                .containsExactlyInAnyOrder(".gitignore", ".pfeiler", "README.md", "local-repository", "pom.xml", "src");
 
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();

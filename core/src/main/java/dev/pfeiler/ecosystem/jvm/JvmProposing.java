@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.setting.WiredDocumentation;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -106,7 +107,15 @@ final class JvmProposing {
                 deliberation.questions(),
                 steps.all(),
                 leftForYou,
-                List.of(new Proposal.Command("build", "mvn package"), new Proposal.Command("test", "mvn test")));
+                commands(maven));
+    }
+
+    private static List<Proposal.Command> commands(MavenProject maven) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("build", "mvn package"));
+        commands.add(new Proposal.Command("test", "mvn test"));
+        if (!maven.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
+        return commands;
     }
 
     /** The project that the decisions describe. */
@@ -128,13 +137,20 @@ final class JvmProposing {
                 .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
                 .map(words -> List.of(words.split("\\s+")))
                 .orElse(List.of());
+        Map<String, String> documentation = WiredDocumentation.decide(reading.wirings(), deliberation);
         layout();
         folders();
         modules();
         generators();
         List<MavenModule> modules = mavenModules(group, name, packagings);
         return new MavenProject(
-                new Coordinates(group, name, version), level, encoding, options, places(modules), modules);
+                new Coordinates(group, name, version),
+                level,
+                encoding,
+                options,
+                documentation,
+                places(modules),
+                modules);
     }
 
     /** The repositories that have what is declared, where it is not the public one. */
@@ -185,7 +201,11 @@ final class JvmProposing {
                             "Sources from " + Paths.name(grammar.path()),
                             plugin,
                             Certainty.LIKELY,
-                            "the old build writes " + grammar.generated().size() + " sources from it",
+                            "the old build writes "
+                                    + (grammar.generated().size() == 1
+                                            ? "1 source"
+                                            : grammar.generated().size() + " sources")
+                                    + " from it",
                             List.of(grammar.evidence())),
                     text -> Optional.of(text.strip()).filter(t -> t.equals(plugin) || t.equals(KEEP)));
             if (!standing.equals(KEEP) && !keep) grammars.add(grammar);

@@ -136,6 +136,10 @@ final class JvmSteps {
             if (taken.add(grammar.path())) {
                 steps.add(new Step.Move(grammar.path(), owner.path(grammar.goal()), "what sources are written from"));
             }
+            grammar.along().forEach((path, goal) -> {
+                if (taken.add(path))
+                    steps.add(new Step.Move(path, owner.path(goal), "taken in by " + Paths.name(grammar.path())));
+            });
             for (String path : grammar.generated()) {
                 if (taken.add(path))
                     steps.add(new Step.Retire(path, "written anew from " + Paths.name(grammar.path())));

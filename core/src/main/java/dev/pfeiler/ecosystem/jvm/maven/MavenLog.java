@@ -32,7 +32,11 @@ public final class MavenLog {
                 .or(this::compileError)
                 .or(this::tests)
                 .orElseGet(() -> new Failure(
-                        "mvn failed: " + first("[ERROR]").orElse("it printed no reason") + ".",
+                        "mvn failed: "
+                                + first("[ERROR] Failed to execute goal")
+                                        .or(() -> first("[ERROR]"))
+                                        .orElse("it printed no reason")
+                                + ".",
                         "Read what it printed with pfeiler prove -v."));
     }
 

@@ -3,7 +3,10 @@ package dev.pfeiler.ecosystem.jvm.maven;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
@@ -11,6 +14,7 @@ import java.util.stream.Stream;
  *
  * @param coordinates the project's own; with several modules, those of their common parent
  * @param options words for the compiler besides level and encoding
+ * @param documentation settings of the documentation tool, by the names of the plug-in's parameters
  * @param repositories that some artifact lies in, besides the public one
  * @param modules in an order that builds; a single one without a folder where one is enough
  */
@@ -19,11 +23,13 @@ public record MavenProject(
         String level,
         String encoding,
         List<String> options,
+        Map<String, String> documentation,
         List<Repositories.Place> repositories,
         List<MavenModule> modules) {
     public MavenProject {
         repositories = List.copyOf(repositories);
         options = List.copyOf(options);
+        documentation = Collections.unmodifiableSortedMap(new TreeMap<>(documentation));
         modules = List.copyOf(modules);
     }
 

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -176,7 +177,7 @@ public final class PomWriter {
                             List.of())));
         }
         if (!project.isSingle()) ownPlugins(module).forEach(build::addPlugin);
-        else module.generators().forEach(generator -> build.addPlugin(plugin(generator)));
+        else generators(module).forEach(build::addPlugin);
         boolean empty = build.getFinalName() == null
                 && build.getResources().isEmpty()
                 && build.getPlugins().isEmpty();
@@ -285,6 +286,7 @@ public final class PomWriter {
             plugin.setVersion(version);
             Xpp3Dom configuration = new Xpp3Dom("configuration");
             if (name.equals("maven-compiler-plugin")) compiler(configuration, modules);
+            if (name.equals("maven-javadoc-plugin")) documentation(configuration);
             if (project.isSingle()) configure(configuration, name, modules.get(0));
             if (configuration.getChildCount() > 0) plugin.setConfiguration(configuration);
             management.addPlugin(plugin);
@@ -295,7 +297,7 @@ public final class PomWriter {
     /** The plugins that one of several modules has to tell something. */
     private List<Plugin> ownPlugins(MavenModule module) {
         List<Plugin> plugins = new ArrayList<>();
-        module.generators().forEach(generator -> plugins.add(plugin(generator)));
+        plugins.addAll(generators(module));
         for (String name : pluginVersions().keySet()) {
             Xpp3Dom configuration = new Xpp3Dom("configuration");
             configure(configuration, name, module);
@@ -308,16 +310,37 @@ public final class PomWriter {
         return plugins;
     }
 
-    private static Plugin plugin(GeneratorPlugin generator) {
-        Plugin plugin = new Plugin();
-        plugin.setGroupId(generator.plugin().group());
-        plugin.setArtifactId(generator.plugin().artifact());
-        plugin.setVersion(generator.plugin().version());
-        PluginExecution execution = new PluginExecution();
-        execution.addGoal(generator.goal());
-        plugin.addExecution(execution);
-        generator.tool().ifPresent(tool -> plugin.addDependency(declaration(tool)));
-        return plugin;
+    /** One plug-in a tool, with an execution for each way in which it is told to work. */
+    private static Collection<Plugin> generators(MavenModule module) {
+        Map<Coordinates, Plugin> plugins = new LinkedHashMap<>();
+        for (GeneratorPlugin generator : module.generators()) {
+            Plugin plugin = plugins.computeIfAbsent(generator.plugin(), c -> {
+                Plugin first = new Plugin();
+                first.setGroupId(c.group());
+                first.setArtifactId(c.artifact());
+                first.setVersion(c.version());
+                generator.tool().ifPresent(tool -> first.addDependency(declaration(tool)));
+                return first;
+            });
+            PluginExecution execution = new PluginExecution();
+            if (!plugin.getExecutions().isEmpty())
+                execution.setId(generator.goal() + "-" + (plugin.getExecutions().size() + 1));
+            execution.addGoal(generator.goal());
+            Xpp3Dom configuration = new Xpp3Dom("configuration");
+            generator.configuration().forEach((name, value) -> {
+                String[] parts = name.split("/");
+                Xpp3Dom inner = element(parts[parts.length - 1], value);
+                for (int i = parts.length - 2; i >= 0; i--) {
+                    Xpp3Dom outer = new Xpp3Dom(parts[i]);
+                    outer.addChild(inner);
+                    inner = outer;
+                }
+                configuration.addChild(inner);
+            });
+            if (configuration.getChildCount() > 0) execution.setConfiguration(configuration);
+            plugin.addExecution(execution);
+        }
+        return plugins.values();
     }
 
     private Map<String, String> pluginVersions() {
@@ -328,9 +351,17 @@ public final class PomWriter {
         plugins.put("maven-surefire-plugin", "3.5.3");
         if (project.isWeb()) plugins.put("maven-war-plugin", "3.4.0");
         if (!project.isWeb() || !project.isSingle()) plugins.put("maven-jar-plugin", "3.4.2");
+        if (!project.documentation().isEmpty()) plugins.put("maven-javadoc-plugin", "3.11.2");
         plugins.put("maven-install-plugin", "3.1.4");
         plugins.put("maven-deploy-plugin", "3.1.4");
         return plugins;
+    }
+
+    private void documentation(Xpp3Dom configuration) {
+        project.documentation().forEach((name, value) -> {
+            if (name.equals("links")) list(configuration, name, "link", List.of(value.split(" ")));
+            else configuration.addChild(element(name, value));
+        });
     }
 
     private void compiler(Xpp3Dom configuration, List<MavenModule> modules) {

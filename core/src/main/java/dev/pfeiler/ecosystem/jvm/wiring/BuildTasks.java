@@ -20,7 +20,7 @@ final class BuildTasks {
     /** Tasks that decide nothing about what is built. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo tstamp description fail touch chmod input javadoc zip tar gzip move
+            mkdir delete echo tstamp description fail touch chmod input zip tar gzip move
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile pathconvert dirname basename length uptodate
             whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
@@ -62,6 +62,7 @@ final class BuildTasks {
             case "junit", "testng" -> testRun(task, element);
             case "junitlauncher" ->
                 element.all().filter(e -> e.name().equals("fork")).forEach(fork -> testRun(task, fork));
+            case "javadoc" -> Documentation.task(element, paths::value, task.evidence(), draft.documentation);
             case "copy", "sync" -> copy(task);
             case "get", "exec", "script", "scriptdef", "rmic", "javah", "groovyc", "scalac", "kotlinc" -> leave(task);
             default -> other(task);

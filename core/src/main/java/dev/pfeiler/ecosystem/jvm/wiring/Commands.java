@@ -40,6 +40,7 @@ final class Commands {
         switch (program) {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
+            case "javadoc" -> Documentation.call(rest, evidence, draft.documentation);
             case "java", "javaw" -> java(rest, folder, evidence);
             case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
             default -> {

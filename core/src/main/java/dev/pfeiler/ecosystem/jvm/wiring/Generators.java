@@ -63,6 +63,7 @@ final class Generators {
         for (int i = 0; i < words.size(); i++) {
             Matcher option = OUTPUT_OPTION.matcher(words.get(i));
             if (option.matches()) output = inside.apply(option.group(1)).orElse("");
+            else if (words.get(i).equals("-p")) i++;
             else if (List.of("-o", "-d").contains(words.get(i)) && i + 1 < words.size()) {
                 output = inside.apply(words.get(++i)).orElse("");
             } else if (!words.get(i).startsWith("-"))

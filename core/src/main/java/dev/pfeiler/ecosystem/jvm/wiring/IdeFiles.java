@@ -5,6 +5,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -71,8 +72,7 @@ final class IdeFiles {
         draft.contextPath = component.flatMap(this::contextPath);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         level().ifPresent(level -> settings.put("-target", level));
-        PropertiesFile.find(tree, draft.at(RESOURCES), "encoding/<project>")
-                .ifPresent(e -> settings.put("-encoding", e));
+        encoding().ifPresent(e -> settings.put("-encoding", e));
         List<Wiring.Setting> flags = new ArrayList<>();
         PropertiesFile.find(tree, draft.at(COMPILER), "org.eclipse.jdt.core.compiler.codegen.methodParameters")
                 .filter(setting -> setting.value().equals("generate"))
@@ -85,6 +85,19 @@ final class IdeFiles {
                     List.of(), List.of(), Optional.of(own), Map.of(), List.of(), own.evidence()));
         }
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    private Optional<Wiring.Setting> encoding() {
+        FolderEncodings encodings = new FolderEncodings(tree, draft);
+        try {
+            if (tree.has(draft.at(RESOURCES)))
+                PropertiesFile.read(tree, draft.at(RESOURCES)).forEach((key, charset) -> {
+                    if (key.startsWith("encoding//")) encodings.set(draft.at(key.substring(10)), charset);
+                });
+        } catch (IOException e) {
+            draft.leave(draft.at(RESOURCES), "is no properties file", Evidence.of(draft.at(RESOURCES), ""));
+        }
+        return encodings.settle(PropertiesFile.find(tree, draft.at(RESOURCES), "encoding/<project>"));
     }
 
     private void classPath(XmlElement root) {

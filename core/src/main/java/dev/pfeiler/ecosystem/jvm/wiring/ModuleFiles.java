@@ -87,13 +87,19 @@ final class ModuleFiles {
                         "-target",
                         new Wiring.Setting(e.attribute("target"), new Evidence(compiler, e.line(), e.tag())))));
         String encodings = FOLDER + "/encodings.xml";
+        FolderEncodings folders = new FolderEncodings(tree, draft);
+        Map<String, Wiring.Setting> whole = new LinkedHashMap<>();
         draft.xml(tree, encodings).ifPresent(root -> root.all()
-                .filter(e -> e.name().equals("file")
-                        && List.of("PROJECT", "file://$PROJECT_DIR$").contains(e.attribute("url")))
-                .filter(e -> !e.attribute("charset").isEmpty())
-                .forEach(e -> settings.put(
-                        "-encoding",
-                        new Wiring.Setting(e.attribute("charset"), new Evidence(encodings, e.line(), e.tag())))));
+                .filter(e -> e.name().equals("file") && !e.attribute("charset").isEmpty())
+                .forEach(e -> {
+                    Wiring.Setting charset =
+                            new Wiring.Setting(e.attribute("charset"), new Evidence(encodings, e.line(), e.tag()));
+                    String url = e.attribute("url");
+                    if (List.of("PROJECT", "file://$PROJECT_DIR$").contains(url)) whole.put("-encoding", charset);
+                    else if (url.startsWith("file://$PROJECT_DIR$/"))
+                        folders.set(url.substring("file://$PROJECT_DIR$/".length()), charset);
+                }));
+        folders.settle(Optional.ofNullable(whole.get("-encoding"))).ifPresent(e -> settings.put("-encoding", e));
         draft.compilations.add(new Wiring.Compilation(
                 sources, libraries, Optional.empty(), settings, List.of(), Evidence.of(module, "")));
         return draft.done(Wiring.Kind.IDE_FILES);

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
@@ -28,6 +29,7 @@ import java.util.stream.Stream;
  * @param testRuns the calls of a test runner, in order
  * @param resources folders whose files are laid beside the classes
  * @param generators calls of programs that write sources
+ * @param documentation settings of the documentation tool, by name
  * @param webRoot the folder that is served
  * @param contextPath the path below which it is served, without slashes
  * @param projects folders of other projects of the tree that it refers to
@@ -45,6 +47,7 @@ public record Wiring(
         List<TestRun> testRuns,
         List<Setting> resources,
         List<Generator> generators,
+        Map<String, Setting> documentation,
         Optional<Setting> webRoot,
         Optional<Setting> contextPath,
         List<Setting> projects,
@@ -76,6 +79,7 @@ public record Wiring(
         testRuns = List.copyOf(testRuns);
         resources = List.copyOf(resources);
         generators = List.copyOf(generators);
+        documentation = Collections.unmodifiableMap(new TreeMap<>(documentation));
         projects = List.copyOf(projects);
         trouble = List.copyOf(trouble);
     }
@@ -280,6 +284,7 @@ public record Wiring(
         final List<TestRun> testRuns = new ArrayList<>();
         final List<Setting> resources = new ArrayList<>();
         final List<Generator> generators = new ArrayList<>();
+        final Map<String, Setting> documentation = new LinkedHashMap<>();
         final List<Setting> projects = new ArrayList<>();
         final List<Finding> trouble = new ArrayList<>();
         final Effort effort = new Effort();
@@ -358,6 +363,7 @@ public record Wiring(
                     testRuns,
                     resources,
                     generators,
+                    documentation,
                     webRoot,
                     contextPath,
                     projects,

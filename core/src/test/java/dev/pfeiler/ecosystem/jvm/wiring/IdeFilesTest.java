@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.evidence.Finding;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -95,5 +96,29 @@ class IdeFilesTest {
     void withoutSuchFilesThereIsNoWiring() throws IOException {
         new Sketch(folder).file("src/A.java", "class A {}");
         assertThat(IdeFiles.read(new Sketch(folder).tree())).isEmpty();
+    }
+
+    @Test
+    void encodingsOfSingleFoldersCountWhereTheyMatter() throws IOException {
+        Sketch sketch = new Sketch(folder)
+                .file("code/A.java", StandardCharsets.ISO_8859_1, "class A { String s = \"\u00e5\"; }")
+                .file("plain/B.java", "class B {}")
+                .file(
+                        ".settings/org.eclipse.core.resources.prefs",
+                        "encoding//plain=UTF-16",
+                        "encoding//code=ISO-8859-1",
+                        "encoding//nowhere=UTF-8");
+        Wiring alone = read("<classpathentry kind='src' path='code'/>", "<classpathentry kind='src' path='plain'/>");
+        assertThat(alone.settings("-encoding")).extracting("value").containsExactly("ISO-8859-1");
+        assertThat(alone.trouble()).isEmpty();
+        sketch.file(
+                ".settings/org.eclipse.core.resources.prefs", "encoding//code=ISO-8859-1", "encoding/<project>=UTF-8");
+        Wiring beside = read("<classpathentry kind='src' path='code'/>");
+        assertThat(beside.settings("-encoding")).extracting("value").containsExactly("UTF-8");
+        assertThat(beside.trouble()).singleElement().satisfies(finding -> {
+            assertThat(finding.subject()).isEqualTo("code");
+            assertThat(finding.fact()).contains("ISO-8859-1", "UTF-8", "convert");
+            assertThat(finding.evidence().get(0).line()).isEqualTo(1);
+        });
     }
 }
