@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
@@ -169,6 +170,11 @@ class PfeilerTest {
     void theLevelIsTheWiringsElseThatOfClassesElseWhatTheSyntaxNeeds() throws IOException {
         sketch.file("src/p/A.java", "package p; record A(int i) {}");
         assertThat(value(propose(), "level")).isEqualTo("16");
+        sketch.file("README.md", "Java 1.2 was nice.", "Since 2.0 it needs JDK 17.0.2, or any Java 17 or newer.");
+        Decision told = propose().decision("level").orElseThrow();
+        assertThat(told.value()).isEqualTo("17");
+        assertThat(told.certainty()).isEqualTo(Certainty.GUESS);
+        assertThat(told.reason()).isEqualTo("a text for people asks for it");
         sketch.bytes("bin/p/A.class", Sketch.classFile(17, "p.A"));
         assertThat(value(propose(), "level")).isEqualTo("17");
         sketch.file(".settings/org.eclipse.jdt.core.prefs", "org.eclipse.jdt.core.compiler.source=21");

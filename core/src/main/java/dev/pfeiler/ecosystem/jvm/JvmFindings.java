@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.ecosystem.jvm.setting.Contradictions;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -225,7 +226,11 @@ final class JvmFindings {
 
     List<ProjectSettings.LevelSign> levelSigns() {
         return ProjectSettings.levelSigns(
-                reading.wirings(), reading.built(), reading.javaSources(), project.libraries());
+                reading.wirings(),
+                reading.built(),
+                reading.javaSources(),
+                project.libraries(),
+                ReadMe.levels(reading.tree()));
     }
 
     private void descriptors() {

@@ -31,9 +31,14 @@ public final class ProjectSettings {
      * All signs of the level, strongest first: the wiring, classes built earlier, the syntax, the libraries.
      *
      * @param built class files built earlier, as places with their level
+     * @param told what texts for people say
      */
     public static List<LevelSign> levelSigns(
-            List<Wiring> wirings, List<LevelSign> built, Collection<JavaSource> sources, Collection<Jar> jars) {
+            List<Wiring> wirings,
+            List<LevelSign> built,
+            Collection<JavaSource> sources,
+            Collection<Jar> jars,
+            List<LevelSign> told) {
         Set<LevelSign> signs = new LinkedHashSet<>();
         for (Wiring wiring : wirings) {
             for (Wiring.Setting setting : wiring.levels()) {
@@ -66,6 +71,7 @@ public final class ProjectSettings {
                         Certainty.GUESS,
                         "a library is compiled for it",
                         Evidence.of(jar.path(), "classes of level " + jar.level()))));
+        signs.addAll(told);
         return List.copyOf(signs);
     }
 
@@ -85,8 +91,8 @@ public final class ProjectSettings {
         int usual = Math.max(lowest, 8);
         int wanted = stated.map(LevelSign::level).orElse(Math.max(needed, usual));
         int level = Math.max(wanted, lowest);
-        String reason = stated.map(LevelSign::words)
-                .orElse(needed > usual ? "the sources or libraries need it" : "nothing asks for more");
+        String reason =
+                stated.map(LevelSign::words).orElse(needed > usual ? neededBy(signs, needed) : "nothing asks for more");
         if (level > wanted) reason = "raised from " + wanted + ": the compiler here no longer compiles that level";
         List<Evidence> evidence = signs.stream().map(LevelSign::evidence).toList();
         Certainty certainty = stated.map(LevelSign::certainty).orElse(Certainty.GUESS);
@@ -99,6 +105,14 @@ public final class ProjectSettings {
         }
         return Decision.of(LEVEL, "Java level", String.valueOf(level), certainty, reason, evidence)
                 .turningDown(List.copyOf(others.values()));
+    }
+
+    private static String neededBy(List<LevelSign> signs, int level) {
+        return signs.stream()
+                .filter(sign -> sign.level() == level)
+                .map(LevelSign::words)
+                .findFirst()
+                .orElseThrow();
     }
 
     /** Reads a level as compilers take it: {@code 1.8} or {@code 8}. */

@@ -1,0 +1,58 @@
+package dev.pfeiler.ecosystem.jvm.setting;
+
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.slf4j.LoggerFactory;
+
+/** What the texts for people at the top of a project say of its build: a weak sign, as nobody has to keep them true. */
+public final class ReadMe {
+    private static final Pattern NAME = Pattern.compile("(?i)(read.?me|building|install).*");
+    private static final Pattern LEVEL = Pattern.compile(
+            "(?i)(?:\\b(?:java|jdk|jre)[ -]?(?:se )?(?:version )?|--?(?:source|target|release)[ =])(1\\.\\d|\\d{1,2})(?![\\w.]*\\d)");
+    /** Words of a line that is about what the project needs, and not about Java as such. */
+    private static final Pattern NEED = Pattern.compile(
+            "(?i)\\b(requires?|required|needs?|needed|at least|or (?:later|newer|higher|above)|compiled?|builds?|built)\\b|\\d\\+|--?(?:source|target|release)[ =]");
+
+    private static final long LARGEST = 256 << 10;
+
+    private ReadMe() {}
+
+    /** The first level that each of the texts asks for. */
+    public static List<ProjectSettings.LevelSign> levels(ProjectTree tree) {
+        return tree.files().stream()
+                .filter(file -> Paths.parent(file.path()).isEmpty() && !file.link() && file.size() <= LARGEST)
+                .filter(file -> NAME.matcher(file.name()).matches()
+                        && List.of("", "txt", "md", "markdown", "html", "adoc", "rst")
+                                .contains(file.extension()))
+                .flatMap(file -> level(tree, file).stream())
+                .toList();
+    }
+
+    private static Optional<ProjectSettings.LevelSign> level(ProjectTree tree, TreeFile file) {
+        List<String> lines;
+        try {
+            lines = tree.text(file.path()).lines();
+        } catch (IOException e) {
+            LoggerFactory.getLogger(ReadMe.class).debug("{}", file.path(), e);
+            return Optional.empty();
+        }
+        for (int i = 0; i < lines.size(); i++) {
+            Matcher matcher = LEVEL.matcher(lines.get(i));
+            if (!NEED.matcher(lines.get(i)).find() || !matcher.find()) continue;
+            Evidence evidence = new Evidence(file.path(), i + 1, lines.get(i).strip());
+            Optional<ProjectSettings.LevelSign> sign = ProjectSettings.parse(matcher.group(1))
+                    .map(level -> new ProjectSettings.LevelSign(
+                            level, Certainty.GUESS, "a text for people asks for it", evidence));
+            if (sign.isPresent()) return sign;
+        }
+        return Optional.empty();
+    }
+}
