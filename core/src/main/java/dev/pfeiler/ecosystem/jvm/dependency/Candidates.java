@@ -24,11 +24,9 @@ final class Candidates {
     private static final int GROUPS = 12;
 
     private final LocalRepository store;
-    private final Catalogue catalogue;
 
-    Candidates(LocalRepository store, Catalogue catalogue) {
+    Candidates(LocalRepository store) {
         this.store = store;
-        this.catalogue = catalogue;
     }
 
     /**
@@ -70,7 +68,8 @@ final class Candidates {
 
     private Set<String> groups(Jar jar, String artifact) {
         Set<String> groups = new LinkedHashSet<>(store.groups(artifact));
-        catalogue.artifact(artifact).map(Coordinates::group).ifPresent(groups::add);
+        // read only where it is needed, as it takes longer than a small project
+        Catalogue.shipped().artifact(artifact).map(Coordinates::group).ifPresent(groups::add);
         String vendor =
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
         if (vendor.matches("[\\w.-]+")) groups.add(vendor);

@@ -41,7 +41,7 @@ public final class Identification {
     public Identification(ProjectTree tree, Repositories repositories) {
         this.tree = tree;
         this.repositories = repositories;
-        this.candidates = new Candidates(repositories.store(), Catalogue.shipped());
+        this.candidates = new Candidates(repositories.store());
     }
 
     /** Names all jars; what the named ones bring along helps to name the others. */

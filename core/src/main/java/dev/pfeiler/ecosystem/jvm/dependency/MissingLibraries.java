@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.repository.ClassIndex;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
@@ -125,15 +124,19 @@ public final class MissingLibraries {
     }
 
     private void answer() {
-        ClassIndex index = repositories.classes();
+        List<String> names = open.values().stream()
+                .filter(one -> !one.whole())
+                .map(Import::name)
+                .toList();
+        Map<String, List<Coordinates>> store = repositories.classes().holding(names);
         for (Import one : open.values()) {
             Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
             Set<String> holding = new LinkedHashSet<>();
-            if (!one.whole()) index.holding(one.name()).forEach(c -> holding.add(c.key()));
+            store.getOrDefault(one.name(), List.of()).forEach(c -> holding.add(c.key()));
             boolean agreed = entry.isPresent()
                     && (holding.isEmpty() || holding.contains(entry.get().artifact()));
             if (agreed) fromCatalogue(one, entry.get());
-            else if (!holding.isEmpty()) fromStore(one, index);
+            else if (!holding.isEmpty()) fromStore(one, store.get(one.name()));
             else unanswered.put(one.name(), one);
         }
     }
@@ -151,8 +154,7 @@ public final class MissingLibraries {
                 entry.companions());
     }
 
-    private void fromStore(Import one, ClassIndex index) {
-        List<Coordinates> holding = index.holding(one.name());
+    private void fromStore(Import one, List<Coordinates> holding) {
         Coordinates best = holding.get(0);
         List<Decision.Alternative> others = holding.stream()
                 .filter(c -> !c.key().equals(best.key()))

@@ -61,9 +61,15 @@ final class TestSigns {
     /** The import of a test framework, unless the framework itself is what the project makes. */
     private static Optional<Evidence> importOf(JavaSource source, List<String> frameworks) {
         return source.imports().stream()
-                .filter(i -> frameworks.stream().anyMatch(f -> (i.name() + ".").startsWith(f)))
+                .filter(i -> frameworks.stream().anyMatch(f -> within(f, i.name())))
                 .findFirst()
                 .map(i -> new Evidence(source.path(), i.line(), i.words()));
+    }
+
+    /** Whether a name starts with a package that is written with a dot behind it, or is that. */
+    private static boolean within(String packageAndDot, String name) {
+        return name.startsWith(packageAndDot)
+                || name.length() == packageAndDot.length() - 1 && packageAndDot.startsWith(name);
     }
 
     private Map<JavaSource, Set<JavaSource>> usedBy() {

@@ -11,12 +11,14 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
 import java.util.zip.ZipEntry;
@@ -127,17 +129,36 @@ public final class ClassIndex {
     /** A class and the artifact that has it. */
     public record Hit(String className, Coordinates coordinates) {}
 
-    /** The artifacts that have a class, or the one it is nested in: those named like its package first, newest first. */
-    public List<Coordinates> holding(String className) {
-        for (String name = className; name.indexOf('.') > 0; name = name.substring(0, name.lastIndexOf('.'))) {
-            String wanted = name;
-            List<Coordinates> holding = entries.stream()
-                    .filter(entry -> entry.classes().contains(wanted))
-                    .map(Entry::coordinates)
-                    .toList();
-            if (!holding.isEmpty()) return newestOfEach(holding, wanted);
+    /**
+     * The artifacts that have each of some classes, or the ones that those are nested in: those named like the package
+     * first, the newest of each. Looked for in one go, as there may be thousands of names and millions of classes.
+     */
+    public Map<String, List<Coordinates>> holding(Collection<String> classNames) {
+        Map<String, List<Coordinates>> found = new HashMap<>();
+        for (String className : classNames) outer(className).forEach(name -> found.put(name, new ArrayList<>(0)));
+        for (Entry entry : entries) {
+            for (String name : entry.classes()) {
+                List<Coordinates> holding = found.get(name);
+                if (holding != null) holding.add(entry.coordinates());
+            }
         }
-        return List.of();
+        Map<String, List<Coordinates>> answers = new HashMap<>();
+        for (String className : classNames) {
+            answers.put(
+                    className,
+                    outer(className)
+                            .filter(name -> !found.get(name).isEmpty())
+                            .findFirst()
+                            .map(name -> newestOfEach(found.get(name), name))
+                            .orElse(List.of()));
+        }
+        return answers;
+    }
+
+    /** A name and what stands in front of each of its dots but the first, the longest first. */
+    private static Stream<String> outer(String className) {
+        return Stream.iterate(
+                className, name -> name.indexOf('.') > 0, name -> name.substring(0, name.lastIndexOf('.')));
     }
 
     private static List<Coordinates> newestOfEach(List<Coordinates> all, String className) {
