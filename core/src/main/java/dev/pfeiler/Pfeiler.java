@@ -191,9 +191,11 @@ public final class Pfeiler {
      * Builds a converted project with its build tool and holds it against the old one.
      *
      * @param runOldBuild whether the old build itself is run, in a scratch copy
+     * @param running whether and how what was built is started
      * @param stage is told what is being done
      */
-    public Verdict prove(Path folder, boolean offline, boolean runOldBuild, Consumer<String> stage) {
+    public Verdict prove(
+            Path folder, boolean offline, boolean runOldBuild, Proof.Running running, Consumer<String> stage) {
         Path root = folder.toAbsolutePath().normalize();
         Ledger ledger = Ledger.require(root, "to prove");
         Path scratch = null;
@@ -213,6 +215,7 @@ public final class Pfeiler {
                     ledger.choices(),
                     offline,
                     runOldBuild,
+                    running,
                     stage);
             Verdict verdict = leading(survey).getKey().prove(proof, surroundings);
             if (edited.isEmpty()) return verdict;

@@ -8,7 +8,9 @@ import dev.pfeiler.cli.options.JsonOption;
 import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.VerdictView;
+import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.Verdict;
+import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -38,6 +40,15 @@ public final class ProveCommand implements Callable<Integer> {
             description = "Run the old build itself in a scratch copy, and compare with what it builds.")
     private boolean runOldBuild;
 
+    @Option(names = "--no-run", description = "Compare what was built, and start nothing of it.")
+    private boolean noRun;
+
+    @Option(
+            names = "--run-with",
+            paramLabel = "WORDS",
+            description = "What a program is started with, old and new; --help if not given.")
+    private String runWith = "";
+
     public ProveCommand(Context context) {
         this.context = context;
     }
@@ -46,7 +57,7 @@ public final class ProveCommand implements Callable<Integer> {
     public Integer call() {
         Verdict verdict;
         try (Stage stage = Stage.on(context.terminal(), "prove")) {
-            verdict = context.pfeiler(network).prove(folder.folder(), network.offline(), runOldBuild, stage);
+            verdict = context.pfeiler(network).prove(folder.folder(), network.offline(), runOldBuild, running(), stage);
         }
         if (json.json()) context.terminal().output().println(JsonDocuments.verdict(verdict));
         else {
@@ -55,5 +66,12 @@ public final class ProveCommand implements Callable<Integer> {
             new VerdictView(context.screen(output), output.verbose()).show(name, verdict);
         }
         return verdict.proven() ? 0 : 1;
+    }
+
+    private Proof.Running running() {
+        if (noRun) return Proof.Running.NONE;
+        return runWith.isBlank()
+                ? Proof.Running.USUAL
+                : new Proof.Running(true, List.of(runWith.strip().split("\\s+")));
     }
 }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.deployment.WebServer;
 import dev.pfeiler.ecosystem.jvm.maven.MavenLog;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
@@ -130,6 +131,40 @@ final class JvmProof {
                 .toList();
     }
 
+    /** Starts the old and the new product of a module, where it is something that can be started. */
+    private JvmServing.Outcome start(int i, List<JvmBaseline> baselines, List<Path> products) throws IOException {
+        JvmModule module = project.modules().get(i);
+        MavenModule described = maven.modules().get(i);
+        Path scratch = Files.createDirectories(proof.scratch().resolve("started-" + i));
+        List<Path> classes = new ArrayList<>(List.of(baselines.get(i).classes()));
+        List<Path> archives = new ArrayList<>(List.of(products.get(i)));
+        for (int other = 0; other < i; other++) {
+            if (!module.needs().contains(project.modules().get(other).name())) continue;
+            classes.add(baselines.get(other).classes());
+            archives.add(products.get(other));
+        }
+        if (described.packaging().equals("war")) {
+            proof.stage().accept("serving the old and the new archive");
+            boolean jakarta = JvmServing.jakarta(reading);
+            Optional<WebServer> server =
+                    WebServer.of(jakarta, reading.repositories(), toolchain, scratch.resolve("server"));
+            if (server.isEmpty()) {
+                String note = "Not served: the server, Tomcat " + WebServer.version(jakarta)
+                        + ", is not in the local repository and could not be fetched.";
+                return new JvmServing.Outcome(List.of(), List.of(note));
+            }
+            return new JvmServing(proof, project, module, server.get(), scratch)
+                    .compare(described, classes, products.get(i));
+        }
+        Optional<String> mainClass = JvmRunning.mainClass(reading, module);
+        if (mainClass.isEmpty()) return new JvmServing.Outcome(List.of(), List.of());
+        proof.stage().accept("starting the old and the new program");
+        JvmRunning running = new JvmRunning(proof, reading, project, module, scratch);
+        classes.addAll(running.oldLibraries());
+        archives.addAll(running.newLibraries(described));
+        return running.compare(mainClass.get(), classes, archives);
+    }
+
     private Verdict compare(List<JvmBaseline> baselines, Instant start) throws IOException {
         List<Comparison> rows = new ArrayList<>();
         List<Path> products = new ArrayList<>();
@@ -149,8 +184,15 @@ final class JvmProof {
                             proof.old(), project, project.modules().get(i), module, baselines.get(i), target, product)
                     .rows());
         }
-        List<String> notes =
-                proof.runOldBuild() ? List.of("The old build itself was run, in a scratch copy.") : List.of();
+        List<String> notes = new ArrayList<>();
+        if (proof.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
+        if (proof.running().wanted()) {
+            for (int i = 0; i < products.size(); i++) {
+                JvmServing.Outcome outcome = start(i, baselines, products);
+                rows.addAll(outcome.rows());
+                notes.addAll(outcome.notes());
+            }
+        }
         return new Verdict(rows, Optional.empty(), products, proof.log(), notes);
     }
 }

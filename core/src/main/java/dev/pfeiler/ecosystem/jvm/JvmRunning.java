@@ -1,0 +1,152 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.dependency.Scope;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
+import dev.pfeiler.ecosystem.jvm.maven.PomWriter;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.Proof;
+import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.tree.TreeFile;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Starts the program that the old wiring gave, and the new one, with the same words, and compares what they do. */
+final class JvmRunning {
+    private static final Duration LIMIT = Duration.ofSeconds(30);
+    private static final int OUT_OF_TIME = 124;
+    private static final List<String> USUAL = List.of("--help");
+
+    private final Proof proof;
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final JvmModule module;
+    private final Path scratch;
+
+    JvmRunning(Proof proof, JvmReading reading, JvmProject project, JvmModule module, Path scratch) {
+        this.proof = proof;
+        this.reading = reading;
+        this.project = project;
+        this.module = module;
+        this.scratch = scratch;
+    }
+
+    /** The class that starts the module: of its old manifest, else the one that is started, else the one that can be. */
+    static Optional<String> mainClass(JvmReading reading, JvmModule module) {
+        Set<String> own = module.main().stream()
+                .filter(source -> source.mainLine() > 0)
+                .flatMap(source -> source.typeNames().stream().limit(1))
+                .collect(Collectors.toSet());
+        Optional<String> stated = module.archive()
+                .flatMap(archive -> Optional.ofNullable(archive.manifest().get("Main-Class")))
+                .map(Wiring.Setting::value);
+        if (stated.isPresent()) return stated;
+        List<String> started = reading.wirings().stream()
+                .flatMap(wiring -> wiring.mainClasses().stream())
+                .map(Wiring.Setting::value)
+                .filter(own::contains)
+                .distinct()
+                .toList();
+        if (started.size() == 1) return Optional.of(started.get(0));
+        return started.isEmpty() && own.size() == 1 ? own.stream().findFirst() : Optional.empty();
+    }
+
+    /**
+     * Runs both.
+     *
+     * @param before class folders and jars of the old program, its own first
+     * @param after jars of the new one, its own first
+     */
+    JvmServing.Outcome compare(String mainClass, List<Path> before, List<Path> after) throws IOException {
+        List<String> words =
+                proof.running().words().isEmpty() ? USUAL : proof.running().words();
+        String call = String.join(" ", words);
+        ToolRun old = run(mainClass, before, words, "before");
+        if (old.exit() == OUT_OF_TIME) {
+            String note = mainClass
+                    + " goes on until it is stopped, so it was not compared; --run-with gives it other words.";
+            return new JvmServing.Outcome(List.of(), List.of(note));
+        }
+        ToolRun now = run(mainClass, after, words, "after");
+        List<Difference> differences = new ArrayList<>();
+        if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, ""));
+        if (!text(old).equals(text(now)))
+            differences.add(new Difference("what it prints", Difference.Kind.CHANGED, ""));
+        List<String> notes = old.exit() == 0 || !differences.isEmpty()
+                ? List.of()
+                : List.of(mainClass + " " + call + " ends with exit code " + old.exit()
+                        + ", as it was built until now, too.");
+        return new JvmServing.Outcome(
+                List.of(new Comparison("run " + call, "exit " + old.exit(), "exit " + now.exit(), differences)), notes);
+    }
+
+    /** What it printed, but for the addresses of objects, times and its own scratch folder. */
+    private String text(ToolRun run) throws IOException {
+        return run.output().stream()
+                .map(line -> line.replaceAll("@[0-9a-f]{5,8}\\b", "@")
+                        .replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
+                        .replaceAll("~?\\[[^\\]]*\\.jar(:[^\\]]*)?\\]", "[]"))
+                .collect(Collectors.joining("\n"));
+    }
+
+    private ToolRun run(String mainClass, List<Path> classPath, List<String> words, String name) throws IOException {
+        Path folder = folder(name);
+        List<String> command = new ArrayList<>(List.of(
+                reading.toolchain().tool("java").toString(),
+                "-Djava.awt.headless=true",
+                "-cp",
+                classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
+                mainClass));
+        command.addAll(words);
+        return ToolRun.of(command, folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
+    }
+
+    /** A folder of its own for each run, so that neither sees what the other leaves: the old files, if words may name them. */
+    private Path folder(String name) throws IOException {
+        Path folder = Files.createDirectories(scratch.resolve(name).resolve("run"));
+        if (proof.running().words().isEmpty()) return folder;
+        for (TreeFile file : proof.old().files()) {
+            if (!file.link()) Trees.copy(proof.old().onDisk(file.path()), folder.resolve(file.path()));
+        }
+        return folder;
+    }
+
+    /** The old class path behind the module's own classes. */
+    List<Path> oldLibraries() {
+        return project.libraries().stream()
+                .filter(jar -> jar.kind() == Jar.Kind.LIBRARY)
+                .map(jar -> proof.old().onDisk(jar.path()))
+                .toList();
+    }
+
+    /** The new class path behind the module's own archive: what the descriptor leads to when the program runs. */
+    List<Path> newLibraries(MavenModule maven) {
+        List<Path> found = new ArrayList<>();
+        maven.dependencies().forEach(dependency -> {
+            boolean atRun = !EnumSet.of(Scope.TEST, Scope.PROVIDED, Scope.DROP).contains(dependency.scope());
+            if (!atRun || dependency.declared().isEmpty()) return;
+            Coordinates coordinates = dependency.declared().get();
+            Path own = proof.converted()
+                    .resolve(PomWriter.REPOSITORY)
+                    .resolve(coordinates.folder())
+                    .resolve(coordinates.fileName("jar"));
+            if (Files.exists(own)) found.add(own);
+            else reading.repositories().store().file(coordinates, "jar").ifPresent(found::add);
+        });
+        return found;
+    }
+}

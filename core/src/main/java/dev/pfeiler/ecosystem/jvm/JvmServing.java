@@ -1,0 +1,169 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.deployment.WebServer;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
+import dev.pfeiler.proof.Answers;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.Proof;
+import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Enumeration;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+
+/** Serves the web archive that the old wiring gave, and the new one, and holds their pages against each other. */
+final class JvmServing {
+    private static final int MOST_PATHS = 300;
+    private static final String OWN = "WEB-INF/";
+
+    private final Proof proof;
+    private final JvmProject project;
+    private final JvmModule module;
+    private final WebServer server;
+    private final Path scratch;
+
+    JvmServing(Proof proof, JvmProject project, JvmModule module, WebServer server, Path scratch) {
+        this.proof = proof;
+        this.project = project;
+        this.module = module;
+        this.server = server;
+        this.scratch = scratch;
+    }
+
+    /** Whether a project uses the later package names of the servlet interface. */
+    static boolean jakarta(JvmReading reading) {
+        return reading.jars().stream().anyMatch(jar -> jar.holds("jakarta.servlet.Servlet"))
+                || reading.javaSources().stream()
+                        .flatMap(source -> source.imports().stream())
+                        .anyMatch(declared -> declared.name().startsWith("jakarta.servlet."));
+    }
+
+    /**
+     * What both answer.
+     *
+     * @param rows what was compared
+     * @param notes what a person should know of it
+     */
+    record Outcome(List<Comparison> rows, List<String> notes) {}
+
+    /**
+     * Serves both, one after the other, under the same path.
+     *
+     * @param classes folders of classes that the old archive held, the module's own first
+     */
+    Outcome compare(MavenModule maven, List<Path> classes, Path archive) throws IOException {
+        Path before = old(classes);
+        Path after = unpack(archive);
+        String context = "/" + maven.archive("").replaceFirst("-?\\.war$", "");
+        Path log = proof.log();
+        Set<String> paths;
+        Answers answered;
+        boolean started;
+        try (WebServer.Served served = server.serve(before, context, log.resolveSibling("server-before.log"))) {
+            started = served.started();
+            paths = paths(context, served.patterns());
+            answered = started ? Answers.of(served.port(), paths) : new Answers(java.util.Map.of());
+        }
+        try (WebServer.Served served = server.serve(after, context, log.resolveSibling("server-after.log"))) {
+            if (!started || !served.started()) return notStarted(started, served.started());
+            Comparison pages = answered.against(Answers.of(served.port(), paths));
+            List<String> broken = answered.broken();
+            List<String> notes = broken.isEmpty()
+                    ? List.of()
+                    : List.of("The old archive answers with an error, too: " + String.join(", ", broken) + ".");
+            return new Outcome(List.of(pages), notes);
+        }
+    }
+
+    private static Outcome notStarted(boolean before, boolean after) {
+        List<Difference> differences =
+                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, ""));
+        Comparison row = new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
+        return new Outcome(
+                List.of(row),
+                before || after
+                        ? List.of()
+                        : List.of("Neither the old archive nor the new one starts in a server alone; see"
+                                + " .pfeiler/proof/server-before.log."));
+    }
+
+    /** The paths to ask for: the welcome page, what servlets serve, and each file once. */
+    private Set<String> paths(String context, List<String> patterns) {
+        Set<String> paths = new TreeSet<>();
+        paths.add(context + "/");
+        for (String pattern : patterns) {
+            boolean byEnding = pattern.startsWith("*") || pattern.isEmpty() || pattern.equals("/");
+            if (!byEnding) paths.add(context + pattern.replaceFirst("\\*$", ""));
+        }
+        project.layout()
+                .files(Role.WEB)
+                .filter(placement -> module.paths().contains(placement.path()))
+                .map(Placement::relative)
+                .filter(path -> !path.startsWith(OWN) && !path.startsWith("META-INF/"))
+                .filter(path -> !path.startsWith("."))
+                .limit(MOST_PATHS)
+                .forEach(path -> paths.add(context + "/" + path));
+        return paths;
+    }
+
+    /** The old archive, as the old wiring would have packed it. */
+    private Path old(List<Path> classes) throws IOException {
+        Path folder = Files.createDirectories(scratch.resolve("before"));
+        for (Placement placement : project.layout().files(Role.WEB).toList()) {
+            if (!module.paths().contains(placement.path())) continue;
+            copy(proof.old().onDisk(placement.path()), folder.resolve(placement.relative()));
+        }
+        Path goal = Files.createDirectories(folder.resolve("WEB-INF/classes"));
+        for (Path built : classes) {
+            if (Files.isDirectory(built)) copyMissing(built, goal);
+        }
+        List<Jar> all = new ArrayList<>(project.libraries());
+        all.addAll(project.copies().keySet());
+        for (Jar jar : all) {
+            if (module.deploys(jar)) copy(proof.old().onDisk(jar.path()), folder.resolve("WEB-INF/lib/" + jar.name()));
+        }
+        return folder;
+    }
+
+    private static void copyMissing(Path from, Path to) throws IOException {
+        try (var files = Files.walk(from)) {
+            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)::iterator) {
+                copy(file, to.resolve(from.relativize(file).toString()));
+            }
+        }
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        if (Files.exists(to)) return;
+        Files.createDirectories(to.getParent());
+        Trees.copy(from, to);
+    }
+
+    private Path unpack(Path archive) throws IOException {
+        Path folder = Files.createDirectories(scratch.resolve("after"));
+        try (ZipFile zip = new ZipFile(archive.toFile())) {
+            for (Enumeration<? extends ZipEntry> all = zip.entries(); all.hasMoreElements(); ) {
+                ZipEntry entry = all.nextElement();
+                if (entry.isDirectory() || Paths.normal(entry.getName()).isEmpty()) continue;
+                Path goal = folder.resolve(Paths.normal(entry.getName()).get());
+                Files.createDirectories(goal.getParent());
+                try (InputStream in = zip.getInputStream(entry)) {
+                    Files.copy(in, goal);
+                }
+            }
+        }
+        return folder;
+    }
+}

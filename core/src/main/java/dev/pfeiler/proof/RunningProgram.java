@@ -1,0 +1,98 @@
+package dev.pfeiler.proof;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+
+/** A program that goes on until it is closed, for example a server. */
+public final class RunningProgram implements AutoCloseable {
+    private static final int MOST_LINES = 10_000;
+
+    private final Process process;
+    private final List<String> said = new ArrayList<>();
+    private final CountDownLatch settled = new CountDownLatch(1);
+    private final String readyLine;
+    private volatile boolean ready;
+
+    private RunningProgram(Process process, String readyLine) {
+        this.process = process;
+        this.readyLine = readyLine;
+    }
+
+    /**
+     * Starts a program with its arguments as they are, and waits until it prints a line on standard output, ends, or the
+     * time is over.
+     *
+     * @param log takes what it prints on standard error
+     */
+    public static RunningProgram start(List<String> command, Path folder, Path log, String readyLine, Duration limit)
+            throws IOException {
+        Files.createDirectories(log.getParent());
+        Process process = new ProcessBuilder(command)
+                .directory(folder.toFile())
+                .redirectError(log.toFile())
+                .start();
+        RunningProgram program = new RunningProgram(process, readyLine);
+        Thread reader = new Thread(program::listen, "output of " + command.get(0));
+        reader.setDaemon(true);
+        reader.start();
+        try {
+            if (!program.settled.await(limit.toMillis(), TimeUnit.MILLISECONDS)) program.close();
+        } catch (InterruptedException e) {
+            program.close();
+            Thread.currentThread().interrupt();
+            throw new IOException("interrupted while " + command.get(0) + " was starting", e);
+        }
+        return program;
+    }
+
+    private void listen() {
+        try (BufferedReader out =
+                new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+            for (String line = out.readLine(); line != null; line = out.readLine()) {
+                if (line.equals(readyLine)) {
+                    ready = true;
+                    settled.countDown();
+                }
+                synchronized (said) {
+                    if (said.size() < MOST_LINES) said.add(line);
+                }
+            }
+        } catch (IOException e) {
+            // it has ended
+        } finally {
+            settled.countDown();
+        }
+    }
+
+    /** Whether it came as far as to say that it is ready. */
+    public boolean isReady() {
+        return ready;
+    }
+
+    /** What it has printed on standard output. */
+    public List<String> said() {
+        synchronized (said) {
+            return List.copyOf(said);
+        }
+    }
+
+    @Override
+    public void close() {
+        process.descendants().forEach(ProcessHandle::destroyForcibly);
+        process.destroyForcibly();
+        try {
+            process.waitFor(10, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}
