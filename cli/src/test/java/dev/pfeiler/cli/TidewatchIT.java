@@ -66,7 +66,8 @@ class TidewatchIT {
                 .contains("gone no/haldervik/tidewatch/model/GaugeSmokeTest.class: a test, kept out of the archive")
                 .contains("changed gson.jar: the same bytes, named gson-2.8.9.jar")
                 .contains("gone commons-lang3-3.9.jar: version 3.12.0 of it comes first on the class path")
-                .containsPattern("tests +3 classes +5 run, 5 passed");
+                .containsPattern("tests +3 classes +5 run, 5 passed")
+                .containsPattern("= pages +5 +5");
         try (ZipFile war = new ZipFile(project.resolve("target/tides.war").toFile())) {
             assertThat(war.stream().map(Object::toString))
                     .contains(

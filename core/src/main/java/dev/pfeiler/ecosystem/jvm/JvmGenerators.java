@@ -2,7 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
-import dev.pfeiler.ecosystem.jvm.maven.GeneratorPlugin;
+import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -48,7 +48,7 @@ final class JvmGenerators {
             String goal,
             Map<String, String> along,
             Set<String> generated,
-            GeneratorPlugin plugin,
+            BuildPlugin plugin,
             Evidence evidence) {}
 
     /** The grammars of all generators that are understood. */
@@ -76,7 +76,7 @@ final class JvmGenerators {
         boolean jakarta = generated.values().stream().anyMatch(text -> text.contains("jakarta.xml.bind"));
         String packages = convention.inPackage() ? packageOf(generated.keySet()) : "";
         String goal = Paths.join(convention.folder(), Paths.join(packages, Paths.name(input)));
-        GeneratorPlugin plugin = new GeneratorPlugin(
+        BuildPlugin plugin = new BuildPlugin(
                 convention.plugin(tool, jakarta),
                 convention.goal(),
                 // the others bring the tool of their own version

@@ -156,7 +156,8 @@ final class JvmProof {
             return new JvmServing(proof, project, module, server.get(), scratch)
                     .compare(described, classes, products.get(i));
         }
-        Optional<String> mainClass = JvmRunning.mainClass(reading, module);
+        Optional<String> mainClass =
+                described.start().map(start -> start.configuration().get(JvmStart.MAIN_CLASS));
         if (mainClass.isEmpty()) return new JvmServing.Outcome(List.of(), List.of());
         proof.stage().accept("starting the old and the new program");
         JvmRunning running = new JvmRunning(proof, reading, project, module, scratch);

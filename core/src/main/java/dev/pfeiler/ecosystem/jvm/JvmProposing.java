@@ -114,6 +114,15 @@ final class JvmProposing {
         List<Proposal.Command> commands = new ArrayList<>();
         commands.add(new Proposal.Command("build", "mvn package"));
         commands.add(new Proposal.Command("test", "mvn test"));
+        for (MavenModule module : maven.modules()) {
+            if (module.start().isEmpty()) continue;
+            boolean war = module.packaging().equals("war");
+            String goal = war ? "jetty:run" : "exec:java";
+            // the server compiles by itself; modules that this one needs are built along with it
+            String phase = !module.needs().isEmpty() ? "package " : war ? "" : "compile ";
+            String only = maven.isSingle() ? "" : " -pl " + module.folder() + " -am";
+            commands.add(new Proposal.Command("run", "mvn " + phase + goal + only));
+        }
         if (!maven.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
         return commands;
     }
@@ -223,6 +232,7 @@ final class JvmProposing {
 
     private MavenModule module(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
         boolean war = packaging.equals("war");
+        JvmStart start = new JvmStart(reading, module, deliberation);
         return new MavenModule(
                 module.name().isEmpty() ? name : module.name(),
                 module.folder(),
@@ -237,6 +247,7 @@ final class JvmProposing {
                         .map(JvmGenerators.Grammar::plugin)
                         .distinct()
                         .toList(),
+                war ? start.server(archiveName(module, name)) : start.program(),
                 unusualTests(module),
                 new JvmTestRun(reading, project, module, keep).decide(deliberation),
                 keep ? Optional.of(new JvmKeptLayout(reading.tree(), project, module).describe()) : Optional.empty(),

@@ -6,7 +6,6 @@ import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.PomWriter;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Proof;
@@ -21,8 +20,6 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 
 /** Starts the program that the old wiring gave, and the new one, with the same words, and compares what they do. */
@@ -43,26 +40,6 @@ final class JvmRunning {
         this.project = project;
         this.module = module;
         this.scratch = scratch;
-    }
-
-    /** The class that starts the module: of its old manifest, else the one that is started, else the one that can be. */
-    static Optional<String> mainClass(JvmReading reading, JvmModule module) {
-        Set<String> own = module.main().stream()
-                .filter(source -> source.mainLine() > 0)
-                .flatMap(source -> source.typeNames().stream().limit(1))
-                .collect(Collectors.toSet());
-        Optional<String> stated = module.archive()
-                .flatMap(archive -> Optional.ofNullable(archive.manifest().get("Main-Class")))
-                .map(Wiring.Setting::value);
-        if (stated.isPresent()) return stated;
-        List<String> started = reading.wirings().stream()
-                .flatMap(wiring -> wiring.mainClasses().stream())
-                .map(Wiring.Setting::value)
-                .filter(own::contains)
-                .distinct()
-                .toList();
-        if (started.size() == 1) return Optional.of(started.get(0));
-        return started.isEmpty() && own.size() == 1 ? own.stream().findFirst() : Optional.empty();
     }
 
     /**

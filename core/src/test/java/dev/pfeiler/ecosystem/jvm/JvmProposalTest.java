@@ -14,6 +14,7 @@ import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Question;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -492,5 +493,43 @@ class JvmProposalTest {
         assertThat(proposal.commands()).extracting(Proposal.Command::line).contains("mvn javadoc:javadoc");
         Proposal without = propose("documentation=without");
         assertThat(written(without, "pom.xml")).doesNotContain("javadoc");
+    }
+
+    @Test
+    void theClassThatIsStartedStaysOneCommandAway() throws IOException {
+        String main = "public static void main(String[] a) {}";
+        sketch.file("src/p/A.java", "package p; public class A { " + main + " }");
+        assertThat(value(propose(), "run")).isEqualTo("p.A");
+        sketch.file("src/p/B.java", "package p; public class B { " + main + " }");
+        Proposal open = propose();
+        assertThat(open.questions()).extracting(Question::key).contains("run");
+        assertThat(value(open, "run")).isEqualTo("without");
+        assertThat(written(open, "pom.xml")).doesNotContain("exec-maven-plugin");
+        Proposal settled = propose("run=p.B");
+        assertThat(written(settled, "pom.xml")).containsSubsequence("exec-maven-plugin", "<mainClass>p.B</mainClass>");
+        assertThat(settled.commands()).extracting(Proposal.Command::line).contains("mvn compile exec:java");
+        sketch.file("build.sh", "javac -d out src/p/*.java", "java -cp out p.B");
+        assertThat(value(propose(), "run")).isEqualTo("p.B");
+        sketch.file("build.sh", "javac -d out src/p/*.java", "java -cp out p.B", "jar cfe port.jar p.A -C out .");
+        Decision stated = propose().decision("run").orElseThrow();
+        assertThat(stated.value()).isEqualTo("p.A");
+        assertThat(stated.evidence()).extracting(Evidence::place).containsExactly("build.sh:3");
+    }
+
+    @Test
+    void webArchivesAreServedInTheFamilyOfTheirPackageNames() throws IOException {
+        sketch.file("src/p/S.java", "package p; class S extends javax.servlet.http.HttpServlet {}")
+                .file("web/WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .jar("lib/api.jar", "javax.servlet.Servlet", "javax.servlet.http.HttpServlet");
+        assertThat(written(propose(), "pom.xml"))
+                .containsSubsequence("jetty-maven-plugin", "<version>9.4", "<contextPath>/");
+        sketch.file("src/p/S.java", "package p; class S extends jakarta.servlet.http.HttpServlet {}")
+                .jar("lib/api.jar", "jakarta.servlet.Servlet", "jakarta.servlet.http.HttpServlet");
+        assertThat(written(propose(), "pom.xml")).contains("jetty-ee");
+        assertThat(propose().commands()).extracting(Proposal.Command::line).contains("mvn jetty:run");
+    }
+
+    private static String value(Proposal proposal, String key) {
+        return proposal.decision(key).map(Decision::value).orElse("");
     }
 }

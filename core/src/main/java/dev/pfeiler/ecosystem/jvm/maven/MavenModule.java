@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param manifest attributes that the manifest has to have
  * @param generators plug-ins that write sources
+ * @param start the plug-in that starts what was built
  * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
  * @param testRun what the test runner is told
  * @param kept where its files lie, when they stay there
@@ -32,7 +33,8 @@ public record MavenModule(
         List<String> needs,
         Optional<String> finalName,
         Map<String, String> manifest,
-        List<GeneratorPlugin> generators,
+        List<BuildPlugin> generators,
+        Optional<BuildPlugin> start,
         List<String> tests,
         TestRun testRun,
         Optional<KeptLayout> kept,

@@ -291,6 +291,13 @@ public final class PomWriter {
             if (configuration.getChildCount() > 0) plugin.setConfiguration(configuration);
             management.addPlugin(plugin);
         });
+        if (project.isSingle()) modules.get(0).start().map(PomWriter::start).ifPresent(management::addPlugin);
+        else
+            modules.stream()
+                    .flatMap(m -> m.start().stream())
+                    .map(PomWriter::skipped)
+                    .distinct()
+                    .forEach(management::addPlugin);
         return management;
     }
 
@@ -298,6 +305,12 @@ public final class PomWriter {
     private List<Plugin> ownPlugins(MavenModule module) {
         List<Plugin> plugins = new ArrayList<>();
         plugins.addAll(generators(module));
+        module.start().ifPresent(start -> {
+            Plugin plugin = start(start);
+            plugin.setVersion(null);
+            ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "false"));
+            plugins.add(plugin);
+        });
         for (String name : pluginVersions().keySet()) {
             Xpp3Dom configuration = new Xpp3Dom("configuration");
             configure(configuration, name, module);
@@ -313,7 +326,7 @@ public final class PomWriter {
     /** One plug-in a tool, with an execution for each way in which it is told to work. */
     private static Collection<Plugin> generators(MavenModule module) {
         Map<Coordinates, Plugin> plugins = new LinkedHashMap<>();
-        for (GeneratorPlugin generator : module.generators()) {
+        for (BuildPlugin generator : module.generators()) {
             Plugin plugin = plugins.computeIfAbsent(generator.plugin(), c -> {
                 Plugin first = new Plugin();
                 first.setGroupId(c.group());
@@ -326,21 +339,43 @@ public final class PomWriter {
             if (!plugin.getExecutions().isEmpty())
                 execution.setId(generator.goal() + "-" + (plugin.getExecutions().size() + 1));
             execution.addGoal(generator.goal());
-            Xpp3Dom configuration = new Xpp3Dom("configuration");
-            generator.configuration().forEach((name, value) -> {
-                String[] parts = name.split("/");
-                Xpp3Dom inner = element(parts[parts.length - 1], value);
-                for (int i = parts.length - 2; i >= 0; i--) {
-                    Xpp3Dom outer = new Xpp3Dom(parts[i]);
-                    outer.addChild(inner);
-                    inner = outer;
-                }
-                configuration.addChild(inner);
-            });
+            Xpp3Dom configuration = configuration(generator);
             if (configuration.getChildCount() > 0) execution.setConfiguration(configuration);
             plugin.addExecution(execution);
         }
         return plugins.values();
+    }
+
+    private static Xpp3Dom configuration(BuildPlugin plugin) {
+        Xpp3Dom configuration = new Xpp3Dom("configuration");
+        plugin.configuration().forEach((name, value) -> {
+            String[] parts = name.split("/");
+            Xpp3Dom inner = element(parts[parts.length - 1], value);
+            for (int i = parts.length - 2; i >= 0; i--) {
+                Xpp3Dom outer = new Xpp3Dom(parts[i]);
+                outer.addChild(inner);
+                inner = outer;
+            }
+            configuration.addChild(inner);
+        });
+        return configuration;
+    }
+
+    /** The plug-in by which a product is started, where a person asks for it. */
+    private static Plugin start(BuildPlugin start) {
+        Plugin plugin = new Plugin();
+        plugin.setGroupId(start.plugin().group());
+        plugin.setArtifactId(start.plugin().artifact());
+        plugin.setVersion(start.plugin().version());
+        plugin.setConfiguration(configuration(start));
+        return plugin;
+    }
+
+    /** The same plug-in as all modules see it: one that is built along with another is not started. */
+    private static Plugin skipped(BuildPlugin start) {
+        Plugin plugin = start(start);
+        ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "true"));
+        return plugin;
     }
 
     private Map<String, String> pluginVersions() {

@@ -8,14 +8,15 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 
 /**
- * A build plug-in that writes sources.
+ * A build plug-in besides those that every build has: one that writes sources, or one that starts the product.
  *
- * @param tool the generator itself, in the version that was used until now, where that is known
+ * @param goal without the plug-in's name
+ * @param tool what the plug-in starts, in the version that was used until now, where that is known
  * @param configuration what it is told, by the names of its parameters, a slash between those within each other
  */
-public record GeneratorPlugin(
+public record BuildPlugin(
         Coordinates plugin, String goal, Optional<Coordinates> tool, Map<String, String> configuration) {
-    public GeneratorPlugin {
+    public BuildPlugin {
         SortedMap<String, String> sorted = new TreeMap<>(configuration);
         configuration = Collections.unmodifiableSortedMap(sorted);
     }

@@ -1,0 +1,96 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Sketch;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Proofs that go on to the running program: web archives of the later package names, and programs. */
+class ServedIT {
+    private static final Path SERVERS = Program.HOME.resolve("demo/target/servers");
+
+    @TempDir
+    Path folder;
+
+    private final Program program = new Program();
+    private Sketch sketch;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(folder.resolve("pilots")));
+    }
+
+    private void webProgram() throws IOException {
+        sketch.file(
+                        "src/no/haldervik/pilots/RosterServlet.java",
+                        "package no.haldervik.pilots;",
+                        "import jakarta.servlet.annotation.WebServlet;",
+                        "import jakarta.servlet.http.*;",
+                        "@WebServlet(\"/roster\")",
+                        "public class RosterServlet extends HttpServlet {",
+                        "  @Override protected void doGet(HttpServletRequest q, HttpServletResponse r) throws java.io.IOException {",
+                        "    r.setContentType(\"text/plain\");",
+                        "    try (var in = getClass().getResourceAsStream(\"/roster.txt\")) { r.getWriter().print(new String(in.readAllBytes())); }",
+                        "  }",
+                        "}")
+                .file("src/roster.txt", "Ida Moe, north channel")
+                .file("site/index.html", "<h1>Pilots</h1>")
+                .file("site/hours.jsp", "<p><%= 6 * 4 %> hours</p>")
+                .file("site/WEB-INF/web.xml", "<web-app xmlns='https://jakarta.ee/xml/ns/jakartaee' version='6.0'/>")
+                .bytes(
+                        "container/servlet-api.jar",
+                        Files.readAllBytes(SERVERS.resolve("jakarta.servlet-api-6.0.0.jar")));
+    }
+
+    @Test
+    void aWebProgramOfTheLaterNamesIsServedBeforeAndAfter() throws IOException {
+        webProgram();
+        assertThat(program.run("convert", "--choose", "level=17", sketch.root()).exit())
+                .isZero();
+        Program.Run prove = program.run("prove", sketch.root());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        // the welcome page, the page itself, the page that is made, the servlet
+        assertThat(prove.out()).containsPattern("= pages +4 +4");
+    }
+
+    @Test
+    void aPageThatIsNoLongerServedIsADifference() throws IOException {
+        webProgram();
+        assertThat(program.run("convert", "--choose", "level=17", sketch.root()).exit())
+                .isZero();
+        Path pom = sketch.root().resolve("pom.xml");
+        String withoutResources = "<resources><resource><directory>none</directory></resource></resources>";
+        Files.writeString(pom, Files.readString(pom).replace("<build>", "<build>" + withoutResources));
+        Program.Run prove = program.run("prove", sketch.root());
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("/roster (status 200 before, 500 now)");
+        Program.Run without = program.run("prove", "--no-run", sketch.root());
+        assertThat(without.out()).doesNotContain("pages");
+    }
+
+    @Test
+    void aProgramIsStartedWithTheSameWords() throws IOException {
+        sketch.file(
+                        "src/no/haldervik/pilots/Roster.java",
+                        "package no.haldervik.pilots;",
+                        "public class Roster {",
+                        "  public static void main(String[] words) throws Exception {",
+                        "    System.out.println(java.nio.file.Files.readString(java.nio.file.Path.of(words[0])) + new Object());",
+                        "  }",
+                        "}")
+                .file("data/roster.txt", "Ida Moe");
+        assertThat(program.run("convert", "--choose", "level=17", sketch.root()).exit())
+                .isZero();
+        Program.Run prove = program.run("prove", "--run-with", "data/roster.txt", sketch.root());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out()).containsPattern("= run data/roster.txt +exit 0 +exit 0");
+        assertThat(program.run("prove", sketch.root()).out())
+                .containsPattern("= run --help +exit 1 +exit 1")
+                .contains("ends with exit code 1, as it was built until now, too");
+    }
+}
