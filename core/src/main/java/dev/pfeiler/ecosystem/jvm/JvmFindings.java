@@ -55,6 +55,7 @@ final class JvmFindings {
         tools();
         findings.addAll(reading.trouble());
         project.webs().values().forEach(web -> findings.addAll(web.trouble()));
+        findings.addAll(new JvmDeploymentCheck(reading, project).findings());
         furtherArchives();
         encodingTrouble();
         findings.addAll(new Contradictions(reading.wirings()).findings());

@@ -5,7 +5,6 @@ import dev.pfeiler.tree.XmlElement;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -23,19 +22,15 @@ public record WebDescriptor(
         Evidence versionEvidence,
         Optional<String> displayName,
         Map<String, Evidence> classes) {
-    private static final Set<String> CLASS_ELEMENTS =
-            Set.of("servlet-class", "filter-class", "listener-class", "tag-class", "exception-type");
     private static final Pattern DOCTYPE =
             Pattern.compile("<!DOCTYPE\\s+web-app\\s+[^>]*?Web Application (\\d\\.\\d)[^>]*>");
 
     static WebDescriptor read(String path, byte[] bytes) throws XmlElement.Malformed {
         XmlElement root = XmlElement.read(bytes);
         Map<String, Evidence> classes = new TreeMap<>();
-        root.all()
-                .filter(e -> CLASS_ELEMENTS.contains(e.name()) && !e.text().isEmpty())
-                .forEach(e -> classes.putIfAbsent(
-                        e.text(),
-                        new Evidence(path, e.line(), "<" + e.name() + ">" + e.text() + "</" + e.name() + ">")));
+        NamedInDescriptors.in(root)
+                .forEach(named ->
+                        classes.putIfAbsent(named.className(), new Evidence(path, named.line(), named.words())));
         String version = root.attribute("version");
         Evidence evidence = new Evidence(path, root.line(), "<web-app version=\"" + version + "\">");
         if (version.isEmpty()) {

@@ -1,0 +1,92 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.deployment.DescriptorChecks;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Holds the deployment descriptors of a project against its sources and libraries. */
+final class JvmDeploymentCheck {
+    private static final Set<String> API = Set.of("servlet-api", "javax.servlet-api", "jakarta.servlet-api");
+    private static final Set<String> DECLARES = Set.of("WebServlet", "WebFilter", "WebListener");
+
+    private final JvmReading reading;
+    private final JvmProject project;
+
+    JvmDeploymentCheck(JvmReading reading, JvmProject project) {
+        this.reading = reading;
+        this.project = project;
+    }
+
+    List<Finding> findings() {
+        List<String> paths = project.layout().placements().values().stream()
+                .filter(p -> Set.of(Role.WEB, Role.MAIN_RESOURCES, Role.MAIN).contains(p.role()))
+                .map(p -> p.path())
+                .toList();
+        Optional<String> web = project.layout().web().map(folder -> folder.path());
+        return DescriptorChecks.of(reading.tree(), paths, web, known());
+    }
+
+    private DescriptorChecks.Project known() {
+        Set<String> types = reading.javaSources().stream()
+                .flatMap(source -> source.typeNames().stream())
+                .collect(Collectors.toSet());
+        Set<String> packages =
+                reading.javaSources().stream().map(JavaSource::packageName).collect(Collectors.toSet());
+        return new DescriptorChecks.Project(
+                name -> has(types, name),
+                simple -> types.stream()
+                        .filter(type -> type.endsWith("." + simple))
+                        .sorted()
+                        .toList(),
+                packages,
+                api(),
+                family(),
+                annotated());
+    }
+
+    private boolean has(Set<String> types, String name) {
+        for (String outer = name.replace('$', '.'); !outer.isEmpty(); outer = Jar.packageOf(outer)) {
+            if (types.contains(outer)) return true;
+        }
+        // other files than Java sources may declare classes too
+        return reading.jars().stream().anyMatch(jar -> jar.holds(name))
+                || reading.tree().files().stream()
+                        .anyMatch(f -> f.path().endsWith(name.replace('.', '/') + ".class")
+                                || f.path()
+                                        .matches(".*/" + java.util.regex.Pattern.quote(name.replace('.', '/'))
+                                                + "\\.(kt|groovy|scala)"));
+    }
+
+    private Optional<String> api() {
+        return reading.identities().values().stream()
+                .map(identity -> identity.coordinates())
+                .filter(c -> API.contains(c.artifact()))
+                .map(Coordinates::version)
+                .findFirst();
+    }
+
+    private Optional<Boolean> family() {
+        boolean later = JvmServing.jakarta(reading);
+        boolean earlier = reading.javaSources().stream()
+                .flatMap(source -> source.imports().stream())
+                .anyMatch(declared -> declared.name().startsWith("javax.servlet."));
+        return later == earlier ? Optional.empty() : Optional.of(later);
+    }
+
+    private Optional<Evidence> annotated() {
+        return project.main().stream()
+                .flatMap(source -> source.annotations().entrySet().stream()
+                        .filter(e -> DECLARES.contains(
+                                e.getKey().substring(e.getKey().lastIndexOf('.') + 1)))
+                        .map(e -> new Evidence(source.path(), e.getValue(), "@" + e.getKey())))
+                .findFirst();
+    }
+}

@@ -1,0 +1,132 @@
+package dev.pfeiler.ecosystem.jvm.deployment;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What is wrong in the deployment descriptors of a project. Each finding has its line and says the cure; what the project
+ * does not show, such as what a server brings, is not called wrong.
+ */
+public final class DescriptorChecks {
+    private static final long LARGEST = 1 << 20;
+
+    private final ProjectTree tree;
+    private final Project project;
+    private final List<Finding> findings = new ArrayList<>();
+
+    /**
+     * What the checks know of a project.
+     *
+     * @param hasClass whether a source or a library has a class
+     * @param alike qualified names of the project's classes, by a simple name
+     * @param packages packages of the project's sources
+     * @param api the version of the servlet interface on the class path, where it is known
+     * @param jakarta whether it uses the later package names; nothing where it uses neither
+     * @param annotated a source that declares a servlet, filter or listener by annotation
+     */
+    public record Project(
+            Predicate<String> hasClass,
+            Function<String, List<String>> alike,
+            Set<String> packages,
+            Optional<String> api,
+            Optional<Boolean> jakarta,
+            Optional<Evidence> annotated) {}
+
+    private DescriptorChecks(ProjectTree tree, Project project) {
+        this.tree = tree;
+        this.project = project;
+    }
+
+    /**
+     * Checks all descriptors among some files.
+     *
+     * @param webFolder the folder that is served, where there is one
+     */
+    public static List<Finding> of(
+            ProjectTree tree, Collection<String> paths, Optional<String> webFolder, Project project) {
+        DescriptorChecks checks = new DescriptorChecks(tree, project);
+        for (String path : paths) {
+            String extension = Paths.extension(path);
+            boolean small = tree.file(path)
+                    .filter(f -> f.size() <= LARGEST && !f.link())
+                    .isPresent();
+            if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
+            checks.root(path).ifPresent(root -> checks.check(path, root, webFolder));
+        }
+        return checks.findings;
+    }
+
+    private Optional<XmlElement> root(String path) {
+        try {
+            return Optional.of(XmlElement.read(tree.bytes(path)));
+        } catch (IOException | XmlElement.Malformed e) {
+            // told by who reads it for what it says
+            LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
+            return Optional.empty();
+        }
+    }
+
+    private void check(String path, XmlElement root, Optional<String> webFolder) {
+        Set<String> seen = new HashSet<>();
+        for (NamedInDescriptors.Named named : NamedInDescriptors.in(root)) {
+            if (seen.add(named.className())) className(path, named);
+        }
+        boolean web = webFolder.isPresent() && path.equals(Paths.join(webFolder.get(), "WEB-INF/web.xml"));
+        if (!web) return;
+        try {
+            String version = WebDescriptor.read(path, tree.bytes(path)).version();
+            findings.addAll(WebDescriptorCheck.of(path, root, version, around(webFolder.get())));
+        } catch (IOException | XmlElement.Malformed e) {
+            LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
+        }
+    }
+
+    private void className(String path, NamedInDescriptors.Named named) {
+        String name = named.className().replace('$', '.');
+        if (project.hasClass().test(named.className()) || name.startsWith("java.") || !name.contains(".")) return;
+        String simple = name.substring(name.lastIndexOf('.') + 1);
+        List<String> alike = project.alike().apply(simple);
+        boolean own =
+                project.packages().contains(Paths.parent(name.replace('.', '/')).replace('/', '.'));
+        // what is neither like a class of the project nor in one of its packages may be the server's
+        if (!own && alike.isEmpty()) return;
+        String cure = alike.isEmpty()
+                ? "correct the name or take the element out"
+                : "is " + String.join(" or ", alike) + " meant?";
+        findings.add(Finding.trouble(
+                named.className(),
+                "is named and no source or library has it; " + cure,
+                new Evidence(path, named.line(), named.words())));
+    }
+
+    private WebDescriptorCheck.Around around(String webFolder) {
+        String context = Paths.join(webFolder, "META-INF/context.xml");
+        Set<String> defined = tree.has(context)
+                ? root(context).stream()
+                        .flatMap(XmlElement::all)
+                        .filter(e -> Set.of("Resource", "ResourceLink").contains(e.name()))
+                        .map(e -> e.attribute("name"))
+                        .collect(Collectors.toSet())
+                : Set.of();
+        return new WebDescriptorCheck.Around(
+                inside -> tree.has(Paths.join(webFolder, inside)),
+                project.api(),
+                project.jakarta(),
+                project.annotated(),
+                defined);
+    }
+}

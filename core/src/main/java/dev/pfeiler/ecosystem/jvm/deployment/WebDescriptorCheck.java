@@ -1,0 +1,265 @@
+package dev.pfeiler.ecosystem.jvm.deployment;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.XmlElement;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+
+/**
+ * Looks for what is wrong in a {@code web.xml} by itself and against what lies around it. Source: the deployment descriptor
+ * chapters and schemas of the Servlet specifications, 2.2 to 6.1.
+ */
+final class WebDescriptorCheck {
+    /** The order of the elements that descriptors with a document type have to keep, up to 2.3. */
+    private static final List<String> ORDER = List.of(
+            "icon",
+            "display-name",
+            "description",
+            "distributable",
+            "context-param",
+            "filter",
+            "filter-mapping",
+            "listener",
+            "servlet",
+            "servlet-mapping",
+            "session-config",
+            "mime-mapping",
+            "welcome-file-list",
+            "error-page",
+            "taglib",
+            "resource-env-ref",
+            "resource-ref",
+            "security-constraint",
+            "login-config",
+            "security-role",
+            "env-entry",
+            "ejb-ref",
+            "ejb-local-ref");
+
+    private static final String JAKARTA = "https://jakarta.ee/";
+    private static final double LAST_ORDERED = 2.3;
+    private static final double FIRST_ANNOTATED = 2.5;
+    private static final double FIRST_JAKARTA = 5.0;
+
+    /**
+     * What lies around a descriptor.
+     *
+     * @param file whether a file lies in the web folder, by its path there
+     * @param api the version of the servlet interface on the class path, where it is known
+     * @param jakarta whether the program uses the later package names; nothing where it uses neither
+     * @param annotated a source that declares a servlet, filter or listener by annotation
+     * @param defined the resources that the program itself defines, by name
+     */
+    record Around(
+            Predicate<String> file,
+            Optional<String> api,
+            Optional<Boolean> jakarta,
+            Optional<Evidence> annotated,
+            Set<String> defined) {}
+
+    private final String path;
+    private final XmlElement root;
+    private final String version;
+    private final Around around;
+    private final List<Finding> findings = new ArrayList<>();
+
+    private WebDescriptorCheck(String path, XmlElement root, String version, Around around) {
+        this.path = path;
+        this.root = root;
+        this.version = version;
+        this.around = around;
+    }
+
+    /**
+     * All that is wrong, each with its cure.
+     *
+     * @param version of the interface that the descriptor is written for; empty where it does not say
+     */
+    static List<Finding> of(String path, XmlElement root, String version, Around around) {
+        if (!root.name().equals("web-app")) return List.of();
+        WebDescriptorCheck check = new WebDescriptorCheck(path, root, version, around);
+        check.mappings("servlet");
+        check.mappings("filter");
+        check.patterns();
+        check.welcomeFiles();
+        check.pages();
+        check.resources();
+        check.order();
+        check.api();
+        return check.findings;
+    }
+
+    private void wrong(String subject, String fact, XmlElement at) {
+        findings.add(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())));
+    }
+
+    private static String text(XmlElement element, String child) {
+        return element.child(child).map(XmlElement::text).orElse("");
+    }
+
+    private void mappings(String kind) {
+        String nameElement = kind + "-name";
+        Map<String, XmlElement> declared = new HashMap<>();
+        root.children(kind).forEach(e -> {
+            String name = text(e, nameElement);
+            if (declared.put(name, e) != null)
+                wrong(name, "is declared twice as a " + kind + "; take one of them out", e);
+        });
+        Set<String> mapped = new HashSet<>();
+        root.children(kind + "-mapping").forEach(e -> {
+            String name = text(e, nameElement);
+            mapped.add(name);
+            boolean known = declared.containsKey(name) || around.annotated().isPresent();
+            // the container brings these two
+            if (!known && !Set.of("default", "jsp").contains(name))
+                wrong(
+                        name,
+                        "is mapped, and no " + kind + " has that name; correct the name or take the mapping out",
+                        e);
+        });
+        if (!kind.equals("filter")) return;
+        declared.forEach((name, e) -> {
+            if (!mapped.contains(name)) wrong(name, "is a filter that nothing is mapped to; map it or take it out", e);
+        });
+    }
+
+    private void patterns() {
+        Map<String, String> owners = new HashMap<>();
+        root.children("servlet-mapping")
+                .forEach(mapping -> mapping.children("url-pattern").forEach(pattern -> {
+                    String text = pattern.text();
+                    String owner = owners.putIfAbsent(text, text(mapping, "servlet-name"));
+                    if (owner != null && !owner.equals(text(mapping, "servlet-name")))
+                        wrong(
+                                text,
+                                "is mapped to " + owner
+                                        + " as well, and the program will not start; give one another path",
+                                pattern);
+                    boolean sound = text.isEmpty() || text.startsWith("/") || text.startsWith("*.");
+                    if (!sound) wrong(text, "is no pattern that a container takes; write /" + text, pattern);
+                }));
+    }
+
+    private void welcomeFiles() {
+        List<XmlElement> files = root.all()
+                .filter(e -> e.name().equals("welcome-file") && !e.text().isEmpty())
+                .toList();
+        Set<String> mapped = root.all()
+                .filter(e -> e.name().equals("url-pattern"))
+                .map(e -> e.text().replaceFirst("^/", ""))
+                .collect(Collectors.toSet());
+        boolean any = files.stream()
+                .map(e -> e.text().replaceFirst("^/", ""))
+                .anyMatch(name -> around.file().test(name)
+                        || mapped.contains(name)
+                        || around.annotated().isPresent());
+        if (!files.isEmpty() && !any) {
+            String names = files.stream().map(XmlElement::text).collect(Collectors.joining(", "));
+            wrong(names, "is to welcome visitors, and no such page is there; name one that is", files.get(0));
+        }
+    }
+
+    /** Pages and files within the program that the descriptor sends people to. */
+    private void pages() {
+        Set<String> mapped = root.all()
+                .filter(e -> e.name().equals("url-pattern"))
+                .map(XmlElement::text)
+                .collect(Collectors.toSet());
+        root.all()
+                .filter(e -> Set.of("location", "jsp-file", "form-login-page", "form-error-page", "taglib-location")
+                        .contains(e.name()))
+                .filter(e -> !e.text().isEmpty())
+                .forEach(e -> {
+                    String plain = e.text().replaceFirst("[?#].*", "");
+                    boolean served = mapped.stream().anyMatch(pattern -> serves(pattern, plain));
+                    String inside = plain.startsWith("/") ? plain.substring(1) : "WEB-INF/" + plain;
+                    boolean there = around.file().test(inside) || around.file().test(plain);
+                    if (!there && !served && around.annotated().isEmpty())
+                        wrong(e.text(), "is named as " + e.name() + ", and no such file is there; correct the name", e);
+                });
+    }
+
+    private static boolean serves(String pattern, String path) {
+        if (pattern.endsWith("/*")) return path.startsWith(pattern.substring(0, pattern.length() - 1));
+        if (pattern.startsWith("*.")) return path.endsWith(pattern.substring(1)) && !pattern.equals("*.jsp");
+        return pattern.equals(path);
+    }
+
+    private void resources() {
+        root.children("resource-ref").forEach(e -> {
+            String name = text(e, "res-ref-name");
+            if (!name.isEmpty() && !around.defined().contains(name))
+                wrong(
+                        name,
+                        "is a resource that the program asks its server for and does not define itself; define it in the"
+                                + " server, or in META-INF/context.xml",
+                        e);
+        });
+    }
+
+    private void order() {
+        if (number(version) == 0 || number(version) > LAST_ORDERED) return;
+        int last = -1;
+        String before = "";
+        for (XmlElement e : root.children()) {
+            int at = ORDER.indexOf(e.name());
+            if (at < 0) continue;
+            if (at < last) {
+                wrong(
+                        "<" + e.name() + ">",
+                        "stands behind <" + before + ">, which a descriptor of version " + version
+                                + " forbids; move it in front",
+                        e);
+                return;
+            }
+            last = at;
+            before = e.name();
+        }
+    }
+
+    private void api() {
+        boolean jakartaDescriptor = root.namespace().startsWith(JAKARTA) || number(version) >= FIRST_JAKARTA;
+        if (around.jakarta().isPresent()
+                && number(version) > 0
+                && jakartaDescriptor != around.jakarta().get()) {
+            wrong(
+                    "version " + version,
+                    around.jakarta().get()
+                            ? "is of the time of javax.servlet, and the program uses jakarta.servlet; state version 5.0 or"
+                                    + " later with its namespace"
+                            : "is of the time of jakarta.servlet, and the program uses javax.servlet; state version 4.0"
+                                    + " with its namespace",
+                    root);
+            return;
+        }
+        String api = around.api().orElse("");
+        if (number(api) > 0 && number(version) > number(api))
+            wrong(
+                    "version " + version,
+                    "is later than the servlet interface on the class path, " + api + "; state that version",
+                    root);
+        around.annotated()
+                .filter(source -> number(version) > 0 && number(version) < FIRST_ANNOTATED)
+                .ifPresent(source -> findings.add(Finding.trouble(
+                        "version " + version,
+                        "lets a container pass over annotations, and " + source.file()
+                                + " declares by one; state version 3.0 or later",
+                        new Evidence(path, root.line(), root.tag()),
+                        source)));
+    }
+
+    /** A version as a number for comparing; 0 where it is none. */
+    private static double number(String version) {
+        return version.matches("\\d+\\.\\d+.*")
+                ? Double.parseDouble(version.replaceFirst("^(\\d+\\.\\d+).*", "$1"))
+                : 0;
+    }
+}

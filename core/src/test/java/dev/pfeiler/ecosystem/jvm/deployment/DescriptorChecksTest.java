@@ -1,0 +1,174 @@
+package dev.pfeiler.ecosystem.jvm.deployment;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Finding;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class DescriptorChecksTest {
+    @TempDir
+    Path folder;
+
+    private Sketch sketch;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(folder.resolve("port")))
+                .file(
+                        "src/no/port/BoardServlet.java",
+                        "package no.port;",
+                        "import javax.servlet.http.HttpServlet;",
+                        "public class BoardServlet extends HttpServlet { static class Inner {} }")
+                .describedJar(
+                        "container/servlet-api.jar",
+                        "javax.servlet:javax.servlet-api:3.1.0",
+                        "javax.servlet.Servlet",
+                        "javax.servlet.http.HttpServlet")
+                .file("web/index.html", "<p>");
+    }
+
+    /** What is wrong in a descriptor with that version and those lines, as subject and the start of the fact. */
+    private List<String> wrong(String version, String... lines) throws IOException {
+        sketch.file(
+                "web/WEB-INF/web.xml",
+                "<web-app xmlns='http://xmlns.jcp.org/xml/ns/javaee' version='" + version + "'>\n"
+                        + String.join("\n", lines) + "\n</web-app>");
+        return wrong();
+    }
+
+    private List<String> wrong() {
+        Path home = folder.resolve("home");
+        Surroundings alone = new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true);
+        return new Pfeiler(alone)
+                .survey(sketch.root()).findings().stream()
+                        .filter(Finding::leftForYou)
+                        .filter(f -> f.topic() == Finding.Topic.TROUBLE)
+                        .map(f -> f.subject() + " " + f.fact() + " @"
+                                + f.evidence().get(0).place().replaceFirst(".*/", ""))
+                        .toList();
+    }
+
+    private static String servlet(String name, String type, String pattern) {
+        return "<servlet><servlet-name>" + name + "</servlet-name><servlet-class>" + type
+                + "</servlet-class></servlet>\n<servlet-mapping><servlet-name>" + name + "</servlet-name><url-pattern>"
+                + pattern + "</url-pattern></servlet-mapping>";
+    }
+
+    @Test
+    void aSoundDescriptorGivesNoFinding() throws IOException {
+        assertThat(wrong(
+                        "3.1",
+                        servlet("board", "no.port.BoardServlet", "/board/*"),
+                        servlet("inner", "no.port.BoardServlet$Inner", "*.do"),
+                        servlet("theirs", "org.example.server.Special", "/special"),
+                        "<servlet-mapping><servlet-name>default</servlet-name><url-pattern>/css/*</url-pattern></servlet-mapping>",
+                        "<welcome-file-list><welcome-file>board.jsp</welcome-file><welcome-file>index.html</welcome-file></welcome-file-list>",
+                        "<error-page><error-code>404</error-code><location>/board/lost</location></error-page>"))
+                .isEmpty();
+    }
+
+    @Test
+    void classesThatAreNotThere() throws IOException {
+        assertThat(wrong(
+                        "3.1",
+                        servlet("a", "no.port.BordServlet", "/a"),
+                        servlet("b", "no.harbour.BoardServlet", "/b")))
+                .containsExactly(
+                        "no.port.BordServlet is named and no source or library has it; correct the name or take the element out @web.xml:2",
+                        "no.harbour.BoardServlet is named and no source or library has it; is no.port.BoardServlet meant? @web.xml:4");
+        sketch.file("web/WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .file(
+                        "src/META-INF/persistence.xml",
+                        "<persistence><persistence-unit name='u'>",
+                        "<class>no.port.Berth</class></persistence-unit></persistence>")
+                .file(
+                        "web/WEB-INF/faces-config.xml",
+                        "<faces-config><managed-bean><managed-bean-class>no.port.BoardServlet</managed-bean-class></managed-bean></faces-config>");
+        assertThat(wrong())
+                .singleElement()
+                .asString()
+                .startsWith("no.port.Berth ")
+                .endsWith("@persistence.xml:2");
+    }
+
+    @Test
+    void mappingsAndPatterns() throws IOException {
+        assertThat(
+                        wrong(
+                                "3.1",
+                                servlet("a", "no.port.BoardServlet", "/a"),
+                                servlet("b", "no.port.BoardServlet", "/a"),
+                                "<servlet-mapping><servlet-name>c</servlet-name><url-pattern>c</url-pattern></servlet-mapping>",
+                                "<filter><filter-name>f</filter-name><filter-class>no.port.BoardServlet</filter-class></filter>"))
+                .extracting(line -> line.replaceFirst("[,;].*@", " @"))
+                .containsExactly(
+                        "c is mapped @web.xml:6",
+                        "f is a filter that nothing is mapped to @web.xml:7",
+                        "/a is mapped to a as well @web.xml:5",
+                        "c is no pattern that a container takes @web.xml:6");
+    }
+
+    @Test
+    void pagesAndResources() throws IOException {
+        String[] lines = {
+            "<welcome-file-list><welcome-file>home.jsp</welcome-file></welcome-file-list>",
+            "<error-page><error-code>404</error-code><location>/lost.html</location></error-page>",
+            "<resource-ref><res-ref-name>jdbc/tides</res-ref-name></resource-ref>"
+        };
+        assertThat(wrong("3.1", lines))
+                .extracting(line -> line.replaceFirst("[,;].*@", " @"))
+                .containsExactly(
+                        "home.jsp is to welcome visitors @web.xml:2",
+                        "/lost.html is named as location @web.xml:3",
+                        "jdbc/tides is a resource that the program asks its server for and does not define itself @web.xml:4");
+        sketch.file("web/home.jsp", "x")
+                .file("web/lost.html", "x")
+                .file("web/META-INF/context.xml", "<Context><Resource name='jdbc/tides'/></Context>");
+        assertThat(wrong("3.1", lines)).isEmpty();
+    }
+
+    @Test
+    void versionsThatDoNotFit() throws IOException {
+        assertThat(wrong("4.0"))
+                .singleElement()
+                .asString()
+                .contains("later than the servlet interface on the class path, 3.1.0");
+        assertThat(wrong("6.0")).singleElement().asString().contains("is of the time of jakarta.servlet");
+        sketch.file(
+                "src/no/port/Feed.java",
+                "package no.port;",
+                "import javax.servlet.annotation.WebServlet;",
+                "@WebServlet(\"/feed\") class Feed {}");
+        assertThat(wrong("2.4")).singleElement().asString().contains("lets a container pass over annotations");
+        assertThat(wrong("3.1")).isEmpty();
+    }
+
+    @Test
+    void theOrderThatADocumentTypeAsksFor() throws IOException {
+        String type =
+                "<!DOCTYPE web-app PUBLIC '-//Sun Microsystems, Inc.//DTD Web Application 2.3//EN' 'web-app_2_3.dtd'>";
+        sketch.file(
+                "web/WEB-INF/web.xml",
+                type,
+                "<web-app>",
+                servlet("a", "no.port.BoardServlet", "/a"),
+                "<display-name>Port</display-name></web-app>");
+        assertThat(wrong())
+                .singleElement()
+                .asString()
+                .startsWith(
+                        "<display-name> stands behind <servlet-mapping>, which a descriptor of version 2.3 forbids");
+        assertThat(wrong("2.4", servlet("a", "no.port.BoardServlet", "/a"), "<display-name>Port</display-name>"))
+                .isEmpty();
+    }
+}
