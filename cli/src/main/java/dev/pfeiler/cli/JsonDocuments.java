@@ -12,6 +12,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Explanation;
 import dev.pfeiler.proposal.Proposal;
@@ -48,6 +49,20 @@ public final class JsonDocuments {
         });
         steps(document.putArray("steps"), proposal.steps());
         findings(document.putArray("leftForYou"), proposal.leftForYou());
+        ArrayNode agreements = document.putArray("agreements");
+        for (Agreement agreement : proposal.agreements()) {
+            ObjectNode row =
+                    agreements.addObject().put("subject", agreement.subject()).put("standing", agreement.standing());
+            ArrayNode statements = row.putArray("statements");
+            for (Agreement.Statement statement : agreement.statements()) {
+                ObjectNode node = statements
+                        .addObject()
+                        .put("value", statement.value())
+                        .put("agrees", statement.agrees())
+                        .put("stays", statement.stays());
+                evidence(node.putArray("evidence"), List.of(statement.evidence()));
+            }
+        }
         return text(document);
     }
 

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param ecosystem the ecosystem that made it
  * @param target the build tool the result is for
  * @param leftForYou what nobody but the person can settle or mend
+ * @param agreements what several descriptors state, and what stands
  * @param commands what to type in the converted project, by what it does, in a useful order
  */
 public record Proposal(
@@ -21,6 +22,7 @@ public record Proposal(
         List<Question> questions,
         List<Step> steps,
         List<Finding> leftForYou,
+        List<Agreement> agreements,
         List<Command> commands) {
     /** A command of the build tool and what it does. */
     public record Command(String purpose, String line) {}
@@ -30,6 +32,8 @@ public record Proposal(
         questions = List.copyOf(questions);
         steps = List.copyOf(steps);
         leftForYou = List.copyOf(leftForYou);
+        // records of earlier versions have none
+        agreements = agreements == null ? List.of() : List.copyOf(agreements);
         commands = List.copyOf(commands);
     }
 
@@ -43,7 +47,7 @@ public record Proposal(
         allSteps.addAll(furtherSteps);
         List<Finding> allLeft = new ArrayList<>(leftForYou);
         allLeft.addAll(furtherLeft);
-        return new Proposal(ecosystem, target, decisions, questions, allSteps, allLeft, commands);
+        return new Proposal(ecosystem, target, decisions, questions, allSteps, allLeft, agreements, commands);
     }
 
     /** Questions that stop the conversion until somebody answers. */

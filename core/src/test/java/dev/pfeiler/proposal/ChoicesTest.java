@@ -128,6 +128,10 @@ class ChoicesTest {
                                 "d", "å", StandardCharsets.ISO_8859_1, List.of(new Step.Change(1, "x", "y")), "r"),
                         new Step.Retire("e", "r")),
                 List.of(Finding.trouble("x", "is odd")),
+                List.of(new Agreement(
+                        "Version",
+                        "2.0",
+                        List.of(new Agreement.Statement("1.9", new Evidence("README", 3, "1.9"), false, true)))),
                 List.of(new Proposal.Command("build", "mvn package")));
     }
 

@@ -3,6 +3,8 @@ package dev.pfeiler.cli.view;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.Question;
@@ -29,6 +31,7 @@ public final class ProposalView {
         new TreePairView(screen, verbose).show(tree, proposal);
         decisions(proposal.decisions());
         questions(proposal.questions());
+        agreements(proposal.agreements());
         edits(proposal.steps());
         leftForYou(proposal.leftForYou());
         if (verbose) files(proposal.steps());
@@ -125,6 +128,25 @@ public final class ProposalView {
                     .orElse("has no default: the conversion stops without an answer");
             screen.text(Screen.DETAIL, answer);
             screen.text(Screen.DETAIL, "--choose " + question.key() + "=VALUE", screen.palette()::quiet);
+        }
+    }
+
+    /** Each thing with what stands, and below it what each place says. */
+    private void agreements(List<Agreement> agreements) {
+        if (agreements.isEmpty()) return;
+        screen.heading("What several places state");
+        int column =
+                screen.textColumn(agreements.stream().map(Agreement::subject).toList());
+        for (Agreement agreement : agreements) {
+            Comparison.State state = agreement.statements().stream().allMatch(Agreement.Statement::agrees)
+                    ? Comparison.State.SAME
+                    : agreement.holds() ? Comparison.State.EXPLAINED : Comparison.State.DIFFERENT;
+            screen.row(screen.sign(state), agreement.subject(), agreement.standing(), column);
+            for (Agreement.Statement statement : agreement.statements()) {
+                String end = statement.agrees() ? "" : statement.stays() ? ", and stays so" : ", and leaves the tree";
+                String line = statement.value() + " in " + statement.evidence().place() + end;
+                screen.text(Screen.DETAIL, line, screen.palette()::quiet);
+            }
         }
     }
 

@@ -22,6 +22,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
@@ -100,6 +101,8 @@ final class JvmProposing {
                         .filter(f -> f.topic() != Finding.Topic.TOOLS)
                         .forEach(leftForYou::add);
         leftForYou.addAll(reading.tree().trouble());
+        List<Agreement> agreements = new JvmAgreements(reading, maven, steps.all()).all();
+        leftForYou.addAll(JvmAgreements.open(agreements));
         return new Proposal(
                 "jvm",
                 target,
@@ -107,6 +110,7 @@ final class JvmProposing {
                 deliberation.questions(),
                 steps.all(),
                 leftForYou,
+                agreements,
                 commands(maven));
     }
 

@@ -529,6 +529,33 @@ class JvmProposalTest {
         assertThat(propose().commands()).extracting(Proposal.Command::line).contains("mvn jetty:run");
     }
 
+    @Test
+    void whatSeveralPlacesStateIsLaidSideBySide() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file(
+                        "build.xml",
+                        "<project name='tides'><target name='x'><javac srcdir='src' target='11'/></target></project>")
+                .file(".project", "<projectDescription><name>tide-board</name></projectDescription>")
+                .file(".classpath", "<classpath><classpathentry kind='src' path='src'/></classpath>")
+                .file("Dockerfile", "FROM eclipse-temurin:1.8-jre", "COPY port.jar /")
+                .file(".github/workflows/build.yml", "steps:", "  - with:", "      java-version: '17'")
+                .file(".java-version", "11.0.2");
+        Proposal proposal = propose();
+        assertThat(proposal.agreements())
+                .extracting(row -> row.subject() + " " + row.standing() + " "
+                        + row.statements().stream()
+                                .map(s -> s.value() + "@" + s.evidence().place() + (s.agrees() ? "" : "!"))
+                                .toList())
+                .contains(
+                        "Name tides [tides@build.xml:1, tide-board@.project:1!]",
+                        "Java level 11 [11@build.xml:1, on 17@.github/workflows/build.yml:3, on 11@.java-version:1, on 8@Dockerfile:1!]");
+        // the IDE's file leaves, the container file does not
+        assertThat(proposal.leftForYou())
+                .filteredOn(f -> f.fact().contains("bring them together"))
+                .singleElement()
+                .satisfies(f -> assertThat(f.evidence().get(0).place()).isEqualTo("Dockerfile:1"));
+    }
+
     private static String value(Proposal proposal, String key) {
         return proposal.decision(key).map(Decision::value).orElse("");
     }

@@ -1,0 +1,127 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
+import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
+import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
+import dev.pfeiler.ecosystem.jvm.setting.RunningPlaces;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Agreement;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+
+/** Lays side by side what the descriptors of a project state of the same thing, and what stands afterwards. */
+final class JvmAgreements {
+    private final JvmReading reading;
+    private final MavenProject maven;
+    private final Set<String> leaving = new HashSet<>();
+    private final List<Agreement> rows = new ArrayList<>();
+
+    JvmAgreements(JvmReading reading, MavenProject maven, List<Step> steps) {
+        this.reading = reading;
+        this.maven = maven;
+        steps.stream()
+                .filter(step -> step instanceof Step.Retire)
+                .map(Step::path)
+                .forEach(leaving::add);
+    }
+
+    /** One row for each thing that is stated more than once, or otherwise than it will be. */
+    List<Agreement> all() {
+        row("Name", maven.coordinates().artifact(), wired(w -> w.name().stream()));
+        row("Version", maven.coordinates().version(), wired(w -> w.version().stream()));
+        level();
+        row("Encoding", maven.encoding(), wired(w -> w.settings("-encoding").stream()));
+        for (MavenModule module : maven.modules()) {
+            module.start()
+                    .map(BuildPlugin::configuration)
+                    .map(settings -> settings.get(JvmStart.MAIN_CLASS))
+                    .filter(name -> maven.isSingle())
+                    .ifPresent(name -> row(
+                            "Main class",
+                            name,
+                            wired(w -> Stream.concat(
+                                    w.mainClasses().stream(),
+                                    w.archives().stream()
+                                            .flatMap(a ->
+                                                    Optional.ofNullable(
+                                                            a.manifest().get("Main-Class"))
+                                                            .stream())))));
+            if (module.packaging().equals("war") && maven.isSingle())
+                row("Context path", module.finalName().orElse(""), wired(w -> w.contextPath().stream()));
+        }
+        return rows;
+    }
+
+    /** The findings for what will state something else after the conversion. */
+    static List<Finding> open(List<Agreement> rows) {
+        List<Finding> open = new ArrayList<>();
+        for (Agreement row : rows) {
+            for (Agreement.Statement statement : row.statements()) {
+                if (statement.agrees() || !statement.stays()) continue;
+                open.add(Finding.trouble(
+                        row.subject(),
+                        "is " + statement.value() + " in "
+                                + statement.evidence().file() + ", and " + row.standing()
+                                + " in the build; bring them together",
+                        statement.evidence()));
+            }
+        }
+        return open;
+    }
+
+    private List<Wiring.Setting> wired(Function<Wiring, Stream<Wiring.Setting>> stated) {
+        return reading.wirings().stream().flatMap(stated).distinct().toList();
+    }
+
+    private void row(String subject, String standing, List<Wiring.Setting> settings) {
+        List<Agreement.Statement> statements = settings.stream()
+                .map(setting -> statement(setting.value(), setting.evidence(), standing::equalsIgnoreCase))
+                .toList();
+        add(new Agreement(subject, standing, statements));
+    }
+
+    private Agreement.Statement statement(String value, Evidence evidence, Predicate<String> agrees) {
+        return new Agreement.Statement(value, evidence, agrees.test(value), !leaving.contains(evidence.file()));
+    }
+
+    private void add(Agreement row) {
+        // what one file says again and again is said once
+        Map<String, Agreement.Statement> byPlace = new LinkedHashMap<>();
+        row.statements()
+                .forEach(s -> byPlace.putIfAbsent(s.value() + " " + s.evidence().file(), s));
+        boolean disagree = byPlace.values().stream().anyMatch(statement -> !statement.agrees());
+        if (byPlace.size() > 1 || disagree)
+            rows.add(new Agreement(row.subject(), row.standing(), List.copyOf(byPlace.values())));
+    }
+
+    private void level() {
+        int level = Integer.parseInt(maven.level());
+        List<Agreement.Statement> statements = new ArrayList<>();
+        for (Wiring.Setting setting : wired(w -> w.levels().stream())) {
+            statements.add(statement(setting.value(), setting.evidence(), value -> ProjectSettings.parse(value)
+                    .filter(l -> l == level)
+                    .isPresent()));
+        }
+        for (ProjectSettings.LevelSign told : ReadMe.levels(reading.tree())) {
+            statements.add(statement(String.valueOf(told.level()), told.evidence(), value -> told.level() == level));
+        }
+        // what runs the classes may be later than they are, not earlier
+        for (RunningPlaces.Java java : RunningPlaces.of(reading.tree())) {
+            statements.add(statement("on " + java.feature(), java.evidence(), value -> java.feature() >= level));
+        }
+        add(new Agreement("Java level", maven.level(), statements));
+    }
+}
