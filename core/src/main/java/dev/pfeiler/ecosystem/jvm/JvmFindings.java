@@ -56,6 +56,7 @@ final class JvmFindings {
         findings.addAll(reading.trouble());
         project.webs().values().forEach(web -> findings.addAll(web.trouble()));
         findings.addAll(new JvmDeploymentCheck(reading, project).findings());
+        findings.addAll(new JvmRuntimeNeeds(reading, project).findings());
         furtherArchives();
         encodingTrouble();
         findings.addAll(new Contradictions(reading.wirings()).findings());

@@ -19,6 +19,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
@@ -554,6 +555,63 @@ class JvmProposalTest {
                 .filteredOn(f -> f.fact().contains("bring them together"))
                 .singleElement()
                 .satisfies(f -> assertThat(f.evidence().get(0).place()).isEqualTo("Dockerfile:1"));
+    }
+
+    private List<String> needs() {
+        return propose().leftForYou().stream()
+                .filter(finding -> finding.fact().contains("; add "))
+                .map(finding -> finding.subject() + " "
+                        + finding.fact()
+                                .replaceFirst(".*; add ", "")
+                                .replaceFirst("^one, such as ", "")
+                                .replaceFirst(",.*", "")
+                        + " "
+                        + finding.evidence())
+                .map(line -> line.replaceAll("\\[Evidence\\[file=(.*?), line=(\\d+).*", "@$1:$2"))
+                .toList();
+    }
+
+    @Test
+    void whatAProgramNeedsOnlyWhenItRunsIsToldBefore() throws IOException {
+        sketch.file(
+                        "src/p/A.java",
+                        "package p;",
+                        "import org.slf4j.Logger;",
+                        "import org.springframework.boot.SpringApplication;",
+                        "class A { public static void main(String[] a) {} }")
+                .file("src/META-INF/persistence.xml", "<persistence/>")
+                .file("src/templates/home.html", "<p>")
+                .file(
+                        "src/app.properties",
+                        "# jdbc:mysql://x",
+                        "url=jdbc:postgresql://port/tides?password=gull",
+                        "other=jdbc:h2:mem")
+                .file(
+                        "build.sh",
+                        "javac -cp lib/a.jar:lib/h2.jar -d out src/p/A.java",
+                        "cp -r src/META-INF src/templates src/app.properties out/",
+                        "java -cp out p.A")
+                .jar(
+                        "lib/a.jar",
+                        "org.slf4j.Logger",
+                        "org.slf4j.LoggerFactory",
+                        "org.springframework.boot.SpringApplication")
+                .jar("lib/h2.jar", "org.h2.Driver");
+        assertThat(needs())
+                .containsExactlyInAnyOrder(
+                        "jdbc:postgresql org.postgresql:postgresql @src/app.properties:2",
+                        "src/META-INF/persistence.xml org.hibernate:hibernate-core @src/META-INF/persistence.xml:0",
+                        "src/templates/home.html org.springframework.boot:spring-boot-starter-thymeleaf @src/templates/home.html:0",
+                        "org.slf4j ch.qos.logback:logback-classic @src/p/A.java:2");
+        assertThat(propose().leftForYou()).flatExtracting(Finding::evidence).noneMatch(e -> e.toString()
+                .contains("gull"));
+        sketch.jar(
+                "lib/b.jar",
+                "org.postgresql.Driver",
+                "org.slf4j.impl.StaticLoggerBinder",
+                "org.thymeleaf.TemplateEngine",
+                "org.hibernate.jpa.HibernatePersistenceProvider");
+        assertThat(needs()).isEmpty();
     }
 
     private static String value(Proposal proposal, String key) {

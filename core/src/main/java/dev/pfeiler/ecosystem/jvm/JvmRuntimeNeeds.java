@@ -1,0 +1,178 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.slf4j.LoggerFactory;
+
+/** What a program needs when it runs that compiling does not show, and that no library of the project has. */
+final class JvmRuntimeNeeds {
+    private static final Pattern DATABASE = Pattern.compile("\\bjdbc:(\\w+):");
+    private static final Set<String> SETTINGS = Set.of("properties", "xml", "yml", "yaml", "conf", "ini");
+    private static final long LARGEST = 256 << 10;
+
+    /** Drivers by the name that stands in a database's address; the artifact comes last. */
+    private static final Map<String, List<String>> DRIVERS = Map.ofEntries(
+            Map.entry("postgresql", List.of("org.postgresql.Driver", "org.postgresql:postgresql")),
+            Map.entry(
+                    "mysql",
+                    List.of("com.mysql.cj.jdbc.Driver", "com.mysql.jdbc.Driver", "com.mysql:mysql-connector-j")),
+            Map.entry("mariadb", List.of("org.mariadb.jdbc.Driver", "org.mariadb.jdbc:mariadb-java-client")),
+            Map.entry("h2", List.of("org.h2.Driver", "com.h2database:h2")),
+            Map.entry("hsqldb", List.of("org.hsqldb.jdbc.JDBCDriver", "org.hsqldb.jdbcDriver", "org.hsqldb:hsqldb")),
+            Map.entry(
+                    "derby",
+                    List.of(
+                            "org.apache.derby.jdbc.EmbeddedDriver",
+                            "org.apache.derby.jdbc.ClientDriver",
+                            "org.apache.derby:derby")),
+            Map.entry("sqlite", List.of("org.sqlite.JDBC", "org.xerial:sqlite-jdbc")),
+            Map.entry("oracle", List.of("oracle.jdbc.OracleDriver", "com.oracle.database.jdbc:ojdbc8")),
+            Map.entry(
+                    "sqlserver",
+                    List.of("com.microsoft.sqlserver.jdbc.SQLServerDriver", "com.microsoft.sqlserver:mssql-jdbc")));
+
+    private static final List<String> PERSISTENCE = List.of(
+            "org.hibernate.jpa.HibernatePersistenceProvider",
+            "org.hibernate.ejb.HibernatePersistence",
+            "org.eclipse.persistence.jpa.PersistenceProvider",
+            "org.apache.openjpa.persistence.PersistenceProviderImpl");
+    private static final List<String> LOGGING = List.of(
+            "org.slf4j.impl.StaticLoggerBinder",
+            "ch.qos.logback.classic.spi.LogbackServiceProvider",
+            "org.slf4j.simple.SimpleServiceProvider",
+            "org.slf4j.jul.JULServiceProvider",
+            "org.slf4j.reload4j.Reload4jServiceProvider",
+            "org.apache.logging.slf4j.SLF4JServiceProvider");
+    private static final List<String> TEMPLATES = List.of(
+            "org.thymeleaf.TemplateEngine",
+            "freemarker.template.Configuration",
+            "com.samskivert.mustache.Mustache",
+            "groovy.text.markup.MarkupTemplateEngine",
+            "org.apache.velocity.app.VelocityEngine");
+    private static final String EMBEDDED = "org.springframework.boot.SpringApplication";
+
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final List<Finding> findings = new ArrayList<>();
+
+    JvmRuntimeNeeds(JvmReading reading, JvmProject project) {
+        this.reading = reading;
+        this.project = project;
+    }
+
+    List<Finding> findings() {
+        databases();
+        persistence();
+        if (has(List.of(EMBEDDED))) embedded();
+        logging();
+        return findings;
+    }
+
+    private boolean has(List<String> anyClass) {
+        return reading.jars().stream().anyMatch(jar -> anyClass.stream().anyMatch(jar::holds));
+    }
+
+    /** The first file of the program whose path matches. */
+    private Optional<String> file(String pattern, Set<Role> roles) {
+        return project.layout().placements().values().stream()
+                .filter(placement -> roles.contains(placement.role()))
+                .filter(placement -> placement.relative().matches(pattern))
+                .map(Placement::path)
+                .findFirst();
+    }
+
+    private void databases() {
+        Map<String, Evidence> named = new java.util.TreeMap<>();
+        for (Placement placement : project.layout().placements().values()) {
+            boolean program = Set.of(Role.MAIN, Role.MAIN_RESOURCES, Role.WEB).contains(placement.role());
+            if (program) reading.tree().file(placement.path()).ifPresent(file -> addresses(file, named));
+        }
+        named.forEach((name, evidence) -> {
+            List<String> driver = DRIVERS.get(name);
+            if (driver == null || has(driver)) return;
+            findings.add(Finding.trouble(
+                    "jdbc:" + name,
+                    "is the address of a database, and no library here has its driver; add "
+                            + driver.get(driver.size() - 1) + ", unless the server has it",
+                    evidence));
+        });
+    }
+
+    private void addresses(TreeFile file, Map<String, Evidence> named) {
+        if (!SETTINGS.contains(file.extension()) || file.link() || file.size() > LARGEST) return;
+        try {
+            List<String> lines = reading.tree().text(file.path()).lines();
+            for (int i = 0; i < lines.size(); i++) {
+                String line = lines.get(i).strip();
+                Matcher matcher = DATABASE.matcher(line);
+                if (line.startsWith("#") || line.startsWith("<!--") || !matcher.find()) continue;
+                // the address may hold a password
+                named.putIfAbsent(
+                        matcher.group(1).toLowerCase(Locale.ROOT),
+                        new Evidence(file.path(), i + 1, matcher.group() + "\u2026"));
+            }
+        } catch (IOException e) {
+            LoggerFactory.getLogger(JvmRuntimeNeeds.class).debug("{}", file.path(), e);
+        }
+    }
+
+    private void persistence() {
+        boolean served = has(List.of("javax.ejb.Stateless", "jakarta.ejb.Stateless"));
+        if (served || has(PERSISTENCE)) return;
+        file("(.*/)?META-INF/persistence\\.xml", Set.of(Role.MAIN, Role.MAIN_RESOURCES, Role.WEB))
+                .ifPresent(path -> findings.add(Finding.trouble(
+                        path,
+                        "describes persistence, and no library here carries it out; add one, such as"
+                                + " org.hibernate:hibernate-core, unless the server has it",
+                        Evidence.of(path, "persistence.xml"))));
+    }
+
+    private void embedded() {
+        if (!has(TEMPLATES)) {
+            file("templates/.*\\.(html|ftlh?|mustache)", Set.of(Role.MAIN, Role.MAIN_RESOURCES))
+                    .ifPresent(path -> findings.add(Finding.trouble(
+                            path,
+                            "is a template, and no library here has an engine for it; add one, such as"
+                                    + " org.springframework.boot:spring-boot-starter-thymeleaf",
+                            Evidence.of(path, "templates/"))));
+        }
+        if (!has(List.of("org.apache.jasper.servlet.JspServlet"))) {
+            file(".*\\.jsp", Set.of(Role.WEB, Role.MAIN_RESOURCES))
+                    .ifPresent(path -> findings.add(Finding.trouble(
+                            path,
+                            "is a page that the embedded server cannot make by itself; add"
+                                    + " org.apache.tomcat.embed:tomcat-embed-jasper",
+                            Evidence.of(path, "a page"))));
+        }
+    }
+
+    /** A program, not a library, that logs by an interface with nothing behind it prints a warning and no line. */
+    private void logging() {
+        boolean program = project.modules().stream()
+                        .anyMatch(module -> module.web().isPresent())
+                || reading.wirings().stream().anyMatch(w -> !w.mainClasses().isEmpty());
+        if (!program || !has(List.of("org.slf4j.LoggerFactory")) || has(LOGGING)) return;
+        project.main().stream()
+                .flatMap(source -> source.imports().stream()
+                        .filter(declared -> declared.name().startsWith("org.slf4j."))
+                        .map(declared -> new Evidence(source.path(), declared.line(), declared.words())))
+                .findFirst()
+                .ifPresent(evidence -> findings.add(Finding.trouble(
+                        "org.slf4j",
+                        "is what the program logs by, and no library here writes the lines; add one, such as"
+                                + " ch.qos.logback:logback-classic",
+                        evidence)));
+    }
+}
