@@ -55,7 +55,7 @@ class ServedIT {
         Program.Run prove = program.run("prove", sketch.root());
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         // the welcome page, the page itself, the page that is made, the servlet
-        assertThat(prove.out()).containsPattern("= pages +4 +4");
+        assertThat(prove.out()).containsPattern("= pages +4 answered +4 answered");
     }
 
     @Test

@@ -117,7 +117,7 @@ public record Answers(Map<String, Answer> byPath) {
 
     private String words() {
         long broken = byPath.values().stream().filter(Answer::broke).count();
-        return byPath.size() + (broken == 0 ? "" : ", " + broken + " with an error");
+        return byPath.size() + " answered" + (broken == 0 ? "" : ", " + broken + " with an error");
     }
 
     /** Paths that the server could not answer without an error of its own. */

@@ -54,7 +54,7 @@ class AnswersTest {
                 "broken");
         Comparison same = answers(pages, "/a b", "/b", "/c").against(answers(pages, "/a b", "/b", "/c"));
         assertThat(same.differences()).isEmpty();
-        assertThat(same.before()).isEqualTo("3, 1 with an error");
+        assertThat(same.before()).isEqualTo("3 answered, 1 with an error");
         assertThat(answers(pages, "/b").broken()).containsExactly("/b");
     }
 
