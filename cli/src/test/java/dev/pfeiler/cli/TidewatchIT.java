@@ -104,7 +104,7 @@ class TidewatchIT {
         program.run("convert", project);
         Path servlet = project.resolve("src/main/java/no/haldervik/tidewatch/web/FeedServlet.java");
         Files.writeString(servlet, Files.readString(servlet).replace("/json", "/x-json"));
-        Program.Run prove = program.run("prove", project);
+        Program.Run prove = program.run("prove", "--no-run", project);
         assertThat(prove.exit()).isZero();
         assertThat(prove.out()).contains("Edited since the conversion").contains("FeedServlet.java");
         Program.Run undo = program.run("undo", project);
@@ -122,7 +122,7 @@ class TidewatchIT {
                 pom,
                 text.substring(0, jstl)
                         + text.substring(text.indexOf("</dependency>", jstl) + "</dependency>".length()));
-        Program.Run prove = program.run("prove", project);
+        Program.Run prove = program.run("prove", "--no-run", project);
         assertThat(prove.exit()).isEqualTo(1);
         assertThat(prove.out()).contains("gone jstl-1.2.jar: no known cause").contains("Not proven");
     }
@@ -223,7 +223,7 @@ class TidewatchIT {
                 .contains("imported, and in no jar here; javax.servlet:javax.servlet-api:3.1.0 has it");
         assertThat(program.run("propose", project).out()).contains("--choose library:javax.servlet=VALUE");
         assertThat(program.run("convert", project).exit()).isZero();
-        Program.Run prove = program.run("prove", project);
+        Program.Run prove = program.run("prove", "--no-run", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out()).containsPattern("tests +3 classes +5 run, 5 passed");
     }

@@ -59,6 +59,8 @@ final class JvmProposing {
 
     private String level = "";
 
+    private static final String SELF_CONTAINED = "self-contained";
+
     /** Whether files stay where they are. */
     private boolean keep;
 
@@ -126,6 +128,12 @@ final class JvmProposing {
             String phase = !module.needs().isEmpty() ? "package " : war ? "" : "compile ";
             String only = maven.isSingle() ? "" : " -pl " + module.folder() + " -am";
             commands.add(new Proposal.Command("run", "mvn " + phase + goal + only));
+        }
+        for (MavenModule module : maven.modules()) {
+            if (!module.selfContained() || !module.manifest().containsKey("Main-Class")) continue;
+            String archive = module.archive(maven.coordinates().version()).replaceFirst("\\.jar$", "");
+            String path = Paths.join(module.folder(), "target/" + archive + "-" + MavenModule.WITH_LIBRARIES + ".jar");
+            commands.add(new Proposal.Command("run what was packed", "java -jar " + path));
         }
         if (!maven.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
         return commands;
@@ -251,6 +259,7 @@ final class JvmProposing {
                         .map(JvmGenerators.Grammar::plugin)
                         .distinct()
                         .toList(),
+                !war && selfContained(module),
                 war ? start.server(archiveName(module, name)) : start.program(),
                 unusualTests(module),
                 new JvmTestRun(reading, project, module, keep).decide(deliberation),
@@ -262,6 +271,23 @@ final class JvmProposing {
                 module.web()
                         .flatMap(served -> project.webs().get(served).descriptor())
                         .isPresent());
+    }
+
+    /** Whether the old archive held its libraries, unpacked. */
+    private boolean selfContained(JvmModule module) {
+        Optional<Evidence> unpacked = module.archive().flatMap(Wiring.Archive::unpacked);
+        if (unpacked.isEmpty()) return false;
+        String key = module.name().isEmpty() ? SELF_CONTAINED : SELF_CONTAINED + ":" + module.name();
+        String standing = deliberation.settle(
+                Decision.of(
+                        key,
+                        "Self-contained archive",
+                        "yes",
+                        Certainty.CERTAIN,
+                        "the old archive holds the libraries too",
+                        List.of(unpacked.get())),
+                text -> Optional.of(text.strip()).filter(t -> t.equals("yes") || t.equals("no")));
+        return standing.equals("yes");
     }
 
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */

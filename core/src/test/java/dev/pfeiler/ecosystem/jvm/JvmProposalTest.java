@@ -614,6 +614,26 @@ class JvmProposalTest {
         assertThat(needs()).isEmpty();
     }
 
+    @Test
+    void anArchiveThatHoldsItsLibrariesIsMadeBesideThePlainOne() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A { public static void main(String[] a) {} }")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><javac srcdir='src' destdir='out'/><jar destfile='tides.jar' basedir='out'>",
+                        "<zipgroupfileset dir='lib' includes='*.jar'/>",
+                        "<manifest><attribute name='Main-Class' value='p.A'/></manifest></jar></target></project>");
+        Proposal proposal = propose();
+        Decision decision = proposal.decision("self-contained").orElseThrow();
+        assertThat(decision.value()).isEqualTo("yes");
+        assertThat(decision.evidence()).extracting(Evidence::place).containsExactly("build.xml:2");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence("maven-shade-plugin", "<shadedClassifierName>all<");
+        assertThat(proposal.commands())
+                .extracting(Proposal.Command::line)
+                .anyMatch(line -> line.matches("java -jar target/port-.*-all\\.jar"));
+        assertThat(written(propose("self-contained=no"), "pom.xml")).doesNotContain("shade");
+    }
+
     private static String value(Proposal proposal, String key) {
         return proposal.decision(key).map(Decision::value).orElse("");
     }

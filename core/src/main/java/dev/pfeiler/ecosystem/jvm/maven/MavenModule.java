@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param manifest attributes that the manifest has to have
  * @param generators plug-ins that write sources
+ * @param selfContained whether a second archive is made that holds the libraries too
  * @param start the plug-in that starts what was built
  * @param tests names of test sources that the test runner's usual patterns do not match, as patterns
  * @param testRun what the test runner is told
@@ -34,6 +35,7 @@ public record MavenModule(
         Optional<String> finalName,
         Map<String, String> manifest,
         List<BuildPlugin> generators,
+        boolean selfContained,
         Optional<BuildPlugin> start,
         List<String> tests,
         TestRun testRun,
@@ -48,6 +50,9 @@ public record MavenModule(
         generators = List.copyOf(generators);
         tests = List.copyOf(tests);
     }
+
+    /** What the second archive is called besides the first: its classifier. */
+    public static final String WITH_LIBRARIES = "all";
 
     /** The file name of its archive, at a version. */
     public String archive(String version) {

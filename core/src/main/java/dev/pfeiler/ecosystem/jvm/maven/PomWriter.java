@@ -178,6 +178,7 @@ public final class PomWriter {
         }
         if (!project.isSingle()) ownPlugins(module).forEach(build::addPlugin);
         else generators(module).forEach(build::addPlugin);
+        if (project.isSingle() && module.selfContained()) build.addPlugin(withLibraries());
         boolean empty = build.getFinalName() == null
                 && build.getResources().isEmpty()
                 && build.getPlugins().isEmpty();
@@ -305,6 +306,7 @@ public final class PomWriter {
     private List<Plugin> ownPlugins(MavenModule module) {
         List<Plugin> plugins = new ArrayList<>();
         plugins.addAll(generators(module));
+        if (module.selfContained()) plugins.add(withLibraries());
         module.start().ifPresent(start -> {
             Plugin plugin = start(start);
             plugin.setVersion(null);
@@ -359,6 +361,35 @@ public final class PomWriter {
             configuration.addChild(inner);
         });
         return configuration;
+    }
+
+    /** A second archive beside the plain one, with the libraries unpacked in it. */
+    private static Plugin withLibraries() {
+        Plugin plugin = new Plugin();
+        plugin.setArtifactId("maven-shade-plugin");
+        plugin.setVersion("3.6.0");
+        PluginExecution execution = new PluginExecution();
+        execution.setPhase("package");
+        execution.addGoal("shade");
+        Xpp3Dom configuration = new Xpp3Dom("configuration");
+        configuration.addChild(element("createDependencyReducedPom", "false"));
+        configuration.addChild(element("shadedArtifactAttached", "true"));
+        configuration.addChild(element("shadedClassifierName", MavenModule.WITH_LIBRARIES));
+        // service files of several libraries are put together; signatures hold for the single jars alone
+        Xpp3Dom transformers = new Xpp3Dom("transformers");
+        Xpp3Dom services = new Xpp3Dom("transformer");
+        services.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.ServicesResourceTransformer");
+        transformers.addChild(services);
+        configuration.addChild(transformers);
+        Xpp3Dom filters = new Xpp3Dom("filters");
+        Xpp3Dom filter = new Xpp3Dom("filter");
+        filter.addChild(element("artifact", "*:*"));
+        list(filter, "excludes", "exclude", List.of("META-INF/*.SF", "META-INF/*.DSA", "META-INF/*.RSA"));
+        filters.addChild(filter);
+        configuration.addChild(filters);
+        execution.setConfiguration(configuration);
+        plugin.addExecution(execution);
+        return plugin;
     }
 
     /** The plug-in by which a product is started, where a person asks for it. */

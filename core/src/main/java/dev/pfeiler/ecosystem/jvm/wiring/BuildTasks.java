@@ -205,6 +205,12 @@ final class BuildTasks {
                         .ifPresent(contents::add);
             }
         }
+        Optional<Evidence> unpacked = e.children().stream()
+                .filter(child -> child.name().equals("zipgroupfileset")
+                        || child.name().equals("zipfileset")
+                                && paths.value(child, "src").endsWith(".jar"))
+                .map(child -> new Evidence(task.file(), child.line(), child.tag()))
+                .findFirst();
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
         e.children("manifest")
                 .flatMap(m -> m.children("attribute"))
@@ -212,7 +218,7 @@ final class BuildTasks {
                         paths.value(a, "name"),
                         new Wiring.Setting(paths.value(a, "value"), new Evidence(task.file(), a.line(), a.tag()))));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, task.evidence()));
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, unpacked, task.evidence()));
         if (e.name().equals("war")) warFolder(task);
     }
 

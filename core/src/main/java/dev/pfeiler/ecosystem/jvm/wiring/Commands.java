@@ -188,7 +188,7 @@ final class Commands {
                 .flatMap(f -> inside(f, folder).stream())
                 .map(f -> new Wiring.Content(f, List.of(), List.of()))
                 .toList();
-        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, evidence));
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
     }
 
     private Map<String, Wiring.Setting> manifest(String written, String folder) {

@@ -174,8 +174,14 @@ public record Wiring(
      * @param path within the tree
      * @param contents what goes in
      * @param manifest attributes of its manifest
+     * @param unpacked where it says that the contents of libraries go in, unpacked
      */
-    public record Archive(String path, List<Content> contents, Map<String, Setting> manifest, Evidence evidence) {
+    public record Archive(
+            String path,
+            List<Content> contents,
+            Map<String, Setting> manifest,
+            Optional<Evidence> unpacked,
+            Evidence evidence) {
         public Archive {
             contents = List.copyOf(contents);
             manifest = Map.copyOf(manifest);
