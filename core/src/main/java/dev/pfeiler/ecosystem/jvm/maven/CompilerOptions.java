@@ -20,25 +20,25 @@ public final class CompilerOptions {
         for (String word : words) {
             switch (word) {
                 case RELEASE -> {}
-                case "-parameters" -> configuration.addChild(PomWriter.element("parameters", "true"));
-                case "-proc:none" -> configuration.addChild(PomWriter.element("proc", "none"));
+                case "-parameters" -> configuration.addChild(PomPlugins.element("parameters", "true"));
+                case "-proc:none" -> configuration.addChild(PomPlugins.element("proc", "none"));
                 case "-g:none" -> {
-                    configuration.addChild(PomWriter.element("debug", "false"));
+                    configuration.addChild(PomPlugins.element("debug", "false"));
                     arguments.add(word);
                 }
                 default -> {
                     if (word.matches("-g:[a-z,]+"))
-                        configuration.addChild(PomWriter.element("debuglevel", word.substring(3)));
+                        configuration.addChild(PomPlugins.element("debuglevel", word.substring(3)));
                     else arguments.add(word);
                 }
             }
         }
         if (arguments.isEmpty()) return;
         Xpp3Dom given = new Xpp3Dom("compilerArgs");
-        arguments.forEach(argument -> given.addChild(PomWriter.element("arg", argument)));
+        arguments.forEach(argument -> given.addChild(PomPlugins.element("arg", argument)));
         configuration.addChild(given);
         if (arguments.stream().anyMatch(a -> a.startsWith("-Xlint"))) {
-            configuration.addChild(PomWriter.element("showWarnings", "true"));
+            configuration.addChild(PomPlugins.element("showWarnings", "true"));
         }
     }
 

@@ -7,11 +7,8 @@ import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Properties;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -22,7 +19,6 @@ import org.apache.maven.model.Model;
 import org.apache.maven.model.Parent;
 import org.apache.maven.model.Plugin;
 import org.apache.maven.model.PluginExecution;
-import org.apache.maven.model.PluginManagement;
 import org.apache.maven.model.Repository;
 import org.apache.maven.model.Resource;
 import org.codehaus.plexus.util.xml.Xpp3Dom;
@@ -36,10 +32,12 @@ public final class PomWriter {
 
     private final MavenProject project;
     private final SharedVersions versions;
+    private final PomPlugins plugins;
 
     private PomWriter(MavenProject project) {
         this.project = project;
         this.versions = new SharedVersions(project);
+        this.plugins = new PomPlugins(project);
     }
 
     /** The descriptors of a project, by their paths. */
@@ -50,14 +48,14 @@ public final class PomWriter {
             MavenModule module = project.modules().get(0);
             Model model = writer.common(module.packaging());
             writer.module(model, module);
-            model.getBuild().setPluginManagement(writer.management(List.of(module)));
+            model.getBuild().setPluginManagement(writer.plugins.management(List.of(module)));
             descriptors.put(POM, PomText.of(model, notes(module)));
             return descriptors;
         }
         Model parent = writer.common("pom");
         project.modules().forEach(module -> parent.addModule(module.folder()));
         parent.setBuild(new Build());
-        parent.getBuild().setPluginManagement(writer.management(project.modules()));
+        parent.getBuild().setPluginManagement(writer.plugins.management(project.modules()));
         descriptors.put(POM, PomText.of(parent, List.of()));
         for (MavenModule module : project.modules()) {
             Model model = new Model();
@@ -176,9 +174,9 @@ public final class PomWriter {
                             List.of("**/doc-files/**", "**/package.html", "**/overview.html"),
                             List.of())));
         }
-        if (!project.isSingle()) ownPlugins(module).forEach(build::addPlugin);
-        else generators(module).forEach(build::addPlugin);
-        if (project.isSingle() && module.selfContained()) build.addPlugin(withLibraries());
+        if (!project.isSingle()) plugins.ownPlugins(module).forEach(build::addPlugin);
+        else PomPlugins.generators(module).forEach(build::addPlugin);
+        if (project.isSingle() && module.selfContained()) build.addPlugin(PomPlugins.withLibraries());
         boolean empty = build.getFinalName() == null
                 && build.getResources().isEmpty()
                 && build.getPlugins().isEmpty();
@@ -212,7 +210,7 @@ public final class PomWriter {
         execution.setId(goal);
         execution.addGoal(goal);
         Xpp3Dom sources = new Xpp3Dom("sources");
-        folders.subList(1, folders.size()).forEach(folder -> sources.addChild(element("source", folder)));
+        folders.subList(1, folders.size()).forEach(folder -> sources.addChild(PomPlugins.element("source", folder)));
         Xpp3Dom configuration = new Xpp3Dom("configuration");
         configuration.addChild(sources);
         execution.setConfiguration(configuration);
@@ -225,13 +223,6 @@ public final class PomWriter {
         resource.setIncludes(new ArrayList<>(includes));
         resource.setExcludes(new ArrayList<>(excludes));
         return resource;
-    }
-
-    private static void list(Xpp3Dom configuration, String name, String each, List<String> values) {
-        if (values.isEmpty()) return;
-        Xpp3Dom list = new Xpp3Dom(name);
-        values.forEach(value -> list.addChild(element(each, value)));
-        configuration.addChild(list);
     }
 
     private static List<Dependency> ordered(MavenModule module) {
@@ -269,232 +260,12 @@ public final class PomWriter {
         return declaration;
     }
 
-    private static org.apache.maven.model.Dependency declaration(Coordinates coordinates) {
+    static org.apache.maven.model.Dependency declaration(Coordinates coordinates) {
         var declaration = new org.apache.maven.model.Dependency();
         declaration.setGroupId(coordinates.group());
         declaration.setArtifactId(coordinates.artifact());
         declaration.setVersion(coordinates.version());
         if (!coordinates.classifier().isEmpty()) declaration.setClassifier(coordinates.classifier());
         return declaration;
-    }
-
-    /** All plugins with their versions; with a single module, also what they have to be told. */
-    private PluginManagement management(List<MavenModule> modules) {
-        PluginManagement management = new PluginManagement();
-        pluginVersions().forEach((name, version) -> {
-            Plugin plugin = new Plugin();
-            plugin.setArtifactId(name);
-            plugin.setVersion(version);
-            Xpp3Dom configuration = new Xpp3Dom("configuration");
-            if (name.equals("maven-compiler-plugin")) compiler(configuration, modules);
-            if (name.equals("maven-javadoc-plugin")) documentation(configuration);
-            if (project.isSingle()) configure(configuration, name, modules.get(0));
-            if (configuration.getChildCount() > 0) plugin.setConfiguration(configuration);
-            management.addPlugin(plugin);
-        });
-        if (project.isSingle()) modules.get(0).start().map(PomWriter::start).ifPresent(management::addPlugin);
-        else
-            modules.stream()
-                    .flatMap(m -> m.start().stream())
-                    .map(PomWriter::skipped)
-                    .distinct()
-                    .forEach(management::addPlugin);
-        return management;
-    }
-
-    /** The plugins that one of several modules has to tell something. */
-    private List<Plugin> ownPlugins(MavenModule module) {
-        List<Plugin> plugins = new ArrayList<>();
-        plugins.addAll(generators(module));
-        if (module.selfContained()) plugins.add(withLibraries());
-        module.start().ifPresent(start -> {
-            Plugin plugin = start(start);
-            plugin.setVersion(null);
-            ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "false"));
-            plugins.add(plugin);
-        });
-        for (String name : pluginVersions().keySet()) {
-            Xpp3Dom configuration = new Xpp3Dom("configuration");
-            configure(configuration, name, module);
-            if (configuration.getChildCount() == 0) continue;
-            Plugin plugin = new Plugin();
-            plugin.setArtifactId(name);
-            plugin.setConfiguration(configuration);
-            plugins.add(plugin);
-        }
-        return plugins;
-    }
-
-    /** One plug-in a tool, with an execution for each way in which it is told to work. */
-    private static Collection<Plugin> generators(MavenModule module) {
-        Map<Coordinates, Plugin> plugins = new LinkedHashMap<>();
-        for (BuildPlugin generator : module.generators()) {
-            Plugin plugin = plugins.computeIfAbsent(generator.plugin(), c -> {
-                Plugin first = new Plugin();
-                first.setGroupId(c.group());
-                first.setArtifactId(c.artifact());
-                first.setVersion(c.version());
-                generator.tool().ifPresent(tool -> first.addDependency(declaration(tool)));
-                return first;
-            });
-            PluginExecution execution = new PluginExecution();
-            if (!plugin.getExecutions().isEmpty())
-                execution.setId(generator.goal() + "-" + (plugin.getExecutions().size() + 1));
-            execution.addGoal(generator.goal());
-            Xpp3Dom configuration = configuration(generator);
-            if (configuration.getChildCount() > 0) execution.setConfiguration(configuration);
-            plugin.addExecution(execution);
-        }
-        return plugins.values();
-    }
-
-    private static Xpp3Dom configuration(BuildPlugin plugin) {
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        plugin.configuration().forEach((name, value) -> {
-            String[] parts = name.split("/");
-            Xpp3Dom inner = element(parts[parts.length - 1], value);
-            for (int i = parts.length - 2; i >= 0; i--) {
-                Xpp3Dom outer = new Xpp3Dom(parts[i]);
-                outer.addChild(inner);
-                inner = outer;
-            }
-            configuration.addChild(inner);
-        });
-        return configuration;
-    }
-
-    /** A second archive beside the plain one, with the libraries unpacked in it. */
-    private static Plugin withLibraries() {
-        Plugin plugin = new Plugin();
-        plugin.setArtifactId("maven-shade-plugin");
-        plugin.setVersion("3.6.0");
-        PluginExecution execution = new PluginExecution();
-        execution.setPhase("package");
-        execution.addGoal("shade");
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        configuration.addChild(element("createDependencyReducedPom", "false"));
-        configuration.addChild(element("shadedArtifactAttached", "true"));
-        configuration.addChild(element("shadedClassifierName", MavenModule.WITH_LIBRARIES));
-        // service files of several libraries are put together; signatures hold for the single jars alone
-        Xpp3Dom transformers = new Xpp3Dom("transformers");
-        Xpp3Dom services = new Xpp3Dom("transformer");
-        services.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.ServicesResourceTransformer");
-        transformers.addChild(services);
-        configuration.addChild(transformers);
-        Xpp3Dom filters = new Xpp3Dom("filters");
-        Xpp3Dom filter = new Xpp3Dom("filter");
-        filter.addChild(element("artifact", "*:*"));
-        list(filter, "excludes", "exclude", List.of("META-INF/*.SF", "META-INF/*.DSA", "META-INF/*.RSA"));
-        filters.addChild(filter);
-        configuration.addChild(filters);
-        execution.setConfiguration(configuration);
-        plugin.addExecution(execution);
-        return plugin;
-    }
-
-    /** The plug-in by which a product is started, where a person asks for it. */
-    private static Plugin start(BuildPlugin start) {
-        Plugin plugin = new Plugin();
-        plugin.setGroupId(start.plugin().group());
-        plugin.setArtifactId(start.plugin().artifact());
-        plugin.setVersion(start.plugin().version());
-        plugin.setConfiguration(configuration(start));
-        return plugin;
-    }
-
-    /** The same plug-in as all modules see it: one that is built along with another is not started. */
-    private static Plugin skipped(BuildPlugin start) {
-        Plugin plugin = start(start);
-        ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "true"));
-        return plugin;
-    }
-
-    private Map<String, String> pluginVersions() {
-        Map<String, String> plugins = new LinkedHashMap<>();
-        plugins.put("maven-clean-plugin", "3.4.1");
-        plugins.put("maven-resources-plugin", "3.3.1");
-        plugins.put("maven-compiler-plugin", "3.14.0");
-        plugins.put("maven-surefire-plugin", "3.5.3");
-        if (project.isWeb()) plugins.put("maven-war-plugin", "3.4.0");
-        if (!project.isWeb() || !project.isSingle()) plugins.put("maven-jar-plugin", "3.4.2");
-        if (!project.documentation().isEmpty()) plugins.put("maven-javadoc-plugin", "3.11.2");
-        plugins.put("maven-install-plugin", "3.1.4");
-        plugins.put("maven-deploy-plugin", "3.1.4");
-        return plugins;
-    }
-
-    private void documentation(Xpp3Dom configuration) {
-        project.documentation().forEach((name, value) -> {
-            if (name.equals("links")) list(configuration, name, "link", List.of(value.split(" ")));
-            else configuration.addChild(element(name, value));
-        });
-    }
-
-    private void compiler(Xpp3Dom configuration, List<MavenModule> modules) {
-        if (modules.stream().anyMatch(MavenModule::packageInfo)) {
-            // left to itself it makes a class of each package description, which the compiler alone does not
-            configuration.addChild(element("createMissingPackageInfoClass", "false"));
-        }
-        new CompilerOptions(project.options()).configure(configuration);
-    }
-
-    private static void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
-        if (plugin.equals("maven-compiler-plugin") && module.kept().isPresent()) {
-            list(configuration, "excludes", "exclude", module.kept().get().mainExcludes());
-            list(
-                    configuration,
-                    "testIncludes",
-                    "testInclude",
-                    module.kept().get().testIncludes());
-        }
-        boolean war = module.packaging().equals("war");
-        if (plugin.equals("maven-war-plugin") && war && !module.webXml()) {
-            configuration.addChild(element("failOnMissingWebXml", "false"));
-        }
-        if (plugin.equals("maven-war-plugin") && war && module.kept().isPresent()) {
-            configuration.addChild(
-                    element("warSourceDirectory", module.kept().get().web()));
-            String excludes = String.join(",", module.kept().get().webExcludes());
-            if (!excludes.isEmpty()) configuration.addChild(element("warSourceExcludes", excludes));
-        }
-        if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
-            List<String> patterns = new ArrayList<>(TestNames.USUAL);
-            patterns.addAll(module.tests());
-            list(configuration, "includes", "include", patterns);
-        }
-        if (plugin.equals("maven-surefire-plugin")) testRun(configuration, module.testRun());
-        if (plugin.equals("maven-jar-plugin") && !module.manifest().isEmpty()) {
-            Xpp3Dom archive = new Xpp3Dom("archive");
-            Xpp3Dom entries = new Xpp3Dom("manifestEntries");
-            Xpp3Dom manifest = new Xpp3Dom("manifest");
-            module.manifest().forEach((key, value) -> {
-                if (key.equals("Main-Class")) manifest.addChild(element("mainClass", value));
-                else if (key.equals("Class-Path")) manifest.addChild(element("addClasspath", "true"));
-                else entries.addChild(element(key, value));
-            });
-            if (manifest.getChildCount() > 0) archive.addChild(manifest);
-            if (entries.getChildCount() > 0) archive.addChild(entries);
-            configuration.addChild(archive);
-        }
-    }
-
-    private static void testRun(Xpp3Dom configuration, TestRun run) {
-        if (!run.words().isEmpty()) configuration.addChild(element("argLine", String.join(" ", run.words())));
-        run.folder().ifPresent(folder -> configuration.addChild(element("workingDirectory", folder)));
-        map(configuration, "systemPropertyVariables", run.properties());
-        map(configuration, "environmentVariables", run.environment());
-    }
-
-    private static void map(Xpp3Dom configuration, String name, Map<String, String> values) {
-        if (values.isEmpty()) return;
-        Xpp3Dom map = new Xpp3Dom(name);
-        values.forEach((key, value) -> map.addChild(element(key, value)));
-        configuration.addChild(map);
-    }
-
-    static Xpp3Dom element(String name, String value) {
-        Xpp3Dom element = new Xpp3Dom(name);
-        element.setValue(value);
-        return element;
     }
 }
