@@ -177,8 +177,13 @@ public final class Undo {
 
     private Optional<LaterEdit> edit(Ledger.Entry entry) throws IOException {
         if (entry instanceof Ledger.Moved moved) {
-            boolean homeless = !exists(moved.path()) || isGoal(moved.path()) && !isAtHome(moved);
-            boolean gone = !exists(moved.to()) && homeless && exists(moved.kept());
+            boolean gone = !exists(moved.to()) && !isAtHome(moved) && exists(moved.kept());
+            if (gone && exists(moved.path()) && !isGoal(moved.path()))
+                return Optional.of(new LaterEdit(
+                        moved.path(),
+                        "is new, and " + moved.to() + " was deleted",
+                        "stays; the old one stays away",
+                        "is set aside; the old one comes back"));
             if (gone)
                 return Optional.of(new LaterEdit(moved.to(), "was deleted", "stays away", "comes back as it was"));
             if (!taken(entry)) return Optional.empty();
@@ -271,8 +276,9 @@ public final class Undo {
                 setAside(moved.to(), moved.path(), "yours");
                 disk.move(root.resolve(moved.kept()), root.resolve(moved.path()));
             } else disk.move(root.resolve(moved.to()), root.resolve(moved.path()));
-        } else if (edits == Edits.TAKE_OLD && !exists(moved.path()) && exists(moved.kept())) {
-            disk.move(root.resolve(moved.kept()), root.resolve(moved.path()));
+        } else if (edits == Edits.TAKE_OLD && exists(moved.kept())) {
+            // the person deleted it, and may have made another at the old place
+            bringBack(moved.kept(), moved.path(), edits);
         }
     }
 

@@ -178,9 +178,9 @@ class CutOffTest {
 
     @Test
     void whateverIsDoneInBetweenNothingIsLost() throws IOException {
-        long seed = System.nanoTime();
+        long seed = Long.getLong("pfeiler.seed", System.nanoTime());
         System.out.println("random trees from seed " + seed);
-        for (int turn = 0; turn < 150; turn++) {
+        for (int turn = 0; turn < Integer.getInteger("pfeiler.fuzz", 400); turn++) {
             Random random = new Random(seed + turn);
             Sketch sketch = new Sketch(Files.createDirectories(folder.resolve("random" + turn)));
             List<String> old = new ArrayList<>();

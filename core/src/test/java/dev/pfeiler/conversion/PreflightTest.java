@@ -170,6 +170,19 @@ class PreflightTest {
     }
 
     @Test
+    void aFileThatReplacesAMovedOneAtItsOldPlaceIsTold() throws IOException {
+        converted();
+        Files.delete(sketch.root().resolve("main2/A.java"));
+        sketch.file("src/A.java", "class A { int again; }");
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+                .hasMessageContaining("src/A.java is new, and main2/A.java was deleted")
+                .hasMessageContaining("--take-old:  is set aside; the old one comes back");
+        Undo.run(sketch.root(), Undo.Edits.TAKE_OLD);
+        assertThat(text("src/A.java")).isEqualTo("class A {}");
+        assertThat(text("src/A.java.yours")).isEqualTo("class A { int again; }");
+    }
+
+    @Test
     void whatWasDeletedComesBackWhereItIsWanted() throws IOException {
         converted();
         Files.delete(sketch.root().resolve("main2/A.java"));
