@@ -5,7 +5,6 @@ import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
@@ -104,7 +103,7 @@ class FuzzTest {
     void setUp() throws IOException {
         sketch = new Sketch(Files.createDirectories(folder.resolve("port")));
         Path home = Files.createDirectories(folder.resolve("home"));
-        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true));
+        pfeiler = new Pfeiler(Sketch.alone(home, true));
         sketch.file("src/p/B.java", "package p; class B {}");
     }
 
@@ -334,10 +333,7 @@ class FuzzTest {
         Files.delete(sketch.root().resolve("lib/x.jar"));
         Files.delete(sketch.root().resolve(".classpath"));
         Reading reading = new JvmEcosystem()
-                .read(
-                        tree,
-                        new Surroundings(
-                                folder.resolve("home"), Map.of(), Path.of(System.getProperty("java.home")), true))
+                .read(tree, Sketch.alone(folder.resolve("home"), true))
                 .orElseThrow();
         assertThat(reading.findings())
                 .filteredOn(Finding::leftForYou)

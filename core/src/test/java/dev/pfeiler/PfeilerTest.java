@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
@@ -21,7 +20,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -41,7 +39,7 @@ class PfeilerTest {
         sketch = new Sketch(Files.createDirectories(folder.resolve("tides")));
         Path home = Files.createDirectories(folder.resolve("home"));
         repository = home.resolve(".m2/repository");
-        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true));
+        pfeiler = new Pfeiler(Sketch.alone(home, true));
     }
 
     private Proposal propose(String... choices) {

@@ -1,5 +1,6 @@
 package dev.pfeiler;
 
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.ByteArrayOutputStream;
@@ -26,6 +27,11 @@ public final class Sketch {
 
     public Sketch(Path root) {
         this.root = root;
+    }
+
+    /** Surroundings of nothing but a home folder and this Java. */
+    public static Surroundings alone(Path home, boolean offline) {
+        return new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline);
     }
 
     public Path root() {

@@ -8,14 +8,12 @@ import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -40,7 +38,7 @@ class JvmAdditionTest {
     }
 
     private Pfeiler pfeiler(boolean offline) {
-        return new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline));
+        return new Pfeiler(Sketch.alone(home, offline));
     }
 
     private Addition add(String name) {

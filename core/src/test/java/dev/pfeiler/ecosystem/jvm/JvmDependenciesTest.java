@@ -6,7 +6,6 @@ import dev.pfeiler.Pfeiler;
 import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
@@ -80,8 +79,7 @@ class JvmDependenciesTest {
                 .map(choice -> choice.split("=", 2))
                 .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
                 .toList();
-        Pfeiler pfeiler =
-                new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), false));
+        Pfeiler pfeiler = new Pfeiler(Sketch.alone(home, false));
         return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
     }
 

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
@@ -20,7 +19,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -38,7 +36,7 @@ class JvmProposalTest {
     void setUp() throws IOException {
         sketch = new Sketch(Files.createDirectories(folder.resolve("port")));
         Path home = Files.createDirectories(folder.resolve("home"));
-        pfeiler = new Pfeiler(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true));
+        pfeiler = new Pfeiler(Sketch.alone(home, true));
     }
 
     private Proposal propose(String... choices) {

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.JarReader;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
@@ -51,7 +50,7 @@ class IdentificationTest {
     }
 
     private Repositories repositories(boolean offline) {
-        return Repositories.of(new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline));
+        return Repositories.of(Sketch.alone(home, offline));
     }
 
     @Test

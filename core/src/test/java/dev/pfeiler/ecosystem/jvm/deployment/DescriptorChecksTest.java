@@ -10,7 +10,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -48,7 +47,7 @@ class DescriptorChecksTest {
 
     private List<String> wrong() {
         Path home = folder.resolve("home");
-        Surroundings alone = new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), true);
+        Surroundings alone = Sketch.alone(home, true);
         return new Pfeiler(alone)
                 .survey(sketch.root()).findings().stream()
                         .filter(Finding::leftForYou)
