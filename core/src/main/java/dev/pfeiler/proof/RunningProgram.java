@@ -87,8 +87,7 @@ public final class RunningProgram implements AutoCloseable {
 
     @Override
     public void close() {
-        process.descendants().forEach(ProcessHandle::destroyForcibly);
-        process.destroyForcibly();
+        ToolRun.stop(process);
         try {
             process.waitFor(10, TimeUnit.SECONDS);
         } catch (InterruptedException e) {

@@ -42,9 +42,15 @@ public record ToolRun(List<String> command, int exit, Path log) {
         }
     }
 
-    private static void stop(Process process) {
+    /** Ends a program and all that it has started. */
+    static void stop(Process process) {
         process.descendants().forEach(ProcessHandle::destroyForcibly);
         process.destroyForcibly();
+    }
+
+    /** Whether it was stopped because its time was over. */
+    public boolean outOfTime() {
+        return exit == OUT_OF_TIME;
     }
 
     public boolean succeeded() {

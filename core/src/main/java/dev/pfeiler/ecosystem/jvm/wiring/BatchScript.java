@@ -65,9 +65,7 @@ final class BatchScript {
     }
 
     private void statement(String statement, int at, List<String> arguments, int depth) {
-        draft.effort.enter();
-        statementWithin(statement, at, arguments, depth);
-        draft.effort.leave();
+        draft.effort.deeper(() -> statementWithin(statement, at, arguments, depth));
     }
 
     private void statementWithin(String statement, int at, List<String> arguments, int depth) {

@@ -143,9 +143,7 @@ final class BuildFile {
     }
 
     private void task(Located located) {
-        draft.effort.enter();
-        taskWithin(located);
-        draft.effort.leave();
+        draft.effort.deeper(() -> taskWithin(located));
     }
 
     private void taskWithin(Located located) {

@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import java.util.function.Supplier;
+
 /** What working out one wiring may take, so that one that feeds on itself comes to an end. */
 final class Effort {
     private static final int DEEPEST = 100;
@@ -25,13 +27,19 @@ final class Effort {
         if (spent > MOST) throw new Exceeded("grows without bound when it is worked out");
     }
 
-    /** Goes one level deeper: into a call, a loop or a substitution. */
-    void enter() {
+    /** Does something one level deeper: a call, a loop or a substitution. */
+    <T> T deeper(Supplier<T> work) {
         if (++depth > DEEPEST) throw new Exceeded("calls itself, or is nested too deeply");
         spend(LEVEL);
+        T result = work.get();
+        depth--;
+        return result;
     }
 
-    void leave() {
-        depth--;
+    void deeper(Runnable work) {
+        deeper(() -> {
+            work.run();
+            return null;
+        });
     }
 }

@@ -155,10 +155,7 @@ final class MakeFile {
 
     /** The text with its variables and functions replaced. */
     private String expand(String raw) {
-        draft.effort.enter();
-        String expanded = expandWithin(raw);
-        draft.effort.leave();
-        return expanded;
+        return draft.effort.deeper(() -> expandWithin(raw));
     }
 
     private String expandWithin(String raw) {

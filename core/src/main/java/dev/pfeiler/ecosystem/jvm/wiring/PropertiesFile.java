@@ -17,16 +17,18 @@ public final class PropertiesFile {
 
     /** All keys and values of a file, in the order of the keys; an error where it is no properties file. */
     static SortedMap<String, Wiring.Setting> read(ProjectTree tree, String path) throws IOException {
+        Text text = tree.text(path);
+        List<String> lines = text.lines();
         Properties read = new Properties();
         try {
-            read.load(new StringReader(tree.text(path).content()));
+            read.load(new StringReader(text.content()));
         } catch (IllegalArgumentException e) {
             throw new IOException(path + " is no properties file: " + e.getMessage(), e);
         }
         SortedMap<String, Wiring.Setting> all = new TreeMap<>();
         for (String key : read.stringPropertyNames()) {
             Evidence evidence =
-                    find(tree, path, key).map(Wiring.Setting::evidence).orElse(Evidence.of(path, Text.plain(key)));
+                    find(lines, path, key).map(Wiring.Setting::evidence).orElse(Evidence.of(path, Text.plain(key)));
             all.put(Text.plain(key), new Wiring.Setting(Text.plain(read.getProperty(key)), evidence));
         }
         return all;
@@ -35,12 +37,14 @@ public final class PropertiesFile {
     /** The value of a key, as far as it stands on one line. */
     public static Optional<Wiring.Setting> find(ProjectTree tree, String path, String key) {
         if (!tree.has(path)) return Optional.empty();
-        List<String> lines;
         try {
-            lines = tree.text(path).lines();
+            return find(tree.text(path).lines(), path, key);
         } catch (IOException e) {
             return Optional.empty();
         }
+    }
+
+    private static Optional<Wiring.Setting> find(List<String> lines, String path, String key) {
         for (int i = 0; i < lines.size(); i++) {
             String line = lines.get(i).strip();
             if (!line.startsWith(key)) continue;

@@ -110,9 +110,7 @@ final class ShellScript {
             for (String value : text.glob(word, folder)) {
                 if (++rounds > MOST_ROUNDS) return;
                 variables.put(variable, value);
-                draft.effort.enter();
-                run(body);
-                draft.effort.leave();
+                draft.effort.deeper(() -> run(body));
             }
         }
     }
@@ -179,10 +177,7 @@ final class ShellScript {
     }
 
     private String substitute(String raw) {
-        draft.effort.enter();
-        String substituted = substituteWithin(raw);
-        draft.effort.leave();
-        return substituted;
+        return draft.effort.deeper(() -> substituteWithin(raw));
     }
 
     private String substituteWithin(String raw) {
