@@ -17,7 +17,12 @@ public record Agreement(String subject, String standing, List<Statement> stateme
      * @param agrees whether it fits what stands
      * @param stays whether it still says so after the conversion
      */
-    public record Statement(String value, Evidence evidence, boolean agrees, boolean stays) {}
+    public record Statement(String value, Evidence evidence, boolean agrees, boolean stays) {
+        /** Whether it goes on saying something else. */
+        public boolean stillDiffers() {
+            return !agrees && stays;
+        }
+    }
 
     public Agreement {
         statements = List.copyOf(statements);
@@ -25,6 +30,6 @@ public record Agreement(String subject, String standing, List<Statement> stateme
 
     /** Whether all places that stay agree. */
     public boolean holds() {
-        return statements.stream().allMatch(statement -> statement.agrees() || !statement.stays());
+        return statements.stream().noneMatch(Statement::stillDiffers);
     }
 }

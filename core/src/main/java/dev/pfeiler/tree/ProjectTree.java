@@ -15,6 +15,7 @@ import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
 
 /** A read-only snapshot of the files under one folder, with what to leave out already left out. */
 public final class ProjectTree {
@@ -120,6 +121,17 @@ public final class ProjectTree {
     /** The text of a file. */
     public Text text(String path) throws IOException {
         return Text.decode(bytes(path));
+    }
+
+    /** The lines of a text of at most so many bytes; none where it is larger, a link, or cannot be read. */
+    public List<String> lines(TreeFile file, long largest) {
+        if (file.link() || file.size() > largest) return List.of();
+        try {
+            return text(file.path()).lines();
+        } catch (IOException e) {
+            LoggerFactory.getLogger(ProjectTree.class).debug("{}", file.path(), e);
+            return List.of();
+        }
     }
 
     private final class Lister extends SimpleFileVisitor<Path> {

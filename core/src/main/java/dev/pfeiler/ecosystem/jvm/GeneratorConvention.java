@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -77,6 +78,31 @@ enum GeneratorConvention {
         };
     }
 
+    /** Whether the plug-in is told which version of the tool to run; the others bring the one of their own version. */
+    boolean takesTool() {
+        return this == JAVACC;
+    }
+
+    /**
+     * What the plug-in is told.
+     *
+     * @param input the name of the input in its folder
+     * @param packageName of the sources that are written
+     */
+    Map<String, String> configuration(String input, String packageName) {
+        if (this != XJC) return Map.of();
+        return Map.of(
+                "schemaDirectory",
+                folder,
+                "schemaIncludes/include",
+                input,
+                "generatePackage",
+                packageName,
+                // a file for other builds, which the old one did not make
+                "episode",
+                "false");
+    }
+
     /**
      * The plug-in in the version that fits.
      *
@@ -86,9 +112,7 @@ enum GeneratorConvention {
     Coordinates plugin(Optional<Coordinates> tool, boolean jakarta) {
         // these are released together with their tool
         boolean together = this == ANTLR3 || this == ANTLR4 || this == JFLEX;
-        String version = this == XJC && jakarta
-                ? XJC_JAKARTA
-                : together ? tool.map(Coordinates::version).orElse(plugin.version()) : plugin.version();
-        return new Coordinates(plugin.group(), plugin.artifact(), version);
+        if (this == XJC && jakarta) return plugin.withVersion(XJC_JAKARTA);
+        return together ? tool.map(t -> plugin.withVersion(t.version())).orElse(plugin) : plugin;
     }
 }

@@ -5,7 +5,6 @@ import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
-import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
 import dev.pfeiler.ecosystem.jvm.setting.RunningPlaces;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
@@ -70,7 +69,7 @@ final class JvmAgreements {
         List<Finding> open = new ArrayList<>();
         for (Agreement row : rows) {
             for (Agreement.Statement statement : row.statements()) {
-                if (statement.agrees() || !statement.stays()) continue;
+                if (!statement.stillDiffers()) continue;
                 open.add(Finding.trouble(
                         row.subject(),
                         "is " + statement.value() + " in "
@@ -90,21 +89,20 @@ final class JvmAgreements {
         List<Agreement.Statement> statements = settings.stream()
                 .map(setting -> statement(setting.value(), setting.evidence(), standing::equalsIgnoreCase))
                 .toList();
-        add(new Agreement(subject, standing, statements));
+        add(subject, standing, statements);
     }
 
     private Agreement.Statement statement(String value, Evidence evidence, Predicate<String> agrees) {
         return new Agreement.Statement(value, evidence, agrees.test(value), !leaving.contains(evidence.file()));
     }
 
-    private void add(Agreement row) {
+    private void add(String subject, String standing, List<Agreement.Statement> statements) {
         // what one file says again and again is said once
         Map<String, Agreement.Statement> byPlace = new LinkedHashMap<>();
-        row.statements()
-                .forEach(s -> byPlace.putIfAbsent(s.value() + " " + s.evidence().file(), s));
+        statements.forEach(
+                s -> byPlace.putIfAbsent(s.value() + " " + s.evidence().file(), s));
         boolean disagree = byPlace.values().stream().anyMatch(statement -> !statement.agrees());
-        if (byPlace.size() > 1 || disagree)
-            rows.add(new Agreement(row.subject(), row.standing(), List.copyOf(byPlace.values())));
+        if (byPlace.size() > 1 || disagree) rows.add(new Agreement(subject, standing, List.copyOf(byPlace.values())));
     }
 
     private void level() {
@@ -115,13 +113,13 @@ final class JvmAgreements {
                     .filter(l -> l == level)
                     .isPresent()));
         }
-        for (ProjectSettings.LevelSign told : ReadMe.levels(reading.tree())) {
+        for (ProjectSettings.LevelSign told : reading.told()) {
             statements.add(statement(String.valueOf(told.level()), told.evidence(), value -> told.level() == level));
         }
         // what runs the classes may be later than they are, not earlier
         for (RunningPlaces.Java java : RunningPlaces.of(reading.tree())) {
             statements.add(statement("on " + java.feature(), java.evidence(), value -> java.feature() >= level));
         }
-        add(new Agreement("Java level", maven.level(), statements));
+        add("Java level", maven.level(), statements);
     }
 }

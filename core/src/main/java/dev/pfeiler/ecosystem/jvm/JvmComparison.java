@@ -232,10 +232,8 @@ final class JvmComparison {
     /** Libraries are the same where their bytes are; a name that gained its version is no loss. */
     private Comparison libraries() throws IOException {
         Map<String, String> before = new TreeMap<>();
-        List<Jar> all = new ArrayList<>(project.libraries());
-        all.addAll(project.copies().keySet());
-        for (Jar jar : all) {
-            if (module.deploys(jar)) before.put(jar.name(), Hashing.sha1(Files.readAllBytes(old.onDisk(jar.path()))));
+        for (Jar jar : project.withCopies().filter(module::deploys).toList()) {
+            before.put(jar.name(), Hashing.sha1(Files.readAllBytes(old.onDisk(jar.path()))));
         }
         Map<String, String> after = new TreeMap<>();
         inArchive(LIB, name -> true).forEach((name, bytes) -> after.put(name, Hashing.sha1(bytes)));

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.TreeFile;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -17,12 +18,21 @@ final class JvmDeploymentCheck {
     private static final Set<String> API = Set.of("servlet-api", "javax.servlet-api", "jakarta.servlet-api");
     private static final Set<String> DECLARES = Set.of("WebServlet", "WebFilter", "WebListener");
 
+    private static final List<String> OTHER_SOURCES = List.of(".kt", ".groovy", ".scala");
+
     private final JvmReading reading;
     private final JvmProject project;
+    /** Files that may declare a class besides Java sources, by their paths; gathered once, as many names are looked for. */
+    private final List<String> others;
 
     JvmDeploymentCheck(JvmReading reading, JvmProject project) {
         this.reading = reading;
         this.project = project;
+        this.others = reading.tree().files().stream()
+                .map(TreeFile::path)
+                .filter(path ->
+                        path.endsWith(".class") || OTHER_SOURCES.stream().anyMatch(path::endsWith))
+                .toList();
     }
 
     List<Finding> findings() {
@@ -56,13 +66,12 @@ final class JvmDeploymentCheck {
         for (String outer = name.replace('$', '.'); !outer.isEmpty(); outer = Jar.packageOf(outer)) {
             if (types.contains(outer)) return true;
         }
+        if (reading.jars().stream().anyMatch(jar -> jar.holds(name))) return true;
         // other files than Java sources may declare classes too
-        return reading.jars().stream().anyMatch(jar -> jar.holds(name))
-                || reading.tree().files().stream()
-                        .anyMatch(f -> f.path().endsWith(name.replace('.', '/') + ".class")
-                                || f.path()
-                                        .matches(".*/" + java.util.regex.Pattern.quote(name.replace('.', '/'))
-                                                + "\\.(kt|groovy|scala)"));
+        String file = name.replace('.', '/');
+        return others.stream()
+                .anyMatch(path -> path.endsWith(file + ".class")
+                        || OTHER_SOURCES.stream().anyMatch(ending -> path.endsWith("/" + file + ending)));
     }
 
     private Optional<String> api() {
@@ -74,7 +83,7 @@ final class JvmDeploymentCheck {
     }
 
     private Optional<Boolean> family() {
-        boolean later = JvmServing.jakarta(reading);
+        boolean later = reading.jakarta();
         boolean earlier = reading.javaSources().stream()
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(declared -> declared.name().startsWith("javax.servlet."));

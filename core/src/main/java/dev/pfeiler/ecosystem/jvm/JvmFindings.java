@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.ecosystem.jvm.setting.Contradictions;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
-import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -228,11 +227,7 @@ final class JvmFindings {
 
     List<ProjectSettings.LevelSign> levelSigns() {
         return ProjectSettings.levelSigns(
-                reading.wirings(),
-                reading.built(),
-                reading.javaSources(),
-                project.libraries(),
-                ReadMe.levels(reading.tree()));
+                reading.wirings(), reading.built(), reading.javaSources(), project.libraries(), reading.told());
     }
 
     private void descriptors() {

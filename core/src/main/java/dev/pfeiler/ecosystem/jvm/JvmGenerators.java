@@ -74,27 +74,16 @@ final class JvmGenerators {
         if (generated.isEmpty()) return Optional.empty();
         Optional<Coordinates> tool = tool(convention.sign());
         boolean jakarta = generated.values().stream().anyMatch(text -> text.contains("jakarta.xml.bind"));
-        String packages = convention.inPackage() ? packageOf(generated.keySet()) : "";
-        String goal = Paths.join(convention.folder(), Paths.join(packages, Paths.name(input)));
+        String packages = packageOf(generated.keySet());
+        String folder = Paths.join(convention.folder(), convention.inPackage() ? packages : "");
+        String goal = Paths.join(folder, Paths.name(input));
         BuildPlugin plugin = new BuildPlugin(
                 convention.plugin(tool, jakarta),
                 convention.goal(),
-                // the others bring the tool of their own version
-                convention == GeneratorConvention.JAVACC ? tool : Optional.empty(),
-                convention == GeneratorConvention.XJC
-                        ? Map.of(
-                                "schemaDirectory",
-                                convention.folder(),
-                                "schemaIncludes/include",
-                                Paths.name(input),
-                                "generatePackage",
-                                packageOf(generated.keySet()).replace('/', '.'),
-                                // a file for other builds, which the old one did not make
-                                "episode",
-                                "false")
-                        : Map.of());
-        return Optional.of(new Grammar(
-                input, goal, along(input, Paths.parent(goal)), generated.keySet(), plugin, generator.evidence()));
+                convention.takesTool() ? tool : Optional.empty(),
+                convention.configuration(Paths.name(input), packages.replace('/', '.')));
+        return Optional.of(
+                new Grammar(input, goal, along(input, folder), generated.keySet(), plugin, generator.evidence()));
     }
 
     /** The files that a schema takes in and that lie beside or below it. */

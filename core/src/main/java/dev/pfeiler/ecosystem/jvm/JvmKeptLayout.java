@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** Describes to the build tool where the files of a module lie, so that none has to move. */
 final class JvmKeptLayout {
@@ -66,7 +65,7 @@ final class JvmKeptLayout {
 
     private List<String> webExcludes(Folder web) {
         Set<String> excludes = new TreeSet<>();
-        Stream.concat(project.libraries().stream(), project.copies().keySet().stream())
+        project.withCopies()
                 .filter(jar -> jar.kind() == Jar.Kind.LIBRARY && Paths.within(web.path(), jar.path()))
                 .forEach(jar -> excludes.add(Paths.relative(web.path(), jar.path())));
         // sources and built files below the web folder are no web files

@@ -38,6 +38,11 @@ record JvmModule(
         return web.filter(served -> JvmProject.deployedIn(served, jar.path())).isPresent();
     }
 
+    /** The key of a decision about the module, given the key that it has where the project is one part. */
+    String key(String key) {
+        return name.isEmpty() ? key : key + ":" + name;
+    }
+
     /** The path of a file of the module, given its path in the conventional layout. */
     String path(String conventional) {
         return Paths.join(folder, conventional);

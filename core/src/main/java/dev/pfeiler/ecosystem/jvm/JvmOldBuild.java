@@ -2,21 +2,18 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.ToolRun;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 
 /** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
 final class JvmOldBuild {
@@ -104,18 +101,9 @@ final class JvmOldBuild {
 
     private static void unpack(Path archive, Path classes) throws IOException {
         boolean web = archive.toString().endsWith(".war");
-        try (ZipFile zip = new ZipFile(archive.toFile())) {
-            for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
-                String name = entry.getName();
-                if (entry.isDirectory() || web && !name.startsWith(WEB_CLASSES)) continue;
-                if (name.equals("META-INF/MANIFEST.MF")
-                        || Arrays.asList(name.split("/")).contains("..")) continue;
-                Path goal = classes.resolve(web ? name.substring(WEB_CLASSES.length()) : name);
-                Files.createDirectories(goal.getParent());
-                try (InputStream in = zip.getInputStream(entry)) {
-                    Files.copy(in, goal);
-                }
-            }
-        }
+        Unpacking.into(classes, archive, name -> {
+            if (web && !name.startsWith(WEB_CLASSES) || name.equals("META-INF/MANIFEST.MF")) return Optional.empty();
+            return Optional.of(web ? name.substring(WEB_CLASSES.length()) : name);
+        });
     }
 }

@@ -88,6 +88,11 @@ record JvmProject(
                 new JvmModules(reading, layout, main, tests, libraries, webs).of(usage, split));
     }
 
+    /** All library jars, those too that have the bytes of another. */
+    Stream<Jar> withCopies() {
+        return Stream.concat(libraries.stream(), copies.keySet().stream());
+    }
+
     /** Classes that the settings of the program name, in files that are taken. */
     static Map<String, Evidence> named(JvmReading reading, Layout layout, Predicate<String> taken) {
         return NamedClasses.in(

@@ -145,7 +145,7 @@ final class JvmProof {
         }
         if (described.packaging().equals("war")) {
             proof.stage().accept("serving the old and the new archive");
-            boolean jakarta = JvmServing.jakarta(reading);
+            boolean jakarta = reading.jakarta();
             Optional<WebServer> server =
                     WebServer.of(jakarta, reading.repositories(), toolchain, scratch.resolve("server"));
             if (server.isEmpty()) {

@@ -59,8 +59,6 @@ final class JvmProposing {
 
     private String level = "";
 
-    private static final String SELF_CONTAINED = "self-contained";
-
     /** Whether files stay where they are. */
     private boolean keep;
 
@@ -113,30 +111,7 @@ final class JvmProposing {
                 steps.all(),
                 leftForYou,
                 agreements,
-                commands(maven));
-    }
-
-    private static List<Proposal.Command> commands(MavenProject maven) {
-        List<Proposal.Command> commands = new ArrayList<>();
-        commands.add(new Proposal.Command("build", "mvn package"));
-        commands.add(new Proposal.Command("test", "mvn test"));
-        for (MavenModule module : maven.modules()) {
-            if (module.start().isEmpty()) continue;
-            boolean war = module.packaging().equals("war");
-            String goal = war ? "jetty:run" : "exec:java";
-            // the server compiles by itself; modules that this one needs are built along with it
-            String phase = !module.needs().isEmpty() ? "package " : war ? "" : "compile ";
-            String only = maven.isSingle() ? "" : " -pl " + module.folder() + " -am";
-            commands.add(new Proposal.Command("run", "mvn " + phase + goal + only));
-        }
-        for (MavenModule module : maven.modules()) {
-            if (!module.selfContained() || !module.manifest().containsKey("Main-Class")) continue;
-            String archive = module.archive(maven.coordinates().version()).replaceFirst("\\.jar$", "");
-            String path = Paths.join(module.folder(), "target/" + archive + "-" + MavenModule.WITH_LIBRARIES + ".jar");
-            commands.add(new Proposal.Command("run what was packed", "java -jar " + path));
-        }
-        if (!maven.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
-        return commands;
+                maven.commands());
     }
 
     /** The project that the decisions describe. */
@@ -277,7 +252,7 @@ final class JvmProposing {
     private boolean selfContained(JvmModule module) {
         Optional<Evidence> unpacked = module.archive().flatMap(Wiring.Archive::unpacked);
         if (unpacked.isEmpty()) return false;
-        String key = module.name().isEmpty() ? SELF_CONTAINED : SELF_CONTAINED + ":" + module.name();
+        String key = module.key("self-contained");
         String standing = deliberation.settle(
                 Decision.of(
                         key,
@@ -339,7 +314,7 @@ final class JvmProposing {
     }
 
     private String packaging(JvmModule module) {
-        String key = module.name().isEmpty() ? PACKAGING : PACKAGING + ":" + module.name();
+        String key = module.key(PACKAGING);
         String subject = "Packaging";
         Decision proposed = module.web()
                 .map(web -> Decision.of(key, subject, "war", web.certainty(), "a folder is served", web.evidence()))
@@ -350,7 +325,7 @@ final class JvmProposing {
 
     /** What the archive was called, which is also the path below which it is served. */
     private String archiveName(JvmModule module, String name) {
-        String key = module.name().isEmpty() ? "archive" : "archive:" + module.name();
+        String key = module.key("archive");
         Optional<Wiring.Setting> stated = reading.wirings().stream()
                 .filter(w -> module.name().isEmpty() || w.folder().equals(module.folder()))
                 .flatMap(w -> w.contextPath().stream())

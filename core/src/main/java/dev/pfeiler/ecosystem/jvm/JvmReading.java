@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
+import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
 import dev.pfeiler.ecosystem.jvm.source.JavaReader;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -41,6 +42,7 @@ public final class JvmReading implements Reading {
     private final List<Wiring> wirings;
     private final List<Jar> jars;
     private final List<LevelSign> built;
+    private final List<LevelSign> told;
     private final Map<Jar, JarIdentity> identities = new LinkedHashMap<>();
 
     private JvmReading(ProjectTree tree, Surroundings surroundings) {
@@ -53,6 +55,7 @@ public final class JvmReading implements Reading {
                 ? List.of()
                 : readJars(new JarCache(surroundings.cache().resolve("jars")));
         this.built = sources.isEmpty() ? List.of() : readBuilt();
+        this.told = sources.isEmpty() ? List.of() : ReadMe.levels(tree);
         this.repositories = Repositories.of(surroundings);
         identify();
     }
@@ -169,6 +172,18 @@ public final class JvmReading implements Reading {
 
     List<LevelSign> built() {
         return built;
+    }
+
+    /** What texts for people say of the level. */
+    List<LevelSign> told() {
+        return told;
+    }
+
+    /** Whether the project uses the later package names of the servlet interface. */
+    boolean jakarta() {
+        return jars.stream().anyMatch(jar -> jar.holds("jakarta.servlet.Servlet"))
+                || sources.stream().flatMap(source -> source.imports().stream()).anyMatch(declared -> declared.name()
+                        .startsWith("jakarta.servlet."));
     }
 
     Map<Jar, JarIdentity> identities() {

@@ -25,7 +25,6 @@ import java.util.stream.Collectors;
 /** Starts the program that the old wiring gave, and the new one, with the same words, and compares what they do. */
 final class JvmRunning {
     private static final Duration LIMIT = Duration.ofSeconds(30);
-    private static final int OUT_OF_TIME = 124;
     private static final List<String> USUAL = List.of("--help");
 
     private final Proof proof;
@@ -53,7 +52,7 @@ final class JvmRunning {
                 proof.running().words().isEmpty() ? USUAL : proof.running().words();
         String call = String.join(" ", words);
         ToolRun old = run(mainClass, before, words, "before");
-        if (old.exit() == OUT_OF_TIME) {
+        if (old.outOfTime()) {
             String note = mainClass
                     + " goes on until it is stopped, so it was not compared; --run-with gives it other words.";
             return new JvmServing.Outcome(List.of(), List.of(note));

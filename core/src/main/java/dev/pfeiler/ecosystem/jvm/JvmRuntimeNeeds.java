@@ -5,16 +5,15 @@ import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.slf4j.LoggerFactory;
 
 /** What a program needs when it runs that compiling does not show, and that no library of the project has. */
 final class JvmRuntimeNeeds {
@@ -22,26 +21,33 @@ final class JvmRuntimeNeeds {
     private static final Set<String> SETTINGS = Set.of("properties", "xml", "yml", "yaml", "conf", "ini");
     private static final long LARGEST = 256 << 10;
 
-    /** Drivers by the name that stands in a database's address; the artifact comes last. */
-    private static final Map<String, List<String>> DRIVERS = Map.ofEntries(
-            Map.entry("postgresql", List.of("org.postgresql.Driver", "org.postgresql:postgresql")),
+    /**
+     * What opens a kind of database.
+     *
+     * @param classes one of which the library has
+     */
+    private record Driver(String artifact, String... classes) {}
+
+    /** Drivers by the name that stands in a database's address. */
+    private static final Map<String, Driver> DRIVERS = Map.ofEntries(
+            Map.entry("postgresql", new Driver("org.postgresql:postgresql", "org.postgresql.Driver")),
             Map.entry(
                     "mysql",
-                    List.of("com.mysql.cj.jdbc.Driver", "com.mysql.jdbc.Driver", "com.mysql:mysql-connector-j")),
-            Map.entry("mariadb", List.of("org.mariadb.jdbc.Driver", "org.mariadb.jdbc:mariadb-java-client")),
-            Map.entry("h2", List.of("org.h2.Driver", "com.h2database:h2")),
-            Map.entry("hsqldb", List.of("org.hsqldb.jdbc.JDBCDriver", "org.hsqldb.jdbcDriver", "org.hsqldb:hsqldb")),
+                    new Driver("com.mysql:mysql-connector-j", "com.mysql.cj.jdbc.Driver", "com.mysql.jdbc.Driver")),
+            Map.entry("mariadb", new Driver("org.mariadb.jdbc:mariadb-java-client", "org.mariadb.jdbc.Driver")),
+            Map.entry("h2", new Driver("com.h2database:h2", "org.h2.Driver")),
+            Map.entry("hsqldb", new Driver("org.hsqldb:hsqldb", "org.hsqldb.jdbc.JDBCDriver", "org.hsqldb.jdbcDriver")),
             Map.entry(
                     "derby",
-                    List.of(
+                    new Driver(
+                            "org.apache.derby:derby",
                             "org.apache.derby.jdbc.EmbeddedDriver",
-                            "org.apache.derby.jdbc.ClientDriver",
-                            "org.apache.derby:derby")),
-            Map.entry("sqlite", List.of("org.sqlite.JDBC", "org.xerial:sqlite-jdbc")),
-            Map.entry("oracle", List.of("oracle.jdbc.OracleDriver", "com.oracle.database.jdbc:ojdbc8")),
+                            "org.apache.derby.jdbc.ClientDriver")),
+            Map.entry("sqlite", new Driver("org.xerial:sqlite-jdbc", "org.sqlite.JDBC")),
+            Map.entry("oracle", new Driver("com.oracle.database.jdbc:ojdbc8", "oracle.jdbc.OracleDriver")),
             Map.entry(
                     "sqlserver",
-                    List.of("com.microsoft.sqlserver.jdbc.SQLServerDriver", "com.microsoft.sqlserver:mssql-jdbc")));
+                    new Driver("com.microsoft.sqlserver:mssql-jdbc", "com.microsoft.sqlserver.jdbc.SQLServerDriver")));
 
     private static final List<String> PERSISTENCE = List.of(
             "org.hibernate.jpa.HibernatePersistenceProvider",
@@ -94,37 +100,33 @@ final class JvmRuntimeNeeds {
     }
 
     private void databases() {
-        Map<String, Evidence> named = new java.util.TreeMap<>();
+        Map<String, Evidence> named = new TreeMap<>();
         for (Placement placement : project.layout().placements().values()) {
             boolean program = Set.of(Role.MAIN, Role.MAIN_RESOURCES, Role.WEB).contains(placement.role());
             if (program) reading.tree().file(placement.path()).ifPresent(file -> addresses(file, named));
         }
         named.forEach((name, evidence) -> {
-            List<String> driver = DRIVERS.get(name);
-            if (driver == null || has(driver)) return;
+            Driver driver = DRIVERS.get(name);
+            if (driver == null || has(List.of(driver.classes()))) return;
             findings.add(Finding.trouble(
                     "jdbc:" + name,
-                    "is the address of a database, and no library here has its driver; add "
-                            + driver.get(driver.size() - 1) + ", unless the server has it",
+                    "is the address of a database, and no library here has its driver; add " + driver.artifact()
+                            + ", unless the server has it",
                     evidence));
         });
     }
 
     private void addresses(TreeFile file, Map<String, Evidence> named) {
-        if (!SETTINGS.contains(file.extension()) || file.link() || file.size() > LARGEST) return;
-        try {
-            List<String> lines = reading.tree().text(file.path()).lines();
-            for (int i = 0; i < lines.size(); i++) {
-                String line = lines.get(i).strip();
-                Matcher matcher = DATABASE.matcher(line);
-                if (line.startsWith("#") || line.startsWith("<!--") || !matcher.find()) continue;
-                // the address may hold a password
-                named.putIfAbsent(
-                        matcher.group(1).toLowerCase(Locale.ROOT),
-                        new Evidence(file.path(), i + 1, matcher.group() + "\u2026"));
-            }
-        } catch (IOException e) {
-            LoggerFactory.getLogger(JvmRuntimeNeeds.class).debug("{}", file.path(), e);
+        if (!SETTINGS.contains(file.extension())) return;
+        List<String> lines = reading.tree().lines(file, LARGEST);
+        for (int i = 0; i < lines.size(); i++) {
+            String line = lines.get(i).strip();
+            Matcher matcher = DATABASE.matcher(line);
+            if (line.startsWith("#") || line.startsWith("<!--") || !matcher.find()) continue;
+            // the address may hold a password
+            named.putIfAbsent(
+                    matcher.group(1).toLowerCase(Locale.ROOT),
+                    new Evidence(file.path(), i + 1, matcher.group() + "\u2026"));
         }
     }
 
@@ -132,29 +134,33 @@ final class JvmRuntimeNeeds {
         boolean served = has(List.of("javax.ejb.Stateless", "jakarta.ejb.Stateless"));
         if (served || has(PERSISTENCE)) return;
         file("(.*/)?META-INF/persistence\\.xml", Set.of(Role.MAIN, Role.MAIN_RESOURCES, Role.WEB))
-                .ifPresent(path -> findings.add(Finding.trouble(
+                .ifPresent(path -> lacks(
                         path,
+                        "persistence.xml",
                         "describes persistence, and no library here carries it out; add one, such as"
-                                + " org.hibernate:hibernate-core, unless the server has it",
-                        Evidence.of(path, "persistence.xml"))));
+                                + " org.hibernate:hibernate-core, unless the server has it"));
+    }
+
+    private void lacks(String path, String words, String fact) {
+        findings.add(Finding.trouble(path, fact, Evidence.of(path, words)));
     }
 
     private void embedded() {
         if (!has(TEMPLATES)) {
             file("templates/.*\\.(html|ftlh?|mustache)", Set.of(Role.MAIN, Role.MAIN_RESOURCES))
-                    .ifPresent(path -> findings.add(Finding.trouble(
+                    .ifPresent(path -> lacks(
                             path,
+                            "templates/",
                             "is a template, and no library here has an engine for it; add one, such as"
-                                    + " org.springframework.boot:spring-boot-starter-thymeleaf",
-                            Evidence.of(path, "templates/"))));
+                                    + " org.springframework.boot:spring-boot-starter-thymeleaf"));
         }
         if (!has(List.of("org.apache.jasper.servlet.JspServlet"))) {
             file(".*\\.jsp", Set.of(Role.WEB, Role.MAIN_RESOURCES))
-                    .ifPresent(path -> findings.add(Finding.trouble(
+                    .ifPresent(path -> lacks(
                             path,
+                            "a page",
                             "is a page that the embedded server cannot make by itself; add"
-                                    + " org.apache.tomcat.embed:tomcat-embed-jasper",
-                            Evidence.of(path, "a page"))));
+                                    + " org.apache.tomcat.embed:tomcat-embed-jasper"));
         }
     }
 

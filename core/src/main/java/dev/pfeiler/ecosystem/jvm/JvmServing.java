@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.deployment.WebServer;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
@@ -10,18 +11,13 @@ import dev.pfeiler.proof.Answers;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Proof;
-import dev.pfeiler.tree.Paths;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Enumeration;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 
 /** Serves the web archive that the old wiring gave, and the new one, and holds their pages against each other. */
 final class JvmServing {
@@ -40,14 +36,6 @@ final class JvmServing {
         this.module = module;
         this.server = server;
         this.scratch = scratch;
-    }
-
-    /** Whether a project uses the later package names of the servlet interface. */
-    static boolean jakarta(JvmReading reading) {
-        return reading.jars().stream().anyMatch(jar -> jar.holds("jakarta.servlet.Servlet"))
-                || reading.javaSources().stream()
-                        .flatMap(source -> source.imports().stream())
-                        .anyMatch(declared -> declared.name().startsWith("jakarta.servlet."));
     }
 
     /**
@@ -129,10 +117,8 @@ final class JvmServing {
         for (Path built : classes) {
             if (Files.isDirectory(built)) copyMissing(built, goal);
         }
-        List<Jar> all = new ArrayList<>(project.libraries());
-        all.addAll(project.copies().keySet());
-        for (Jar jar : all) {
-            if (module.deploys(jar)) copy(proof.old().onDisk(jar.path()), folder.resolve("WEB-INF/lib/" + jar.name()));
+        for (Jar jar : project.withCopies().filter(module::deploys).toList()) {
+            copy(proof.old().onDisk(jar.path()), folder.resolve("WEB-INF/lib/" + jar.name()));
         }
         return folder;
     }
@@ -146,24 +132,12 @@ final class JvmServing {
     }
 
     private static void copy(Path from, Path to) throws IOException {
-        if (Files.exists(to)) return;
-        Files.createDirectories(to.getParent());
-        Trees.copy(from, to);
+        if (!Files.exists(to)) Trees.copy(from, to);
     }
 
     private Path unpack(Path archive) throws IOException {
         Path folder = Files.createDirectories(scratch.resolve("after"));
-        try (ZipFile zip = new ZipFile(archive.toFile())) {
-            for (Enumeration<? extends ZipEntry> all = zip.entries(); all.hasMoreElements(); ) {
-                ZipEntry entry = all.nextElement();
-                if (entry.isDirectory() || Paths.normal(entry.getName()).isEmpty()) continue;
-                Path goal = folder.resolve(Paths.normal(entry.getName()).get());
-                Files.createDirectories(goal.getParent());
-                try (InputStream in = zip.getInputStream(entry)) {
-                    Files.copy(in, goal);
-                }
-            }
-        }
+        Unpacking.into(folder, archive, Optional::of);
         return folder;
     }
 }

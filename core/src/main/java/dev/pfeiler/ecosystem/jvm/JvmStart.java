@@ -33,7 +33,7 @@ final class JvmStart {
         this.reading = reading;
         this.module = module;
         this.deliberation = deliberation;
-        this.key = module.name().isEmpty() ? "run" : "run:" + module.name();
+        this.key = module.key("run");
     }
 
     /** The plug-in that serves a web archive below a path, in the family of its package names. */
@@ -41,7 +41,7 @@ final class JvmStart {
         Optional<Jar> api = reading.jars().stream()
                 .filter(jar -> jar.holds("jakarta.servlet.Servlet") || jar.holds("javax.servlet.Servlet"))
                 .findFirst();
-        boolean jakarta = JvmServing.jakarta(reading);
+        boolean jakarta = reading.jakarta();
         Coordinates plugin = plugin(jakarta, api);
         String said = plugin.artifact() + " " + plugin.version();
         List<Evidence> evidence = api.map(

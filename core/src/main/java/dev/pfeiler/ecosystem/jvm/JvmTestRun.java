@@ -57,7 +57,7 @@ final class JvmTestRun {
         Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value()));
         TestRun run = new TestRun(properties, environment, List.copyOf(words.keySet()), folder);
         if (run.equals(TestRun.USUAL)) return run;
-        String key = module.name().isEmpty() ? "test-run" : "test-run:" + module.name();
+        String key = module.key("test-run");
         String standing = deliberation.settle(
                 Decision.of(
                         key,

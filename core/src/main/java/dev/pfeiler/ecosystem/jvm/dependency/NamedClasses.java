@@ -3,7 +3,6 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import java.io.IOException;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -11,7 +10,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.slf4j.LoggerFactory;
 
 /** Names of classes in files that tell a program what to load: settings of frameworks, persistence, logging, services. */
 public final class NamedClasses {
@@ -28,16 +26,10 @@ public final class NamedClasses {
         Map<String, Evidence> named = new TreeMap<>();
         for (String path : paths) {
             boolean service = path.contains("META-INF/services/");
-            boolean small = tree.file(path)
-                    .filter(f -> f.size() <= LARGEST && !f.link())
-                    .isPresent();
-            if (!small || !service && !SETTINGS.contains(Paths.extension(path))) continue;
-            try {
-                List<String> lines = tree.text(path).lines();
-                for (int i = 0; i < lines.size(); i++) line(path, i + 1, lines.get(i), named);
-            } catch (IOException e) {
-                LoggerFactory.getLogger(NamedClasses.class).debug("{}", path, e);
-            }
+            if (!service && !SETTINGS.contains(Paths.extension(path))) continue;
+            List<String> lines =
+                    tree.file(path).map(file -> tree.lines(file, LARGEST)).orElse(List.of());
+            for (int i = 0; i < lines.size(); i++) line(path, i + 1, lines.get(i), named);
         }
         return named;
     }

@@ -65,32 +65,25 @@ public final class DescriptorChecks {
                     .filter(f -> f.size() <= LARGEST && !f.link())
                     .isPresent();
             if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
-            checks.root(path).ifPresent(root -> checks.check(path, root, webFolder));
+            checks.check(path, webFolder);
         }
         return checks.findings;
     }
 
-    private Optional<XmlElement> root(String path) {
+    private void check(String path, Optional<String> webFolder) {
         try {
-            return Optional.of(XmlElement.read(tree.bytes(path)));
-        } catch (IOException | XmlElement.Malformed e) {
-            // told by who reads it for what it says
-            LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
-            return Optional.empty();
-        }
-    }
-
-    private void check(String path, XmlElement root, Optional<String> webFolder) {
-        Set<String> seen = new HashSet<>();
-        for (NamedInDescriptors.Named named : NamedInDescriptors.in(root)) {
-            if (seen.add(named.className())) className(path, named);
-        }
-        boolean web = webFolder.isPresent() && path.equals(Paths.join(webFolder.get(), "WEB-INF/web.xml"));
-        if (!web) return;
-        try {
-            String version = WebDescriptor.read(path, tree.bytes(path)).version();
+            byte[] bytes = tree.bytes(path);
+            XmlElement root = XmlElement.read(bytes);
+            Set<String> seen = new HashSet<>();
+            for (NamedInDescriptors.Named named : NamedInDescriptors.in(root)) {
+                if (seen.add(named.className())) className(path, named);
+            }
+            boolean web = webFolder.isPresent() && path.equals(Paths.join(webFolder.get(), "WEB-INF/web.xml"));
+            if (!web) return;
+            String version = WebDescriptor.of(path, bytes, root).version();
             findings.addAll(WebDescriptorCheck.of(path, root, version, around(webFolder.get())));
         } catch (IOException | XmlElement.Malformed e) {
+            // told by who reads it for what it says
             LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
         }
     }
@@ -114,19 +107,26 @@ public final class DescriptorChecks {
     }
 
     private WebDescriptorCheck.Around around(String webFolder) {
-        String context = Paths.join(webFolder, "META-INF/context.xml");
-        Set<String> defined = tree.has(context)
-                ? root(context).stream()
-                        .flatMap(XmlElement::all)
-                        .filter(e -> Set.of("Resource", "ResourceLink").contains(e.name()))
-                        .map(e -> e.attribute("name"))
-                        .collect(Collectors.toSet())
-                : Set.of();
+        Set<String> defined = defined(Paths.join(webFolder, "META-INF/context.xml"));
         return new WebDescriptorCheck.Around(
                 inside -> tree.has(Paths.join(webFolder, inside)),
                 project.api(),
                 project.jakarta(),
                 project.annotated(),
                 defined);
+    }
+
+    private Set<String> defined(String context) {
+        if (!tree.has(context)) return Set.of();
+        try {
+            return XmlElement.read(tree.bytes(context))
+                    .all()
+                    .filter(e -> Set.of("Resource", "ResourceLink").contains(e.name()))
+                    .map(e -> e.attribute("name"))
+                    .collect(Collectors.toSet());
+        } catch (IOException | XmlElement.Malformed e) {
+            LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", context, e);
+            return Set.of();
+        }
     }
 }

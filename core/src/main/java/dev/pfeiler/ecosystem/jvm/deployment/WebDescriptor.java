@@ -26,7 +26,11 @@ public record WebDescriptor(
             Pattern.compile("<!DOCTYPE\\s+web-app\\s+[^>]*?Web Application (\\d\\.\\d)[^>]*>");
 
     static WebDescriptor read(String path, byte[] bytes) throws XmlElement.Malformed {
-        XmlElement root = XmlElement.read(bytes);
+        return of(path, bytes, XmlElement.read(bytes));
+    }
+
+    /** The same of a document that has been read. */
+    static WebDescriptor of(String path, byte[] bytes, XmlElement root) {
         Map<String, Evidence> classes = new TreeMap<>();
         NamedInDescriptors.in(root)
                 .forEach(named ->

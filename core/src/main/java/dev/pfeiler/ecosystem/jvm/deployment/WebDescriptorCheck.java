@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Looks for what is wrong in a {@code web.xml} by itself and against what lies around it. Source: the deployment descriptor
@@ -148,14 +149,16 @@ final class WebDescriptorCheck {
                 }));
     }
 
+    private Stream<String> mapped() {
+        return root.all().filter(e -> e.name().equals("url-pattern")).map(XmlElement::text);
+    }
+
     private void welcomeFiles() {
         List<XmlElement> files = root.all()
                 .filter(e -> e.name().equals("welcome-file") && !e.text().isEmpty())
                 .toList();
-        Set<String> mapped = root.all()
-                .filter(e -> e.name().equals("url-pattern"))
-                .map(e -> e.text().replaceFirst("^/", ""))
-                .collect(Collectors.toSet());
+        Set<String> mapped =
+                mapped().map(pattern -> pattern.replaceFirst("^/", "")).collect(Collectors.toSet());
         boolean any = files.stream()
                 .map(e -> e.text().replaceFirst("^/", ""))
                 .anyMatch(name -> around.file().test(name)
@@ -169,10 +172,7 @@ final class WebDescriptorCheck {
 
     /** Pages and files within the program that the descriptor sends people to. */
     private void pages() {
-        Set<String> mapped = root.all()
-                .filter(e -> e.name().equals("url-pattern"))
-                .map(XmlElement::text)
-                .collect(Collectors.toSet());
+        Set<String> mapped = mapped().collect(Collectors.toSet());
         root.all()
                 .filter(e -> Set.of("location", "jsp-file", "form-login-page", "form-error-page", "taglib-location")
                         .contains(e.name()))

@@ -3,6 +3,9 @@ package dev.pfeiler.ecosystem.jvm.maven;
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -45,5 +48,29 @@ public record MavenProject(
     /** Whether a product is a web archive. */
     public boolean isWeb() {
         return modules.stream().anyMatch(module -> module.packaging().equals("war"));
+    }
+
+    /** What to type in the converted project, in a useful order. */
+    public List<Proposal.Command> commands() {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("build", "mvn package"));
+        commands.add(new Proposal.Command("test", "mvn test"));
+        for (MavenModule module : modules) {
+            if (module.start().isEmpty()) continue;
+            boolean war = module.packaging().equals("war");
+            String goal = war ? "jetty:run" : "exec:java";
+            // the server compiles by itself; modules that this one needs are built along with it
+            String phase = !module.needs().isEmpty() ? "package " : war ? "" : "compile ";
+            String only = isSingle() ? "" : " -pl " + module.folder() + " -am";
+            commands.add(new Proposal.Command("run", "mvn " + phase + goal + only));
+        }
+        for (MavenModule module : modules) {
+            if (!module.selfContained() || !module.manifest().containsKey("Main-Class")) continue;
+            String archive = module.archive(coordinates.version()).replaceFirst("\\.jar$", "");
+            String path = Paths.join(module.folder(), "target/" + archive + "-" + MavenModule.WITH_LIBRARIES + ".jar");
+            commands.add(new Proposal.Command("run what was packed", "java -jar " + path));
+        }
+        if (!documentation.isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
+        return commands;
     }
 }

@@ -43,11 +43,11 @@ final class PomPlugins {
         return management;
     }
 
-    /** The plugins that one of several modules has to tell something. */
-    List<Plugin> ownPlugins(MavenModule module) {
-        List<Plugin> plugins = new ArrayList<>();
-        plugins.addAll(generators(module));
+    /** The plugins of a module's own; one of several modules tells the usual ones there what it has to, too. */
+    List<Plugin> own(MavenModule module) {
+        List<Plugin> plugins = new ArrayList<>(generators(module));
         if (module.selfContained()) plugins.add(withLibraries());
+        if (project.isSingle()) return plugins;
         module.start().ifPresent(start -> {
             Plugin plugin = start(start);
             plugin.setVersion(null);
@@ -67,14 +67,11 @@ final class PomPlugins {
     }
 
     /** One plug-in a tool, with an execution for each way in which it is told to work. */
-    static Collection<Plugin> generators(MavenModule module) {
+    private static Collection<Plugin> generators(MavenModule module) {
         Map<Coordinates, Plugin> plugins = new LinkedHashMap<>();
         for (BuildPlugin generator : module.generators()) {
             Plugin plugin = plugins.computeIfAbsent(generator.plugin(), c -> {
-                Plugin first = new Plugin();
-                first.setGroupId(c.group());
-                first.setArtifactId(c.artifact());
-                first.setVersion(c.version());
+                Plugin first = plugin(c);
                 generator.tool().ifPresent(tool -> first.addDependency(PomWriter.declaration(tool)));
                 return first;
             });
@@ -87,6 +84,14 @@ final class PomPlugins {
             plugin.addExecution(execution);
         }
         return plugins.values();
+    }
+
+    private static Plugin plugin(Coordinates coordinates) {
+        Plugin plugin = new Plugin();
+        plugin.setGroupId(coordinates.group());
+        plugin.setArtifactId(coordinates.artifact());
+        plugin.setVersion(coordinates.version());
+        return plugin;
     }
 
     private static Xpp3Dom configuration(BuildPlugin plugin) {
@@ -105,7 +110,7 @@ final class PomPlugins {
     }
 
     /** A second archive beside the plain one, with the libraries unpacked in it. */
-    static Plugin withLibraries() {
+    private static Plugin withLibraries() {
         Plugin plugin = new Plugin();
         plugin.setArtifactId("maven-shade-plugin");
         plugin.setVersion("3.6.0");
@@ -135,10 +140,7 @@ final class PomPlugins {
 
     /** The plug-in by which a product is started, where a person asks for it. */
     private static Plugin start(BuildPlugin start) {
-        Plugin plugin = new Plugin();
-        plugin.setGroupId(start.plugin().group());
-        plugin.setArtifactId(start.plugin().artifact());
-        plugin.setVersion(start.plugin().version());
+        Plugin plugin = plugin(start.plugin());
         plugin.setConfiguration(configuration(start));
         return plugin;
     }

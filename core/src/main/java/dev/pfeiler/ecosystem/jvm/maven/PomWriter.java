@@ -174,9 +174,7 @@ public final class PomWriter {
                             List.of("**/doc-files/**", "**/package.html", "**/overview.html"),
                             List.of())));
         }
-        if (!project.isSingle()) plugins.ownPlugins(module).forEach(build::addPlugin);
-        else PomPlugins.generators(module).forEach(build::addPlugin);
-        if (project.isSingle() && module.selfContained()) build.addPlugin(PomPlugins.withLibraries());
+        plugins.own(module).forEach(build::addPlugin);
         boolean empty = build.getFinalName() == null
                 && build.getResources().isEmpty()
                 && build.getPlugins().isEmpty();

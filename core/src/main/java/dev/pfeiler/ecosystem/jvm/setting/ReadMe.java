@@ -5,12 +5,10 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.slf4j.LoggerFactory;
 
 /** What the texts for people at the top of a project say of its build: a weak sign, as nobody has to keep them true. */
 public final class ReadMe {
@@ -28,7 +26,7 @@ public final class ReadMe {
     /** The first level that each of the texts asks for. */
     public static List<ProjectSettings.LevelSign> levels(ProjectTree tree) {
         return tree.files().stream()
-                .filter(file -> Paths.parent(file.path()).isEmpty() && !file.link() && file.size() <= LARGEST)
+                .filter(file -> Paths.parent(file.path()).isEmpty())
                 .filter(file -> NAME.matcher(file.name()).matches()
                         && List.of("", "txt", "md", "markdown", "html", "adoc", "rst")
                                 .contains(file.extension()))
@@ -37,13 +35,7 @@ public final class ReadMe {
     }
 
     private static Optional<ProjectSettings.LevelSign> level(ProjectTree tree, TreeFile file) {
-        List<String> lines;
-        try {
-            lines = tree.text(file.path()).lines();
-        } catch (IOException e) {
-            LoggerFactory.getLogger(ReadMe.class).debug("{}", file.path(), e);
-            return Optional.empty();
-        }
+        List<String> lines = tree.lines(file, LARGEST);
         for (int i = 0; i < lines.size(); i++) {
             Matcher matcher = LEVEL.matcher(lines.get(i));
             if (!NEED.matcher(lines.get(i)).find() || !matcher.find()) continue;

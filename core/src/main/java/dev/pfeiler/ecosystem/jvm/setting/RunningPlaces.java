@@ -4,14 +4,12 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.slf4j.LoggerFactory;
 
 /** Which Java a project is built and run on elsewhere: by container files, CI files, and files of version switchers. */
 public final class RunningPlaces {
@@ -36,8 +34,7 @@ public final class RunningPlaces {
         List<Java> found = new ArrayList<>();
         for (TreeFile file : tree.files()) {
             List<Pattern> patterns = patterns(file);
-            if (patterns.isEmpty() || file.link() || file.size() > LARGEST) continue;
-            first(tree, file.path(), patterns).ifPresent(found::add);
+            if (!patterns.isEmpty()) first(tree, file, patterns).ifPresent(found::add);
         }
         return found;
     }
@@ -56,19 +53,16 @@ public final class RunningPlaces {
         };
     }
 
-    private static Optional<Java> first(ProjectTree tree, String path, List<Pattern> patterns) {
-        try {
-            List<String> lines = tree.text(path).lines();
-            for (int i = 0; i < lines.size(); i++) {
-                for (Pattern pattern : patterns) {
-                    Matcher matcher = pattern.matcher(lines.get(i));
-                    if (!matcher.matches()) continue;
-                    Evidence evidence = new Evidence(path, i + 1, lines.get(i).strip());
-                    return Optional.of(new Java(Integer.parseInt(matcher.group(1)), evidence));
-                }
+    private static Optional<Java> first(ProjectTree tree, TreeFile file, List<Pattern> patterns) {
+        List<String> lines = tree.lines(file, LARGEST);
+        for (int i = 0; i < lines.size(); i++) {
+            for (Pattern pattern : patterns) {
+                Matcher matcher = pattern.matcher(lines.get(i));
+                if (!matcher.matches()) continue;
+                Evidence evidence =
+                        new Evidence(file.path(), i + 1, lines.get(i).strip());
+                return Optional.of(new Java(Integer.parseInt(matcher.group(1)), evidence));
             }
-        } catch (IOException e) {
-            LoggerFactory.getLogger(RunningPlaces.class).debug("{}", path, e);
         }
         return Optional.empty();
     }

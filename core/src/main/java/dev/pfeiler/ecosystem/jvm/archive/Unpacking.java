@@ -1,0 +1,37 @@
+package dev.pfeiler.ecosystem.jvm.archive;
+
+import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+
+/** Lays the entries of an archive out in a folder. */
+public final class Unpacking {
+    private Unpacking() {}
+
+    /**
+     * Unpacks an archive; an entry whose name climbs out of the folder is left out.
+     *
+     * @param place where an entry goes, by its name; nothing where it is not wanted
+     */
+    public static void into(Path folder, Path archive, Function<String, Optional<String>> place) throws IOException {
+        try (ZipFile zip = new ZipFile(archive.toFile())) {
+            for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
+                boolean climbs = Arrays.asList(entry.getName().split("/")).contains("..");
+                Optional<String> wanted = place.apply(entry.getName()).flatMap(Paths::normal);
+                if (entry.isDirectory() || climbs || wanted.isEmpty()) continue;
+                Path goal = folder.resolve(wanted.get());
+                Files.createDirectories(goal.getParent());
+                try (InputStream in = zip.getInputStream(entry)) {
+                    Files.copy(in, goal);
+                }
+            }
+        }
+    }
+}
