@@ -22,9 +22,11 @@ final class MakeFile {
             Pattern.compile("(?:export\\s+|override\\s+)?([\\w.-]+)\\s*(\\?|\\+|::?)?=\\s*(.*)", Pattern.DOTALL);
     private static final Pattern RULE = Pattern.compile("([^:=#\\t][^:=#]*):(?!=)([^=]*)", Pattern.DOTALL);
     private static final Pattern FUNCTION = Pattern.compile(
-            "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|call|abspath|realpath)\\s+(.*)",
+            "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|or|and|call|abspath|realpath)\\s+(.*)",
             Pattern.DOTALL);
     private static final Pattern REPLACED = Pattern.compile("([\\w.-]+):([^=]*)=(.*)");
+    private static final Pattern DEFINITION =
+            Pattern.compile("(?:export\\s+|override\\s+)?define\\s+([\\w.-]+)\\s*(?:\\?|\\+|::?)?=?");
     private static final Pattern SUBSTITUTION = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)");
 
     private final ProjectTree tree;
@@ -38,6 +40,10 @@ final class MakeFile {
     private final Commands commands;
     private final Map<String, String> written = new HashMap<>();
     private final List<Runnable> recipes = new ArrayList<>();
+    /** Of the rule whose commands are read. */
+    private String target = "";
+
+    private String needed = "";
 
     MakeFile(ProjectTree tree, Wiring.Draft draft) {
         this.tree = tree;
@@ -61,35 +67,47 @@ final class MakeFile {
 
     private void load(String path, List<String> rawLines, int depth) {
         draft.files.add(path);
-        String target = "";
-        String needed = "";
+        target = "";
+        MakeConditions conditions = new MakeConditions(this::expand, variables::containsKey);
+        String defined = "";
         for (ScriptLines.Line line : ScriptLines.of(rawLines, '\\')) {
-            Evidence evidence = new Evidence(path, line.number(), line.text());
-            if (line.text().startsWith("\t")) {
-                String goal = target;
-                String first = needed;
-                recipes.add(() -> recipe(line.text().strip(), goal, first, evidence));
-                continue;
-            }
-            String plain = line.text().replaceFirst("(^|\\s)#.*", "").strip();
-            if (plain.matches("-?s?include\\s+.*")) {
-                include(plain.replaceFirst("\\S+\\s+", ""), Paths.parent(path), depth, evidence);
-                continue;
-            }
-            Matcher assignment = ASSIGNMENT.matcher(plain);
-            Matcher rule = RULE.matcher(plain);
-            if (assignment.matches()) assign(assignment, evidence);
-            else if (rule.matches()) {
-                target = rule.group(1).strip();
-                String[] parts = rule.group(2).split(";", 2);
-                needed = parts[0].strip();
-                if (parts.length > 1) {
-                    String goal = target;
-                    String first = needed;
-                    recipes.add(() -> recipe(parts[1].strip(), goal, first, evidence));
+            String bare = line.text().replaceFirst("(^|\\s)#.*", "").strip();
+            Matcher definition = DEFINITION.matcher(bare);
+            if (!defined.isEmpty()) {
+                if (bare.equals("endef")) defined = "";
+                else variables.merge(defined, line.text(), (one, other) -> one.isEmpty() ? other : one + "\n" + other);
+            } else if (!conditions.take(bare) && conditions.met()) {
+                if (definition.matches()) {
+                    defined = definition.group(1);
+                    variables.put(defined, "");
+                } else {
+                    line(line.text(), bare, depth, new Evidence(path, line.number(), line.text()));
                 }
             }
         }
+    }
+
+    private void line(String raw, String bare, int depth, Evidence evidence) {
+        Matcher assignment = ASSIGNMENT.matcher(bare);
+        Matcher rule = RULE.matcher(bare);
+        if (raw.startsWith("\t")) {
+            later(raw.strip(), evidence);
+        } else if (bare.matches("-?s?include\\s+.*")) {
+            include(bare.replaceFirst("\\S+\\s+", ""), Paths.parent(evidence.file()), depth, evidence);
+        } else if (assignment.matches()) {
+            assign(assignment, evidence);
+        } else if (rule.matches()) {
+            target = rule.group(1).strip();
+            String[] parts = rule.group(2).split(";", 2);
+            needed = parts[0].strip();
+            if (parts.length > 1) later(parts[1].strip(), evidence);
+        }
+    }
+
+    private void later(String line, Evidence evidence) {
+        String goal = target;
+        String first = needed;
+        recipes.add(() -> recipe(line, goal, first, evidence));
     }
 
     private void include(String files, String folder, int depth, Evidence evidence) {
@@ -129,7 +147,7 @@ final class MakeFile {
                 .replace("$?", prerequisites);
         String expanded = expand(automatic);
         String folder = "";
-        for (String part : expanded.split("&&|;")) {
+        for (String part : expanded.split("&&|;|\n")) {
             List<String> words = ShellText.words(substitute(part.strip(), folder));
             if (words.size() > 1 && words.get(0).equals("cd")) {
                 folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
@@ -216,8 +234,23 @@ final class MakeFile {
     }
 
     private String function(String name, String raw) {
+        List<String> parts = commas(raw);
+        switch (name) {
+            case "foreach" -> {
+                return parts.size() < 3 ? "" : foreach(parts);
+            }
+            case "if" -> {
+                boolean met = !expand(parts.get(0)).isBlank();
+                int taken = met ? 1 : 2;
+                return taken < parts.size() ? expand(parts.get(taken)) : "";
+            }
+            case "call" -> {
+                return call(parts);
+            }
+            default -> {}
+        }
         // spaces of a separator count, as in $(subst $(SPACE),:,$(LIBS))
-        List<String> a = commas(raw).stream().map(this::expand).toList();
+        List<String> a = parts.stream().map(this::expand).toList();
         String last = a.get(a.size() - 1);
         return switch (name) {
             case "wildcard" ->
@@ -240,9 +273,39 @@ final class MakeFile {
             case "notdir" -> each(last, Paths::name);
             case "dir" -> each(last, Paths::parent);
             case "firstword" -> last.strip().split("\\s+")[0];
-            case "foreach", "if", "call" -> "";
+            case "or" -> a.stream().filter(part -> !part.isBlank()).findFirst().orElse("");
+            case "and" -> a.stream().anyMatch(String::isBlank) ? "" : last;
             default -> last.strip();
         };
+    }
+
+    private String foreach(List<String> parts) {
+        String variable = expand(parts.get(0)).strip();
+        String body = String.join(",", parts.subList(2, parts.size()));
+        return Arrays.stream(expand(parts.get(1)).strip().split("\\s+"))
+                .filter(word -> !word.isEmpty())
+                .map(word -> with(Map.of(variable, word), body))
+                .collect(Collectors.joining(" "));
+    }
+
+    private String call(List<String> parts) {
+        String called = expand(parts.get(0)).strip();
+        Map<String, String> given = new HashMap<>(Map.of("0", called));
+        for (int i = 1; i < parts.size(); i++) given.put(String.valueOf(i), expand(parts.get(i)));
+        // the body itself, not the variable: a function may call itself, which the bound on depth ends
+        return with(given, variables.getOrDefault(called, ""));
+    }
+
+    /** The text worked out with some variables set, which have their old values again behind it. */
+    private String with(Map<String, String> set, String body) {
+        Map<String, String> before = new HashMap<>();
+        set.forEach((name, value) -> before.put(name, variables.put(name, value.replace("$", "$$"))));
+        String text = expand(body);
+        before.forEach((name, value) -> {
+            if (value == null) variables.remove(name);
+            else variables.put(name, value);
+        });
+        return text;
     }
 
     private static List<String> commas(String text) {

@@ -217,6 +217,60 @@ class ScriptsTest {
     }
 
     @Test
+    void ofAConditionalOnlyTheBranchThatMakeTakesIsRead() throws IOException {
+        Wiring wiring = only(
+                "Makefile",
+                "MODE = release",
+                "ifeq ($(OS),Windows_NT)",
+                "SEP = ;",
+                "else ifdef ANDROID",
+                "SEP = |",
+                "else",
+                "SEP = :",
+                "endif",
+                "ifneq '$(MODE)' 'release'",
+                "  ifdef MODE",
+                "LEVEL = 11",
+                "  endif",
+                "else",
+                "LEVEL = 8",
+                "endif",
+                "all:",
+                "ifdef LEVEL",
+                "\tjavac --release $(LEVEL) -cp 'lib/a.jar$(SEP)lib/b.jar' -d out src/p/A.java",
+                "else",
+                "\tjavac --release 6 -d out src/p/A.java",
+                "endif");
+        assertThat(wiring.compilations()).hasSize(1);
+        assertThat(libraries(wiring)).containsExactly("lib/a.jar", "lib/b.jar");
+        assertThat(wiring.levels()).extracting(Wiring.Setting::value).containsExactly("8");
+    }
+
+    @Test
+    void makeFunctionsLoopChooseAndCall() throws IOException {
+        Wiring wiring = only(
+                "Makefile",
+                "JARS = a b",
+                "jar = lib/$(1).jar$(2)",
+                "LIBS := $(foreach n,$(JARS),$(call jar,$(n),:))",
+                "define compile",
+                "\tmkdir -p $(1)",
+                "\tjavac $(if $(LEVEL),--release $(LEVEL),-g) -cp \"$(LIBS)\" -d $(1) src/p/A.java",
+                "endef",
+                "LEVEL = $(or $(WANTED),11)",
+                "all:",
+                "\t$(call compile,out)");
+        assertThat(libraries(wiring)).containsExactly("lib/a.jar", "lib/b.jar");
+        assertThat(wiring.levels()).extracting(Wiring.Setting::value).containsExactly("11");
+    }
+
+    @Test
+    void endlessMakeFunctionsEnd() throws IOException {
+        Wiring wiring = only("Makefile", "f = $(call f,x$(1))", "A = $(call f,y)", "all:", "\tjavac -d out $(A)");
+        assertThat(wiring.trouble()).isNotEmpty();
+    }
+
+    @Test
     void endlessMakeVariablesEnd() throws IOException {
         Wiring wiring = only("Makefile", "A = $(B) $(B)", "B = $(A) $(A)", "all:", "\tjavac -d out $(A) src/p/A.java");
         assertThat(wiring.compilations()).hasSize(1);
