@@ -108,6 +108,7 @@ public final class JsonDocuments {
                     .addObject()
                     .put("subject", difference.subject())
                     .put("kind", word(difference.kind()))
+                    .put("detail", difference.detail())
                     .put("cause", difference.cause()));
         }
         verdict.notes().forEach(document.putArray("notes")::add);
@@ -170,6 +171,7 @@ public final class JsonDocuments {
             if (step instanceof Step.Move move) node.put("to", move.to());
             if (step instanceof Step.Write write) node.put("content", write.content());
             if (step instanceof Step.Edit edit) {
+                if (edit.leaves()) node.put("to", edit.to());
                 ArrayNode changes = node.putArray("changes");
                 edit.changes().forEach(change -> changes.addObject()
                         .put("line", change.line())

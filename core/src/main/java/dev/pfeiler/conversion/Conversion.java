@@ -109,7 +109,7 @@ public final class Conversion {
         }
         if (step instanceof Step.Write write) return new Ledger.Written(write.path(), Hashing.sha256(bytes(write)));
         if (step instanceof Step.Edit edit) {
-            return new Ledger.Edited(edit.path(), kept, Hashing.sha256(bytes(edit)));
+            return new Ledger.Edited(edit.path(), edit.to(), kept, Hashing.sha256(bytes(edit)));
         }
         return new Ledger.Retired(step.path(), kept);
     }
@@ -135,7 +135,7 @@ public final class Conversion {
         if (entry.source().isPresent())
             disk.move(file, root.resolve(entry.source().get()));
         if (step instanceof Step.Write write) put(write.path(), bytes(write), mode);
-        if (step instanceof Step.Edit edit) put(edit.path(), bytes(edit), mode);
+        if (step instanceof Step.Edit edit) put(edit.to(), bytes(edit), mode);
     }
 
     private void put(String path, byte[] bytes, String mode) throws IOException {

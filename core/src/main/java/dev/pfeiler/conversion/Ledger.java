@@ -97,10 +97,21 @@ public record Ledger(
     /**
      * A file with new content.
      *
+     * @param to where the new content lies; the file's path where it stayed
      * @param kept where its old bytes are, within the tree
      * @param sha256 of the new content
      */
-    public record Edited(String path, String kept, String sha256) implements Entry {
+    public record Edited(String path, String to, String kept, String sha256) implements Entry {
+        public Edited {
+            // ledgers of earlier versions do not say it
+            to = to == null ? path : to;
+        }
+
+        /** Whether the file went to another place, too. */
+        boolean away() {
+            return !to.equals(path);
+        }
+
         @Override
         public Optional<String> source() {
             return Optional.of(kept);
@@ -108,7 +119,7 @@ public record Ledger(
 
         @Override
         public Optional<Result> result() {
-            return Optional.of(new Result(path, sha256));
+            return Optional.of(new Result(to, sha256));
         }
     }
 

@@ -71,9 +71,9 @@ public final class References {
     private References(ProjectTree tree, List<Step> steps) {
         this.tree = tree;
         for (Step step : steps) {
-            if (step instanceof Step.Move move) moved.put(move.path(), move.to());
-            else if (step instanceof Step.Retire) retired.add(step.path());
-            else rewritten.add(step.path());
+            if (step.leaves())
+                step.goal().ifPresentOrElse(to -> moved.put(step.path(), to), () -> retired.add(step.path()));
+            if (!(step instanceof Step.Move)) rewritten.add(step.path());
         }
         folders();
     }

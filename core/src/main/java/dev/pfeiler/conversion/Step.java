@@ -53,14 +53,33 @@ public sealed interface Step {
     }
 
     /**
-     * A file that stays in its place gets other content.
+     * A file gets other content, in its place or in another.
      *
+     * @param to where it lies afterwards; its path where it stays
      * @param charset in which the content is written; the one in which it was read
      * @param changes the changed places, for people; the content decides
      */
-    record Edit(String path, String content, Charset charset, List<Change> changes, String reason) implements Step {
+    record Edit(String path, String to, String content, Charset charset, List<Change> changes, String reason)
+            implements Step {
         public Edit {
+            // proposals kept by earlier versions do not say it
+            to = to == null ? path : to;
             changes = List.copyOf(changes);
+        }
+
+        /** One in its place. */
+        public Edit(String path, String content, Charset charset, List<Change> changes, String reason) {
+            this(path, path, content, charset, changes, reason);
+        }
+
+        @Override
+        public Optional<String> goal() {
+            return leaves() ? Optional.of(to) : Optional.empty();
+        }
+
+        @Override
+        public boolean leaves() {
+            return !to.equals(path);
         }
     }
 

@@ -199,11 +199,14 @@ public final class Undo {
             return exists(retired.kept()) ? occupied(retired.path()) : Optional.empty();
         }
         if (entry instanceof Ledger.Edited edited) {
-            if (!exists(edited.kept()) || !differs(edited.path(), edited.sha256())) return Optional.empty();
+            if (!exists(edited.kept())) return Optional.empty();
+            if (edited.away() && exists(edited.path()) && !isGoal(edited.path())) return occupied(edited.path());
+            if (!differs(edited.to(), edited.sha256())) return Optional.empty();
             return Optional.of(new LaterEdit(
-                    edited.path(),
+                    edited.to(),
                     "was edited",
-                    "stays as you made it; the old one is set aside",
+                    (edited.away() ? "goes back to its old place" : "stays")
+                            + " as you made it; the old one is set aside",
                     "comes back as it was; yours is set aside"));
         }
         Ledger.Written written = (Ledger.Written) entry;
@@ -245,15 +248,31 @@ public final class Undo {
     private void reverse(Ledger.Entry entry, Edits edits) throws IOException {
         if (entry instanceof Ledger.Moved moved) reverse(moved, edits);
         else if (entry instanceof Ledger.Written written) reverse(written, edits);
-        else if (entry instanceof Ledger.Edited edited) {
-            if (!exists(edited.kept())) return;
-            boolean changed = differs(edited.path(), edited.sha256());
-            if (changed && edits == Edits.KEEP_MINE) setAside(edited.kept(), edited.path(), "before");
+        else if (entry instanceof Ledger.Edited edited) reverse(edited, edits);
+        else bringBack(entry.source().orElseThrow(), entry.path(), edits);
+    }
+
+    private void reverse(Ledger.Edited edited, Edits edits) throws IOException {
+        if (!exists(edited.kept())) return;
+        boolean changed = differs(edited.to(), edited.sha256());
+        boolean mine = changed && edits == Edits.KEEP_MINE;
+        if (!edited.away()) {
+            if (mine) setAside(edited.kept(), edited.path(), "before");
             else {
-                if (changed) setAside(edited.path(), edited.path(), "yours");
+                if (changed) setAside(edited.to(), edited.path(), "yours");
                 disk.moveOver(root.resolve(edited.kept()), root.resolve(edited.path()));
             }
-        } else bringBack(entry.source().orElseThrow(), entry.path(), edits);
+            return;
+        }
+        // a file of the person's own may lie at the old place
+        if (mine && !exists(edited.path())) {
+            disk.move(root.resolve(edited.to()), root.resolve(edited.path()));
+            setAside(edited.kept(), edited.path(), "before");
+            return;
+        }
+        if (changed) setAside(edited.to(), edited.path(), "yours");
+        else if (exists(edited.to())) disk.delete(root.resolve(edited.to()));
+        bringBack(edited.kept(), edited.path(), edits);
     }
 
     private void reverse(Ledger.Moved moved, Edits edits) throws IOException {
@@ -333,7 +352,7 @@ public final class Undo {
         }
         TreeSet<String> made = new TreeSet<>();
         for (Ledger.Entry entry : ledger.entries()) {
-            String path = entry instanceof Ledger.Moved moved ? moved.to() : entry.path();
+            String path = entry.result().map(Ledger.Result::path).orElse(entry.path());
             for (String f = Paths.parent(path); !f.isEmpty(); f = Paths.parent(f)) made.add(f);
         }
         for (String folder : made.descendingSet()) {

@@ -5,14 +5,21 @@ package dev.pfeiler.proof;
  *
  * @param subject what differs: a class, a file, a library
  * @param kind how
+ * @param detail what there is to know of it, for example sizes in bytes; empty where there is nothing
  * @param cause why; empty where nobody knows
  */
-public record Difference(String subject, Kind kind, String cause) {
+public record Difference(String subject, Kind kind, String detail, String cause) {
     /** How a thing differs. */
     public enum Kind {
         GONE,
         ADDED,
+        MOVED,
         CHANGED
+    }
+
+    /** One of which nothing more is known. */
+    public Difference(String subject, Kind kind, String cause) {
+        this(subject, kind, "", cause);
     }
 
     /** Whether its cause is known, so that it speaks not against the conversion. */

@@ -227,13 +227,18 @@ class CutOffTest {
         Set<String> goals = new HashSet<>();
         List<String> left = new ArrayList<>();
         for (String path : old) {
-            switch (random.nextInt(5)) {
+            switch (random.nextInt(6)) {
                 case 0 -> {}
                 case 1 -> {
                     steps.add(new Step.Retire(path, ""));
                     left.add(path);
                 }
                 case 2 -> steps.add(new Step.Edit(path, "edited " + path, StandardCharsets.UTF_8, List.of(), ""));
+                case 3 -> {
+                    String place = goals.add("to/" + path) ? "to/" + path : "further/" + path;
+                    steps.add(new Step.Edit(path, place, "edited " + path, StandardCharsets.UTF_8, List.of(), ""));
+                    left.add(0, path);
+                }
                 default -> {
                     // sometimes to a place that another file leaves
                     String place = left.isEmpty() || random.nextInt(3) > 0 ? "to/" + path : left.get(0);

@@ -156,7 +156,7 @@ public final class ProposalView {
                 .map(Step.Edit.class::cast)
                 .toList();
         if (edits.isEmpty()) return;
-        screen.heading("Changed in their place");
+        screen.heading("Changed within");
         for (Step.Edit edit : edits) {
             screen.row(" ", edit.path() + ": " + edit.reason(), "", 4);
             for (Step.Change change : edit.changes()) {

@@ -34,9 +34,9 @@ final class TreePairView {
         }
         for (Step step : proposal.steps()) {
             step.goal().ifPresent(goal -> after.put(goal, step.leaves() ? ">" : "+"));
-            if (step instanceof Step.Edit) {
-                before.put(step.path(), "~");
-                after.put(step.path(), "~");
+            if (step instanceof Step.Edit edit) {
+                before.put(edit.path(), edit.leaves() ? ">" : "~");
+                after.put(edit.to(), "~");
             }
         }
         int most = verbose ? Integer.MAX_VALUE : FILES_OF_A_FOLDER;

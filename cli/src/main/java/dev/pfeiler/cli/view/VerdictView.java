@@ -83,7 +83,8 @@ public final class VerdictView {
     private void difference(Difference difference) {
         String kind = difference.kind().name().toLowerCase(Locale.ROOT);
         String cause = difference.explained() ? difference.cause() : "no known cause";
-        screen.text(6, kind + " " + difference.subject() + ": " + cause, screen.palette()::quiet);
+        String detail = difference.detail().isEmpty() ? "" : " (" + difference.detail() + ")";
+        screen.text(6, kind + " " + difference.subject() + detail + ": " + cause, screen.palette()::quiet);
     }
 
     private void log(Verdict verdict) {

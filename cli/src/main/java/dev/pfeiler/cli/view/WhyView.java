@@ -18,7 +18,7 @@ public final class WhyView {
             screen.heading(step.path());
             String what = step.goal()
                     .filter(goal -> step.leaves())
-                    .map(goal -> "moves to " + goal)
+                    .map(goal -> (step instanceof Step.Edit ? "is edited and moves to " : "moves to ") + goal)
                     .orElse(
                             step instanceof Step.Retire
                                     ? "leaves the tree"

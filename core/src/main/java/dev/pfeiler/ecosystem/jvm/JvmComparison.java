@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.ecosystem.jvm.archive.ClassChange;
 import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
@@ -42,6 +43,8 @@ import java.util.zip.ZipFile;
 final class JvmComparison {
     private static final String CLASSES = "WEB-INF/classes/";
     private static final String LIB = "WEB-INF/lib/";
+    /** Of the members of a class that changed. */
+    private static final int SHOWN = 6;
 
     private final ProjectTree old;
     private final JvmProject project;
@@ -150,14 +153,23 @@ final class JvmComparison {
                 .flatMap(source -> source.typeNames().stream())
                 .collect(Collectors.toCollection(HashSet::new));
         Function<String, String> gone = name -> tests.contains(topLevel(name)) ? "a test, kept out of the archive" : "";
-        BiFunction<byte[], byte[], Optional<String>> changed = (one, other) -> {
+        BiFunction<byte[], byte[], Optional<Change>> changed = (one, other) -> {
             ClassDifference difference = ClassDifference.between(one, other);
             if (difference == ClassDifference.NONE) return Optional.empty();
             boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
-            return Optional.of(module ? "the archive plug-in adds to module descriptors" : difference.words());
+            String cause = module ? "the archive plug-in adds to module descriptors" : difference.words();
+            return Optional.of(new Change(cause, ClassChange.between(one, other)));
         };
         return compare("classes", before, after, gone, changed);
     }
+
+    /**
+     * How an entry changed.
+     *
+     * @param cause why; empty where nobody knows
+     * @param parts what of it, in words
+     */
+    private record Change(String cause, List<String> parts) {}
 
     private static String topLevel(String entry) {
         String name = entry.substring(0, entry.length() - ".class".length());
@@ -185,7 +197,7 @@ final class JvmComparison {
                 before,
                 after,
                 this::causeOfMissingFile,
-                (one, other) -> Arrays.equals(one, other) ? Optional.empty() : Optional.of(""));
+                (one, other) -> Arrays.equals(one, other) ? Optional.empty() : Optional.of(new Change("", List.of())));
     }
 
     /** The archive plug-in for jars leaves the pages about packages out. */
@@ -198,21 +210,42 @@ final class JvmComparison {
             Map<String, byte[]> before,
             Map<String, byte[]> after,
             Function<String, String> causeOfGone,
-            BiFunction<byte[], byte[], Optional<String>> causeOfChange) {
+            BiFunction<byte[], byte[], Optional<Change>> change) {
         List<Difference> differences = new ArrayList<>();
+        Map<String, byte[]> added = new TreeMap<>(after);
+        added.keySet().removeAll(before.keySet());
         before.forEach((name, bytes) -> {
             byte[] other = after.get(name);
-            if (other == null) differences.add(new Difference(name, Kind.GONE, causeOfGone.apply(name)));
-            else {
-                causeOfChange
-                        .apply(bytes, other)
-                        .ifPresent(cause -> differences.add(new Difference(name, Kind.CHANGED, cause)));
+            if (other != null) {
+                change.apply(bytes, other)
+                        .ifPresent(c -> differences.add(
+                                new Difference(name, Kind.CHANGED, detail(bytes, other, c.parts()), c.cause())));
+                return;
             }
+            Optional<String> elsewhere = added.entrySet().stream()
+                    .filter(entry -> bytes.length > 0 && Arrays.equals(entry.getValue(), bytes))
+                    .map(Map.Entry::getKey)
+                    .findFirst();
+            elsewhere.ifPresent(added::remove);
+            String detail = elsewhere.map(goal -> "to " + goal + ", ").orElse("") + size(bytes);
+            Kind kind = elsewhere.isPresent() ? Kind.MOVED : Kind.GONE;
+            differences.add(new Difference(name, kind, detail, causeOfGone.apply(name)));
         });
-        for (String name : after.keySet()) {
-            if (!before.containsKey(name)) differences.add(new Difference(name, Kind.ADDED, ""));
-        }
+        added.forEach((name, bytes) -> differences.add(new Difference(name, Kind.ADDED, size(bytes), "")));
         return new Comparison(subject, String.valueOf(before.size()), String.valueOf(after.size()), differences);
+    }
+
+    private static String detail(byte[] before, byte[] after, List<String> parts) {
+        List<String> words = new ArrayList<>();
+        words.add(before.length == after.length ? size(before) + " as before" : before.length + ", now " + size(after));
+        int shown = Math.min(parts.size(), SHOWN);
+        words.addAll(parts.subList(0, shown));
+        if (parts.size() > shown) words.add((parts.size() - shown) + " more members");
+        return String.join("; ", words);
+    }
+
+    private static String size(byte[] bytes) {
+        return bytes.length + (bytes.length == 1 ? " byte" : " bytes");
     }
 
     private Map<String, byte[]> webFiles() throws IOException {
@@ -244,9 +277,13 @@ final class JvmComparison {
                     .filter(entry -> entry.getValue().equals(sha1))
                     .map(Map.Entry::getKey)
                     .findFirst();
-            Kind kind = renamed.isPresent() || after.containsKey(name) ? Kind.CHANGED : Kind.GONE;
-            differences.add(new Difference(
-                    name, kind, renamed.map(to -> "the same bytes, named " + to).orElseGet(() -> whyGone(name))));
+            if (renamed.isPresent()) {
+                String cause = "the same bytes, named by name and version";
+                differences.add(new Difference(name, Kind.MOVED, "to " + renamed.get(), cause));
+            } else {
+                Kind kind = after.containsKey(name) ? Kind.CHANGED : Kind.GONE;
+                differences.add(new Difference(name, kind, whyGone(name)));
+            }
         });
         after.forEach((name, sha1) -> {
             if (!before.containsKey(name) && !before.containsValue(sha1)) {
