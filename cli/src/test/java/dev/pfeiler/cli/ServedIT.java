@@ -6,6 +6,7 @@ import dev.pfeiler.Sketch;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -71,6 +72,40 @@ class ServedIT {
         assertThat(prove.out()).contains("/roster (status 200 before, 500 now)");
         Program.Run without = program.run("prove", "--no-run", sketch.root());
         assertThat(without.out()).doesNotContain("pages");
+    }
+
+    @Test
+    void aDescriptorThatIsWrongIsMendedAndServes() throws IOException {
+        webProgram();
+        sketch.file(
+                "site/WEB-INF/web.xml",
+                "<web-app xmlns='https://jakarta.ee/xml/ns/jakartaee' version='6.0'>",
+                "  <servlet><servlet-name>duty</servlet-name>",
+                "    <servlet-class>no.haldervik.RosterServlet</servlet-class></servlet>",
+                "  <servlet-mapping><servlet-name>Duty</servlet-name><url-pattern>/duty</url-pattern></servlet-mapping>",
+                "  <welcome-file-list><welcome-file>home.html</welcome-file></welcome-file-list>",
+                "</web-app>");
+        // annotations could declare what the descriptor does not
+        String servlet = "src/no/haldervik/pilots/RosterServlet.java";
+        String plain = Files.readString(sketch.root().resolve(servlet)).replace("@WebServlet(\"/roster\")", "");
+        sketch.file(servlet, plain.replace("import jakarta.servlet.annotation.WebServlet;", ""));
+        Map<String, String> before = sketch.digest();
+        Program.Run convert = program.run("convert", "--choose", "level=17", sketch.root());
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        assertThat(sketch.root().resolve("src/main/webapp/WEB-INF/web.xml"))
+                .content()
+                .contains("<servlet-class>no.haldervik.pilots.RosterServlet</servlet-class>")
+                .contains("<servlet-name>duty</servlet-name><url-pattern>/duty")
+                .contains("<welcome-file>index.html</welcome-file>");
+        Program.Run prove = program.run("prove", sketch.root());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .containsPattern("changed WEB-INF/web.xml \\(\\d+, now \\d+ bytes\\): what was wrong in it is mended")
+                .contains("Proven: every difference");
+        assertThat(program.run("undo", sketch.root()).exit()).isZero();
+        Map<String, String> after = sketch.digest();
+        after.keySet().removeIf(path -> path.startsWith("target"));
+        assertThat(after).isEqualTo(before);
     }
 
     @Test

@@ -3,6 +3,7 @@ package dev.pfeiler.conversion;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.nio.charset.Charset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -97,5 +98,17 @@ public sealed interface Step {
      * @param line counted from 1, in the file as it was
      * @param before empty where lines were only added
      */
-    record Change(int line, String before, String after) {}
+    record Change(int line, String before, String after) {
+        /** The lines that differ between two texts with the same number of lines. */
+        public static List<Change> between(String before, String after) {
+            List<String> old = before.lines().toList();
+            List<String> now = after.lines().toList();
+            List<Change> changes = new ArrayList<>();
+            for (int i = 0; i < Math.min(old.size(), now.size()); i++) {
+                if (!old.get(i).equals(now.get(i)))
+                    changes.add(new Change(i + 1, old.get(i).strip(), now.get(i).strip()));
+            }
+            return changes;
+        }
+    }
 }

@@ -33,7 +33,12 @@ public record Answers(Map<String, Answer> byPath) {
      * @param type the media type, and where a redirect leads
      */
     public record Answer(int status, String type, String body) {
+        private static final int FIRST_REFUSAL = 400;
         private static final int FIRST_ERROR = 500;
+
+        boolean refused() {
+            return status >= FIRST_REFUSAL;
+        }
 
         boolean broke() {
             return status >= FIRST_ERROR;
@@ -95,8 +100,12 @@ public record Answers(Map<String, Answer> byPath) {
         return new Answer(second.status(), second.type(), String.join("\n", other));
     }
 
-    /** Holds the answers of the new server against those of the old. */
-    public Comparison against(Answers after) {
+    /**
+     * Holds the answers of the new server against those of the old.
+     *
+     * @param mended why an error may be none any more; empty where nobody knows
+     */
+    public Comparison against(Answers after, String mended) {
         List<Difference> differences = new ArrayList<>();
         byPath.forEach((path, old) -> {
             Answer now = after.byPath.get(path);
@@ -106,7 +115,8 @@ public record Answers(Map<String, Answer> byPath) {
                 String how = now.status() != old.status()
                         ? " (status " + old.status() + " before, " + now.status() + " now)"
                         : now.type().equals(old.type()) ? "" : " (" + old.type() + " before, " + now.type() + " now)";
-                differences.add(new Difference(path + how, Difference.Kind.CHANGED, ""));
+                String cause = old.refused() && !now.refused() ? mended : "";
+                differences.add(new Difference(path + how, Difference.Kind.CHANGED, cause));
             }
         });
         after.byPath.keySet().stream()

@@ -52,7 +52,7 @@ class AnswersTest {
                 "<a href='http://127.0.0.1:@/x;jsessionid=0123456789ABCDEF0123'>12:30:01</a>\nvisit #\nstill",
                 "/b",
                 "broken");
-        Comparison same = answers(pages, "/a b", "/b", "/c").against(answers(pages, "/a b", "/b", "/c"));
+        Comparison same = answers(pages, "/a b", "/b", "/c").against(answers(pages, "/a b", "/b", "/c"), "");
         assertThat(same.differences()).isEmpty();
         assertThat(same.before()).isEqualTo("3 answered, 1 with an error");
         assertThat(answers(pages, "/b").broken()).containsExactly("/b");
@@ -62,9 +62,9 @@ class AnswersTest {
     void statusTypeAndBodyCount() throws IOException {
         Answers before = answers(Map.of("/a", "tide 3 m", "/b", "page", "/c", "page"), "/a", "/b", "/c");
         Answers after = answers(Map.of("/a", "tide 4 m", "/b", "{}"), "/a", "/b", "/c");
-        assertThat(before.against(after).differences())
+        assertThat(before.against(after, "").differences())
                 .extracting(Difference::subject)
                 .containsExactly("/a", "/b (text/html before, text/json now)", "/c (status 200 before, 404 now)");
-        assertThat(before.against(after).state()).isEqualTo(Comparison.State.DIFFERENT);
+        assertThat(before.against(after, "").state()).isEqualTo(Comparison.State.DIFFERENT);
     }
 }

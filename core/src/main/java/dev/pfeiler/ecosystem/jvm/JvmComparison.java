@@ -32,7 +32,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -42,6 +41,7 @@ import java.util.zip.ZipFile;
 /** Holds the archive that Maven made against what the old wiring built, row by row. */
 final class JvmComparison {
     private static final String CLASSES = "WEB-INF/classes/";
+    static final String MENDED = "what was wrong in it is mended";
     private static final String LIB = "WEB-INF/lib/";
     /** Of the members of a class that changed. */
     private static final int SHOWN = 6;
@@ -53,6 +53,9 @@ final class JvmComparison {
     private final JvmBaseline baseline;
     private final Path target;
     private final boolean war;
+    /** Descriptors that were mended, by their names in the archive. */
+    private final Set<String> mended;
+
     private final Map<String, byte[]> archive;
 
     JvmComparison(
@@ -62,7 +65,8 @@ final class JvmComparison {
             MavenModule maven,
             JvmBaseline baseline,
             Path target,
-            Path product)
+            Path product,
+            Set<String> mended)
             throws IOException {
         this.old = old;
         this.project = project;
@@ -70,6 +74,10 @@ final class JvmComparison {
         this.maven = maven;
         this.baseline = baseline;
         this.target = target;
+        this.mended = project.layout().placements().values().stream()
+                .filter(placement -> mended.contains(placement.path()))
+                .map(Placement::relative)
+                .collect(Collectors.toSet());
         this.war = maven.packaging().equals("war");
         this.archive = entries(product);
     }
@@ -153,7 +161,7 @@ final class JvmComparison {
                 .flatMap(source -> source.typeNames().stream())
                 .collect(Collectors.toCollection(HashSet::new));
         Function<String, String> gone = name -> tests.contains(topLevel(name)) ? "a test, kept out of the archive" : "";
-        BiFunction<byte[], byte[], Optional<Change>> changed = (one, other) -> {
+        ChangeOfEntry changed = (name, one, other) -> {
             ClassDifference difference = ClassDifference.between(one, other);
             if (difference == ClassDifference.NONE) return Optional.empty();
             boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
@@ -170,6 +178,11 @@ final class JvmComparison {
      * @param parts what of it, in words
      */
     private record Change(String cause, List<String> parts) {}
+
+    /** Tells how an entry changed; nothing where it did not. */
+    private interface ChangeOfEntry {
+        Optional<Change> of(String name, byte[] before, byte[] after);
+    }
 
     private static String topLevel(String entry) {
         String name = entry.substring(0, entry.length() - ".class".length());
@@ -197,7 +210,9 @@ final class JvmComparison {
                 before,
                 after,
                 this::causeOfMissingFile,
-                (one, other) -> Arrays.equals(one, other) ? Optional.empty() : Optional.of(new Change("", List.of())));
+                (name, one, other) -> Arrays.equals(one, other)
+                        ? Optional.empty()
+                        : Optional.of(new Change(mended.contains(name) ? MENDED : "", List.of())));
     }
 
     /** The archive plug-in for jars leaves the pages about packages out. */
@@ -210,14 +225,14 @@ final class JvmComparison {
             Map<String, byte[]> before,
             Map<String, byte[]> after,
             Function<String, String> causeOfGone,
-            BiFunction<byte[], byte[], Optional<Change>> change) {
+            ChangeOfEntry change) {
         List<Difference> differences = new ArrayList<>();
         Map<String, byte[]> added = new TreeMap<>(after);
         added.keySet().removeAll(before.keySet());
         before.forEach((name, bytes) -> {
             byte[] other = after.get(name);
             if (other != null) {
-                change.apply(bytes, other)
+                change.of(name, bytes, other)
                         .ifPresent(c -> differences.add(
                                 new Difference(name, Kind.CHANGED, detail(bytes, other, c.parts()), c.cause())));
                 return;
@@ -278,7 +293,7 @@ final class JvmComparison {
                     .map(Map.Entry::getKey)
                     .findFirst();
             if (renamed.isPresent()) {
-                String cause = "the same bytes, named by name and version";
+                String cause = "the same bytes";
                 differences.add(new Difference(name, Kind.MOVED, "to " + renamed.get(), cause));
             } else {
                 Kind kind = after.containsKey(name) ? Kind.CHANGED : Kind.GONE;

@@ -2,11 +2,11 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.deployment.DescriptorChecks;
+import dev.pfeiler.ecosystem.jvm.deployment.Wrong;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.TreeFile;
 import java.util.List;
 import java.util.Optional;
@@ -35,7 +35,7 @@ final class JvmDeploymentCheck {
                 .toList();
     }
 
-    List<Finding> findings() {
+    List<Wrong> wrongs() {
         List<String> paths = project.layout().placements().values().stream()
                 .filter(p -> Set.of(Role.WEB, Role.MAIN_RESOURCES, Role.MAIN).contains(p.role()))
                 .map(p -> p.path())

@@ -54,7 +54,7 @@ final class JvmFindings {
         tools();
         findings.addAll(reading.trouble());
         project.webs().values().forEach(web -> findings.addAll(web.trouble()));
-        findings.addAll(new JvmDeploymentCheck(reading, project).findings());
+        new JvmDeploymentCheck(reading, project).wrongs().forEach(wrong -> findings.add(wrong.finding()));
         findings.addAll(new JvmRuntimeNeeds(reading, project).findings());
         furtherArchives();
         encodingTrouble();

@@ -25,6 +25,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** Proves a conversion to Maven: builds the old tree as it was wired, the new one with {@code mvn}, and compares. */
 final class JvmProof {
@@ -35,6 +36,7 @@ final class JvmProof {
     private final JvmReading reading;
     private final JvmProject project;
     private final MavenProject maven;
+    private final Set<String> mended;
     private final Toolchain toolchain;
 
     JvmProof(Proof proof, Surroundings surroundings) {
@@ -46,7 +48,9 @@ final class JvmProof {
                 .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
                 .toList());
         this.project = JvmProject.of(reading, JvmProposing.settledRoles(choices), JvmProposing.mayBeSeveral(choices));
-        this.maven = new JvmProposing(reading, "maven", choices).decide();
+        JvmProposing proposing = new JvmProposing(reading, "maven", choices);
+        this.maven = proposing.decide();
+        this.mended = proposing.mended();
     }
 
     Verdict run() {
@@ -153,7 +157,7 @@ final class JvmProof {
                         + ", is not in the local repository and could not be fetched.";
                 return new JvmServing.Outcome(List.of(), List.of(note));
             }
-            return new JvmServing(proof, project, module, server.get(), scratch)
+            return new JvmServing(proof, project, module, server.get(), !mended.isEmpty(), scratch)
                     .compare(described, classes, products.get(i));
         }
         Optional<String> mainClass =
@@ -182,7 +186,14 @@ final class JvmProof {
             }
             products.add(product);
             rows.addAll(new JvmComparison(
-                            proof.old(), project, project.modules().get(i), module, baselines.get(i), target, product)
+                            proof.old(),
+                            project,
+                            project.modules().get(i),
+                            module,
+                            baselines.get(i),
+                            target,
+                            product,
+                            mended)
                     .rows());
         }
         List<String> notes = new ArrayList<>();

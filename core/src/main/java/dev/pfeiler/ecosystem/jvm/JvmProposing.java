@@ -59,6 +59,8 @@ final class JvmProposing {
 
     private String level = "";
 
+    private JvmMending mending = new JvmMending(Map.of(), Set.of());
+
     /** Whether files stay where they are. */
     private boolean keep;
 
@@ -93,12 +95,13 @@ final class JvmProposing {
                     "No folder of sources is left to build.", "Look at the folders with pfeiler survey.");
         }
         MavenProject maven = decide();
-        JvmSteps steps = new JvmSteps(reading, project, maven, grammars, keep);
+        JvmSteps steps = new JvmSteps(reading, project, maven, grammars, mending, keep);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
         new JvmFindings(reading, project)
                 .all().stream()
                         .filter(Finding::leftForYou)
                         .filter(f -> f.topic() != Finding.Topic.TOOLS)
+                        .filter(f -> !mending.settled().contains(f))
                         .forEach(leftForYou::add);
         leftForYou.addAll(reading.tree().trouble());
         List<Agreement> agreements = new JvmAgreements(reading, maven, steps.all()).all();
@@ -112,6 +115,11 @@ final class JvmProposing {
                 leftForYou,
                 agreements,
                 maven.commands());
+    }
+
+    /** The descriptors that are mended; known once it is decided. */
+    Set<String> mended() {
+        return mending.edits().keySet();
     }
 
     /** The project that the decisions describe. */
@@ -138,6 +146,7 @@ final class JvmProposing {
         folders();
         modules();
         generators();
+        mending = JvmMending.decide(reading, project, deliberation);
         List<MavenModule> modules = mavenModules(group, name, packagings);
         return new MavenProject(
                 new Coordinates(group, name, version),

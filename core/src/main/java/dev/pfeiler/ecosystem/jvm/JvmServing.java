@@ -28,13 +28,18 @@ final class JvmServing {
     private final JvmProject project;
     private final JvmModule module;
     private final WebServer server;
+    private final boolean mended;
     private final Path scratch;
 
-    JvmServing(Proof proof, JvmProject project, JvmModule module, WebServer server, Path scratch) {
+    /**
+     * @param mended whether the new archive's descriptors are not the old ones any more
+     */
+    JvmServing(Proof proof, JvmProject project, JvmModule module, WebServer server, boolean mended, Path scratch) {
         this.proof = proof;
         this.project = project;
         this.module = module;
         this.server = server;
+        this.mended = mended;
         this.scratch = scratch;
     }
 
@@ -66,7 +71,7 @@ final class JvmServing {
         }
         try (WebServer.Served served = server.serve(after, context, log.resolveSibling("server-after.log"))) {
             if (!started || !served.started()) return notStarted(started, served.started());
-            Comparison pages = answered.against(Answers.of(served.port(), paths));
+            Comparison pages = answered.against(Answers.of(served.port(), paths), mended ? JvmComparison.MENDED : "");
             List<String> broken = answered.broken();
             List<String> notes = broken.isEmpty()
                     ? List.of()
@@ -75,9 +80,10 @@ final class JvmServing {
         }
     }
 
-    private static Outcome notStarted(boolean before, boolean after) {
+    private Outcome notStarted(boolean before, boolean after) {
+        String cause = mended && after ? JvmComparison.MENDED : "";
         List<Difference> differences =
-                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, ""));
+                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, cause));
         Comparison row = new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
         return new Outcome(
                 List.of(row),

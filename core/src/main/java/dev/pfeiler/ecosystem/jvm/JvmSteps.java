@@ -27,6 +27,7 @@ final class JvmSteps {
     private final JvmProject project;
     private final MavenProject maven;
     private final ProjectTree tree;
+    private final JvmMending mending;
     private final List<Step> steps = new ArrayList<>();
     private final List<Finding> leftForYou = new ArrayList<>();
     private final Set<String> taken = new HashSet<>();
@@ -36,11 +37,13 @@ final class JvmSteps {
             JvmProject project,
             MavenProject maven,
             List<JvmGenerators.Grammar> grammars,
+            JvmMending mending,
             boolean keep) {
         this.reading = reading;
         this.project = project;
         this.maven = maven;
         this.tree = reading.tree();
+        this.mending = mending;
         descriptors();
         ignoreFile();
         jars(keep);
@@ -49,6 +52,13 @@ final class JvmSteps {
         if (!keep) wirings();
         grammars(grammars);
         if (!keep) placements();
+        mending.edits().forEach((path, edit) -> {
+            if (mendedInPlace(path)) steps.add(edit);
+        });
+    }
+
+    private boolean mendedInPlace(String path) {
+        return steps.stream().noneMatch(step -> step.path().equals(path) && step.leaves());
     }
 
     List<Step> all() {
@@ -177,7 +187,17 @@ final class JvmSteps {
                 .path(role.conventional(placement.relative()));
         if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
-        steps.add(new Step.Move(placement.path(), to, reason));
+        Step.Edit mended = mending.edits().get(placement.path());
+        steps.add(
+                mended == null
+                        ? new Step.Move(placement.path(), to, reason)
+                        : new Step.Edit(
+                                mended.path(),
+                                to,
+                                mended.content(),
+                                mended.charset(),
+                                mended.changes(),
+                                mended.reason()));
     }
 
     /** What the old build wrote goes, as far as it can be built again. */

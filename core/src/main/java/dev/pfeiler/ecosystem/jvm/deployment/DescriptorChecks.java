@@ -26,7 +26,7 @@ public final class DescriptorChecks {
 
     private final ProjectTree tree;
     private final Project project;
-    private final List<Finding> findings = new ArrayList<>();
+    private final List<Wrong> wrongs = new ArrayList<>();
 
     /**
      * What the checks know of a project.
@@ -56,7 +56,7 @@ public final class DescriptorChecks {
      *
      * @param webFolder the folder that is served, where there is one
      */
-    public static List<Finding> of(
+    public static List<Wrong> of(
             ProjectTree tree, Collection<String> paths, Optional<String> webFolder, Project project) {
         DescriptorChecks checks = new DescriptorChecks(tree, project);
         for (String path : paths) {
@@ -67,7 +67,7 @@ public final class DescriptorChecks {
             if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
             checks.check(path, webFolder);
         }
-        return checks.findings;
+        return checks.wrongs;
     }
 
     private void check(String path, Optional<String> webFolder) {
@@ -81,7 +81,7 @@ public final class DescriptorChecks {
             boolean web = webFolder.isPresent() && path.equals(Paths.join(webFolder.get(), "WEB-INF/web.xml"));
             if (!web) return;
             String version = WebDescriptor.of(path, bytes, root).version();
-            findings.addAll(WebDescriptorCheck.of(path, root, version, around(webFolder.get())));
+            wrongs.addAll(WebDescriptorCheck.of(path, root, version, around(webFolder.get())));
         } catch (IOException | XmlElement.Malformed e) {
             // told by who reads it for what it says
             LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
@@ -100,16 +100,27 @@ public final class DescriptorChecks {
         String cure = alike.isEmpty()
                 ? "correct the name or take the element out"
                 : "is " + String.join(" or ", alike) + " meant?";
-        findings.add(Finding.trouble(
+        // the binary name of a nested class is not known from the names of types
+        Optional<Cure> change = alike.size() == 1 && !named.className().contains("$")
+                ? Optional.of(
+                        new Cure(path, named.line(), named.in(), named.attribute(), named.className(), alike.get(0)))
+                : Optional.empty();
+        Finding finding = Finding.trouble(
                 named.className(),
                 "is named and no source or library has it; " + cure,
-                new Evidence(path, named.line(), named.words())));
+                new Evidence(path, named.line(), named.words()));
+        wrongs.add(new Wrong(finding, change));
     }
 
     private WebDescriptorCheck.Around around(String webFolder) {
         Set<String> defined = defined(Paths.join(webFolder, "META-INF/context.xml"));
         return new WebDescriptorCheck.Around(
                 inside -> tree.has(Paths.join(webFolder, inside)),
+                tree.under(webFolder)
+                        .filter(file -> Paths.parent(file.path()).equals(webFolder))
+                        .map(file -> Paths.name(file.path()))
+                        .filter(name -> name.matches("(index|default)\\.(html?|jspx?|xhtml)"))
+                        .toList(),
                 project.api(),
                 project.jakarta(),
                 project.annotated(),

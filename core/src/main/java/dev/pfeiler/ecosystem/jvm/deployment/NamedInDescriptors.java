@@ -57,8 +57,9 @@ final class NamedInDescriptors {
      * A class that an element names.
      *
      * @param words the element as it stands in the file, in short
+     * @param in the name of the element, or of the attribute
      */
-    record Named(String className, int line, String words) {}
+    record Named(String className, int line, String words, String in, boolean attribute) {}
 
     /** The classes that a descriptor names, in its order; none where it is none of the known descriptors. */
     static List<Named> in(XmlElement root) {
@@ -66,7 +67,8 @@ final class NamedInDescriptors {
         Set<String> elements = BY_ROOT.getOrDefault(root.name(), Set.of());
         return root.all()
                 .filter(e -> elements.contains(e.name()) && !e.text().isEmpty())
-                .map(e -> new Named(e.text(), e.line(), "<" + e.name() + ">" + e.text() + "</" + e.name() + ">"))
+                .map(e -> new Named(
+                        e.text(), e.line(), "<" + e.name() + ">" + e.text() + "</" + e.name() + ">", e.name(), false))
                 .toList();
     }
 
@@ -74,9 +76,11 @@ final class NamedInDescriptors {
     private static Stream<Named> beans(XmlElement root) {
         return root.all().flatMap(e -> {
             if (e.name().equals("bean") && !e.attribute("class").isEmpty())
-                return Stream.of(new Named(e.attribute("class"), e.line(), e.tag()));
+                return Stream.of(new Named(e.attribute("class"), e.line(), e.tag(), "class", true));
             boolean plain = e.name().equals("class") && !e.text().isEmpty();
-            return plain ? Stream.of(new Named(e.text(), e.line(), "<class>" + e.text() + "</class>")) : Stream.empty();
+            return plain
+                    ? Stream.of(new Named(e.text(), e.line(), "<class>" + e.text() + "</class>", "class", false))
+                    : Stream.empty();
         });
     }
 }

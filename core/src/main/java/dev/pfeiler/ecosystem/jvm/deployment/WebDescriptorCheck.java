@@ -54,6 +54,7 @@ final class WebDescriptorCheck {
      * What lies around a descriptor.
      *
      * @param file whether a file lies in the web folder, by its path there
+     * @param welcoming files at the top of the web folder with a name that welcomes visitors
      * @param api the version of the servlet interface on the class path, where it is known
      * @param jakarta whether the program uses the later package names; nothing where it uses neither
      * @param annotated a source that declares a servlet, filter or listener by annotation
@@ -61,6 +62,7 @@ final class WebDescriptorCheck {
      */
     record Around(
             Predicate<String> file,
+            List<String> welcoming,
             Optional<String> api,
             Optional<Boolean> jakarta,
             Optional<Evidence> annotated,
@@ -70,7 +72,7 @@ final class WebDescriptorCheck {
     private final XmlElement root;
     private final String version;
     private final Around around;
-    private final List<Finding> findings = new ArrayList<>();
+    private final List<Wrong> wrongs = new ArrayList<>();
 
     private WebDescriptorCheck(String path, XmlElement root, String version, Around around) {
         this.path = path;
@@ -84,7 +86,7 @@ final class WebDescriptorCheck {
      *
      * @param version of the interface that the descriptor is written for; empty where it does not say
      */
-    static List<Finding> of(String path, XmlElement root, String version, Around around) {
+    static List<Wrong> of(String path, XmlElement root, String version, Around around) {
         if (!root.name().equals("web-app")) return List.of();
         WebDescriptorCheck check = new WebDescriptorCheck(path, root, version, around);
         check.mappings("servlet");
@@ -95,11 +97,20 @@ final class WebDescriptorCheck {
         check.resources();
         check.order();
         check.api();
-        return check.findings;
+        return check.wrongs;
     }
 
     private void wrong(String subject, String fact, XmlElement at) {
-        findings.add(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())));
+        wrong(subject, fact, at, Optional.empty());
+    }
+
+    private void wrong(String subject, String fact, XmlElement at, Optional<Cure> cure) {
+        wrongs.add(new Wrong(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), cure));
+    }
+
+    /** Another text of an element. */
+    private Cure cure(XmlElement element, String after) {
+        return new Cure(path, element.line(), element.name(), false, element.text(), after);
     }
 
     private static String text(XmlElement element, String child) {
@@ -124,12 +135,24 @@ final class WebDescriptorCheck {
                 wrong(
                         name,
                         "is mapped, and no " + kind + " has that name; correct the name or take the mapping out",
-                        e);
+                        e,
+                        meant(kind, nameElement, declared.keySet())
+                                .flatMap(other -> e.child(nameElement).map(wrong -> cure(wrong, other))));
         });
         if (!kind.equals("filter")) return;
         declared.forEach((name, e) -> {
             if (!mapped.contains(name)) wrong(name, "is a filter that nothing is mapped to; map it or take it out", e);
         });
+    }
+
+    /** The name that a mapping to nothing must mean: the only one that is declared and nothing is mapped to. */
+    private Optional<String> meant(String kind, String nameElement, Set<String> declared) {
+        Set<String> all =
+                root.children(kind + "-mapping").map(e -> text(e, nameElement)).collect(Collectors.toSet());
+        List<String> free =
+                declared.stream().filter(name -> !all.contains(name)).toList();
+        long astray = all.stream().filter(name -> !declared.contains(name)).count();
+        return free.size() == 1 && astray == 1 ? Optional.of(free.get(0)) : Optional.empty();
     }
 
     private void patterns() {
@@ -145,7 +168,12 @@ final class WebDescriptorCheck {
                                         + " as well, and the program will not start; give one another path",
                                 pattern);
                     boolean sound = text.isEmpty() || text.startsWith("/") || text.startsWith("*.");
-                    if (!sound) wrong(text, "is no pattern that a container takes; write /" + text, pattern);
+                    if (!sound)
+                        wrong(
+                                text,
+                                "is no pattern that a container takes; write /" + text,
+                                pattern,
+                                Optional.of(cure(pattern, "/" + text)));
                 }));
     }
 
@@ -166,7 +194,12 @@ final class WebDescriptorCheck {
                         || around.annotated().isPresent());
         if (!files.isEmpty() && !any) {
             String names = files.stream().map(XmlElement::text).collect(Collectors.joining(", "));
-            wrong(names, "is to welcome visitors, and no such page is there; name one that is", files.get(0));
+            List<String> there = around.welcoming();
+            wrong(
+                    names,
+                    "is to welcome visitors, and no such page is there; name one that is",
+                    files.get(0),
+                    there.size() == 1 ? Optional.of(cure(files.get(0), there.get(0))) : Optional.empty());
         }
     }
 
@@ -248,12 +281,15 @@ final class WebDescriptorCheck {
                     root);
         around.annotated()
                 .filter(source -> number(version) > 0 && number(version) < FIRST_ANNOTATED)
-                .ifPresent(source -> findings.add(Finding.trouble(
-                        "version " + version,
-                        "lets a container pass over annotations, and " + source.file()
-                                + " declares by one; state version 3.0 or later",
-                        new Evidence(path, root.line(), root.tag()),
-                        source)));
+                .ifPresent(source -> {
+                    Finding finding = Finding.trouble(
+                            "version " + version,
+                            "lets a container pass over annotations, and " + source.file()
+                                    + " declares by one; state version 3.0 or later",
+                            new Evidence(path, root.line(), root.tag()),
+                            source);
+                    wrongs.add(new Wrong(finding, Optional.empty()));
+                });
     }
 
     /** A version as a number for comparing; 0 where it is none. */

@@ -4,12 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -170,5 +177,52 @@ class DescriptorChecksTest {
                         "<display-name> stands behind <servlet-mapping>, which a descriptor of version 2.3 forbids");
         assertThat(wrong("2.4", servlet("a", "no.port.BoardServlet", "/a"), "<display-name>Port</display-name>"))
                 .isEmpty();
+    }
+
+    @Test
+    void whatCanOnlyMeanOneThingIsMendedInPlace() throws IOException {
+        sketch.file(
+                "web/WEB-INF/web.xml",
+                "<web-app version='3.1'><!-- the board -->",
+                servlet("board", "no.harbour.BoardServlet", "board/*"),
+                "  <welcome-file-list><welcome-file> start.html </welcome-file></welcome-file-list>",
+                "</web-app>");
+        sketch.file(
+                "src/beans.xml",
+                "<beans>",
+                "  <bean id='BoardServlet'",
+                "        class=\"no.BoardServlet\"/>",
+                "</beans>");
+        Pfeiler pfeiler = new Pfeiler(Sketch.alone(folder.resolve("home"), true));
+        Proposal proposal = propose(pfeiler);
+        assertThat(edited(proposal, "web/WEB-INF/web.xml"))
+                .extracting(Step.Change::after)
+                .containsExactly(
+                        servlet("board", "no.port.BoardServlet", "x").split("\n")[0],
+                        servlet("board", "x", "/board/*").split("\n")[1],
+                        "<welcome-file-list><welcome-file> index.html </welcome-file></welcome-file-list>");
+        assertThat(edited(proposal, "src/beans.xml"))
+                .containsExactly(new Step.Change(3, "class=\"no.BoardServlet\"/>", "class=\"no.port.BoardServlet\"/>"));
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).doesNotContain("no.harbour.BoardServlet");
+        Proposal kept = propose(pfeiler, "mend:web/WEB-INF/web.xml:board/*=keep");
+        assertThat(edited(kept, "web/WEB-INF/web.xml")).hasSize(2);
+        assertThat(kept.leftForYou()).extracting(Finding::subject).contains("board/*");
+    }
+
+    private Proposal propose(Pfeiler pfeiler, String... chosen) {
+        List<Choice> choices = new ArrayList<>();
+        for (String each : chosen) {
+            int equals = each.indexOf('=');
+            choices.add(new Choice(each.substring(0, equals), each.substring(equals + 1), Evidence.of("test", each)));
+        }
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(choices));
+    }
+
+    private static List<Step.Change> edited(Proposal proposal, String path) {
+        return proposal.steps().stream()
+                .filter(step -> step instanceof Step.Edit && step.path().equals(path))
+                .map(step -> ((Step.Edit) step).changes())
+                .findFirst()
+                .orElse(List.of());
     }
 }
