@@ -13,6 +13,7 @@ import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
+import dev.pfeiler.ecosystem.php.PhpEcosystem;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Proof;
@@ -36,7 +37,7 @@ import java.util.stream.Collectors;
 
 /** The whole way, wired in one place: survey, proposal, conversion, proof and undo of a project folder. */
 public final class Pfeiler {
-    private static final List<Ecosystem> ECOSYSTEMS = List.of(new JvmEcosystem());
+    private static final List<Ecosystem> ECOSYSTEMS = List.of(new JvmEcosystem(), new PhpEcosystem());
 
     private final Surroundings surroundings;
 

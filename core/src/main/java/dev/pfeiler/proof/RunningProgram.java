@@ -3,6 +3,9 @@ package dev.pfeiler.proof;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.net.ConnectException;
+import java.net.InetAddress;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,6 +49,39 @@ public final class RunningProgram implements AutoCloseable {
         reader.start();
         try {
             if (!program.settled.await(limit.toMillis(), TimeUnit.MILLISECONDS)) program.close();
+        } catch (InterruptedException e) {
+            program.close();
+            Thread.currentThread().interrupt();
+            throw new IOException("interrupted while " + command.get(0) + " was starting", e);
+        }
+        return program;
+    }
+
+    /**
+     * Starts a server with its arguments as they are, and waits until something listens on its port, it ends, or the time
+     * is over.
+     *
+     * @param log takes what it prints
+     */
+    public static RunningProgram serving(List<String> command, Path folder, Path log, int port, Duration limit)
+            throws IOException {
+        Files.createDirectories(log.getParent());
+        Process process = new ProcessBuilder(command)
+                .directory(folder.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(log.toFile())
+                .start();
+        process.getOutputStream().close();
+        RunningProgram program = new RunningProgram(process, "");
+        long end = System.nanoTime() + limit.toNanos();
+        try {
+            while (!program.ready && process.isAlive() && System.nanoTime() < end) {
+                try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+                    program.ready = socket.isConnected();
+                } catch (ConnectException e) {
+                    Thread.sleep(50);
+                }
+            }
         } catch (InterruptedException e) {
             program.close();
             Thread.currentThread().interrupt();

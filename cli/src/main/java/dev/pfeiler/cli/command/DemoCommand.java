@@ -26,6 +26,7 @@ public final class DemoCommand implements Callable<Integer> {
     static {
         PROJECTS.put("tidewatch", "commons-lang3");
         PROJECTS.put("buoylog", "level");
+        PROJECTS.put("berthplan", "level");
     }
 
     private final Context context;
@@ -89,7 +90,8 @@ public final class DemoCommand implements Callable<Integer> {
     private Path layOut(Path parent) throws IOException {
         Path source = context.home().resolve("demo").resolve(name);
         Path fetched = context.home().resolve("demo/target").resolve(name);
-        if (!Files.isDirectory(source) || !Files.isDirectory(fetched)) {
+        // not every project needs something fetched, but the build lays all of it out or nothing
+        if (!Files.isDirectory(source) || !Files.isDirectory(fetched.getParent())) {
             throw Refusal.notPossible(
                     "The demo data is not in " + context.home().resolve("demo") + ".",
                     "Start the program with ./pfeiler in a checkout, which builds it.");
@@ -99,7 +101,7 @@ public final class DemoCommand implements Callable<Integer> {
             throw Refusal.notPossible(project + " is there already.", "Name another folder.");
         }
         Trees.overlay(source, Files.createDirectories(project));
-        Trees.overlay(fetched, project);
+        if (Files.isDirectory(fetched)) Trees.overlay(fetched, project);
         return project;
     }
 

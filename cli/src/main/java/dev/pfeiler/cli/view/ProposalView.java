@@ -55,6 +55,10 @@ public final class ProposalView {
                         case "packaging" -> "Packaging of the modules";
                         case "archive" -> "Archives";
                         case "library" -> "Libraries that no jar here has";
+                        case "mend" -> "Mended in descriptors";
+                        case "copy" -> "Copied libraries";
+                        case "extension" -> "Extensions of the language";
+                        case "loads" -> "What is loaded, and how";
                         default -> section;
                     });
             if (section.equals("jar")) dependencies(about);
@@ -162,7 +166,8 @@ public final class ProposalView {
             for (Step.Change change : edit.changes()) {
                 if (!change.before().isEmpty())
                     screen.text(Screen.DETAIL, change.line() + " - " + change.before(), screen.palette()::quiet);
-                screen.text(Screen.DETAIL, change.line() + " + " + change.after(), screen.palette()::quiet);
+                if (!change.after().isEmpty())
+                    screen.text(Screen.DETAIL, change.line() + " + " + change.after(), screen.palette()::quiet);
             }
         }
     }

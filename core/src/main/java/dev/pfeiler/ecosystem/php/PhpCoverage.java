@@ -1,0 +1,197 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
+import dev.pfeiler.ecosystem.php.composer.LibraryAutoload;
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * What the build tool's autoloader can load instead of the program's own statements, without a difference: files that do
+ * nothing but declare, of whose classes there is one each.
+ */
+final class PhpCoverage {
+    private final PhpProject project;
+    private final Set<CopiedLibrary> packages;
+    private final Set<String> covered = new TreeSet<>();
+    private final Set<String> ofPackages = new HashSet<>();
+    private final Map<String, String> refused = new HashMap<>();
+    private final Set<String> retired = new TreeSet<>();
+    private final Map<String, List<Loaded>> loadsOf = new HashMap<>();
+
+    /**
+     * @param packages copied libraries that become packages of their own
+     */
+    PhpCoverage(PhpProject project, Set<CopiedLibrary> packages) {
+        this.project = project;
+        this.packages = packages;
+        for (PhpSource source : project.sources().values()) {
+            for (Loaded load : project.loading().of(source)) {
+                if (!project.ofAutoloader(load))
+                    load.files().forEach(file -> loadsOf.computeIfAbsent(file, f -> new ArrayList<>())
+                            .add(load));
+            }
+        }
+        for (CopiedLibrary library : packages) {
+            LibraryAutoload autoload = LibraryAutoload.of(project.tree(), library);
+            project.sources().values().stream()
+                    .filter(source -> library.holds(source.path()) && autoload.covers(source))
+                    .map(PhpSource::path)
+                    .forEach(ofPackages::add);
+        }
+        Set<String> reached = project.reached();
+        for (PhpSource source : project.own()) {
+            Optional<String> obstacle = obstacle(source, reached);
+            if (obstacle.isEmpty()) covered.add(source.path());
+            else if (!source.declarations().isEmpty()) refused.put(source.path(), obstacle.get());
+        }
+        narrow();
+        retire();
+    }
+
+    private Optional<String> obstacle(PhpSource source, Set<String> reached) {
+        String path = source.path();
+        if (source.broken().isPresent()) return Optional.of("its syntax is broken");
+        if (source.declarations().isEmpty()) return Optional.of("it declares nothing");
+        if (project.entries().contains(path)) return Optional.of("it is started itself");
+        if (!reached.contains(path)) return Optional.of("nothing loads it");
+        if (project.dynamic().contains(path)) return Optional.of("its path is only known when the program runs");
+        if (source.prints()) return Optional.of("it prints text");
+        if (source.returns() > 0) return Optional.of("it gives a value to who loads it");
+        if (!source.effects().isEmpty())
+            return Optional.of(
+                    "it does more than declare: " + source.effects().get(0).words());
+        for (Declaration declared : source.declarations()) {
+            if (declared.conditional()) return Optional.of("it declares " + declared.name() + " under a condition");
+            if (!declared.kind().loadable()) continue;
+            List<PhpSource> owners = project.owners(declared.name()).stream()
+                    .filter(owner -> reached.contains(owner.path()))
+                    .distinct()
+                    .toList();
+            if (owners.size() > 1) return Optional.of("another file declares " + declared.name() + ", too");
+        }
+        return atEveryStart(source) && !everywhere(path)
+                ? Optional.of("it declares functions or constants, and not every start loads it")
+                : Optional.empty();
+    }
+
+    private static boolean atEveryStart(PhpSource source) {
+        return source.declarations().stream().anyMatch(d -> !d.kind().loadable());
+    }
+
+    private boolean everywhere(String path) {
+        return project.entries().stream()
+                .filter(entry -> !project.isTest(entry))
+                .allMatch(entry -> project.reached(entry).contains(path));
+    }
+
+    /** Takes out again what loads, or is loaded by, something that stays as it is; until nothing changes. */
+    private void narrow() {
+        boolean changed = true;
+        while (changed) {
+            changed = false;
+            for (String path : List.copyOf(covered)) {
+                Optional<String> obstacle = loadsMore(path).or(() -> loadedAgain(path));
+                if (obstacle.isEmpty()) continue;
+                covered.remove(path);
+                refused.put(path, obstacle.get());
+                changed = true;
+            }
+        }
+    }
+
+    private Optional<String> loadsMore(String path) {
+        return project.loading().of(project.sources().get(path)).stream()
+                .filter(load -> load.load().top() && !removable(load))
+                .map(load -> "it loads " + load.written() + ", which does more than declare classes")
+                .findFirst();
+    }
+
+    /** A statement that stays and does not ask whether the file is loaded already would declare its classes twice. */
+    private Optional<String> loadedAgain(String path) {
+        return loadsOf.getOrDefault(path, List.of()).stream()
+                .filter(load -> !load.load().once() && !removable(load))
+                .map(load -> load.source().path() + " loads it under a condition of its own")
+                .findFirst();
+    }
+
+    private void retire() {
+        for (Autoloader autoloader : project.autoloaders()) {
+            PhpSource source = autoloader.source();
+            boolean alone = source.effects().size()
+                            == project.autoloaders().stream()
+                                    .filter(a -> a.source() == source
+                                            && a.registration().isPresent()
+                                            && replaced(a))
+                                    .count()
+                    && source.returns() == 0
+                    && !source.prints()
+                    && project.loading().of(source).stream().allMatch(project::ofAutoloader)
+                    && source.declarations().stream().allMatch(d -> isLoader(d, autoloader));
+            boolean removable = loadsOf.getOrDefault(source.path(), List.of()).stream()
+                    .allMatch(load -> load.load().alone() && load.file().isPresent());
+            if (alone && removable && !project.entries().contains(source.path())) retired.add(source.path());
+        }
+    }
+
+    private static boolean isLoader(Declaration declared, Autoloader autoloader) {
+        return declared.kind() == PhpSource.Kind.FUNCTION && declared.simple().equalsIgnoreCase(autoloader.function());
+    }
+
+    /** Whether the build tool loads all that an autoloader of the program loads. */
+    boolean replaced(Autoloader autoloader) {
+        return autoloader.understood()
+                && autoloader.files().stream().allMatch(file -> covered.contains(file) || ofPackages.contains(file));
+    }
+
+    /** Whether a statement that loads a file has nothing to do any more. */
+    boolean removable(Loaded load) {
+        return load.load().alone()
+                && project.editable(load.source())
+                && load.file()
+                        .filter(file -> covered.contains(file) || ofPackages.contains(file) || retired.contains(file))
+                        .isPresent();
+    }
+
+    /** Files that nobody needs any more: those of autoloaders. */
+    Set<String> retired() {
+        return retired;
+    }
+
+    Set<CopiedLibrary> packages() {
+        return packages;
+    }
+
+    /** Files of classes, of the program or of its tests. */
+    List<PhpSource> classFiles(boolean tests) {
+        return covered.stream()
+                .map(project.sources()::get)
+                .filter(source -> !atEveryStart(source) && project.isTest(source.path()) == tests)
+                .toList();
+    }
+
+    /** Files with functions and constants, in an order in which each comes behind what it loads. */
+    List<String> functionFiles() {
+        return covered.stream()
+                .filter(path -> atEveryStart(project.sources().get(path)))
+                .toList();
+    }
+
+    /** Why a file that declares something has to be loaded as before. */
+    Optional<String> refused(String path) {
+        return Optional.ofNullable(refused.get(path));
+    }
+
+    boolean covers(String path) {
+        return covered.contains(path) || ofPackages.contains(path);
+    }
+}

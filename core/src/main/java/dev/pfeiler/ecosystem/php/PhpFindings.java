@@ -1,0 +1,271 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
+import dev.pfeiler.ecosystem.php.composer.Extensions;
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.source.PhpFeature;
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Finding.Topic;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** What is told of a PHP project. */
+final class PhpFindings {
+    private static final int SHOWN = 3;
+
+    private final PhpProject project;
+    private final List<Finding> findings = new ArrayList<>();
+
+    PhpFindings(PhpProject project) {
+        this.project = project;
+    }
+
+    List<Finding> all() {
+        languages();
+        entries();
+        loading();
+        libraries();
+        settings();
+        trouble();
+        return findings;
+    }
+
+    private void add(Topic topic, String subject, String fact, Certainty certainty, Evidence... evidence) {
+        findings.add(Finding.of(topic, subject, fact, certainty, List.of(evidence)));
+    }
+
+    private static String count(long n, String one) {
+        return n + " " + one + (n == 1 ? "" : "s");
+    }
+
+    private void languages() {
+        long declared = project.own().stream()
+                .flatMap(source -> source.declarations().stream())
+                .filter(d -> d.kind().loadable())
+                .count();
+        String fact = count(project.sources().size(), "file") + ", " + declared + " of the project's own classes";
+        add(Topic.LANGUAGES, "PHP", fact, Certainty.CERTAIN);
+    }
+
+    private void entries() {
+        project.webRoot()
+                .ifPresent(root -> add(
+                        Topic.FOLDERS,
+                        root.isEmpty() ? "." : root,
+                        "is what a web server serves",
+                        Certainty.LIKELY,
+                        Evidence.of(
+                                project.pages().isEmpty()
+                                        ? root
+                                        : project.pages().get(0),
+                                "nothing loads it")));
+        for (String page : project.pages())
+            add(Topic.FOLDERS, page, "is asked for by its address", Certainty.LIKELY, start(page));
+        for (String program : project.programs()) {
+            boolean test = project.isTest(program);
+            String fact = test ? "is started to test" : "is started with a command";
+            boolean sure = PhpProject.hasShebang(project.sources().get(program));
+            add(Topic.FOLDERS, program, fact, sure ? Certainty.CERTAIN : Certainty.LIKELY, start(program));
+        }
+    }
+
+    private Evidence start(String entry) {
+        PhpSource source = project.sources().get(entry);
+        if (PhpProject.hasShebang(source))
+            return new Evidence(entry, 1, source.text().lines().findFirst().orElse(""));
+        return source.effects().isEmpty()
+                ? Evidence.of(entry, "prints a page")
+                : new Evidence(
+                        entry,
+                        source.effects().get(0).line(),
+                        source.effects().get(0).words());
+    }
+
+    private void loading() {
+        long certain = 0;
+        long dynamic = 0;
+        Optional<Evidence> first = Optional.empty();
+        for (PhpSource source : project.own()) {
+            for (Loaded load : project.loading().of(source)) {
+                if (project.ofAutoloader(load)) continue;
+                if (load.file().isPresent()) certain++;
+                else dynamic++;
+                if (first.isEmpty())
+                    first = Optional.of(source.evidence(load.load().first()));
+            }
+        }
+        if (first.isPresent()) {
+            String fact = count(certain, "place") + " that load a certain file"
+                    + (dynamic == 0 ? "" : ", " + dynamic + " by a path known only in part");
+            add(Topic.TOOLS, "require", fact, Certainty.CERTAIN, first.get());
+        }
+        for (Autoloader autoloader : project.autoloaders()) {
+            String fact = "loads classes by itself: " + autoloader.rule() + " ("
+                    + count(autoloader.files().size(), "file") + ")";
+            Certainty certainty = autoloader.understood() ? Certainty.CERTAIN : Certainty.GUESS;
+            add(Topic.TOOLS, autoloader.source().path(), fact, certainty, autoloader.evidence());
+        }
+    }
+
+    private void libraries() {
+        for (CopiedLibrary library : project.libraries()) {
+            String version = library.version().isEmpty() ? "" : " " + library.version();
+            add(
+                    Topic.LIBRARIES,
+                    library.folder(),
+                    "is a copy of " + library.name() + version,
+                    library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
+                    library.evidence());
+        }
+        Extensions.usedBy(project.sources().values())
+                .forEach((name, evidence) -> add(
+                        Topic.LIBRARIES,
+                        "ext-" + name,
+                        "an extension of the language is used",
+                        Certainty.CERTAIN,
+                        evidence));
+    }
+
+    private void settings() {
+        newest(project)
+                .ifPresent(found -> add(
+                        Topic.SETTINGS,
+                        "language level",
+                        found.feature().level() + " or later, for "
+                                + found.feature().words(),
+                        Certainty.CERTAIN,
+                        found.evidence()));
+    }
+
+    /** The piece of syntax that needs the highest level. */
+    record Newest(PhpFeature feature, Evidence evidence) {}
+
+    static Optional<Newest> newest(PhpProject project) {
+        Newest newest = null;
+        for (PhpSource source : project.sources().values()) {
+            Optional<Map.Entry<PhpFeature, Integer>> its = source.newest();
+            if (its.isEmpty() || newest != null && its.get().getKey().compareTo(newest.feature()) <= 0) continue;
+            Evidence evidence = new Evidence(
+                    source.path(), its.get().getValue(), its.get().getKey().words());
+            newest = new Newest(its.get().getKey(), evidence);
+        }
+        return Optional.ofNullable(newest);
+    }
+
+    private void trouble() {
+        Set<String> reached = project.reached();
+        for (PhpSource source : project.sources().values()) {
+            source.broken()
+                    .ifPresent(e -> findings.add(Finding.trouble(
+                            source.path(), "its syntax is broken: " + e.excerpt() + "; it is left as it is", e)));
+        }
+        twice(reached);
+        for (PhpSource source : project.own()) {
+            conditional(source);
+            names(source);
+            unresolved(source);
+            boolean idle = !source.declarations().isEmpty() && !reached.contains(source.path());
+            if (idle && !project.isTest(source.path()))
+                findings.add(Finding.trouble(
+                        source.path(), "is loaded by nothing that can be seen; it stays and is not declared"));
+        }
+        for (String path : project.dynamic()) {
+            PhpSource source = project.sources().get(path);
+            boolean classes = source != null
+                    && source.declarations().stream().anyMatch(d -> d.kind().loadable());
+            if (classes)
+                findings.add(Finding.trouble(
+                        path, "its class is only loaded by a path that is known when the program runs; that stays so"));
+        }
+        for (Autoloader autoloader : project.autoloaders()) {
+            if (!autoloader.understood())
+                findings.add(Finding.trouble(
+                        autoloader.source().path(),
+                        "has an autoloader whose rule is not understood; it stays",
+                        autoloader.evidence()));
+        }
+    }
+
+    private void twice(Set<String> reached) {
+        Map<String, List<Evidence>> places = new TreeMap<>();
+        project.owners().forEach((key, owners) -> {
+            if (owners.size() < 2) return;
+            for (PhpSource owner : new HashSet<>(owners)) {
+                owner.declarations().stream()
+                        .filter(d -> PhpProject.key(d.name()).equals(key))
+                        .forEach(d -> places.computeIfAbsent(d.name(), n -> new ArrayList<>())
+                                .add(new Evidence(owner.path(), d.line(), "declares it")));
+            }
+        });
+        places.forEach((name, evidence) -> {
+            if (evidence.size() < 2) return;
+            evidence.sort(java.util.Comparator.comparing(Evidence::file));
+            boolean both =
+                    evidence.stream().filter(e -> reached.contains(e.file())).count() > 1;
+            String fact = both
+                    ? "is declared by several files that are in use; they are loaded as before"
+                    : "is declared by several files; the one in use is declared";
+            findings.add(Finding.trouble(name, fact, evidence.toArray(Evidence[]::new)));
+        });
+    }
+
+    private void conditional(PhpSource source) {
+        for (Declaration declared : source.declarations()) {
+            if (declared.conditional() && declared.kind().loadable())
+                findings.add(Finding.trouble(
+                        declared.name(),
+                        "is declared under a condition; its file is loaded as before",
+                        new Evidence(source.path(), declared.line(), declared.simple())));
+        }
+    }
+
+    /** Names that differ from their declaration in letter case. */
+    private void names(PhpSource source) {
+        source.uses().stream()
+                .filter(use -> project.misspelt(use).isPresent())
+                .limit(SHOWN)
+                .forEach(use -> add(
+                        Topic.TROUBLE,
+                        use.name(),
+                        "differs in letter case from " + project.misspelt(use).get()
+                                + ", which an autoloader does not forgive; converting corrects it",
+                        Certainty.CERTAIN,
+                        source.evidence(use.token())));
+        source.classStrings().stream()
+                .filter(use -> project.misspelt(use).isPresent())
+                .filter(use -> use.name().contains("\\"))
+                .limit(SHOWN)
+                .forEach(use -> findings.add(Finding.trouble(
+                        use.name(),
+                        "stands in a string and differs in letter case from "
+                                + project.misspelt(use).get() + "; correct it",
+                        source.evidence(use.token()))));
+    }
+
+    private void unresolved(PhpSource source) {
+        for (Loaded load : project.loading().of(source)) {
+            if (project.ofAutoloader(load) || load.file().isPresent()) continue;
+            Evidence evidence = source.evidence(load.load().first());
+            if (load.files().size() > 1 && !load.dynamic()) {
+                findings.add(Finding.trouble(
+                        load.written(), "may mean one of " + String.join(", ", load.files()) + "; it stays", evidence));
+            } else if (!load.dynamic()) {
+                findings.add(Finding.trouble(
+                        load.written(), "is loaded and is not in this folder; the statement stays", evidence));
+            } else if (load.files().isEmpty() && !Paths.within("", load.written())) {
+                findings.add(Finding.trouble(load.written(), "is only known when the program runs", evidence));
+            }
+        }
+    }
+}

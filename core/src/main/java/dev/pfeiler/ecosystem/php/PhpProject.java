@@ -1,0 +1,292 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.loading.Loading;
+import dev.pfeiler.ecosystem.php.source.PhpReader;
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.stream.Collectors;
+import org.slf4j.LoggerFactory;
+
+/** A PHP project as it is wired until now: its files, what loads which, and where it is started. */
+final class PhpProject {
+    private static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
+    private static final Set<String> TEST_FOLDERS = Set.of("test", "tests", "checks", "spec", "unittests");
+    private static final Set<String> WEB_FOLDERS =
+            Set.of("public", "web", "www", "htdocs", "public_html", "webroot", "html", "wwwroot", "docroot", "site");
+    /** Larger files are data that a program wrote; in bytes. */
+    private static final long LARGEST = 4 << 20;
+
+    private final ProjectTree tree;
+    private final Map<String, PhpSource> sources = new TreeMap<>();
+    /** Files whose text does not come back to the same bytes. */
+    private final Set<String> exactless = ConcurrentHashMap.newKeySet();
+
+    private final List<CopiedLibrary> libraries;
+    private final Loading loading;
+    private final List<Autoloader> autoloaders;
+    private final Map<String, List<PhpSource>> owners = new LinkedHashMap<>();
+    private final Set<String> loaded = new LinkedHashSet<>();
+    private final Set<String> dynamic = new LinkedHashSet<>();
+    private final Set<String> entries = new TreeSet<>();
+    private final Map<String, Set<String>> reached = new LinkedHashMap<>();
+
+    private PhpProject(ProjectTree tree) {
+        this.tree = tree;
+        Map<String, PhpSource> read = new ConcurrentSkipListMap<>();
+        tree.files().parallelStream().filter(this::isSource).forEach(file -> read(file, read));
+        sources.putAll(read);
+        libraries = CopiedLibrary.in(tree, sources.values());
+        loading = new Loading(tree, sources);
+        autoloaders = Autoloader.in(sources.values(), loading);
+        for (PhpSource source : sources.values()) {
+            for (Declaration declared : source.declarations()) {
+                if (declared.kind().loadable())
+                    owners.computeIfAbsent(key(declared.name()), k -> new ArrayList<>())
+                            .add(source);
+            }
+        }
+        follow();
+    }
+
+    static PhpProject of(ProjectTree tree) {
+        return new PhpProject(tree);
+    }
+
+    /** Class names are compared without regard to letter case. */
+    static String key(String className) {
+        return className.toLowerCase(Locale.ROOT);
+    }
+
+    private boolean isSource(TreeFile file) {
+        if (file.link() || file.size() > LARGEST || file.path().startsWith("vendor/")) return false;
+        if (EXTENSIONS.contains(file.extension())) return true;
+        // a program for the command line often has no ending
+        boolean bare = file.extension().isEmpty() && file.size() < 200_000 && file.size() > 0;
+        return bare && tree.lines(file, 200_000).stream().findFirst().orElse("").matches("#!.*\\bphp\\d*\\b.*");
+    }
+
+    private void read(TreeFile file, Map<String, PhpSource> into) {
+        try {
+            byte[] bytes = tree.bytes(file.path());
+            Text text = Text.decode(bytes);
+            if (file.extension().equals("inc") && !text.content().contains("<?php")) return;
+            into.put(file.path(), PhpReader.read(file.path(), text.content()));
+            if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) exactless.add(file.path());
+        } catch (IOException e) {
+            LoggerFactory.getLogger(PhpProject.class).debug("{}", file.path(), e);
+        }
+    }
+
+    private void follow() {
+        Set<String> byAutoloader = autoloaders.stream()
+                .flatMap(autoloader -> autoloader.files().stream())
+                .collect(Collectors.toSet());
+        Set<PhpSource.Load> ofAutoloaders = autoloaders.stream()
+                .flatMap(a -> loading.of(a.source()).stream())
+                .map(Loaded::load)
+                .filter(load -> autoloaders.stream().anyMatch(a -> within(a, load)))
+                .collect(Collectors.toSet());
+        for (PhpSource source : sources.values()) {
+            for (Loaded load : loading.of(source)) {
+                load.file().ifPresent(loaded::add);
+                if (load.file().isEmpty() && !ofAutoloaders.contains(load.load())) dynamic.addAll(load.files());
+            }
+        }
+        for (PhpSource source : sources.values()) {
+            String path = source.path();
+            boolean nobody = !loaded.contains(path) && !dynamic.contains(path) && !byAutoloader.contains(path);
+            boolean starts = !source.effects().isEmpty() || source.prints() || hasShebang(source);
+            boolean onlyReturns = source.returns() > 0 && source.effects().isEmpty() && !source.prints();
+            if (nobody && starts && !onlyReturns && library(path).isEmpty()) entries.add(path);
+        }
+        for (String entry : entries) reached.put(entry, reachedFrom(entry));
+    }
+
+    private static boolean within(Autoloader autoloader, PhpSource.Load load) {
+        boolean closure = autoloader
+                .registration()
+                .filter(r -> load.first() > r.start() && load.first() < r.end())
+                .isPresent();
+        return closure || !autoloader.function().isEmpty() && load.function().equals(autoloader.function());
+    }
+
+    /** Whether a place that loads files does so for an autoloader. */
+    boolean ofAutoloader(Loaded load) {
+        return autoloaders.stream().anyMatch(a -> within(a, load.load()) && concerns(a, load.source()));
+    }
+
+    private static boolean concerns(Autoloader autoloader, PhpSource source) {
+        return !autoloader.function().isEmpty() || autoloader.source() == source;
+    }
+
+    private Set<String> reachedFrom(String entry) {
+        Set<String> seen = new LinkedHashSet<>();
+        Deque<String> open = new ArrayDeque<>(List.of(entry));
+        while (!open.isEmpty()) {
+            String path = open.pop();
+            if (!seen.add(path)) continue;
+            PhpSource source = sources.get(path);
+            if (source == null) continue;
+            for (Loaded load : loading.of(source)) {
+                load.file().ifPresent(open::push);
+                load.files().forEach(open::push);
+            }
+            autoloaders.stream()
+                    .filter(autoloader -> autoloader.source() == source)
+                    .forEach(autoloader -> autoloader.files().forEach(open::push));
+        }
+        return seen;
+    }
+
+    ProjectTree tree() {
+        return tree;
+    }
+
+    /** By path. */
+    Map<String, PhpSource> sources() {
+        return sources;
+    }
+
+    /** Those that are the project's to build: all but libraries with a descriptor of their own. */
+    List<PhpSource> own() {
+        return sources.values().stream()
+                .filter(source ->
+                        library(source.path()).filter(CopiedLibrary::described).isEmpty())
+                .toList();
+    }
+
+    /** Whether a file may be edited: it is no other's, and its text comes back to the same bytes. */
+    boolean editable(PhpSource source) {
+        return !exactless.contains(source.path()) && library(source.path()).isEmpty();
+    }
+
+    /** The right name of a class, where a name differs from it in letter case alone. */
+    Optional<String> misspelt(PhpSource.Use use) {
+        List<PhpSource> own = owners(use.name());
+        if (own.isEmpty()) return Optional.empty();
+        List<String> names = own.stream()
+                .flatMap(source -> source.declarations().stream())
+                .map(Declaration::name)
+                .filter(name -> name.equalsIgnoreCase(use.name()))
+                .distinct()
+                .toList();
+        return names.size() == 1 && !names.get(0).equals(use.name()) ? Optional.of(names.get(0)) : Optional.empty();
+    }
+
+    Loading loading() {
+        return loading;
+    }
+
+    List<Autoloader> autoloaders() {
+        return autoloaders;
+    }
+
+    List<CopiedLibrary> libraries() {
+        return libraries;
+    }
+
+    /** The copied library that a file belongs to. */
+    Optional<CopiedLibrary> library(String path) {
+        return libraries.stream().filter(library -> library.holds(path)).findFirst();
+    }
+
+    /** Files that a person or a server starts. */
+    Set<String> entries() {
+        return entries;
+    }
+
+    /** What is loaded when an entry is started, itself included. */
+    Set<String> reached(String entry) {
+        return reached.getOrDefault(entry, Set.of());
+    }
+
+    /** What any entry loads. */
+    Set<String> reached() {
+        return reached.values().stream().flatMap(Collection::stream).collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Files that are only loaded by a path that is known when the program runs. */
+    Set<String> dynamic() {
+        return dynamic;
+    }
+
+    /** The files that declare a class, without regard to letter case. */
+    List<PhpSource> owners(String className) {
+        return owners.getOrDefault(key(className), List.of());
+    }
+
+    Map<String, List<PhpSource>> owners() {
+        return owners;
+    }
+
+    static boolean hasShebang(PhpSource source) {
+        return source.text().startsWith("#!");
+    }
+
+    /** Whether a file lies in a folder for tests. */
+    boolean isTest(String path) {
+        for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
+            if (TEST_FOLDERS.contains(Paths.name(folder).toLowerCase(Locale.ROOT))) return true;
+        }
+        return false;
+    }
+
+    /** The folder that a web server serves: the one of server rules or by its name, else that of an index page. */
+    Optional<String> webRoot() {
+        Optional<String> named = tree.folders().stream()
+                .filter(folder -> WEB_FOLDERS.contains(Paths.name(folder).toLowerCase(Locale.ROOT)))
+                .filter(folder ->
+                        entries.stream().anyMatch(entry -> Paths.parent(entry).equals(folder)))
+                .findFirst();
+        if (named.isPresent()) return named;
+        return entries.stream()
+                .filter(entry -> Paths.name(entry).equals("index.php"))
+                .filter(entry -> !isTest(entry))
+                .map(Paths::parent)
+                .findFirst();
+    }
+
+    /** Entries below the web root that are asked for by an address. */
+    List<String> pages() {
+        Optional<String> root = webRoot();
+        return entries.stream()
+                .filter(entry -> root.filter(r -> Paths.within(r, entry)).isPresent())
+                .filter(entry -> !hasShebang(sources.get(entry)) && !isTest(entry))
+                .filter(entry -> !root.get().isEmpty() || !usesArguments(sources.get(entry)))
+                .toList();
+    }
+
+    /** Entries that are started with a command. */
+    List<String> programs() {
+        List<String> pages = pages();
+        return entries.stream().filter(entry -> !pages.contains(entry)).toList();
+    }
+
+    private static boolean usesArguments(PhpSource source) {
+        return source.tokens().stream().anyMatch(t -> t.text().equals("$argv") || t.word("STDIN"));
+    }
+}

@@ -1,0 +1,263 @@
+package dev.pfeiler.ecosystem.php;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.php.PhpSide.Item;
+import dev.pfeiler.ecosystem.php.PhpSide.Ran;
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proof.Answers;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.Difference.Kind;
+import dev.pfeiler.proof.Proof;
+import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** Proves a conversion to Composer: the same classes can be loaded, and what is started says the same. */
+final class PhpProof {
+    private static final Duration LIMIT = Duration.ofMinutes(10);
+    private static final List<String> USUAL = List.of("--help");
+    private static final String AUTOLOAD = "vendor/autoload.php";
+
+    private final Proof proof;
+    private final Surroundings surroundings;
+    private final PhpProject project;
+    private final PhpProposing proposing;
+    private final Map<String, String> goals;
+    private final Path folder;
+    private final Path logs;
+    private final List<String> notes = new ArrayList<>();
+
+    PhpProof(Proof proof, Surroundings surroundings) {
+        this.proof = proof;
+        this.surroundings = surroundings;
+        this.project = PhpProject.of(proof.old());
+        Choices choices = new Choices(proof.choices().entrySet().stream()
+                .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
+                .toList());
+        this.proposing = new PhpProposing(project, "composer", choices);
+        proposing.decide();
+        this.goals = proposing.goals();
+        // old and new are looked at in one place after the other, so that paths they print are the same
+        this.folder = proof.scratch().resolve("run").resolve(proof.old().name());
+        this.logs = proof.log().toAbsolutePath().getParent();
+    }
+
+    /** What was seen of one side. */
+    private record Seen(
+            Set<String> sound, Map<Item, JsonNode> declared, Map<String, Ran> ran, Optional<Answers> pages) {}
+
+    Verdict run() {
+        Path php = program("php", "Install PHP for the command line, or add it to the search path.");
+        Path composer = program("composer", "Install Composer, or add it to the search path.");
+        try {
+            proof.stage().accept("running composer");
+            PhpSide after = new PhpSide(php, ProjectTree.read(proof.converted()), folder, logs, "after");
+            Optional<String> failure = install(after, composer);
+            if (failure.isPresent())
+                return Verdict.failed(failure.get(), "Look at what it printed with pfeiler prove -v.", proof.log());
+            Seen now = look(after, true);
+            Trees.delete(folder);
+            PhpSide before = new PhpSide(php, proof.old(), folder, logs, "before");
+            Seen old = look(before, false);
+            Trees.delete(folder);
+            return new Verdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
+        }
+    }
+
+    private Path program(String name, String next) {
+        return surroundings
+                .program(name)
+                .orElseThrow(() -> Refusal.notPossible(name + " is not on the search path.", next));
+    }
+
+    /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */
+    private Optional<String> install(PhpSide side, Path composer) throws IOException {
+        boolean foreign = !proposing.composer().requireDev().isEmpty();
+        Map<String, String> environment =
+                new HashMap<>(Map.of("COMPOSER_ALLOW_SUPERUSER", "1", "COMPOSER_NO_INTERACTION", "1"));
+        if (proof.offline() || !foreign) environment.put("COMPOSER_DISABLE_NETWORK", "1");
+        List<String> command = List.of(composer.toString(), "install", "--no-ansi", "--no-progress");
+        ToolRun run = side.run(command, environment, proof.log(), LIMIT);
+        if (run.succeeded()) return Optional.empty();
+        if (foreign) {
+            List<String> less = new ArrayList<>(command);
+            less.add("--no-dev");
+            Path first = proof.log().resolveSibling("composer-with-tests.log");
+            Files.copy(proof.log(), first, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+            // a list of versions is only made where all can be had
+            ToolRun dump = side.run(
+                    List.of(composer.toString(), "dump-autoload", "--no-ansi"), environment, proof.log(), LIMIT);
+            ToolRun again = dump.succeeded() ? dump : side.run(less, environment, proof.log(), LIMIT);
+            if (again.succeeded()) {
+                notes.add("Not fetched, so that its tests were not run: "
+                        + String.join(", ", proposing.composer().requireDev().keySet())
+                        + "; see .pfeiler/proof/composer-with-tests.log.");
+                return Optional.empty();
+            }
+        }
+        String cause = run.output().stream()
+                .map(String::strip)
+                .filter(line -> line.startsWith("- ") || line.contains("rror") || line.contains("does not"))
+                .findFirst()
+                .orElse("it ended with exit code " + run.exit());
+        return Optional.of("composer failed: " + cause.replaceFirst("^- ", ""));
+    }
+
+    private String goal(String path) {
+        return goals.getOrDefault(path, path);
+    }
+
+    private Seen look(PhpSide side, boolean now) throws IOException {
+        List<String> files = project.sources().keySet().stream()
+                .filter(path -> !proposing.coverage().retired().contains(path))
+                .toList();
+        proof.stage().accept(now ? "loading the classes of the new project" : "loading the classes of the old one");
+        Set<String> sound = new TreeSet<>();
+        Set<String> accepted =
+                side.sound(files.stream().map(path -> now ? goal(path) : path).toList());
+        files.stream()
+                .filter(path -> accepted.contains(now ? goal(path) : path))
+                .forEach(sound::add);
+        Map<Item, JsonNode> declared = side.declared(items(), now ? AUTOLOAD : "-");
+        Map<String, Ran> ran = new LinkedHashMap<>();
+        Optional<Answers> pages = Optional.empty();
+        if (proof.running().wanted()) {
+            proof.stage().accept(now ? "starting the new project" : "starting the old one");
+            for (String program : project.programs()) {
+                ran.put(program, side.program(program, words(program)));
+            }
+            if (!project.pages().isEmpty()) {
+                String root = project.webRoot().orElse("");
+                pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, project.pages())));
+            }
+        }
+        return new Seen(sound, declared, ran, pages);
+    }
+
+    private List<String> words(String program) {
+        if (project.isTest(program)) return List.of();
+        return proof.running().words().isEmpty() ? USUAL : proof.running().words();
+    }
+
+    /** All that was loaded until now by statements that went, or by the program's own autoloader. */
+    private List<Item> items() {
+        List<Item> items = new ArrayList<>();
+        for (PhpSource source : project.sources().values()) {
+            if (!proposing.coverage().covers(source.path())) continue;
+            source.declarations().forEach(declared -> {
+                String kind = declared.kind().loadable()
+                        ? "class"
+                        : declared.kind() == PhpSource.Kind.FUNCTION ? "function" : "constant";
+                items.add(new Item(kind, declared.name(), source.path()));
+            });
+        }
+        return items;
+    }
+
+    private List<Comparison> rows(Seen old, Seen now) {
+        List<Comparison> rows = new ArrayList<>();
+        rows.add(syntax(old, now));
+        rows.add(declared("classes", "class", old, now));
+        if (items().stream().anyMatch(item -> !item.kind().equals("class")))
+            rows.add(declared("functions and constants", "", old, now));
+        old.ran().forEach((program, before) -> ran(program, before, now.ran().get(program))
+                .ifPresent(rows::add));
+        if (old.pages().isPresent()) {
+            rows.add(old.pages().get().against(now.pages().orElseThrow(), ""));
+            List<String> broken = old.pages().get().broken();
+            if (!broken.isEmpty())
+                notes.add("The old project answers with an error, too: " + String.join(", ", broken) + ".");
+        }
+        return rows;
+    }
+
+    private Comparison syntax(Seen old, Seen now) {
+        List<Difference> differences = new ArrayList<>();
+        old.sound().stream()
+                .filter(path -> !now.sound().contains(path))
+                .forEach(path -> differences.add(new Difference(goal(path), Kind.CHANGED, "")));
+        return new Comparison(
+                "syntax", old.sound().size() + " sound", now.sound().size() + " sound", differences);
+    }
+
+    private Comparison declared(String subject, String kind, Seen old, Seen now) {
+        List<Difference> differences = new ArrayList<>();
+        int before = 0;
+        int after = 0;
+        for (Item item : items()) {
+            if (item.kind().equals("class") != kind.equals("class")) continue;
+            JsonNode one = old.declared().get(item);
+            JsonNode other = now.declared().get(item);
+            if (one != null) before++;
+            if (other != null) after++;
+            if (one != null && other == null) differences.add(new Difference(item.name(), Kind.GONE, ""));
+            if (one == null && other != null)
+                differences.add(new Difference(item.name(), Kind.ADDED, "it could not be loaded alone before"));
+            if (one == null || other == null || !kind.equals("class")) continue;
+            List<String> changed = changed(item, one, other);
+            if (!changed.isEmpty())
+                differences.add(new Difference(item.name(), Kind.CHANGED, String.join("; ", changed), ""));
+        }
+        return new Comparison(subject, String.valueOf(before), String.valueOf(after), differences);
+    }
+
+    private List<String> changed(Item item, JsonNode one, JsonNode other) {
+        List<String> changed = new ArrayList<>();
+        String expected = goal(item.file());
+        String found = other.path("file").asText();
+        boolean ofPackage = project.library(item.file()).isPresent();
+        if (!found.equals(expected) && !ofPackage) changed.add("comes from " + found);
+        for (String key : List.of("type", "parent", "interfaces")) {
+            if (!one.path(key).equals(other.path(key)))
+                changed.add(key + " " + one.path(key).asText() + ", now "
+                        + other.path(key).asText());
+        }
+        Set<String> names = new TreeSet<>();
+        one.path("members").fieldNames().forEachRemaining(names::add);
+        other.path("members").fieldNames().forEachRemaining(names::add);
+        for (String name : names) {
+            if (!one.path("members").path(name).equals(other.path("members").path(name)))
+                changed.add(name + " changed");
+        }
+        return changed;
+    }
+
+    private Optional<Comparison> ran(String program, Ran before, Ran after) {
+        boolean test = project.isTest(program);
+        String call = test ? program : program + " " + String.join(" ", words(program));
+        if (before.exit() == 124) {
+            notes.add(
+                    program + " goes on until it is stopped, so it was not compared; --run-with gives it other words.");
+            return Optional.empty();
+        }
+        List<Difference> differences = new ArrayList<>();
+        if (before.exit() != after.exit()) differences.add(new Difference("exit code", Kind.CHANGED, ""));
+        if (!before.output().equals(after.output()))
+            differences.add(new Difference("what it prints", Kind.CHANGED, ""));
+        if (before.exit() != 0 && differences.isEmpty())
+            notes.add(call + " ends with exit code " + before.exit() + ", as it did until now, too.");
+        return Optional.of(new Comparison(
+                (test ? "test " : "run ") + call, "exit " + before.exit(), "exit " + after.exit(), differences));
+    }
+}

@@ -1,0 +1,364 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.conversion.IgnoreFile;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.ecosystem.php.composer.ComposerFile.Autoload;
+import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
+import dev.pfeiler.ecosystem.php.composer.Extensions;
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Question;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
+final class PhpProposing {
+    private static final String KEEP = "keep";
+    private static final String PACKAGE = "package";
+    /** The first versions of the language for which a library of tests was made. */
+    private static final Map<String, String> PHPUNIT =
+            new TreeMap<>(Map.of("5.3", "^4.8", "5.6", "^5.7", "7.1", "^7.5", "7.3", "^9.6", "8.1", "^10.5"));
+
+    private final PhpProject project;
+    private final String target;
+    private final Deliberation deliberation;
+    private PhpCoverage coverage;
+    private PhpLayout layout;
+    private PhpLayout tests;
+    private ComposerFile composer;
+
+    PhpProposing(PhpProject project, String target, Choices choices) {
+        this.project = project;
+        this.target = target;
+        this.deliberation = new Deliberation(choices);
+    }
+
+    PhpCoverage coverage() {
+        return coverage;
+    }
+
+    ComposerFile composer() {
+        return composer;
+    }
+
+    /** The new path of each file that moves. */
+    Map<String, String> goals() {
+        Map<String, String> goals = new LinkedHashMap<>(layout.goals());
+        goals.putAll(tests.goals());
+        return goals;
+    }
+
+    Proposal propose() {
+        decide();
+        List<Step> steps = new ArrayList<>();
+        steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
+        IgnoreFile.covering(project.tree(), List.of("/vendor/"), "what the build tool fetches is not kept")
+                .ifPresent(steps::add);
+        steps.addAll(new PhpEdits(project, coverage, goals()).steps());
+        return new Proposal(
+                "php",
+                target,
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps,
+                leftForYou(),
+                List.of(),
+                commands());
+    }
+
+    private List<Finding> leftForYou() {
+        List<Finding> left = new ArrayList<>();
+        new PhpFindings(project).all().stream().filter(Finding::leftForYou).forEach(left::add);
+        left.addAll(project.tree().trouble());
+        for (Autoloader autoloader : project.autoloaders()) {
+            boolean function = coverage.replaced(autoloader)
+                    && !autoloader.function().isEmpty()
+                    && !coverage.retired().contains(autoloader.source().path());
+            if (function)
+                left.add(Finding.trouble(
+                        autoloader.function(),
+                        "was an autoloader and is called by nothing any more",
+                        autoloader.evidence()));
+            else if (autoloader.understood() && !coverage.replaced(autoloader))
+                left.add(Finding.trouble(
+                        autoloader.source().path(),
+                        "has an autoloader that loads files which do more than declare classes; it stays",
+                        autoloader.evidence()));
+        }
+        return left;
+    }
+
+    private List<Proposal.Command> commands() {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("fetch what it needs, and write its autoloader", "composer install"));
+        if (composer.scripts().containsKey("test"))
+            commands.add(new Proposal.Command("run the tests", "composer test"));
+        if (!project.pages().isEmpty()) {
+            String root = project.webRoot().filter(r -> !r.isEmpty()).orElse(".");
+            commands.add(new Proposal.Command("serve it on this machine", "php -S localhost:8080 -t " + root));
+        }
+        project.programs().stream()
+                .filter(program -> !project.isTest(program))
+                .limit(2)
+                .forEach(program -> commands.add(new Proposal.Command("start it", "php " + program)));
+        return commands;
+    }
+
+    /** Settles everything; what follows is known then. */
+    void decide() {
+        String name = name();
+        String version = version();
+        String level = level();
+        Map<String, String> require = new LinkedHashMap<>();
+        require.put("php", ">=" + level);
+        extensions(level, require);
+        List<ComposerFile.Local> locals = libraries(require);
+        boolean keep = deliberation
+                .settle(
+                        Decision.of(
+                                "layout",
+                                "Layout",
+                                "conventional",
+                                Certainty.LIKELY,
+                                "classes below src/, by namespace; everything else stays",
+                                List.of()),
+                        text -> Optional.of(text.strip()).filter(t -> t.equals("conventional") || t.equals(KEEP)))
+                .equals(KEEP);
+        Set<String> stuck = PhpEdits.stuck(project, coverage);
+        layout = PhpLayout.of(project, coverage.classFiles(false), coverage.functionFiles(), keep ? "" : "src", stuck);
+        tests = PhpLayout.of(project, testClasses(), List.of(), "", stuck);
+        loaded();
+        Map<String, String> dev = new LinkedHashMap<>();
+        phpunit(level).ifPresent(constraint -> dev.put("phpunit/phpunit", constraint));
+        composer = new ComposerFile(
+                name, "", license(), version, require, dev, locals, layout.autoload(), tests.autoload(), scripts(dev));
+    }
+
+    /** Classes of tests, whether or not something loads them: their framework finds them by their files. */
+    private List<PhpSource> testClasses() {
+        Set<PhpSource> classes = new LinkedHashSet<>(coverage.classFiles(true));
+        project.own().stream()
+                .filter(source -> project.isTest(source.path()) && source.declaresOnly())
+                .filter(source ->
+                        source.declarations().stream().allMatch(d -> d.kind().loadable()))
+                .filter(source -> source.declarations().stream()
+                        .noneMatch(d -> project.owners(d.name()).size() > 1))
+                .forEach(classes::add);
+        return List.copyOf(classes);
+    }
+
+    private Map<String, String> scripts(Map<String, String> dev) {
+        List<String> runs = new ArrayList<>();
+        if (!dev.isEmpty()) {
+            String folder = testClasses().get(0).path().replaceFirst("/.*", "");
+            runs.add("phpunit " + folder);
+        }
+        project.programs().stream().filter(project::isTest).forEach(test -> runs.add("php " + test));
+        return runs.isEmpty() ? Map.of() : Map.of("test", String.join(" && ", runs));
+    }
+
+    private Optional<String> phpunit(String level) {
+        Optional<PhpSource> test = project.own().stream()
+                .filter(source -> source.uses().stream()
+                        .anyMatch(use -> use.name().equals("PHPUnit\\Framework\\TestCase")
+                                || use.name().equals("PHPUnit_Framework_TestCase")))
+                .findFirst();
+        if (test.isEmpty() || testClasses().isEmpty()) return Optional.empty();
+        boolean old = test.get().uses().stream().anyMatch(use -> use.name().equals("PHPUnit_Framework_TestCase"));
+        String fitting = "^4.8";
+        for (Map.Entry<String, String> each : PHPUNIT.entrySet()) {
+            boolean later = compare(level, each.getKey()) >= 0 && !(old && compare(each.getKey(), "5.6") > 0);
+            if (later) fitting = each.getValue();
+        }
+        Evidence evidence = Evidence.of(test.get().path(), "a test of PHPUnit");
+        return Optional.of(deliberation.settle(
+                Decision.of(
+                        "test-framework",
+                        "phpunit/phpunit",
+                        fitting,
+                        Certainty.LIKELY,
+                        "the tests are made for it; the version by the language level",
+                        List.of(evidence)),
+                text -> Optional.of(text.strip())));
+    }
+
+    private static int compare(String one, String other) {
+        return Double.compare(Double.parseDouble(one), Double.parseDouble(other));
+    }
+
+    private String name() {
+        String folder = plain(project.tree().name());
+        String own = deliberation.settle(
+                Decision.of("name", "Name", folder, Certainty.LIKELY, "the name of its folder", List.of()),
+                text -> Optional.of(text.strip()).filter(t -> t.matches("[a-z0-9]([_.-]?[a-z0-9]+)*")));
+        Optional<PhpSource> named = project.own().stream()
+                .filter(source -> source.declarations().stream()
+                        .anyMatch(d -> !d.namespace().isEmpty()))
+                .findFirst();
+        Question question =
+                new Question("group", "Which vendor does the project belong to?", Optional.of(own), List.of());
+        String vendor = named.map(source -> {
+                    String namespace = source.declarations().get(0).namespace();
+                    return deliberation.settle(
+                            Decision.of(
+                                    "group",
+                                    "Vendor",
+                                    plain(namespace.split("\\\\")[0]),
+                                    Certainty.LIKELY,
+                                    "the first part of its namespaces",
+                                    List.of(Evidence.of(source.path(), "namespace " + namespace))),
+                            PhpProposing::vendor);
+                })
+                .orElseGet(() -> deliberation.ask(question, "Vendor", List.of(), PhpProposing::vendor));
+        return vendor + "/" + own;
+    }
+
+    private static Optional<String> vendor(String text) {
+        return Optional.of(text.strip()).filter(t -> t.matches("[a-z0-9]([_.-]?[a-z0-9]+)*"));
+    }
+
+    private static String plain(String text) {
+        String plain = text.replaceAll("(?<=[a-z])(?=[A-Z])", "-")
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
+        return plain.isEmpty() ? "project" : plain;
+    }
+
+    /** Only where the person wants one: version control says it for a project that nobody else requires. */
+    private String version() {
+        if (deliberation.choices().of("version").isEmpty()) return "";
+        return deliberation.settle(Decision.of("version", "Version", "", Certainty.LIKELY, "not stated", List.of()));
+    }
+
+    private String level() {
+        Optional<PhpFindings.Newest> newest = PhpFindings.newest(project);
+        Decision proposed = Decision.of(
+                "level",
+                "Language level",
+                newest.map(found -> found.feature().level()).orElse("5.3"),
+                newest.isPresent() ? Certainty.CERTAIN : Certainty.GUESS,
+                newest.map(found -> "needed for " + found.feature().words()).orElse("no syntax needs a later one"),
+                newest.map(found -> List.of(found.evidence())).orElse(List.of()));
+        return deliberation.settle(
+                proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[5-9]\\.\\d{1,2}")));
+    }
+
+    private void extensions(String level, Map<String, String> require) {
+        Extensions.usedBy(project.sources().values()).forEach((name, evidence) -> {
+            if (name.equals("json") && compare(level, "8.0") >= 0) return;
+            String standing = deliberation.settle(
+                    Decision.of(
+                            "extension:" + name, "ext-" + name, "*", Certainty.CERTAIN, "is used", List.of(evidence)),
+                    text -> Optional.of(text.strip()));
+            if (!standing.equals("without")) require.put("ext-" + name, standing);
+        });
+    }
+
+    private List<ComposerFile.Local> libraries(Map<String, String> require) {
+        List<ComposerFile.Local> locals = new ArrayList<>();
+        Set<CopiedLibrary> packages = new LinkedHashSet<>();
+        for (CopiedLibrary library : project.libraries()) {
+            boolean named = library.described() && library.name().contains("/");
+            String reason = named
+                    ? "has a descriptor of its own; it stays in its folder and is taken from there"
+                    : "has no descriptor; its files are loaded as they lie";
+            String standing = deliberation.settle(
+                    Decision.of(
+                            "copy:" + library.folder(),
+                            library.name() + (library.version().isEmpty() ? "" : " " + library.version()),
+                            named ? PACKAGE : KEEP,
+                            library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
+                            reason,
+                            List.of(library.evidence())),
+                    text -> Optional.of(text.strip()).filter(t -> t.equals(KEEP) || named && t.equals(PACKAGE)));
+            if (!standing.equals(PACKAGE)) continue;
+            packages.add(library);
+            locals.add(new ComposerFile.Local(library.folder(), library.name(), library.version()));
+            require.put(library.name(), library.version().isEmpty() ? "*@dev" : library.version());
+        }
+        coverage = new PhpCoverage(project, packages);
+        return locals;
+    }
+
+    /** Shows what the autoloader is told, and what is loaded as before and why. */
+    private void loaded() {
+        Autoload autoload = layout.autoload();
+        autoload.namespaces()
+                .forEach((prefix, folder) -> show(
+                        "loads:" + prefix.replaceAll("\\\\$", ""),
+                        prefix,
+                        "from " + (folder.isEmpty() ? "./" : folder),
+                        "its classes lie as their namespaces say"));
+        for (String place : autoload.classes())
+            show("loads:" + place, place, "by a list of classes", "it has classes without such places");
+        for (String file : autoload.files())
+            show("loads:" + file, file, "at every start", "it has functions or constants, and every start loads it");
+        Map<String, List<String>> refused = new TreeMap<>();
+        for (PhpSource source : project.own()) {
+            boolean inUse = project.reached().contains(source.path())
+                    && !project.entries().contains(source.path());
+            if (!inUse || source.declarations().isEmpty()) continue;
+            coverage.refused(source.path())
+                    .filter(why -> !coverage.retired().contains(source.path()))
+                    .ifPresent(why -> refused.computeIfAbsent(source.path(), p -> new ArrayList<>())
+                            .add(why));
+        }
+        refused.forEach((path, why) -> show("loads:" + path, path, "as before", why.get(0)));
+    }
+
+    private void show(String key, String title, String value, String why) {
+        deliberation.settle(
+                Decision.of(key, title, value, Certainty.CERTAIN, why, List.of()),
+                text -> Optional.of(text.strip()).filter(value::equals));
+    }
+
+    private String license() {
+        for (String name : List.of("LICENSE", "LICENSE.txt", "LICENSE.md", "COPYING", "LICENCE", "LICENCE.txt")) {
+            if (!project.tree().has(name)) continue;
+            try {
+                String known = known(project.tree().text(name).content());
+                if (known.isEmpty()) continue;
+                return deliberation.settle(
+                        Decision.of(
+                                "license",
+                                "License",
+                                known,
+                                Certainty.LIKELY,
+                                "the words of its text",
+                                List.of(Evidence.of(name, known))),
+                        text -> Optional.of(text.strip()));
+            } catch (IOException e) {
+                org.slf4j.LoggerFactory.getLogger(PhpProposing.class).debug("{}", name, e);
+            }
+        }
+        return "";
+    }
+
+    private static String known(String text) {
+        String plain = text.replaceAll("\\s+", " ");
+        if (plain.contains("Permission is hereby granted, free of charge")) return "MIT";
+        if (plain.contains("Apache License") && plain.contains("Version 2.0")) return "Apache-2.0";
+        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 3")) return "GPL-3.0-only";
+        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 2")) return "GPL-2.0-only";
+        if (plain.contains("Redistribution and use in source and binary forms"))
+            return plain.contains("Neither the name") ? "BSD-3-Clause" : "BSD-2-Clause";
+        return "";
+    }
+}

@@ -1,0 +1,191 @@
+package dev.pfeiler.ecosystem.php;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.proof.Answers;
+import dev.pfeiler.proof.RunningProgram;
+import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+
+/** A PHP project laid out in a folder to be looked at while it runs: the old one or the new one, at the same path. */
+final class PhpSide {
+    private static final Duration LIMIT = Duration.ofMinutes(5);
+    private static final Duration START = Duration.ofSeconds(20);
+    private static final Duration PROGRAM = Duration.ofSeconds(30);
+    private static final int MOST_FAILURES = 50;
+    private static final int MOST_PATHS = 300;
+    private static final Set<String> NO_PAGES = Set.of("php", "inc", "phtml", "htaccess");
+
+    private final Path php;
+    private final Path folder;
+    private final Path log;
+    private final String name;
+
+    /**
+     * @param log the folder for what programs print
+     * @param name of the side, for the names of those files
+     */
+    PhpSide(Path php, ProjectTree tree, Path folder, Path log, String name) throws IOException {
+        this.php = php;
+        this.folder = folder;
+        this.log = log;
+        this.name = name;
+        Files.createDirectories(folder);
+        for (String each : tree.folders()) Files.createDirectories(folder.resolve(each));
+        for (TreeFile file : tree.files()) {
+            if (!file.link()) Trees.copy(tree.onDisk(file.path()), folder.resolve(file.path()));
+        }
+    }
+
+    Path folder() {
+        return folder;
+    }
+
+    ToolRun run(List<String> command, Map<String, String> environment, Path goesTo, Duration limit) throws IOException {
+        return ToolRun.of(command, folder, environment, goesTo, limit);
+    }
+
+    /** Of some files those that the language itself takes for sound. */
+    Set<String> sound(Collection<String> paths) {
+        return paths.parallelStream()
+                .filter(path -> {
+                    Path said = log.resolve("syntax").resolve(name + "-" + path.replace('/', '+') + ".log");
+                    try {
+                        ToolRun run = run(List.of(php.toString(), "-l", path), Map.of(), said, LIMIT);
+                        Files.deleteIfExists(said);
+                        return run.succeeded();
+                    } catch (IOException e) {
+                        return false;
+                    }
+                })
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /**
+     * Something that a project declares.
+     *
+     * @param kind {@code class}, {@code function} or {@code constant}
+     * @param file that declares it
+     */
+    record Item(String kind, String name, String file) {}
+
+    /**
+     * Loads things in a process of their own; what each is then. One that ends the process is not there.
+     *
+     * @param autoload the autoloader within the project, or {@code -} to load by file
+     */
+    Map<Item, JsonNode> declared(List<Item> items, String autoload) throws IOException {
+        ObjectMapper json = new ObjectMapper();
+        ArrayNode list = json.createArrayNode();
+        items.forEach(item -> list.addObject()
+                .put("kind", item.kind())
+                .put("name", item.name())
+                .put("file", item.file()));
+        Path script = Files.createDirectories(log.resolve("declared")).resolve("declared.php");
+        try (InputStream in = PhpSide.class.getResourceAsStream("Declared.php.txt")) {
+            Files.write(script, in.readAllBytes());
+        }
+        Path listed = script.resolveSibling(name + ".json");
+        Files.write(listed, json.writeValueAsBytes(list));
+        Map<Item, JsonNode> found = new java.util.LinkedHashMap<>();
+        int from = 0;
+        for (int failures = 0; from < items.size() && failures < MOST_FAILURES; failures++) {
+            List<String> command = List.of(
+                    php.toString(),
+                    "-d",
+                    "display_errors=0",
+                    script.toString(),
+                    autoload.equals("-") ? autoload : folder.resolve(autoload).toString(),
+                    listed.toString(),
+                    String.valueOf(from),
+                    folder.toString());
+            ToolRun run = run(command, Map.of(), script.resolveSibling(name + "-" + from + ".log"), LIMIT);
+            for (String line : run.output()) {
+                if (!line.startsWith("{\"at\":")) continue;
+                JsonNode said = json.readTree(line);
+                from = said.path("at").asInt() + 1;
+                if (said.path("there").asBoolean()) found.put(items.get(from - 1), said);
+            }
+            // the next one ended the process
+            from++;
+        }
+        return found;
+    }
+
+    /**
+     * What a program printed and how it ended.
+     *
+     * @param exit its exit code; 124 where it was stopped
+     */
+    record Ran(int exit, String output) {}
+
+    /** Starts a program from the top of the project. */
+    Ran program(String path, List<String> words) throws IOException {
+        List<String> command = new ArrayList<>(List.of(php.toString(), path));
+        command.addAll(words);
+        Path said = log.resolve("run-" + name + "-" + path.replace('/', '+') + ".log");
+        ToolRun run = run(command, Map.of(), said, PROGRAM);
+        String output = run.output().stream().map(PhpSide::masked).collect(Collectors.joining("\n"));
+        return new Ran(run.exit(), output);
+    }
+
+    /** Without times, and without the places of warnings, which move with the code. */
+    private static String masked(String line) {
+        return line.replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
+                .replaceAll(" in \\S+(:\\d+| on line \\d+)", "");
+    }
+
+    /** Serves a folder of the project with the language's own server; what it answers. */
+    Answers pages(String webRoot, Collection<String> paths) throws IOException {
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        List<String> command = new ArrayList<>(
+                List.of(php.toString(), "-d", "display_errors=1", "-d", "html_errors=0", "-S", "127.0.0.1:" + port));
+        if (!webRoot.isEmpty()) command.addAll(List.of("-t", webRoot));
+        Path said = log.resolve("server-" + name + ".log");
+        try (RunningProgram server = RunningProgram.serving(command, folder, said, port, START)) {
+            return server.isReady() ? Answers.of(port, paths) : new Answers(new TreeMap<>());
+        }
+    }
+
+    /** What is asked for: the welcome page, each page, and each other file once. */
+    static Set<String> paths(ProjectTree tree, String webRoot, Collection<String> pages) {
+        Set<String> paths = new TreeSet<>();
+        paths.add("/");
+        pages.forEach(page -> paths.add("/" + Paths.relative(webRoot, page)));
+        if (webRoot.isEmpty()) return paths;
+        tree.under(webRoot)
+                .filter(file -> !file.link()
+                        && !NO_PAGES.contains(file.extension())
+                        && !file.name().startsWith("."))
+                .limit(MOST_PATHS)
+                .forEach(file -> paths.add("/" + Paths.relative(webRoot, file.path())));
+        return paths;
+    }
+
+    /** The text of a log. */
+    static String text(Path file) throws IOException {
+        return Files.exists(file) ? new String(Files.readAllBytes(file), StandardCharsets.UTF_8) : "";
+    }
+}

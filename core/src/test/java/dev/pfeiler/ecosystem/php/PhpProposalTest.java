@@ -1,0 +1,262 @@
+package dev.pfeiler.ecosystem.php;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class PhpProposalTest {
+    @TempDir
+    Path folder;
+
+    private Sketch sketch;
+    private Pfeiler pfeiler;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(folder.resolve("quays")));
+        pfeiler = new Pfeiler(Sketch.alone(folder.resolve("home"), true));
+    }
+
+    private Proposal propose(String... chosen) {
+        List<Choice> choices = new ArrayList<>();
+        for (String each : chosen) {
+            int equals = each.indexOf('=');
+            choices.add(new Choice(each.substring(0, equals), each.substring(equals + 1), Evidence.of("test", each)));
+        }
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(choices));
+    }
+
+    private static JsonNode composer(Proposal proposal) throws IOException {
+        Step.Write file = (Step.Write) proposal.steps().stream()
+                .filter(step -> step.path().equals("composer.json"))
+                .findFirst()
+                .orElseThrow();
+        return new ObjectMapper().readTree(file.content());
+    }
+
+    private static String edited(Proposal proposal, String path) {
+        return proposal.steps().stream()
+                .filter(step -> step instanceof Step.Edit && step.path().equals(path))
+                .map(step -> ((Step.Edit) step).content())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private List<String> troubles() {
+        return pfeiler.survey(sketch.root()).findings().stream()
+                .filter(f -> f.topic() == Finding.Topic.TROUBLE)
+                .map(f -> f.subject() + " " + f.fact())
+                .toList();
+    }
+
+    @Test
+    void classesGoWhereTheirNamespacesSayAndStatementsGo() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'code/quay.php'; require 'code/Crane.php';",
+                        "echo (new Port\\Quay)->name();")
+                .file(
+                        "code/quay.php",
+                        "<?php",
+                        "namespace Port;",
+                        "require_once 'Crane.php';",
+                        "class Quay { function name() { return file_get_contents(__DIR__ . '/../names.txt'); } }")
+                .file("code/Crane.php", "<?php", "namespace Port\\Lifting;", "class Crane {}")
+                .file("names.txt", "Nordkai");
+        Proposal proposal = propose();
+        assertThat(composer(proposal).at("/autoload/psr-4/Port\\").asText()).isEqualTo("src/");
+        assertThat(proposal.steps())
+                .anyMatch(s -> s instanceof Step.Move && s.goal().orElse("").equals("src/Lifting/Crane.php"))
+                .anyMatch(s -> s instanceof Step.Edit && s.goal().orElse("").equals("src/Quay.php"));
+        assertThat(edited(proposal, "index.php"))
+                .isEqualTo("<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\necho (new Port\\Quay)->name();\n");
+        assertThat(edited(proposal, "code/quay.php")).doesNotContain("Crane").contains("__DIR__ . '/../names.txt'");
+    }
+
+    @Test
+    void everyFileMayStay() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'code/Port/Quay.php';",
+                        "new Port\\Quay; new Old;",
+                        "require 'old.php';")
+                .file("code/Port/Quay.php", "<?php namespace Port; class Quay {}")
+                .file("old.php", "<?php class Old {}");
+        Proposal proposal = propose("layout=keep");
+        assertThat(proposal.steps()).noneMatch(Step::leaves);
+        assertThat(composer(proposal).at("/autoload/psr-4/Port\\").asText()).isEqualTo("code/Port/");
+        assertThat(composer(proposal).at("/autoload/classmap/0").asText()).isEqualTo("old.php");
+    }
+
+    @Test
+    void whatDoesMoreThanDeclareIsLoadedAsBefore() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'side.php';",
+                        "$settings = require 'settings.php';",
+                        "if ($_GET) { require 'Maybe.php'; }",
+                        "require 'loads.php';",
+                        "require 'tools.php';",
+                        "new Side; new Loads;")
+                .file("other.php", "<?php", "require 'Plain.php';", "echo Plain::X;")
+                .file("Plain.php", "<?php class Plain { const X = 1; }")
+                .file("side.php", "<?php class Side {}", "Side::$count = 1;")
+                .file("settings.php", "<?php return [];")
+                .file("Maybe.php", "<?php class Maybe {}")
+                .file("loads.php", "<?php require_once 'side.php'; class Loads {}")
+                .file("tools.php", "<?php function tool() {}");
+        Proposal proposal = propose();
+        // nothing that it loads can be loaded otherwise, so that it stays byte for byte
+        assertThat(proposal.steps()).noneMatch(step -> step.path().equals("index.php"));
+        assertThat(composer(proposal).at("/autoload/classmap").toString()).isEqualTo("[\"Plain.php\"]");
+        assertThat(composer(proposal).at("/autoload/files").isMissingNode())
+                .as("not every start loads the functions")
+                .isTrue();
+        assertThat(proposal.decision("loads:Maybe.php").orElseThrow().reason()).contains("under a condition");
+        assertThat(proposal.decision("loads:loads.php").orElseThrow().reason()).contains("side.php");
+    }
+
+    @Test
+    void theProgramsOwnAutoloaderGoes() throws IOException {
+        sketch.file("bin/run", "#!/usr/bin/env php", "<?php", "require __DIR__ . '/../start.php';", "new Port\\Quay;")
+                .file(
+                        "start.php",
+                        "<?php",
+                        "require_once __DIR__ . '/load.php';",
+                        "ini_set('memory_limit', '64M');",
+                        "spl_autoload_register(function ($c) { include __DIR__ . '/old/' . $c . '.php'; });")
+                .file(
+                        "load.php",
+                        "<?php",
+                        "spl_autoload_register('load_port');",
+                        "function load_port($c) {",
+                        "  require __DIR__ . '/code/' . str_replace('\\\\', '/', $c) . '.php';",
+                        "}")
+                .file("code/Port/Quay.php", "<?php namespace Port; class Quay {}")
+                .file("old/Tide.php", "<?php class Tide {}");
+        Proposal proposal = propose();
+        assertThat(proposal.steps())
+                .anyMatch(s -> s instanceof Step.Retire && s.path().equals("load.php"));
+        assertThat(edited(proposal, "start.php")).isEqualTo("<?php\nini_set('memory_limit', '64M');\n");
+        assertThat(composer(proposal).at("/autoload/classmap/0").asText()).isEqualTo("old/Tide.php");
+        assertThat(edited(proposal, "bin/run"))
+                .startsWith("#!/usr/bin/env php\n<?php\nrequire_once __DIR__ . '/../vendor/autoload.php';\n");
+    }
+
+    @Test
+    void findingsBeforeHarm() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'A.php'; require 'B.php';",
+                        "new A; new b; $x = 'P\\q';",
+                        "include \"plug/{$_GET['p']}.php\";",
+                        "include 'gone.php';")
+                .file("A.php", "<?php class A {}")
+                .file("B.php", "<?php class B {} class A2 {}", "if (!class_exists('P\\Q')) { class X {} }")
+                .file("A_old.php", "<?php class A {}")
+                .file("P.php", "<?php namespace P; class Q {}")
+                .file("plug/one.php", "<?php class One {}")
+                .file("broken.php", "<?php class Broken {");
+        assertThat(troubles())
+                .anyMatch(t -> t.startsWith("A is declared by several files; the one in use"))
+                .anyMatch(t -> t.startsWith("b differs in letter case from B"))
+                .anyMatch(t -> t.startsWith("P\\q stands in a string and differs in letter case"))
+                .anyMatch(t -> t.startsWith("X is declared under a condition"))
+                .anyMatch(t -> t.startsWith("plug/one.php its class is only loaded by a path"))
+                .anyMatch(t -> t.startsWith("gone.php is loaded and is not in this folder"))
+                .anyMatch(t -> t.startsWith("P.php is loaded by nothing"))
+                .anyMatch(t -> t.startsWith("broken.php its syntax is broken"));
+    }
+
+    @Test
+    void ofTwoFilesInUseWithOneClassNeitherIsDeclared() throws IOException {
+        sketch.file("one.php", "<?php require 'a/T.php'; new T;")
+                .file("two.php", "<?php require 'b/T.php'; new T;")
+                .file("a/T.php", "<?php class T {}")
+                .file("b/T.php", "<?php class T {}");
+        assertThat(propose().steps()).allMatch(step -> step instanceof Step.Write);
+        assertThat(troubles()).anyMatch(t -> t.startsWith("T is declared by several files that are in use"));
+    }
+
+    @Test
+    void textsKeepTheirLineEndsAndEncoding() throws IOException {
+        String text = "<?php\r\n// \u00e5pen\r\nrequire 'Quay.php';\r\nnew Quay;\r\n";
+        sketch.file("index.php", StandardCharsets.ISO_8859_1, text).file("Quay.php", "<?php class Quay {}");
+        Step.Edit edit = (Step.Edit) propose().steps().stream()
+                .filter(step -> step.path().equals("index.php"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(edit.charset()).isEqualTo(StandardCharsets.ISO_8859_1);
+        assertThat(edit.content())
+                .isEqualTo("<?php\r\n// \u00e5pen\r\nrequire_once __DIR__ . '/vendor/autoload.php';\r\nnew Quay;\r\n");
+    }
+
+    @Test
+    void levelExtensionsLicenseAndTestFramework() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "echo mb_strlen($x ?? ''), json_encode(new PDO('sqlite:')), ctype_own();",
+                        "function ctype_own() {}")
+                .file("LICENSE", "Permission is hereby granted, free of charge, to any person")
+                .file("tests/QuayTest.php", "<?php class QuayTest extends \\PHPUnit\\Framework\\TestCase {}");
+        JsonNode composer = composer(propose());
+        assertThat(composer.path("require").toString())
+                .isEqualTo("{\"php\":\">=7.0\",\"ext-json\":\"*\",\"ext-mbstring\":\"*\",\"ext-pdo\":\"*\"}");
+        assertThat(composer.path("license").asText()).isEqualTo("MIT");
+        assertThat(composer.at("/require-dev/phpunit~1phpunit").asText()).isEqualTo("^5.7");
+        assertThat(composer.at("/scripts/test").asText()).isEqualTo("phpunit tests");
+        assertThat(composer(propose("level=8.2")).path("require").has("ext-json"))
+                .isFalse();
+    }
+
+    @Test
+    void copiedLibrariesWithADescriptorBecomePackages() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php require 'third/geo/src/Point.php'; require 'third/geo/boot.php'; new Geo\\Point;")
+                .file(
+                        "third/geo/composer.json",
+                        "{\"name\": \"brygge/geo\", \"version\": \"2.1.0\", \"autoload\": {\"psr-4\": {\"Geo\\\\\": \"src\"}}}")
+                .file("third/geo/src/Point.php", "<?php namespace Geo; class Point {}")
+                .file("third/geo/boot.php", "<?php Geo\\Point::$zero = 0;");
+        Proposal proposal = propose();
+        assertThat(composer(proposal).at("/require/brygge~1geo").asText()).isEqualTo("2.1.0");
+        assertThat(composer(proposal).at("/repositories/0/url").asText()).isEqualTo("third/geo");
+        assertThat(edited(proposal, "index.php")).doesNotContain("Point.php").contains("third/geo/boot.php");
+        Proposal kept = propose("copy:third/geo=keep");
+        assertThat(composer(kept).path("require").size()).isEqualTo(1);
+        assertThat(kept.steps()).noneMatch(step -> step.path().equals("index.php"));
+    }
+
+    @Test
+    void aManagedProjectIsLeftAlone() throws IOException {
+        sketch.file("index.php", "<?php echo 1;").file("composer.json", "{}");
+        assertThatThrownBy(this::propose).isInstanceOf(Refusal.class).hasMessageContaining("Composer");
+    }
+}

@@ -1,0 +1,6 @@
+<?php
+
+return [
+    'tariff' => 14.5,
+    'berths' => ['Nordkai', 'Sørkai', 'Bølgebryter'],
+];
