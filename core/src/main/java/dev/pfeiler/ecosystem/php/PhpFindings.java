@@ -23,6 +23,9 @@ import java.util.TreeMap;
 /** What is told of a PHP project. */
 final class PhpFindings {
     private static final int SHOWN = 3;
+    private static final int MOST_PAGES = 6;
+    /** Of files in one folder that are told one by one. */
+    private static final int MOST_FILES = 3;
 
     private final PhpProject project;
     private final List<Finding> findings = new ArrayList<>();
@@ -70,8 +73,17 @@ final class PhpFindings {
                                         ? root
                                         : project.pages().get(0),
                                 "nothing loads it")));
-        for (String page : project.pages())
-            add(Topic.FOLDERS, page, "is asked for by its address", Certainty.LIKELY, start(page));
+        List<String> pages = project.pages();
+        if (pages.size() > MOST_PAGES)
+            add(
+                    Topic.FOLDERS,
+                    pages.size() + " pages",
+                    "are asked for by their addresses",
+                    Certainty.LIKELY,
+                    pages.stream().map(this::start).toArray(Evidence[]::new));
+        else
+            pages.forEach(
+                    page -> add(Topic.FOLDERS, page, "is asked for by its address", Certainty.LIKELY, start(page)));
         for (String program : project.programs()) {
             boolean test = project.isTest(program);
             String fact = test ? "is started to test" : "is started with a command";
@@ -175,19 +187,19 @@ final class PhpFindings {
             conditional(source);
             names(source);
             unresolved(source);
-            boolean idle = !source.declarations().isEmpty() && !reached.contains(source.path());
-            if (idle && !project.isTest(source.path()))
-                findings.add(Finding.trouble(
-                        source.path(), "is loaded by nothing that can be seen; it stays and is not declared"));
         }
-        for (String path : project.dynamic()) {
-            PhpSource source = project.sources().get(path);
-            boolean classes = source != null
-                    && source.declarations().stream().anyMatch(d -> d.kind().loadable());
-            if (classes)
-                findings.add(Finding.trouble(
-                        path, "its class is only loaded by a path that is known when the program runs; that stays so"));
-        }
+        List<String> idle = project.own().stream()
+                .filter(source -> !source.declarations().isEmpty() && !reached.contains(source.path()))
+                .map(PhpSource::path)
+                .filter(path -> !project.isTest(path))
+                .toList();
+        byFolder(idle, "loaded by nothing that can be seen; it stays and is not declared");
+        List<String> later = project.dynamic().stream()
+                .filter(path -> project.sources().containsKey(path))
+                .filter(path -> project.sources().get(path).declarations().stream()
+                        .anyMatch(d -> d.kind().loadable()))
+                .toList();
+        byFolder(later, "only loaded by a path that is known when the program runs; that stays so");
         for (Autoloader autoloader : project.autoloaders()) {
             if (!autoloader.understood())
                 findings.add(Finding.trouble(
@@ -195,6 +207,21 @@ final class PhpFindings {
                         "has an autoloader whose rule is not understood; it stays",
                         autoloader.evidence()));
         }
+    }
+
+    /** Many files of one folder are told together. */
+    private void byFolder(List<String> paths, String fact) {
+        Map<String, List<String>> folders = new TreeMap<>();
+        paths.forEach(path -> folders.computeIfAbsent(Paths.parent(path), f -> new ArrayList<>())
+                .add(path));
+        folders.forEach((folder, files) -> {
+            if (files.size() <= MOST_FILES) files.forEach(file -> findings.add(Finding.trouble(file, "is " + fact)));
+            else
+                findings.add(Finding.trouble(
+                        files.size() + " files in " + (folder.isEmpty() ? "." : folder),
+                        "each is " + fact,
+                        files.stream().map(file -> Evidence.of(file, "")).toArray(Evidence[]::new)));
+        });
     }
 
     private void twice(Set<String> reached) {

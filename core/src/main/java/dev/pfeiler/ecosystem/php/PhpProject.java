@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.php.loading.Loading;
 import dev.pfeiler.ecosystem.php.source.PhpReader;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
@@ -16,6 +17,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -119,11 +121,37 @@ final class PhpProject {
         for (PhpSource source : sources.values()) {
             String path = source.path();
             boolean nobody = !loaded.contains(path) && !dynamic.contains(path) && !byAutoloader.contains(path);
-            boolean starts = !source.effects().isEmpty() || source.prints() || hasShebang(source);
+            boolean starts = source.effects().stream().anyMatch(effect -> does(source, effect))
+                    || source.prints()
+                    || hasShebang(source);
             boolean onlyReturns = source.returns() > 0 && source.effects().isEmpty() && !source.prints();
             if (nobody && starts && !onlyReturns && library(path).isEmpty()) entries.add(path);
         }
         for (String entry : entries) reached.put(entry, reachedFrom(entry));
+        if (isLibrary()) {
+            own().stream()
+                    .map(PhpSource::path)
+                    .filter(path -> !isTest(path))
+                    .forEach(path -> reached.put(path, reachedFrom(path)));
+        }
+    }
+
+    /** Whether a statement does something that can be seen: more than giving a plain value to a variable. */
+    private boolean does(PhpSource source, PhpSource.Effect effect) {
+        boolean registers = autoloaders.stream()
+                .anyMatch(a -> a.source() == source
+                        && a.registration().filter(effect::equals).isPresent());
+        if (registers) return false;
+        List<Token> tokens = source.tokens()
+                .subList(effect.start(), Math.min(effect.end(), source.tokens().size()));
+        if (tokens.isEmpty() || tokens.get(0).kind() != Token.Kind.VARIABLE) return true;
+        for (int i = 1; i < tokens.size(); i++) {
+            boolean call = tokens.get(i).is("(")
+                    && tokens.get(i - 1).kind() == Token.Kind.NAME
+                    && !tokens.get(i - 1).word("array");
+            if (call || tokens.get(i).word("new") || tokens.get(i).is("->") && call) return true;
+        }
+        return false;
     }
 
     private static boolean within(Autoloader autoloader, PhpSource.Load load) {
@@ -214,6 +242,11 @@ final class PhpProject {
         return libraries.stream().filter(library -> library.holds(path)).findFirst();
     }
 
+    /** Whether nothing is started but tests: other programs load what they want of it. */
+    boolean isLibrary() {
+        return entries.stream().allMatch(this::isTest);
+    }
+
     /** Files that a person or a server starts. */
     Set<String> entries() {
         return entries;
@@ -267,7 +300,7 @@ final class PhpProject {
                 .filter(entry -> Paths.name(entry).equals("index.php"))
                 .filter(entry -> !isTest(entry))
                 .map(Paths::parent)
-                .findFirst();
+                .min(Comparator.comparingInt(String::length));
     }
 
     /** Entries below the web root that are asked for by an address. */

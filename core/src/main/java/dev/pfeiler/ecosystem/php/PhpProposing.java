@@ -147,7 +147,16 @@ final class PhpProposing {
         Map<String, String> dev = new LinkedHashMap<>();
         phpunit(level).ifPresent(constraint -> dev.put("phpunit/phpunit", constraint));
         composer = new ComposerFile(
-                name, "", license(), version, require, dev, locals, layout.autoload(), tests.autoload(), scripts(dev));
+                name,
+                project.isLibrary(),
+                license(),
+                version,
+                require,
+                dev,
+                locals,
+                layout.autoload(),
+                tests.autoload(),
+                scripts(dev));
     }
 
     /** Classes of tests, whether or not something loads them: their framework finds them by their files. */

@@ -187,7 +187,7 @@ class PhpProposalTest {
                 .anyMatch(t -> t.startsWith("b differs in letter case from B"))
                 .anyMatch(t -> t.startsWith("P\\q stands in a string and differs in letter case"))
                 .anyMatch(t -> t.startsWith("X is declared under a condition"))
-                .anyMatch(t -> t.startsWith("plug/one.php its class is only loaded by a path"))
+                .anyMatch(t -> t.startsWith("plug/one.php is only loaded by a path"))
                 .anyMatch(t -> t.startsWith("gone.php is loaded and is not in this folder"))
                 .anyMatch(t -> t.startsWith("P.php is loaded by nothing"))
                 .anyMatch(t -> t.startsWith("broken.php its syntax is broken"));

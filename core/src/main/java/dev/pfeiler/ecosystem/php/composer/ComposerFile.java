@@ -13,6 +13,7 @@ import java.util.Map;
 /**
  * A {@code composer.json}. Source: the schema of Composer 2.
  *
+ * @param library whether other programs use it, and nothing of it is started
  * @param license an SPDX identifier; empty where none is known
  * @param require package to constraint, the language and its extensions among them
  * @param repositories folders of the project that hold a package, with the version of each, which may be empty
@@ -20,7 +21,7 @@ import java.util.Map;
  */
 public record ComposerFile(
         String name,
-        String description,
+        boolean library,
         String license,
         String version,
         Map<String, String> require,
@@ -58,8 +59,7 @@ public record ComposerFile(
         ObjectMapper json = new ObjectMapper();
         ObjectNode root = json.createObjectNode();
         root.put("name", name);
-        if (!description.isEmpty()) root.put("description", description);
-        root.put("type", "project");
+        root.put("type", library ? "library" : "project");
         if (!license.isEmpty()) root.put("license", license);
         if (!version.isEmpty()) root.put("version", version);
         ArrayNode places = json.createArrayNode();

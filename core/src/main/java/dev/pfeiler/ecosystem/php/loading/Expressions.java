@@ -22,6 +22,9 @@ public final class Expressions {
     public static final String ROOT = "\uE000";
 
     private static final int DEEPEST = 20;
+    /** Of the texts that a loop makes. */
+    private static final int MOST = 200;
+
     private static final Pattern IN_TEXT =
             Pattern.compile("\\{\\$([A-Za-z_]\\w*)\\}|\\{\\$[^}]*\\}|\\$([A-Za-z_]\\w*)(\\[[^\\]]*\\]|->\\w+)?");
     /** Functions that give back the path they are given, more or less. */
@@ -36,6 +39,9 @@ public final class Expressions {
     private final Map<String, Range> constants = new HashMap<>();
     private final Map<String, Function> functions = new HashMap<>();
     private final Map<String, Map<String, List<Range>>> variables = new HashMap<>();
+    /** By file, the lists that loops go through, by the variable that takes each of their texts in turn. */
+    private final Map<String, Map<String, List<Range>>> loops = new HashMap<>();
+
     private final Set<String> open = new HashSet<>();
     private int depth;
 
@@ -59,8 +65,57 @@ public final class Expressions {
                         .computeIfAbsent(source.path(), p -> new HashMap<>())
                         .computeIfAbsent(token.text(), v -> new ArrayList<>())
                         .add(new Range(source, i + 2, end(tokens, i + 2)));
-            } else if (token.word("function") && tokens.get(i + 1).kind() == Kind.NAME) function(source, i);
+            } else if (token.word("foreach")) loop(source, i);
+            else if (token.word("function") && tokens.get(i + 1).kind() == Kind.NAME) function(source, i);
         }
+    }
+
+    /** {@code foreach (array('a', 'b') as $x)}, and the same with a variable that holds the list. */
+    private void loop(PhpSource source, int i) {
+        List<Token> tokens = source.tokens();
+        int close = closing(tokens, i + 1);
+        int as = i + 2;
+        while (as < close && !tokens.get(as).word("as")) as++;
+        if (as + 1 >= close || tokens.get(close - 1).kind() != Kind.VARIABLE) return;
+        loops.computeIfAbsent(source.path(), p -> new HashMap<>())
+                .put(tokens.get(close - 1).text(), List.of(new Range(source, i + 2, as)));
+    }
+
+    /** The texts of a written list; none where it is none. */
+    private List<Range> elements(Range list) {
+        List<Token> tokens = list.source.tokens();
+        if (list.behind - list.from == 1 && tokens.get(list.from).kind() == Kind.VARIABLE) {
+            List<Range> values = variables
+                    .getOrDefault(list.source.path(), Map.of())
+                    .getOrDefault(tokens.get(list.from).text(), List.of());
+            return values.size() == 1 && values.get(0).behind - values.get(0).from > 1
+                    ? elements(values.get(0))
+                    : List.of();
+        }
+        int open = tokens.get(list.from).word("array") ? list.from + 1 : list.from;
+        if (!tokens.get(open).is("(") && !tokens.get(open).is("[")) return List.of();
+        List<Range> elements = new ArrayList<>();
+        for (int k = open + 1; k < list.behind - 1; ) {
+            int end = end(tokens, k);
+            if (end > k) elements.add(new Range(list.source, k, end));
+            k = end + 1;
+        }
+        return elements;
+    }
+
+    /** What is known of each text that some tokens may make up, as loops go through lists. */
+    public List<PartlyKnown> all(PhpSource source, int from, int behind) {
+        Set<PartlyKnown> all = new java.util.LinkedHashSet<>();
+        loops.getOrDefault(source.path(), Map.of()).forEach((variable, lists) -> {
+            for (Range element : elements(lists.get(0))) {
+                if (all.size() > MOST) return;
+                all.add(of(new Range(source, from, behind), Map.of(variable, of(element, Map.of()))));
+            }
+        });
+        PartlyKnown plain = of(source, from, behind);
+        // where the text does not depend on a loop it is the same in each turn
+        if (all.isEmpty() || all.contains(plain)) return List.of(plain);
+        return List.copyOf(all);
     }
 
     private void function(PhpSource source, int i) {

@@ -15,6 +15,8 @@ import java.util.stream.Collectors;
 
 /** Which file loads which, in a whole project. Source: the PHP manual, {@code include} and {@code include_path}. */
 public final class Loading {
+    private static final int SHOWN = 3;
+
     private final ProjectTree tree;
     private final Map<String, PhpSource> sources;
     private final Expressions expressions;
@@ -31,6 +33,23 @@ public final class Loading {
                     source.path(),
                     source.loads().stream().map(load -> resolve(source, load)).toList());
         }
+        // what nothing loads is started where it lies, so that its own folder comes first
+        Set<String> loaded = bySource.values().stream()
+                .flatMap(List::stream)
+                .flatMap(load -> load.files().stream())
+                .collect(Collectors.toSet());
+        bySource.replaceAll((path, loads) -> loaded.contains(path)
+                ? loads
+                : loads.stream().map(Loading::ofOwnFolder).toList());
+    }
+
+    private static Loaded ofOwnFolder(Loaded load) {
+        if (load.dynamic() || load.files().size() < 2) return load;
+        String own = Paths.parent(load.source().path());
+        return Paths.normal(Paths.join(own, load.written()))
+                .filter(load.files()::contains)
+                .map(file -> new Loaded(load.source(), load.load(), Optional.of(file), Set.of(file), load.written()))
+                .orElse(load);
     }
 
     public Expressions expressions() {
@@ -54,30 +73,32 @@ public final class Loading {
             int close = Expressions.closing(tokens, i + 1);
             int start = ini ? i + 4 : i + 2;
             for (int k = start; k <= close; k++) {
-                boolean separates = tokens.get(k).word("PATH_SEPARATOR")
-                        || tokens.get(k).is(".") && tokens.get(k - 1).is(")")
-                        || k == close;
-                if (!separates) continue;
+                if (k < close && !tokens.get(k).word("PATH_SEPARATOR")) continue;
                 int behind = k > start && tokens.get(k - 1).is(".") ? k - 1 : k;
-                PartlyKnown folder = expressions.of(source, start, behind);
-                if (folder.known())
-                    Expressions.inside(folder.beginning())
-                            .or(() -> Paths.normal(folder.beginning()))
-                            .ifPresent(includePath::add);
-                start = tokens.get(Math.min(k + 1, close)).is(".") ? k + 2 : k + 1;
+                if (tokens.get(start).is(".")) start++;
+                if (start < behind) addFolder(expressions.of(source, start, behind));
+                start = k + 1;
             }
         }
     }
 
+    private void addFolder(PartlyKnown folder) {
+        if (!folder.known()) return;
+        Expressions.inside(folder.beginning())
+                .or(() -> Paths.normal(folder.beginning()))
+                .filter(path -> !includePath.contains(path))
+                .ifPresent(includePath::add);
+    }
+
     private Loaded resolve(PhpSource source, PhpSource.Load load) {
-        PartlyKnown path = expressions.of(source, load.expression(), load.behind());
-        String written = shown(path);
-        if (path.known()) {
-            List<String> found = candidates(source, path.beginning());
-            Optional<String> one = found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
-            return new Loaded(source, load, one, new LinkedHashSet<>(found), written);
-        }
-        return new Loaded(source, load, Optional.empty(), possible(source, path), written);
+        List<PartlyKnown> paths = expressions.all(source, load.expression(), load.behind());
+        Set<String> files = new LinkedHashSet<>();
+        paths.forEach(
+                path -> files.addAll(path.known() ? candidates(source, path.beginning()) : possible(source, path)));
+        boolean known = paths.size() == 1 && paths.get(0).known();
+        Optional<String> one = known && files.size() == 1 ? files.stream().findFirst() : Optional.empty();
+        String written = paths.stream().map(Loading::shown).limit(SHOWN).collect(Collectors.joining(", "));
+        return new Loaded(source, load, one, files, paths.size() > SHOWN ? written + ", …" : written);
     }
 
     /** A path as far as it is known. */
