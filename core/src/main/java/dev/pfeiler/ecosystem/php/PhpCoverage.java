@@ -151,7 +151,9 @@ final class PhpCoverage {
 
     /** Whether the build tool loads all that an autoloader of the program loads. */
     boolean replaced(Autoloader autoloader) {
+        // users of a library may start with its autoloader
         return autoloader.understood()
+                && !project.isLibrary()
                 && autoloader.files().stream().allMatch(file -> covered.contains(file) || ofPackages.contains(file));
     }
 

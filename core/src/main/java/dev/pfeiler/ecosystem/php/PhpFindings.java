@@ -141,12 +141,12 @@ final class PhpFindings {
                     library.evidence());
         }
         Extensions.usedBy(project.sources().values())
-                .forEach((name, evidence) -> add(
+                .forEach((name, used) -> add(
                         Topic.LIBRARIES,
                         "ext-" + name,
-                        "an extension of the language is used",
+                        "an extension of the language is used" + (used.optional() ? " where it is there" : ""),
                         Certainty.CERTAIN,
-                        evidence));
+                        used.evidence()));
     }
 
     private void settings() {

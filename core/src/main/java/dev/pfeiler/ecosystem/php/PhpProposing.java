@@ -30,6 +30,7 @@ import java.util.TreeMap;
 /** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
 final class PhpProposing {
     private static final String KEEP = "keep";
+    private static final String WITHOUT = "without";
     private static final String PACKAGE = "package";
     /** The first versions of the language for which a library of tests was made. */
     private static final Map<String, String> PHPUNIT =
@@ -270,13 +271,18 @@ final class PhpProposing {
     }
 
     private void extensions(String level, Map<String, String> require) {
-        Extensions.usedBy(project.sources().values()).forEach((name, evidence) -> {
+        Extensions.usedBy(project.sources().values()).forEach((name, used) -> {
             if (name.equals("json") && compare(level, "8.0") >= 0) return;
             String standing = deliberation.settle(
                     Decision.of(
-                            "extension:" + name, "ext-" + name, "*", Certainty.CERTAIN, "is used", List.of(evidence)),
+                            "extension:" + name,
+                            "ext-" + name,
+                            used.optional() ? WITHOUT : "*",
+                            used.optional() ? Certainty.LIKELY : Certainty.CERTAIN,
+                            used.optional() ? "the program asks first whether it is there" : "is used",
+                            List.of(used.evidence())),
                     text -> Optional.of(text.strip()));
-            if (!standing.equals("without")) require.put("ext-" + name, standing);
+            if (!standing.equals(WITHOUT)) require.put("ext-" + name, standing);
         });
     }
 

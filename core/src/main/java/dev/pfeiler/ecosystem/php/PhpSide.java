@@ -3,7 +3,9 @@ package dev.pfeiler.ecosystem.php;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.proof.Answers;
 import dev.pfeiler.proof.RunningProgram;
 import dev.pfeiler.proof.ToolRun;
@@ -20,6 +22,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -62,6 +65,27 @@ final class PhpSide {
 
     ToolRun run(List<String> command, Map<String, String> environment, Path goesTo, Duration limit) throws IOException {
         return ToolRun.of(command, folder, environment, goesTo, limit);
+    }
+
+    /** Of some packages those that are extensions which the language lacks on this machine. */
+    Set<String> lacking(Collection<String> packages) throws IOException {
+        ToolRun run = run(List.of(php.toString(), "-m"), Map.of(), log.resolve("modules.log"), LIMIT);
+        Set<String> there = run.output().stream()
+                .map(line -> "ext-" + line.strip().toLowerCase(Locale.ROOT))
+                .collect(Collectors.toSet());
+        return packages.stream()
+                .filter(name -> name.startsWith("ext-") && !there.contains(name))
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Tells Composer, in this copy alone, that some extensions are there; it would look for them elsewhere. */
+    void pretend(Set<String> extensions) throws IOException {
+        if (extensions.isEmpty()) return;
+        ObjectMapper json = new ObjectMapper();
+        Path file = folder.resolve(ComposerFile.NAME);
+        ObjectNode root = (ObjectNode) json.readTree(Files.readAllBytes(file));
+        extensions.forEach(name -> root.withObject("/config/platform").put(name, "1.0.0"));
+        Files.write(file, json.writeValueAsBytes(root));
     }
 
     /** Of some files those that the language itself takes for sound. */
@@ -151,7 +175,8 @@ final class PhpSide {
     /** Without times, and without the places of warnings, which move with the code. */
     private static String masked(String line) {
         return line.replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
-                .replaceAll(" in \\S+(:\\d+| on line \\d+)", "");
+                .replaceAll(" in \\S+(:\\d+| on line \\d+)", "")
+                .replaceAll("(\\.\\w+)(\\(\\d+\\):|:\\d+\\b)", "$1:");
     }
 
     /** Serves a folder of the project with the language's own server; what it answers. */
@@ -165,7 +190,11 @@ final class PhpSide {
         if (!webRoot.isEmpty()) command.addAll(List.of("-t", webRoot));
         Path said = log.resolve("server-" + name + ".log");
         try (RunningProgram server = RunningProgram.serving(command, folder, said, port, START)) {
-            return server.isReady() ? Answers.of(port, paths) : new Answers(new TreeMap<>());
+            return server.isReady()
+                    ? Answers.of(port, paths, text -> text.lines()
+                            .map(PhpSide::masked)
+                            .collect(Collectors.joining("\n")))
+                    : new Answers(new TreeMap<>());
         }
     }
 

@@ -11,6 +11,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -28,10 +29,29 @@ public final class Extensions {
             return Stream.concat(called, used).findFirst();
         }
 
+        boolean askedFor(PhpSource source) {
+            return source.calls().keySet().stream().anyMatch(QUESTIONS::contains)
+                    && source.classStrings().stream()
+                            .map(PhpSource.Use::name)
+                            .anyMatch(text -> text.equals(name)
+                                    || classes.contains(text)
+                                    || functions.stream().anyMatch(f -> names(f, text)));
+        }
+
         private static boolean names(String function, String called) {
             return function.endsWith("_") ? called.startsWith(function) : called.equals(function);
         }
     }
+
+    /**
+     * An extension that is used.
+     *
+     * @param optional whether the program asks first if it is there
+     */
+    public record Used(Evidence evidence, boolean optional) {}
+
+    private static final Set<String> QUESTIONS =
+            Set.of("function_exists", "extension_loaded", "class_exists", "is_callable");
 
     private static final List<Extension> ALL = load();
 
@@ -46,16 +66,18 @@ public final class Extensions {
     }
 
     /** The names of the extensions, each with the first place that needs it; what the program declares itself is none. */
-    public static SortedMap<String, Evidence> usedBy(Collection<PhpSource> sources) {
+    public static SortedMap<String, Used> usedBy(Collection<PhpSource> sources) {
         Map<String, Boolean> own = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
         sources.forEach(source -> source.declarations().forEach(d -> own.put(d.name(), true)));
-        SortedMap<String, Evidence> used = new TreeMap<>();
+        SortedMap<String, Used> used = new TreeMap<>();
         for (Extension extension : ALL) {
             sources.stream()
                     .flatMap(source -> extension.in(source).stream())
                     .filter(evidence -> !own.containsKey(evidence.excerpt().replace("(…)", "")))
                     .findFirst()
-                    .ifPresent(evidence -> used.put(extension.name(), evidence));
+                    .ifPresent(evidence -> used.put(
+                            extension.name(),
+                            new Used(evidence, sources.stream().anyMatch(extension::askedFor))));
         }
         return used;
     }

@@ -80,6 +80,11 @@ public record Autoloader(
                         .flatMap(s -> loading.of(s).stream())
                         .filter(l -> l.load().function().equals(function))
                         .toList();
+        Set<String> listed = listed(sources, source, registration);
+        if (!listed.isEmpty()) {
+            Evidence evidence = source.evidence(registration.orElseThrow().start());
+            return new Autoloader(source, registration, function, "a list of its own", listed, true, evidence);
+        }
         Set<String> files = new LinkedHashSet<>();
         List<String> rules = new ArrayList<>();
         boolean understood = !loads.isEmpty();
@@ -93,6 +98,29 @@ public record Autoloader(
                 .map(effect -> source.evidence(effect.start()))
                 .orElseGet(() -> Evidence.of(source.path(), "function " + function));
         return new Autoloader(source, registration, function, String.join(", ", rules), files, understood, evidence);
+    }
+
+    /** The files of classes that are listed by name within the statement itself; none unless each is found. */
+    private static Set<String> listed(Collection<PhpSource> sources, PhpSource source, Optional<Effect> registration) {
+        Set<String> files = new LinkedHashSet<>();
+        if (registration.isEmpty()) return files;
+        List<Token> tokens = source.tokens();
+        for (int i = registration.get().start() + 1; i + 1 < registration.get().end(); i++) {
+            boolean pair = tokens.get(i).is("=>")
+                    && tokens.get(i - 1).kind() == Token.Kind.STRING
+                    && tokens.get(i + 1).kind() == Token.Kind.STRING;
+            if (!pair) continue;
+            String name = tokens.get(i - 1).text();
+            String path = tokens.get(i + 1).text().replaceFirst("^[./]+", "");
+            Optional<PhpSource> owner = sources.stream()
+                    .filter(s -> s.path().equals(path) || s.path().endsWith("/" + path))
+                    .filter(s ->
+                            s.declarations().stream().anyMatch(d -> d.name().equalsIgnoreCase(name)))
+                    .findFirst();
+            if (owner.isEmpty()) return Set.of();
+            files.add(owner.get().path());
+        }
+        return files;
     }
 
     /** Of the files that a load may lead to those whose classes have the name that leads to them. */

@@ -78,7 +78,8 @@ public final class Expressions {
         while (as < close && !tokens.get(as).word("as")) as++;
         if (as + 1 >= close || tokens.get(close - 1).kind() != Kind.VARIABLE) return;
         loops.computeIfAbsent(source.path(), p -> new HashMap<>())
-                .put(tokens.get(close - 1).text(), List.of(new Range(source, i + 2, as)));
+                .computeIfAbsent(tokens.get(close - 1).text(), v -> new ArrayList<>())
+                .add(new Range(source, i + 2, as));
     }
 
     /** The texts of a written list; none where it is none. */
@@ -88,9 +89,10 @@ public final class Expressions {
             List<Range> values = variables
                     .getOrDefault(list.source.path(), Map.of())
                     .getOrDefault(tokens.get(list.from).text(), List.of());
-            return values.size() == 1 && values.get(0).behind - values.get(0).from > 1
-                    ? elements(values.get(0))
-                    : List.of();
+            return values.stream()
+                    .filter(value -> value.behind - value.from > 1)
+                    .flatMap(value -> elements(value).stream())
+                    .toList();
         }
         int open = tokens.get(list.from).word("array") ? list.from + 1 : list.from;
         if (!tokens.get(open).is("(") && !tokens.get(open).is("[")) return List.of();
@@ -107,10 +109,11 @@ public final class Expressions {
     public List<PartlyKnown> all(PhpSource source, int from, int behind) {
         Set<PartlyKnown> all = new java.util.LinkedHashSet<>();
         loops.getOrDefault(source.path(), Map.of()).forEach((variable, lists) -> {
-            for (Range element : elements(lists.get(0))) {
-                if (all.size() > MOST) return;
-                all.add(of(new Range(source, from, behind), Map.of(variable, of(element, Map.of()))));
-            }
+            lists.stream()
+                    .flatMap(list -> elements(list).stream())
+                    .limit(MOST)
+                    .forEach(element ->
+                            all.add(of(new Range(source, from, behind), Map.of(variable, of(element, Map.of())))));
         });
         PartlyKnown plain = of(source, from, behind);
         // where the text does not depend on a loop it is the same in each turn
