@@ -1,6 +1,6 @@
 <?php
 require_once '../inc/bootstrap.php';
-require_once ROOT . '/app/Model/Ship.php';
+require_once ROOT . '/app/code/Model/Ship.php';
 
 use Haldervik\Berthplan\Model\Ship;
 

@@ -17,7 +17,7 @@ class Ship
 
     public static function named($name)
     {
-        foreach (Reader::file(__DIR__ . '/../../data/ships.csv') as $row) {
+        foreach (Reader::file(__DIR__ . '/../../../data/ships.csv') as $row) {
             if ($row[0] === $name) {
                 return new self($row[0], (float) $row[1]);
             }

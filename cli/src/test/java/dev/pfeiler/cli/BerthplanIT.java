@@ -1,0 +1,115 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.Surroundings;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A PHP program held together by require statements, with the real php and composer. */
+class BerthplanIT {
+    @TempDir
+    Path folder;
+
+    private final Program program = new Program();
+    private Path project;
+
+    @BeforeEach
+    void layOut() {
+        boolean here = Surroundings.here().program("php").isPresent()
+                && Surroundings.here().program("composer").isPresent();
+        assumeTrue(here, "php and composer are not here");
+        Program.Run run = program.run("demo", "berthplan", "--only", folder);
+        assertThat(run.exit()).as(run.err()).isZero();
+        project = folder.resolve("berthplan");
+    }
+
+    private String text(String path) throws IOException {
+        return Files.readString(project.resolve(path));
+    }
+
+    @Test
+    void isConvertedProvenAndPutBack() throws IOException {
+        Map<String, String> before = new Sketch(project).digest();
+        assertThat(program.run("survey", project).out())
+                .contains("app/code/….php (5 files)")
+                .contains("is a copy of brygge/csvline 1.4.0")
+                .contains("differs in letter case from Haldervik\\Berthplan\\Planning\\Planner")
+                .contains("Tariff");
+        Program.Run convert = program.run("convert", project);
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        assertThat(convert.out()).contains("composer install").contains("php -S localhost:8080 -t web");
+        assertThat(project.resolve("src/Planning/Report.php")).exists();
+        assertThat(project.resolve("inc/autoload.php")).doesNotExist();
+        assertThat(text("inc/bootstrap.php"))
+                .as("it sets an error handler and gives settings")
+                .contains("/inc/errors.php'; // also sets")
+                .contains("$settings = require")
+                .doesNotContain("Ship.php");
+        assertThat(text("bin/plan"))
+                .contains("require_once __DIR__ . '/../vendor/autoload.php';")
+                .contains("new Haldervik\\Berthplan\\Planning\\Planner(");
+        assertThat(Files.isExecutable(project.resolve("bin/plan"))).isTrue();
+        assertThat(text(".gitignore")).contains("/vendor/");
+
+        Program.Run prove = program.run("prove", "--offline", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .containsPattern("= classes +10 +10")
+                .containsPattern("= functions and constants +3 +3")
+                .containsPattern("= run bin/plan --help +exit 0 +exit 0")
+                .containsPattern("= test checks/run.php +exit 0 +exit 0")
+                .containsPattern("= pages +4 answered +4 answered");
+        assertThat(project.resolve("vendor")).as("it is proven in a copy").doesNotExist();
+        assertThat(program.run("undo", project).exit()).isZero();
+        assertThat(new Sketch(project).digest()).isEqualTo(before);
+    }
+
+    @Test
+    void whatIsBrokenIsNotProven() throws IOException {
+        assertThat(program.run("convert", project).exit()).isZero();
+        String descriptor = text("composer.json");
+        Files.writeString(
+                project.resolve("composer.json"), descriptor.replace("\"legacy/class.TideTable.php\"", "\"src\""));
+        Program.Run gone = program.run("prove", project);
+        assertThat(gone.exit()).isEqualTo(1);
+        assertThat(gone.out())
+                .contains("gone TideTable: no known cause")
+                .contains("changed /index.php")
+                .contains("Not proven");
+        Files.writeString(project.resolve("composer.json"), descriptor);
+        Path ship = project.resolve("src/Model/Ship.php");
+        assertThat(text("src/Model/Ship.php")).contains("__DIR__ . '/../../data/ships.csv'");
+        Files.writeString(ship, Files.readString(ship).replace("(float) $row[1]", "$row[1]"));
+        assertThat(program.run("prove", "--no-run", project).out()).contains("Ship (named() changed): no known cause");
+        Files.writeString(project.resolve("composer.json"), "{ broken");
+        assertThat(program.run("prove", project).out()).contains("Not proven: composer failed");
+    }
+
+    @Test
+    void everyFileMayStayWhereItIs() throws IOException {
+        assertThat(program.run("convert", "--keep-layout", project).exit()).isZero();
+        assertThat(text("composer.json")).contains("\"app/code/\"").contains("app/code/Planning/report.php");
+        assertThat(project.resolve("app/code/Planning/Planner.php")).exists();
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+    }
+
+    @Test
+    void theSameWordsAsEverywhere() {
+        Program.Run convert = program.run("convert", "--choose", "level=4.4", project);
+        assertThat(convert.exit()).isEqualTo(2);
+        assertThat(program.run("convert", "--to", "maven", project).exit()).isEqualTo(2);
+        assertThat(program.run("why", project, "level").out()).contains("needed for a short array");
+        Program.Run demo = program.run("demo", "berthplan");
+        assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();
+        assertThat(demo.out()).contains("Proven").contains("The old tree is back");
+    }
+}
