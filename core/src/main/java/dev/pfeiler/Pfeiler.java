@@ -32,6 +32,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
@@ -72,7 +73,10 @@ public final class Pfeiler {
         }
         Proposal proposal =
                 leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
-        References references = References.of(survey.tree(), proposal.steps());
+        Set<String> sources = ECOSYSTEMS.stream()
+                .flatMap(ecosystem -> ecosystem.extensions().stream())
+                .collect(Collectors.toSet());
+        References references = References.of(survey.tree(), proposal.steps(), sources);
         return proposal.with(references.edits(), references.left());
     }
 

@@ -86,6 +86,12 @@ class FuzzTest {
                 "<web-app version='3.1'><servlet><servlet-name>a</servlet-name><servlet-class>p.A</servlet-class></servlet>"
                         + "<servlet-mapping><servlet-name>a</servlet-name><url-pattern>/a</url-pattern></servlet-mapping></web-app>");
         SOUND.put(
+                "site/a.php",
+                "<?php namespace P; use Q\\{R, S as T}; require_once __DIR__ . '/../b' . \"{$x}.php\"; define('A', dirname(__FILE__));"
+                        + " if (!defined('B')) { exit; } #[X] final class C extends R { function f(?T $t): int { return fn() => 1; } }"
+                        + " spl_autoload_register(function ($c) { foreach (['x/', 'y/'] as $d) include A . $d . \"$c.php\"; }); ?>\n<p><?= $p ?>\n");
+        SOUND.put("site/lib/composer.json", "{\"name\": \"p/q\", \"autoload\": {\"psr-4\": {\"P\\\\\": [\"src\"]}}}");
+        SOUND.put(
                 "web/index.jsp",
                 "<%@ page import=\"p.A, java.util.*\" %><%@ taglib prefix='c' uri='u' %><jsp:useBean class='p.A'/>");
         SOUND.put(
@@ -167,15 +173,35 @@ class FuzzTest {
                 "Makefile",
                 "web/WEB-INF/web.xml",
                 "web/index.jsp",
+                "site/a.php",
+                "site/lib/composer.json",
                 "src/p/A.java"
             })
     void textsOfAllKinds(String path) throws IOException {
         if (path.equals("b.properties")) sketch.file("build.xml", SOUND.get("build.xml"));
+        if (path.startsWith("site/"))
+            sketch.file("site/b.php", "<?php require 'a.php'; new R;")
+                    .file("site/r.php", "<?php namespace Q; class R {}")
+                    .file("site/lib/src/L.php", "<?php namespace P; class L {}");
         byte[] sound = SOUND.get(path).getBytes(StandardCharsets.UTF_8);
         for (int turn = 0; turn < TURNS; turn++) {
             sketch.bytes(path, damaged(sound, new Random(SEED + turn)));
             read(path + ", seed " + (SEED + turn));
         }
+    }
+
+    @Test
+    void phpWithoutBoundsEnds() throws IOException {
+        int many = 100_000;
+        sketch.file("a.php", "<?php " + "(".repeat(many) + "; class A {}")
+                .file("b.php", "<?php " + "if (1) ".repeat(many) + ";")
+                .file("c.php", "<?php " + "if (1) { ".repeat(many))
+                .file("d.php", "<?php " + "$a = ".repeat(many) + "1;")
+                .file("e.php", "<?php include " + "'a' . ".repeat(many) + "'b';")
+                .file("f.php", "<?php " + "function f() { return f(); } ".repeat(many / 10) + "include f();")
+                .file("g.php", "<?php $a = [" + "'x', ".repeat(many) + "]; foreach ($a as $b) include $b . '.php';")
+                .file("h.php", "<?php " + "include $a . '.php'; foreach ($a as $b) ; ".repeat(many / 100));
+        read("PHP without bounds");
     }
 
     @Test

@@ -4,10 +4,13 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.slf4j.LoggerFactory;
 
 /** The {@code .gitignore} at the top of a tree; what stands there is not disturbed. */
 public final class IgnoreFile {
@@ -47,6 +50,24 @@ public final class IgnoreFile {
         } catch (IOException e) {
             return false;
         }
+    }
+
+    /** Whether a file lies in a folder that version control ignores as a whole, by the file at the top. */
+    static Predicate<String> folders(ProjectTree tree) {
+        Set<String> folders = new HashSet<>();
+        try {
+            if (tree.has(NAME))
+                tree.text(NAME).lines().stream()
+                        .map(String::strip)
+                        .filter(pattern -> pattern.matches("/?[\\w.-]+/"))
+                        .forEach(folders::add);
+        } catch (IOException e) {
+            LoggerFactory.getLogger(IgnoreFile.class).debug("{}", NAME, e);
+        }
+        return path -> folders.stream()
+                .anyMatch(pattern -> pattern.startsWith("/")
+                        ? path.startsWith(pattern.substring(1))
+                        : path.startsWith(pattern) || path.contains("/" + pattern));
     }
 
     private static Set<String> patterns(Text text) {

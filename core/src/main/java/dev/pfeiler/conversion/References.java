@@ -29,7 +29,6 @@ public final class References {
     /** A path with a slash in it, as scripts, settings and texts write them. */
     private static final Pattern PATH = Pattern.compile("[\\w.+@*-]+(?:/[\\w.+@*-]*)+");
 
-    private static final Set<String> SOURCES = Set.of("java", "kt", "groovy", "scala");
     private static final Set<String> BINARY = Set.of(
             "class",
             "jar",
@@ -59,6 +58,7 @@ public final class References {
     private static final int BLOCK = 4096;
 
     private final ProjectTree tree;
+    private final Set<String> sources;
     private final Map<String, String> moved = new HashMap<>();
     private final Set<String> retired = new HashSet<>();
     /** Folders that no file stays in, with the folder that its files move to, or nothing where they part. */
@@ -68,8 +68,9 @@ public final class References {
     private final List<Step> edits = new ArrayList<>();
     private final List<Finding> left = new ArrayList<>();
 
-    private References(ProjectTree tree, List<Step> steps) {
+    private References(ProjectTree tree, List<Step> steps, Set<String> sources) {
         this.tree = tree;
+        this.sources = sources;
         for (Step step : steps) {
             if (step.leaves())
                 step.goal().ifPresentOrElse(to -> moved.put(step.path(), to), () -> retired.add(step.path()));
@@ -78,9 +79,13 @@ public final class References {
         folders();
     }
 
-    /** Looks through the files of a tree that stay, and those that move. */
-    public static References of(ProjectTree tree, List<Step> steps) {
-        References references = new References(tree, steps);
+    /**
+     * Looks through the files of a tree that stay, and those that move.
+     *
+     * @param sources endings of files with code, in which only string literals name files
+     */
+    public static References of(ProjectTree tree, List<Step> steps, Set<String> sources) {
+        References references = new References(tree, steps, sources);
         if (references.moved.isEmpty() && references.retired.isEmpty()) return references;
         long looked = 0;
         String first = "";
@@ -89,7 +94,7 @@ public final class References {
             boolean stays = !references.retired.contains(file.path()) && !references.rewritten.contains(file.path());
             if (!text || !stays || file.size() == 0) continue;
             // a file in a folder of many others takes the disk longer than its bytes do
-            boolean source = SOURCES.contains(file.extension());
+            boolean source = sources.contains(file.extension());
             if (!source) looked += file.size() + BLOCK;
             if (source || looked <= MOST) references.inFile(file);
             else if (first.isEmpty()) first = file.path();
@@ -152,7 +157,7 @@ public final class References {
     }
 
     private void inText(TreeFile file, Text text, NameSyntax syntax) {
-        boolean source = SOURCES.contains(file.extension());
+        boolean source = sources.contains(file.extension());
         Map<String, Finding> named = new LinkedHashMap<>();
         List<Step.Change> changes = new ArrayList<>();
         StringBuilder content = new StringBuilder();
@@ -164,7 +169,7 @@ public final class References {
             Matcher matcher = PATH.matcher(line);
             while (line.indexOf('/') >= 0 && matcher.find()) {
                 char before = matcher.start() > 0 ? line.charAt(matcher.start() - 1) : ' ';
-                if (source && before != '"' || "/:$}".indexOf(before) >= 0) continue;
+                if (source && before != '"' && before != '\'' || "/:$}".indexOf(before) >= 0) continue;
                 String path = matcher.group();
                 boolean certain = syntax.names(line, matcher.start(), matcher.end());
                 String base = certain ? syntax.base(file.path()) : "";

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
@@ -228,10 +229,12 @@ public final class Undo {
             known.add(entry.path());
             entry.result().ifPresent(result -> known.add(result.path()));
         }
-        return ProjectTree.read(root).files().stream()
+        ProjectTree tree = ProjectTree.read(root);
+        // what a build wrote is nobody's work
+        Predicate<String> ignored = IgnoreFile.folders(tree);
+        return tree.files().stream()
                 .map(TreeFile::path)
-                .filter(path -> !known.contains(path))
-                .filter(path -> !path.startsWith("target/") && !path.contains("/target/"))
+                .filter(path -> !known.contains(path) && !ignored.test(path))
                 .toList();
     }
 

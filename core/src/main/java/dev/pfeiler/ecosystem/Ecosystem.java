@@ -6,6 +6,7 @@ import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** One language family and its build tools. */
 public interface Ecosystem {
@@ -13,6 +14,9 @@ public interface Ecosystem {
 
     /** The build tools it can make a project for, the usual one first. */
     List<String> targets();
+
+    /** Endings of files with its code, in lower case. */
+    Set<String> extensions();
 
     /** Where the tree says that a build tool manages it already, with that tool's name as the excerpt. */
     Optional<Evidence> managed(ProjectTree tree);

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -23,7 +24,8 @@ class ReferencesTest {
                         new Step.Move("board/index.html", "src/main/webapp/index.html", ""),
                         new Step.Move("board/css/a.css", "src/main/webapp/css/a.css", ""),
                         new Step.Retire("lib/x.jar", ""),
-                        new Step.Retire("build.sh", "")));
+                        new Step.Retire("build.sh", "")),
+                Set.of("java"));
     }
 
     private static List<String> left(Sketch sketch) {
@@ -86,7 +88,7 @@ class ReferencesTest {
     @Test
     void whatStaysIsNoReference() throws IOException {
         Sketch sketch = sketch().file("start.sh", "ls docs/x code/q other/lib/x.jar $HOME/lib/x.jar");
-        assertThat(References.of(sketch.tree(), List.of()).left()).isEmpty();
+        assertThat(References.of(sketch.tree(), List.of(), Set.of()).left()).isEmpty();
         assertThat(left(sketch)).isEmpty();
     }
 

@@ -15,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** Java and what runs on its virtual machine; built with Maven. */
 public final class JvmEcosystem implements Ecosystem {
@@ -34,6 +35,11 @@ public final class JvmEcosystem implements Ecosystem {
     @Override
     public List<String> targets() {
         return List.of("maven");
+    }
+
+    @Override
+    public Set<String> extensions() {
+        return Set.of("java", "kt", "groovy", "scala");
     }
 
     @Override

@@ -13,6 +13,7 @@ import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** PHP; managed with Composer. */
 public final class PhpEcosystem implements Ecosystem {
@@ -24,6 +25,11 @@ public final class PhpEcosystem implements Ecosystem {
     @Override
     public List<String> targets() {
         return List.of("composer");
+    }
+
+    @Override
+    public Set<String> extensions() {
+        return PhpProject.EXTENSIONS;
     }
 
     @Override

@@ -35,7 +35,7 @@ import org.slf4j.LoggerFactory;
 
 /** A PHP project as it is wired until now: its files, what loads which, and where it is started. */
 final class PhpProject {
-    private static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
+    static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
     private static final Set<String> TEST_FOLDERS = Set.of("test", "tests", "checks", "spec", "unittests");
     private static final Set<String> WEB_FOLDERS =
             Set.of("public", "web", "www", "htdocs", "public_html", "webroot", "html", "wwwroot", "docroot", "site");

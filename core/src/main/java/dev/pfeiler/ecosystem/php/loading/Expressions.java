@@ -22,6 +22,8 @@ public final class Expressions {
     public static final String ROOT = "\uE000";
 
     private static final int DEEPEST = 20;
+    /** Of an expression that makes up a path, in tokens. */
+    private static final int LONGEST = 400;
     /** Of the texts that a loop makes. */
     private static final int MOST = 200;
 
@@ -56,15 +58,15 @@ public final class Expressions {
             if (token.word("define")
                     && tokens.get(i + 1).is("(")
                     && tokens.get(i + 2).kind() == Kind.STRING) {
-                Range value = new Range(source, i + 4, closing(tokens, i + 1));
+                Range value = new Range(source, i + 4, source.brackets().closing(i + 1));
                 constants.putIfAbsent(tokens.get(i + 2).text(), value);
             } else if (token.word("const") && tokens.get(i + 2).is("=")) {
-                constants.putIfAbsent(tokens.get(i + 1).text(), new Range(source, i + 3, end(tokens, i + 3)));
+                constants.putIfAbsent(tokens.get(i + 1).text(), new Range(source, i + 3, end(source, i + 3)));
             } else if (token.kind() == Kind.VARIABLE && tokens.get(i + 1).is("=")) {
                 variables
                         .computeIfAbsent(source.path(), p -> new HashMap<>())
                         .computeIfAbsent(token.text(), v -> new ArrayList<>())
-                        .add(new Range(source, i + 2, end(tokens, i + 2)));
+                        .add(new Range(source, i + 2, end(source, i + 2)));
             } else if (token.word("foreach")) loop(source, i);
             else if (token.word("function") && tokens.get(i + 1).kind() == Kind.NAME) function(source, i);
         }
@@ -73,7 +75,7 @@ public final class Expressions {
     /** {@code foreach (array('a', 'b') as $x)}, and the same with a variable that holds the list. */
     private void loop(PhpSource source, int i) {
         List<Token> tokens = source.tokens();
-        int close = closing(tokens, i + 1);
+        int close = source.brackets().closing(i + 1);
         int as = i + 2;
         while (as < close && !tokens.get(as).word("as")) as++;
         if (as + 1 >= close || tokens.get(close - 1).kind() != Kind.VARIABLE) return;
@@ -98,7 +100,7 @@ public final class Expressions {
         if (!tokens.get(open).is("(") && !tokens.get(open).is("[")) return List.of();
         List<Range> elements = new ArrayList<>();
         for (int k = open + 1; k < list.behind - 1; ) {
-            int end = end(tokens, k);
+            int end = end(list.source, k);
             if (end > k) elements.add(new Range(list.source, k, end));
             k = end + 1;
         }
@@ -123,7 +125,7 @@ public final class Expressions {
 
     private void function(PhpSource source, int i) {
         List<Token> tokens = source.tokens();
-        int close = closing(tokens, i + 2);
+        int close = source.brackets().closing(i + 2);
         int body = close + 1;
         while (body < tokens.size()
                 && !tokens.get(body).is("{")
@@ -135,23 +137,14 @@ public final class Expressions {
                 .map(Token::text)
                 .findFirst()
                 .orElse("");
-        Range value = new Range(source, body + 2, end(tokens, body + 2));
+        Range value = new Range(source, body + 2, end(source, body + 2));
         functions.putIfAbsent(tokens.get(i + 1).text().toLowerCase(Locale.ROOT), new Function(parameter, value));
     }
 
-    static int closing(List<Token> tokens, int openAt) {
-        int open = 0;
-        for (int k = openAt; k < tokens.size(); k++) {
-            Token token = tokens.get(k);
-            if (token.is("(") || token.is("[") || token.is("{") || token.is("#[")) open++;
-            else if ((token.is(")") || token.is("]") || token.is("}")) && --open == 0) return k;
-        }
-        return tokens.size() - 1;
-    }
-
     /** The place of what ends an expression. */
-    static int end(List<Token> tokens, int from) {
-        for (int k = from; k < tokens.size(); k++) {
+    static int end(PhpSource source, int from) {
+        List<Token> tokens = source.tokens();
+        for (int k = from; k < Math.min(tokens.size(), from + LONGEST); k++) {
             Token token = tokens.get(k);
             if (token.is(";")
                     || token.is(",")
@@ -159,9 +152,10 @@ public final class Expressions {
                     || token.is("]")
                     || token.is("}")
                     || token.kind() == Kind.CLOSE) return k;
-            if (token.is("(") || token.is("[") || token.is("{")) k = closing(tokens, k);
+            if (token.is("(") || token.is("[") || token.is("{"))
+                k = source.brackets().closing(k);
         }
-        return tokens.size();
+        return Math.min(tokens.size(), from + LONGEST);
     }
 
     /** What is known of the text that some tokens make up. */
@@ -179,7 +173,8 @@ public final class Expressions {
             boolean ends =
                     k == range.behind || k == tokens.size() || tokens.get(k).is(".");
             if (!ends) {
-                if (tokens.get(k).is("(") || tokens.get(k).is("[")) k = Math.min(closing(tokens, k), range.behind - 1);
+                if (tokens.get(k).is("(") || tokens.get(k).is("["))
+                    k = Math.min(range.source.brackets().closing(k), range.behind - 1);
                 continue;
             }
             text = text.then(start < k ? term(new Range(range.source, start, k), given) : PartlyKnown.UNKNOWN);
@@ -194,11 +189,11 @@ public final class Expressions {
         Token first = tokens.get(range.from);
         int length = range.behind - range.from;
         if (length == 1) return single(range.source, first, given);
-        if (first.is("(") && closing(tokens, range.from) == range.behind - 1)
+        if (first.is("(") && range.source.brackets().closing(range.from) == range.behind - 1)
             return of(new Range(range.source, range.from + 1, range.behind - 1), given);
         boolean call = first.kind() == Kind.NAME
                 && tokens.get(range.from + 1).is("(")
-                && closing(tokens, range.from + 1) == range.behind - 1;
+                && range.source.brackets().closing(range.from + 1) == range.behind - 1;
         return call ? call(range, first, given) : PartlyKnown.UNKNOWN;
     }
 
@@ -260,7 +255,7 @@ public final class Expressions {
     private PartlyKnown call(Range range, Token name, Map<String, PartlyKnown> given) {
         List<Token> tokens = range.source.tokens();
         int argument = range.from + 2;
-        int argumentEnd = Math.min(end(tokens, argument), range.behind - 1);
+        int argumentEnd = Math.min(end(range.source, argument), range.behind - 1);
         String function = name.text().replaceFirst("^\\\\", "").toLowerCase(Locale.ROOT);
         PartlyKnown first =
                 argument < argumentEnd ? of(new Range(range.source, argument, argumentEnd), given) : PartlyKnown.of("");

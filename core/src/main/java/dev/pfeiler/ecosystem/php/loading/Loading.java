@@ -70,7 +70,7 @@ public final class Loading {
                     && i + 3 < tokens.size()
                     && tokens.get(i + 2).text().equals("include_path");
             if (!tokens.get(i).word("set_include_path") && !ini) continue;
-            int close = Expressions.closing(tokens, i + 1);
+            int close = source.brackets().closing(i + 1);
             int start = ini ? i + 4 : i + 2;
             for (int k = start; k <= close; k++) {
                 if (k < close && !tokens.get(k).word("PATH_SEPARATOR")) continue;

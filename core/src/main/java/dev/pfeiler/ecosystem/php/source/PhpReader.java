@@ -4,9 +4,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Kind;
 import dev.pfeiler.evidence.Evidence;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -37,17 +35,21 @@ public final class PhpReader {
             "is_callable");
 
     private static final int MOST_WORDS = 60;
+    /** Of conditions within each other. */
+    private static final int DEEPEST = 100;
 
     private final String path;
     private final String text;
     private final List<Token> tokens;
     private final int unclosed;
+    private final Brackets brackets;
     private final Scope scope = new Scope();
     private final List<Declaration> declarations = new ArrayList<>();
     private final List<Effect> effects = new ArrayList<>();
     private int returns;
     private boolean prints;
     private int codeStart = -1;
+    private int depth;
 
     private PhpReader(String path, String text) {
         this.path = path;
@@ -55,6 +57,7 @@ public final class PhpReader {
         PhpTokens.Read read = PhpTokens.of(text);
         this.tokens = read.tokens();
         this.unclosed = read.unclosed();
+        this.brackets = new Brackets(tokens);
     }
 
     /** Reads the decoded text of a file. */
@@ -63,13 +66,14 @@ public final class PhpReader {
         Optional<Evidence> broken = reader.broken();
         int i = 0;
         while (i < reader.tokens.size()) i = Math.max(i + 1, reader.statement(i, false));
-        PhpScan scan = new PhpScan(reader.tokens);
+        PhpScan scan = new PhpScan(reader.tokens, reader.brackets);
         scan.run();
         int start = reader.codeStart >= 0 ? reader.codeStart : text.length();
         return new PhpSource(
                 path,
                 text,
                 reader.tokens,
+                reader.brackets,
                 List.copyOf(reader.declarations),
                 scan.uses(),
                 scan.calls(),
@@ -89,27 +93,8 @@ public final class PhpReader {
 
     private Optional<Evidence> broken() {
         if (unclosed > 0) return Optional.of(new Evidence(path, unclosed, "a string or comment that nothing closes"));
-        Deque<Token> open = new ArrayDeque<>();
-        for (Token token : tokens) {
-            if (token.kind() != Token.Kind.SIGN) continue;
-            if ("([{".contains(token.text()) || token.is("#[")) open.push(token);
-            else if (")]}".contains(token.text())) {
-                boolean fits = !open.isEmpty() && closes(open.peek().text(), token.text());
-                if (!fits) return Optional.of(new Evidence(path, token.line(), token.text() + " that closes nothing"));
-                open.pop();
-            }
-        }
-        return open.isEmpty()
-                ? Optional.empty()
-                : Optional.of(new Evidence(path, open.peek().line(), open.peek().text() + " that nothing closes"));
-    }
-
-    private static boolean closes(String open, String close) {
-        return switch (open) {
-            case "(" -> close.equals(")");
-            case "{" -> close.equals("}");
-            default -> close.equals("]");
-        };
+        return brackets.unpaired()
+                .map(token -> new Evidence(path, token.line(), token.text() + " that has no partner"));
     }
 
     /** Takes one statement; the place behind it. */
@@ -134,7 +119,7 @@ public final class PhpReader {
         }
         if (token.is(";") || token.is("}")) return i + 1;
         if (token.is("{")) return i + 1;
-        if (token.is("#[")) return closing(i) + 1;
+        if (token.is("#[")) return brackets.closing(i) + 1;
         if (token.kind() == Token.Kind.NAME) {
             int behind = leading(i);
             if (behind > 0) return behind;
@@ -172,13 +157,13 @@ public final class PhpReader {
         boolean type = TYPES.contains(lower(k)) && at(k + 1).kind() == Token.Kind.NAME;
         if (type) {
             declare(Kind.valueOf(lower(k).toUpperCase(Locale.ROOT)), at(k + 1), conditional);
-            return closing(next("{", k)) + 1;
+            return brackets.closing(next("{", k)) + 1;
         }
         if (at(i).word("function")) {
             int name = at(i + 1).is("&") ? i + 2 : i + 1;
             if (at(name).kind() != Token.Kind.NAME) return 0;
             declare(Kind.FUNCTION, at(name), conditional);
-            return closing(next("{", name)) + 1;
+            return brackets.closing(next("{", name)) + 1;
         }
         if (at(i).word("const") && at(i + 1).kind() == Token.Kind.NAME) {
             for (int c = i + 1; c < tokens.size() && !at(c).is(";"); c++) {
@@ -198,20 +183,28 @@ public final class PhpReader {
     }
 
     private int flow(int i, boolean conditional) {
+        if (depth > DEEPEST) return 0;
+        depth++;
+        int behind = flowWithin(i, conditional);
+        depth--;
+        return behind;
+    }
+
+    private int flowWithin(int i, boolean conditional) {
         if (at(i).word("return")) {
             if (!at(i + 1).is(";")) returns = at(i).line();
             return behindStatement(i);
         }
         if (LOADS.contains(lower(i)) || at(i).is("@")) return behindStatement(i);
         if (at(i).word("else") || at(i).word("elseif") || at(i).word("if")) {
-            int head = at(i + 1).is("(") ? closing(i + 1) : i;
+            int head = at(i + 1).is("(") ? brackets.closing(i + 1) : i;
             if (at(i).word("else") && at(i + 1).word("if")) return flow(i + 1, conditional);
             // the other way of writing blocks is left to be one effect
             if (at(head + 1).is(":")) return 0;
             boolean guard = at(head + 1).word("exit") || at(head + 1).word("die");
             if (guard && harmless(i + 1, head + 1)) return behindStatement(head + 1);
             if (!at(head + 1).is("{")) return statement(head + 1, true);
-            int end = closing(head + 1);
+            int end = brackets.closing(head + 1);
             for (int k = head + 2; k < end; ) k = Math.max(k + 1, guardOr(k, end));
             return end + 1;
         }
@@ -257,22 +250,6 @@ public final class PhpReader {
         return k;
     }
 
-    /** The place of what closes a bracket; the last token where nothing does. */
-    private int closing(int open) {
-        return closing(tokens, open);
-    }
-
-    static int closing(List<Token> tokens, int open) {
-        int depth = 0;
-        for (int k = open; k < tokens.size(); k++) {
-            Token token = tokens.get(k);
-            if (token.kind() != Token.Kind.SIGN) continue;
-            if ("([{".contains(token.text()) || token.is("#[")) depth++;
-            else if (")]}".contains(token.text()) && --depth == 0) return k;
-        }
-        return tokens.size() - 1;
-    }
-
     /** The place behind the end of a statement: its semicolon, its block, or before the end of the code. */
     private int behindStatement(int i) {
         boolean flow = Set.of("while", "for", "foreach", "switch", "try", "catch", "finally", "do")
@@ -282,7 +259,7 @@ public final class PhpReader {
             if (token.kind() == Token.Kind.CLOSE) return k;
             if (token.is(";")) return k + 1;
             if (token.kind() == Token.Kind.SIGN && "([{".contains(token.text())) {
-                k = closing(k);
+                k = brackets.closing(k);
                 if (flow && token.is("{")) return k + 1;
             } else if (token.is("}")) return k;
         }

@@ -40,6 +40,7 @@ final class PhpScan {
     }
 
     private final List<Token> tokens;
+    private final Brackets brackets;
     private final Scope scope = new Scope();
     private final List<Use> uses = new ArrayList<>();
     private final List<Use> strings = new ArrayList<>();
@@ -54,8 +55,9 @@ final class PhpScan {
     private String pendingFunction = "";
     private int parentheses;
 
-    PhpScan(List<Token> tokens) {
+    PhpScan(List<Token> tokens, Brackets brackets) {
         this.tokens = tokens;
+        this.brackets = brackets;
     }
 
     List<Use> uses() {
@@ -241,7 +243,7 @@ final class PhpScan {
         pendingFunction = closure ? (functions.isEmpty() ? "" : functions.peek()) : lower(name);
         int open = closure ? name : name + 1;
         if (at(open).is("(")) {
-            int close = PhpReader.closing(tokens, open);
+            int close = brackets.closing(open);
             if (at(close + 1).is(":")) feature(PhpFeature.RETURN_TYPE, close + 1);
             for (int k = open; lower(name).equals("__construct") && k < close; k++) {
                 if (VISIBLE.contains(lower(k)) && !lower(k).equals("static")) feature(PhpFeature.PROMOTED_PARAMETER, k);
@@ -288,9 +290,9 @@ final class PhpScan {
 
     private void load(int i) {
         int first = at(i - 1).is("@") ? i - 1 : i;
-        boolean wrapped = at(i + 1).is("(") && ends(PhpReader.closing(tokens, i + 1) + 1);
+        boolean wrapped = at(i + 1).is("(") && ends(brackets.closing(i + 1) + 1);
         int expression = wrapped ? i + 2 : i + 1;
-        int behind = wrapped ? PhpReader.closing(tokens, i + 1) : expressionEnd(i + 1);
+        int behind = wrapped ? brackets.closing(i + 1) : expressionEnd(i + 1);
         boolean ended = ends(wrapped ? behind + 1 : behind);
         Token before = at(first - 1);
         boolean starts = before.kind() == Token.Kind.OPEN && !before.text().equals("<?=")
@@ -317,7 +319,7 @@ final class PhpScan {
                     || token.is(",")
                     || token.word("or")
                     || token.word("and")) return k;
-            if (token.is("(") || token.is("[") || token.is("{")) k = PhpReader.closing(tokens, k);
+            if (token.is("(") || token.is("[") || token.is("{")) k = brackets.closing(k);
             else if (token.is(")") || token.is("]") || token.is("}") || token.is("||") || token.is("&&")) return k;
         }
         return tokens.size();

@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param path within the tree
  * @param text of the file, decoded
  * @param tokens of the file, in their order
+ * @param brackets of the tokens
  * @param declarations what it declares at its top level or under a condition there
  * @param uses names that may be those of classes, resolved
  * @param calls functions that it calls, as written, in lower case and without namespace, with the first line of each
@@ -27,6 +28,7 @@ public record PhpSource(
         String path,
         String text,
         List<Token> tokens,
+        Brackets brackets,
         List<Declaration> declarations,
         List<Use> uses,
         Map<String, Integer> calls,
