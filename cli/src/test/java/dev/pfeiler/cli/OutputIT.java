@@ -50,6 +50,23 @@ class OutputIT {
     }
 
     @Test
+    void documentsOfPhpProjectsFitTheSchemas() throws IOException {
+        Sketch quays = new Sketch(Files.createDirectories(folder.resolve("quays")))
+                .file("index.php", "<?php require 'code/quay.php'; new Port\\Quay;")
+                .file("code/quay.php", "<?php namespace Port; class Quay { const AT = __DIR__ . '/x'; }")
+                .file("code/x", "x");
+        Program program = new Program();
+        valid("survey", program.run("survey", "--json", quays.root()).out());
+        JsonNode proposal =
+                valid("proposal", program.run("propose", "--json", quays.root()).out());
+        assertThat(proposal.path("target").asText()).isEqualTo("composer");
+        assertThat(proposal.path("steps").findValuesAsText("to")).containsExactly("src/Quay.php");
+        assertThat(program.run("propose", "--write", quays.root()).exit()).isZero();
+        assertThat(program.run("convert", quays.root()).exit()).isZero();
+        assertThat(quays.root().resolve("src/Quay.php")).content().contains("__DIR__ . '/../code/x'");
+    }
+
+    @Test
     void aLibraryIsFoundAndAdded() throws IOException {
         Program program = new Program();
         Program.Run find = program.run("find", "com.google.gson.Gson");

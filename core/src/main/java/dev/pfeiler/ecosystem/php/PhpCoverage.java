@@ -6,10 +6,12 @@ import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import dev.pfeiler.ecosystem.php.source.Token;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -20,7 +22,26 @@ import java.util.TreeSet;
  * nothing but declare, of whose classes there is one each.
  */
 final class PhpCoverage {
+    /** Names that mean the same at every time. */
+    private static final Set<String> PLAIN = Set.of(
+            "__dir__",
+            "__file__",
+            "dirname",
+            "realpath",
+            "directory_separator",
+            "php_eol",
+            "true",
+            "false",
+            "null",
+            "array",
+            "php_version",
+            "php_os",
+            "path_separator");
+
     private final PhpProject project;
+    /** What is started and cannot be edited. */
+    private final List<String> fixed;
+
     private final Set<CopiedLibrary> packages;
     private final Set<String> covered = new TreeSet<>();
     private final Set<String> ofPackages = new HashSet<>();
@@ -34,6 +55,9 @@ final class PhpCoverage {
     PhpCoverage(PhpProject project, Set<CopiedLibrary> packages) {
         this.project = project;
         this.packages = packages;
+        this.fixed = project.entries().stream()
+                .filter(entry -> !project.editable(project.sources().get(entry)))
+                .toList();
         for (PhpSource source : project.sources().values()) {
             for (Loaded load : project.loading().of(source)) {
                 if (!project.ofAutoloader(load))
@@ -79,9 +103,35 @@ final class PhpCoverage {
                     .toList();
             if (owners.size() > 1) return Optional.of("another file declares " + declared.name() + ", too");
         }
-        return atEveryStart(source) && !everywhere(path)
-                ? Optional.of("it declares functions or constants, and not every start loads it")
-                : Optional.empty();
+        // a start that gets no autoloader would miss it
+        if (fixed.stream().anyMatch(entry -> project.reached(entry).contains(path)))
+            return Optional.of("a file that cannot be edited starts with it");
+        if (!atEveryStart(source)) return Optional.empty();
+        if (!everywhere(path)) return Optional.of("it declares functions or constants, and not every start loads it");
+        return constantOf(source)
+                .map(name -> "the constant " + name + " is made of others, which come later than the autoloader");
+    }
+
+    /** A constant whose value is made of what another file has to bring before. */
+    private static Optional<String> constantOf(PhpSource source) {
+        Set<String> own = new HashSet<>(PLAIN);
+        source.declarations().forEach(d -> own.add(d.simple().toLowerCase(Locale.ROOT)));
+        List<Token> tokens = source.tokens();
+        for (int i = 0; i + 2 < tokens.size(); i++) {
+            // what is within braces is worked out later
+            if (tokens.get(i).is("{")) i = source.brackets().closing(i);
+            boolean constant = tokens.get(i).word("define") || tokens.get(i).word("const");
+            if (!constant) continue;
+            int end = i;
+            while (end < tokens.size() && !tokens.get(end).is(";")) end++;
+            boolean foreign = tokens.subList(i + 1, end).stream()
+                    .filter(t -> t.kind() == Token.Kind.NAME)
+                    .anyMatch(t -> !own.contains(t.text().toLowerCase(Locale.ROOT)));
+            if (foreign)
+                return Optional.of(
+                        tokens.get(tokens.get(i).word("const") ? i + 1 : i + 2).text());
+        }
+        return Optional.empty();
     }
 
     private static boolean atEveryStart(PhpSource source) {
@@ -140,7 +190,8 @@ final class PhpCoverage {
                     && project.loading().of(source).stream().allMatch(project::ofAutoloader)
                     && source.declarations().stream().allMatch(d -> isLoader(d, autoloader));
             boolean removable = loadsOf.getOrDefault(source.path(), List.of()).stream()
-                    .allMatch(load -> load.load().alone() && load.file().isPresent());
+                    .allMatch(
+                            load -> load.load().alone() && load.file().isPresent() && project.editable(load.source()));
             if (alone && removable && !project.entries().contains(source.path())) retired.add(source.path());
         }
     }

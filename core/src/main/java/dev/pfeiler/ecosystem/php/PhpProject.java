@@ -123,7 +123,9 @@ final class PhpProject {
             boolean nobody = !loaded.contains(path) && !dynamic.contains(path) && !byAutoloader.contains(path);
             boolean starts = source.effects().stream().anyMatch(effect -> does(source, effect))
                     || source.prints()
-                    || hasShebang(source);
+                    || hasShebang(source)
+                    // a front page that only hands on
+                    || source.declarations().isEmpty() && !source.loads().isEmpty();
             boolean onlyReturns = source.returns() > 0 && source.effects().isEmpty() && !source.prints();
             if (nobody && starts && !onlyReturns && library(path).isEmpty()) entries.add(path);
         }

@@ -141,6 +141,35 @@ class PhpProposalTest {
     }
 
     @Test
+    void constantsThatNeedOthersComeNoSoonerThanBefore() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'base.php'; require 'paths.php'; require 'texts.php';",
+                        "echo DATA, TEXT;")
+                .file("base.php", "<?php define('BASE', getenv('PORT'));", "ini_set('memory_limit', '64M');")
+                .file("paths.php", "<?php define('DATA', BASE . '/data');")
+                .file(
+                        "texts.php",
+                        "<?php const TEXT = 'x' . PHP_EOL; define('HERE', dirname(__FILE__)); function t() { return BASE; }");
+        Proposal proposal = propose();
+        assertThat(composer(proposal).at("/autoload/files").toString()).isEqualTo("[\"texts.php\"]");
+        assertThat(proposal.decision("loads:paths.php").orElseThrow().reason()).contains("DATA is made of others");
+    }
+
+    @Test
+    void whatStartsWithAFileThatCannotBeEditedIsLoadedAsBefore() throws IOException {
+        sketch.file("index.php", "\uFEFF<?php", "require 'start.php';")
+                .file("start.php", "<?php", "require 'load.php'; require 'Quay.php';", "new Quay; new Tide;")
+                .file(
+                        "load.php",
+                        "<?php spl_autoload_register(function ($c) { require __DIR__ . '/old/' . $c . '.php'; });")
+                .file("old/Tide.php", "<?php class Tide {}")
+                .file("Quay.php", "<?php class Quay {}");
+        assertThat(propose().steps()).allMatch(step -> step instanceof Step.Write);
+    }
+
+    @Test
     void theProgramsOwnAutoloaderGoes() throws IOException {
         sketch.file("bin/run", "#!/usr/bin/env php", "<?php", "require __DIR__ . '/../start.php';", "new Port\\Quay;")
                 .file(
