@@ -104,11 +104,19 @@ final class PhpEdits {
                 .toList();
         try {
             var charset = project.tree().text(source.path()).charset();
-            return new Step.Edit(
-                    source.path(), goal, content, charset, changes, "what it loads is loaded otherwise now");
+            return new Step.Edit(source.path(), goal, content, charset, changes, reason(source, goal, replacements));
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
+    }
+
+    private String reason(PhpSource source, String goal, List<Replacement> replacements) {
+        boolean loads = wantsAutoload(source)
+                || replacements.stream().anyMatch(each -> each.text().isEmpty());
+        if (loads) return "what it loads is loaded otherwise now";
+        return goal.equals(source.path())
+                ? "what it names lies elsewhere, or is spelt otherwise"
+                : "its paths follow it";
     }
 
     private List<Replacement> replacements(PhpSource source, String goal) {

@@ -11,11 +11,13 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.Question;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -26,10 +28,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 
 /** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
 final class PhpProposing {
     private static final String KEEP = "keep";
+    private static final String LOADS = "loads:";
+    private static final String AS_BEFORE = "as before";
     private static final String WITHOUT = "without";
     private static final String PACKAGE = "package";
     /** The first versions of the language for which a library of tests was made. */
@@ -308,7 +313,7 @@ final class PhpProposing {
             locals.add(new ComposerFile.Local(library.folder(), library.name(), library.version()));
             require.put(library.name(), library.version().isEmpty() ? "*@dev" : library.version());
         }
-        coverage = new PhpCoverage(project, packages);
+        coverage = new PhpCoverage(project, packages, kept());
         return locals;
     }
 
@@ -317,31 +322,57 @@ final class PhpProposing {
         Autoload autoload = layout.autoload();
         autoload.namespaces()
                 .forEach((prefix, folder) -> show(
-                        "loads:" + prefix.replaceAll("\\\\$", ""),
-                        prefix,
+                        prefix.replaceAll("\\\\$", ""),
                         "from " + (folder.isEmpty() ? "./" : folder),
-                        "its classes lie as their namespaces say"));
+                        "its classes lie as their namespaces say",
+                        first(source -> source.declarations().get(0).name().startsWith(prefix))));
         for (String place : autoload.classes())
-            show("loads:" + place, place, "by a list of classes", "it has classes without such places");
+            show(
+                    place,
+                    "by a list of classes",
+                    "it has classes without such places",
+                    first(source -> Paths.within(place.replaceAll("/$", ""), source.path())));
         for (String file : autoload.files())
-            show("loads:" + file, file, "at every start", "it has functions or constants, and every start loads it");
-        Map<String, List<String>> refused = new TreeMap<>();
+            show(
+                    file,
+                    "at every start",
+                    "it has functions or constants, and every start loads it",
+                    first(source -> source.path().equals(file)));
         for (PhpSource source : project.own()) {
-            boolean inUse = project.reached().contains(source.path())
-                    && !project.entries().contains(source.path());
-            if (!inUse || source.declarations().isEmpty()) continue;
-            coverage.refused(source.path())
-                    .filter(why -> !coverage.retired().contains(source.path()))
-                    .ifPresent(why -> refused.computeIfAbsent(source.path(), p -> new ArrayList<>())
-                            .add(why));
+            String path = source.path();
+            boolean inUse =
+                    project.reached().contains(path) && !project.entries().contains(path);
+            if (!inUse || coverage.retired().contains(path)) continue;
+            coverage.refused(path)
+                    .ifPresent(why -> show(
+                            path, AS_BEFORE, why, first(other -> other.path().equals(path))));
         }
-        refused.forEach((path, why) -> show("loads:" + path, path, "as before", why.get(0)));
     }
 
-    private void show(String key, String title, String value, String why) {
+    /** The place where the first of some files declares something. */
+    private List<Evidence> first(Predicate<PhpSource> wanted) {
+        return project.own().stream()
+                .filter(source -> !source.declarations().isEmpty() && wanted.test(source))
+                .map(source -> source.declarations().get(0).at(source.path()))
+                .limit(1)
+                .toList();
+    }
+
+    private void show(String subject, String value, String why, List<Evidence> evidence) {
         deliberation.settle(
-                Decision.of(key, title, value, Certainty.CERTAIN, why, List.of()),
+                Decision.of(LOADS + subject, subject, value, Certainty.CERTAIN, why, evidence),
                 text -> Optional.of(text.strip()).filter(value::equals));
+    }
+
+    /** Files that the person wants to be loaded as before. */
+    private Set<String> kept() {
+        Set<String> kept = new LinkedHashSet<>();
+        for (Choice choice : deliberation.choices().all()) {
+            boolean file =
+                    choice.key().startsWith(LOADS) && choice.value().strip().equals(AS_BEFORE);
+            if (file) kept.add(choice.key().substring(LOADS.length()));
+        }
+        return kept;
     }
 
     private String license() {

@@ -93,6 +93,15 @@ class PhpProposalTest {
         assertThat(edited(proposal, "index.php"))
                 .isEqualTo("<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\necho (new Port\\Quay)->name();\n");
         assertThat(edited(proposal, "code/quay.php")).doesNotContain("Crane").contains("__DIR__ . '/../names.txt'");
+        assertThat(proposal.decision("loads:Port")
+                        .orElseThrow()
+                        .evidence()
+                        .get(0)
+                        .place())
+                .isEqualTo("code/Crane.php:3");
+        Proposal kept = propose("loads:code/quay.php=as before");
+        assertThat(kept.steps()).noneMatch(s -> s.path().equals("code/quay.php") && s.leaves());
+        assertThat(edited(kept, "index.php")).contains("require 'code/quay.php'");
     }
 
     @Test

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.php.source;
 
 import dev.pfeiler.evidence.Evidence;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -62,6 +63,11 @@ public record PhpSource(
      * @param conditional whether it depends on a condition at the top level
      */
     public record Declaration(Kind kind, String name, int line, boolean conditional) {
+        /** The place where a file declares it. */
+        public Evidence at(String path) {
+            return new Evidence(path, line, kind.name().toLowerCase(Locale.ROOT) + " " + simple());
+        }
+
         /** Without its namespace. */
         public String simple() {
             return name.substring(name.lastIndexOf('\\') + 1);
