@@ -109,6 +109,24 @@ class ServedIT {
     }
 
     @Test
+    void aProgramOfTheOlderStyleIsServedBeforeAndAfter() throws IOException {
+        assertThat(program.run("demo", "harbourlog", "--only", folder).exit()).isZero();
+        Path project = folder.resolve("harbourlog");
+        String descriptor = Files.readString(project.resolve("WebContent/WEB-INF/web.xml"));
+        assertThat(program.run("survey", project).out()).contains("2.3");
+        assertThat(program.run("convert", project).exit()).isZero();
+        assertThat(project.resolve("src/main/webapp/WEB-INF/web.xml")).content().isEqualTo(descriptor);
+        assertThat(Files.readString(project.resolve("pom.xml")))
+                .contains("<artifactId>servlet-api</artifactId>")
+                .contains("<artifactId>jsp-api</artifactId>")
+                .contains("<scope>provided</scope>");
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        // the welcome page, the page that it is forwarded to, the address of the servlet, the page that shows the log
+        assertThat(prove.out()).containsPattern("= pages +4 answered +4 answered");
+    }
+
+    @Test
     void aProgramIsStartedWithTheSameWords() throws IOException {
         sketch.file(
                         "src/no/haldervik/pilots/Roster.java",

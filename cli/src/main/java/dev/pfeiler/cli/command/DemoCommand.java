@@ -26,6 +26,7 @@ public final class DemoCommand implements Callable<Integer> {
     static {
         PROJECTS.put("tidewatch", "commons-lang3");
         PROJECTS.put("buoylog", "level");
+        PROJECTS.put("harbourlog", "packaging");
         PROJECTS.put("berthplan", "level");
     }
 

@@ -116,7 +116,7 @@ final class PhpEdits {
         if (loads) return "what it loads is loaded otherwise now";
         return goal.equals(source.path())
                 ? "what it names lies elsewhere, or is spelt otherwise"
-                : "its paths follow it";
+                : "it moves, and its paths with it";
     }
 
     private List<Replacement> replacements(PhpSource source, String goal) {
