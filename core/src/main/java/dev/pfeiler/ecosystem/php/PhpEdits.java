@@ -8,7 +8,6 @@ import dev.pfeiler.ecosystem.php.loading.PartlyKnown;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -77,37 +76,12 @@ final class PhpEdits {
     }
 
     private Step edit(PhpSource source, String goal, String content, List<Replacement> replacements) {
-        List<Step.Change> changes = replacements.stream()
+        List<Step.Change> changes = Replacement.ordered(replacements).stream()
                 .filter(each -> !each.text().equals(source.text().substring(each.start(), each.end())))
-                .sorted(java.util.Comparator.comparingInt(Replacement::start).thenComparingInt(Replacement::end))
-                .map(each -> {
-                    int from = source.text().lastIndexOf('\n', each.start() - 1) + 1;
-                    int line = 1
-                            + (int) source.text()
-                                    .substring(0, each.start())
-                                    .chars()
-                                    .filter(c -> c == '\n')
-                                    .count();
-                    boolean inserted = each.start() == each.end();
-                    int end = inserted ? from : source.text().indexOf('\n', Math.max(each.start(), each.end() - 1));
-                    String old = source.text()
-                            .substring(from, end < 0 ? source.text().length() : end);
-                    String now = inserted
-                            ? each.text()
-                            : source.text().substring(from, each.start())
-                                    + each.text()
-                                    + (each.end() <= from + old.length()
-                                            ? source.text().substring(each.end(), from + old.length())
-                                            : "");
-                    return new Step.Change(line, old.strip(), now.strip());
-                })
+                .map(each -> each.change(source.text()))
                 .toList();
-        try {
-            var charset = project.tree().text(source.path()).charset();
-            return new Step.Edit(source.path(), goal, content, charset, changes, reason(source, goal, replacements));
-        } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
+        return new Step.Edit(
+                source.path(), goal, content, project.charset(source), changes, reason(source, goal, replacements));
     }
 
     private String reason(PhpSource source, String goal, List<Replacement> replacements) {

@@ -13,6 +13,7 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -44,6 +45,7 @@ final class PhpProject {
 
     private final ProjectTree tree;
     private final Map<String, PhpSource> sources = new TreeMap<>();
+    private final Map<String, Charset> charsets = new ConcurrentHashMap<>();
     /** Files whose text does not come back to the same bytes. */
     private final Set<String> exactless = ConcurrentHashMap.newKeySet();
 
@@ -97,6 +99,7 @@ final class PhpProject {
             Text text = Text.decode(bytes);
             if (file.extension().equals("inc") && !text.content().contains("<?php")) return;
             into.put(file.path(), PhpReader.read(file.path(), text.content()));
+            charsets.put(file.path(), text.charset());
             if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) exactless.add(file.path());
         } catch (IOException e) {
             LoggerFactory.getLogger(PhpProject.class).debug("{}", file.path(), e);
@@ -107,15 +110,10 @@ final class PhpProject {
         Set<String> byAutoloader = autoloaders.stream()
                 .flatMap(autoloader -> autoloader.files().stream())
                 .collect(Collectors.toSet());
-        Set<PhpSource.Load> ofAutoloaders = autoloaders.stream()
-                .flatMap(a -> loading.of(a.source()).stream())
-                .map(Loaded::load)
-                .filter(load -> autoloaders.stream().anyMatch(a -> within(a, load)))
-                .collect(Collectors.toSet());
         for (PhpSource source : sources.values()) {
             for (Loaded load : loading.of(source)) {
                 load.file().ifPresent(loaded::add);
-                if (load.file().isEmpty() && !ofAutoloaders.contains(load.load())) dynamic.addAll(load.files());
+                if (load.file().isEmpty() && !ofAutoloader(load)) dynamic.addAll(load.files());
             }
         }
         for (PhpSource source : sources.values()) {
@@ -156,21 +154,9 @@ final class PhpProject {
         return false;
     }
 
-    private static boolean within(Autoloader autoloader, PhpSource.Load load) {
-        boolean closure = autoloader
-                .registration()
-                .filter(r -> load.first() > r.start() && load.first() < r.end())
-                .isPresent();
-        return closure || !autoloader.function().isEmpty() && load.function().equals(autoloader.function());
-    }
-
     /** Whether a place that loads files does so for an autoloader. */
     boolean ofAutoloader(Loaded load) {
-        return autoloaders.stream().anyMatch(a -> within(a, load.load()) && concerns(a, load.source()));
-    }
-
-    private static boolean concerns(Autoloader autoloader, PhpSource source) {
-        return !autoloader.function().isEmpty() || autoloader.source() == source;
+        return autoloaders.stream().anyMatch(autoloader -> autoloader.loads().contains(load));
     }
 
     private Set<String> reachedFrom(String entry) {
@@ -207,6 +193,11 @@ final class PhpProject {
                 .filter(source ->
                         library(source.path()).filter(CopiedLibrary::described).isEmpty())
                 .toList();
+    }
+
+    /** In which the text of a file was read. */
+    Charset charset(PhpSource source) {
+        return charsets.get(source.path());
     }
 
     /** Whether a file may be edited: it is no other's, and its text comes back to the same bytes. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.conversion.Step;
 import java.util.Comparator;
 import java.util.List;
 
@@ -10,14 +11,30 @@ import java.util.List;
  * @param end behind the piece
  */
 record Replacement(int start, int end, String text) {
+    static List<Replacement> ordered(List<Replacement> replacements) {
+        return replacements.stream()
+                .sorted(Comparator.comparingInt(Replacement::start).thenComparingInt(Replacement::end))
+                .toList();
+    }
+
+    /** The line that it changes, for people. */
+    Step.Change change(String whole) {
+        int line = 1
+                + (int) whole.substring(0, start).chars().filter(c -> c == '\n').count();
+        if (start == end) return new Step.Change(line, "", text.strip());
+        int from = whole.lastIndexOf('\n', start - 1) + 1;
+        int lineEnd = whole.indexOf('\n', end - 1);
+        int to = lineEnd < 0 ? whole.length() : lineEnd;
+        String rest = end <= to ? whole.substring(end, to) : "";
+        return new Step.Change(
+                line, whole.substring(from, to).strip(), (whole.substring(from, start) + text + rest).strip());
+    }
+
     /** The text with all pieces replaced; they do not overlap. */
     static String in(String text, List<Replacement> replacements) {
         StringBuilder changed = new StringBuilder();
         int from = 0;
-        List<Replacement> ordered = replacements.stream()
-                .sorted(Comparator.comparingInt(Replacement::start).thenComparingInt(Replacement::end))
-                .toList();
-        for (Replacement each : ordered) {
+        for (Replacement each : ordered(replacements)) {
             if (each.start < from) continue;
             changed.append(text, from, each.start).append(each.text);
             from = each.end;

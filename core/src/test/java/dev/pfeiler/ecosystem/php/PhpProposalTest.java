@@ -206,6 +206,28 @@ class PhpProposalTest {
     }
 
     @Test
+    void aMethodOfAnotherClassWithTheNameOfAnAutoloaderIsNone() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'Loader.php'; require 'View.php';",
+                        "Loader::start(); (new View)->load('x');")
+                .file(
+                        "Loader.php",
+                        "<?php",
+                        "class Loader {",
+                        "  static function load($c) { require __DIR__ . '/old/' . $c . '.php'; }",
+                        "}",
+                        "spl_autoload_register(array('Loader', 'load'));")
+                .file("View.php", "<?php class View { function load($n) { include __DIR__ . '/old/' . $n . '.php'; } }")
+                .file("old/Tide.php", "<?php class Tide {}");
+        // what a view may load at any time must not be declared by then
+        assertThat(composer(propose()).at("/autoload").toString())
+                .doesNotContain("Tide")
+                .contains("View.php");
+    }
+
+    @Test
     void findingsBeforeHarm() throws IOException {
         sketch.file(
                         "index.php",

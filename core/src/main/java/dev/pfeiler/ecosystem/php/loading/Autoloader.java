@@ -24,6 +24,7 @@ import java.util.stream.Stream;
  * @param rule where it looks, in words
  * @param files of the classes that it loads
  * @param understood whether where it looks is known
+ * @param loads the places in it that load files
  */
 public record Autoloader(
         PhpSource source,
@@ -32,6 +33,7 @@ public record Autoloader(
         String rule,
         Set<String> files,
         boolean understood,
+        List<Loaded> loads,
         Evidence evidence) {
     private static final String REGISTER = "spl_autoload_register";
     /** The function that was called for this before there was a register. */
@@ -77,13 +79,14 @@ public record Autoloader(
                                 l.load().first() < registration.orElseThrow().end())
                         .toList()
                 : sources.stream()
+                        .filter(s -> s == source || declares(s, function))
                         .flatMap(s -> loading.of(s).stream())
                         .filter(l -> l.load().function().equals(function))
                         .toList();
         Set<String> listed = listed(sources, source, registration);
         if (!listed.isEmpty()) {
-            Evidence evidence = source.evidence(registration.orElseThrow().start());
-            return new Autoloader(source, registration, function, "a list of its own", listed, true, evidence);
+            Evidence place = source.evidence(registration.orElseThrow().start());
+            return new Autoloader(source, registration, function, "a list of its own", listed, true, loads, place);
         }
         Set<String> files = new LinkedHashSet<>();
         List<String> rules = new ArrayList<>();
@@ -97,7 +100,13 @@ public record Autoloader(
         Evidence evidence = registration
                 .map(effect -> source.evidence(effect.start()))
                 .orElseGet(() -> Evidence.of(source.path(), "function " + function));
-        return new Autoloader(source, registration, function, String.join(", ", rules), files, understood, evidence);
+        return new Autoloader(
+                source, registration, function, String.join(", ", rules), files, understood, loads, evidence);
+    }
+
+    private static boolean declares(PhpSource source, String function) {
+        return source.declarations().stream()
+                .anyMatch(d -> d.kind() == PhpSource.Kind.FUNCTION && d.simple().equalsIgnoreCase(function));
     }
 
     /** The files of classes that are listed by name within the statement itself; none unless each is found. */
