@@ -8,8 +8,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
@@ -19,23 +23,21 @@ import java.util.stream.Stream;
 /** Which extensions of the language a program needs, by the functions and classes it uses. */
 public final class Extensions {
     private record Extension(String name, List<String> functions, List<String> classes) {
-        Optional<Evidence> in(PhpSource source) {
-            Stream<Evidence> called = source.calls().entrySet().stream()
-                    .filter(call -> functions.stream().anyMatch(f -> names(f, call.getKey())))
-                    .map(call -> new Evidence(source.path(), call.getValue(), call.getKey() + "(…)"));
-            Stream<Evidence> used = source.uses().stream()
-                    .filter(use -> classes.contains(use.name()))
-                    .map(use -> new Evidence(source.path(), use.line(), use.name()));
-            return Stream.concat(called, used).findFirst();
+        /** The first place of a name that it brings. */
+        Optional<Evidence> in(Map<String, Evidence> called, Map<String, Evidence> used) {
+            Stream<Evidence> byCall = functions.stream().flatMap(function -> called.entrySet().stream()
+                    .filter(call -> names(function, call.getKey()))
+                    .map(Map.Entry::getValue)
+                    .limit(1));
+            Stream<Evidence> byUse = classes.stream().map(used::get).filter(Objects::nonNull);
+            return Stream.concat(byCall, byUse).findFirst();
         }
 
-        boolean askedFor(PhpSource source) {
-            return source.calls().keySet().stream().anyMatch(QUESTIONS::contains)
-                    && source.classStrings().stream()
-                            .map(PhpSource.Use::name)
-                            .anyMatch(text -> text.equals(name)
-                                    || classes.contains(text)
-                                    || functions.stream().anyMatch(f -> names(f, text)));
+        boolean in(Set<String> askedFor) {
+            return askedFor.stream()
+                    .anyMatch(text -> text.equals(name)
+                            || classes.contains(text)
+                            || functions.stream().anyMatch(function -> names(function, text)));
         }
 
         private static boolean names(String function, String called) {
@@ -67,18 +69,28 @@ public final class Extensions {
 
     /** The names of the extensions, each with the first place that needs it; what the program declares itself is none. */
     public static SortedMap<String, Used> usedBy(Collection<PhpSource> sources) {
-        Map<String, Boolean> own = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
-        sources.forEach(source -> source.declarations().forEach(d -> own.put(d.name(), true)));
-        SortedMap<String, Used> used = new TreeMap<>();
-        for (Extension extension : ALL) {
-            sources.stream()
-                    .flatMap(source -> extension.in(source).stream())
-                    .filter(evidence -> !own.containsKey(evidence.excerpt().replace("(…)", "")))
-                    .findFirst()
-                    .ifPresent(evidence -> used.put(
-                            extension.name(),
-                            new Used(evidence, sources.stream().anyMatch(extension::askedFor))));
+        Set<String> own = new HashSet<>();
+        Map<String, Evidence> called = new LinkedHashMap<>();
+        Map<String, Evidence> used = new LinkedHashMap<>();
+        Set<String> askedFor = new HashSet<>();
+        for (PhpSource source : sources) {
+            source.declarations().forEach(d -> own.add(d.name().toLowerCase(Locale.ROOT)));
+            source.calls()
+                    .forEach((name, line) ->
+                            called.computeIfAbsent(name, n -> new Evidence(source.path(), line, n + "(…)")));
+            source.uses()
+                    .forEach(use -> used.computeIfAbsent(use.name(), n -> new Evidence(source.path(), use.line(), n)));
+            boolean asks = source.calls().keySet().stream().anyMatch(QUESTIONS::contains);
+            if (asks) source.classStrings().forEach(text -> askedFor.add(text.name()));
         }
-        return used;
+        called.keySet().removeAll(own);
+        used.keySet().removeIf(name -> own.contains(name.toLowerCase(Locale.ROOT)));
+        SortedMap<String, Used> found = new TreeMap<>();
+        for (Extension extension : ALL) {
+            extension
+                    .in(called, used)
+                    .ifPresent(place -> found.put(extension.name(), new Used(place, extension.in(askedFor))));
+        }
+        return found;
     }
 }

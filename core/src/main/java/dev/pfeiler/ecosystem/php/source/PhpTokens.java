@@ -13,6 +13,16 @@ final class PhpTokens {
             "<=>", "**=", "...", "<<=", ">>=", "===", "!==", "??=", "?->", "::", "->", "=>", "??", "==", "!=", "<=",
             ">=", "&&", "||", "++", "--", "+=", "-=", "*=", "/=", ".=", "%=", "&=", "|=", "^=", "<<", ">>", "**", "#[");
 
+    /** Of each character, whether a sign of several begins with it. */
+    private static final boolean[] LONG = new boolean[128];
+
+    private static final String[] SINGLE = new String[128];
+
+    static {
+        for (String sign : SIGNS) LONG[sign.charAt(0)] = true;
+        for (char c = 0; c < SINGLE.length; c++) SINGLE[c] = String.valueOf(c);
+    }
+
     private final String text;
     private final List<Token> tokens = new ArrayList<>();
     private int at;
@@ -187,12 +197,15 @@ final class PhpTokens {
     }
 
     private void sign() {
-        for (String sign : SIGNS) {
-            if (text.startsWith(sign, at)) {
-                add(Kind.SIGN, sign, at, at + sign.length());
-                return;
+        char c = text.charAt(at);
+        if (c < LONG.length && LONG[c]) {
+            for (String sign : SIGNS) {
+                if (text.startsWith(sign, at)) {
+                    add(Kind.SIGN, sign, at, at + sign.length());
+                    return;
+                }
             }
         }
-        add(Kind.SIGN, text.substring(at, at + 1), at, at + 1);
+        add(Kind.SIGN, c < SINGLE.length ? SINGLE[c] : String.valueOf(c), at, at + 1);
     }
 }
