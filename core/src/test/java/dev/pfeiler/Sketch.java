@@ -1,6 +1,8 @@
 package dev.pfeiler;
 
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.ByteArrayOutputStream;
@@ -11,6 +13,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.TreeMap;
@@ -32,6 +35,14 @@ public final class Sketch {
     /** Surroundings of nothing but a home folder and this Java. */
     public static Surroundings alone(Path home, boolean offline) {
         return new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline);
+    }
+
+    /** What a person settles with {@code --choose}, as {@code KEY=VALUE} each. */
+    public static Choices chosen(String... pairs) {
+        return new Choices(Arrays.stream(pairs)
+                .map(pair -> pair.split("=", 2))
+                .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
+                .toList());
     }
 
     public Path root() {

@@ -26,9 +26,7 @@ class BerthplanIT {
         boolean here = Surroundings.here().program("php").isPresent()
                 && Surroundings.here().program("composer").isPresent();
         assumeTrue(here, "php and composer are not here");
-        Program.Run run = program.run("demo", "berthplan", "--only", folder);
-        assertThat(run.exit()).as(run.err()).isZero();
-        project = folder.resolve("berthplan");
+        project = Program.demo("berthplan", folder);
     }
 
     private String text(String path) throws IOException {

@@ -23,9 +23,7 @@ class BuoylogIT {
 
     @BeforeEach
     void layOut() {
-        Program.Run run = program.run("demo", "buoylog", "--only", folder);
-        assertThat(run.exit()).as(run.err()).isZero();
-        project = folder.resolve("buoylog");
+        project = Program.demo("buoylog", folder);
     }
 
     @Test

@@ -28,7 +28,7 @@ class OutputIT {
 
     @BeforeEach
     void layOut() throws IOException {
-        project = Program.tidewatch(folder);
+        project = Program.demo("tidewatch", folder);
         new Sketch(project)
                 .jar("board/WEB-INF/lib/haldervik-signals-with-a-rather-long-name-indeed-1.4.jar", "no.signal.Lamp")
                 .file(

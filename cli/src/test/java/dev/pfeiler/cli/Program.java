@@ -69,10 +69,10 @@ final class Program {
         return Files.readString(file, StandardCharsets.UTF_8);
     }
 
-    /** The demo project, laid out below a folder. */
-    static Path tidewatch(Path parent) {
-        Run run = new Program().run("demo", "--only", parent);
+    /** A demo project, laid out below a folder. */
+    static Path demo(String name, Path parent) {
+        Run run = new Program().run("demo", name, "--only", parent);
         if (run.exit() != 0) throw new AssertionError(run);
-        return parent.resolve("tidewatch");
+        return parent.resolve(name);
     }
 }

@@ -32,7 +32,7 @@ class ReadingIT {
     @ValueSource(
             strings = {"survey", "propose", "propose -v --json", "why pom", "find StringUtils", "convert --to ant"})
     void nothingIsWrittenButTheCache(String words) throws Exception {
-        Path project = Program.tidewatch(folder);
+        Path project = Program.demo("tidewatch", folder);
         Path cache = Files.createDirectories(folder.resolve("home/.cache"));
         Path temporary = Files.createDirectories(folder.resolve("tmp"));
         Program program = new Program()
@@ -53,7 +53,7 @@ class ReadingIT {
 
     @Test
     void theWatchSeesWhatIsWritten() throws Exception {
-        Path project = Program.tidewatch(folder);
+        Path project = Program.demo("tidewatch", folder);
         try (WatchService watch = folder.getFileSystem().newWatchService()) {
             Map<WatchKey, Path> keys = watched(watch, folder.resolve("none"));
             Program.Run run = new Program().run("propose", "--write", project);

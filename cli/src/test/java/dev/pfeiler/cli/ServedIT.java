@@ -110,8 +110,7 @@ class ServedIT {
 
     @Test
     void aProgramOfTheOlderStyleIsServedBeforeAndAfter() throws IOException {
-        assertThat(program.run("demo", "harbourlog", "--only", folder).exit()).isZero();
-        Path project = folder.resolve("harbourlog");
+        Path project = Program.demo("harbourlog", folder);
         String descriptor = Files.readString(project.resolve("WebContent/WEB-INF/web.xml"));
         assertThat(program.run("survey", project).out()).contains("2.3");
         assertThat(program.run("convert", project).exit()).isZero();

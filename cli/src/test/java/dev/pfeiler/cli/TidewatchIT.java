@@ -24,7 +24,7 @@ class TidewatchIT {
 
     @BeforeEach
     void layOut() {
-        project = Program.tidewatch(folder);
+        project = Program.demo("tidewatch", folder);
     }
 
     @Test

@@ -15,7 +15,8 @@ import java.util.concurrent.TimeUnit;
  * @param log the file that holds what it printed
  */
 public record ToolRun(List<String> command, int exit, Path log) {
-    private static final int OUT_OF_TIME = 124;
+    /** The exit code of a program that was stopped. */
+    public static final int OUT_OF_TIME = 124;
 
     /** Starts a program with its arguments as they are, never through a shell, and waits for it. */
     public static ToolRun of(

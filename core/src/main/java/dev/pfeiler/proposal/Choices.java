@@ -1,5 +1,6 @@
 package dev.pfeiler.proposal;
 
+import dev.pfeiler.evidence.Evidence;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,6 +16,13 @@ public final class Choices {
 
     public Choices(Collection<Choice> choices) {
         for (Choice choice : choices) byKey.put(choice.key(), choice);
+    }
+
+    /** What a ledger says was settled, value by key. */
+    public static Choices ofLedger(Map<String, String> settled) {
+        return new Choices(settled.entrySet().stream()
+                .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
+                .toList());
     }
 
     public Optional<Choice> of(String key) {

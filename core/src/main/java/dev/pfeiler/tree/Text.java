@@ -51,6 +51,13 @@ public record Text(String content, Charset charset, boolean ascii) {
         return content.lines().toList();
     }
 
+    /** The line, counted from 1, on which a character of a text stands. */
+    public static int lineAt(String text, int at) {
+        int line = 1;
+        for (int i = 0; i < at; i++) if (text.charAt(i) == '\n') line++;
+        return line;
+    }
+
     /** Whether every byte up to a length is ASCII. */
     public static boolean isAscii(byte[] bytes, int length) {
         int i = 0;

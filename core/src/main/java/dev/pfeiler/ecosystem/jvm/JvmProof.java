@@ -7,13 +7,11 @@ import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.ToolRun;
 import dev.pfeiler.proof.Verdict;
-import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -44,9 +42,7 @@ final class JvmProof {
         this.surroundings = surroundings;
         this.reading = JvmReading.of(proof.old(), surroundings);
         this.toolchain = reading.toolchain();
-        Choices choices = new Choices(proof.choices().entrySet().stream()
-                .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
-                .toList());
+        Choices choices = Choices.ofLedger(proof.choices());
         this.project = JvmProject.of(reading, JvmProposing.settledRoles(choices), JvmProposing.mayBeSeveral(choices));
         JvmProposing proposing = new JvmProposing(reading, "maven", choices);
         this.maven = proposing.decide();

@@ -42,7 +42,6 @@ final class PhpCoverage {
     /** What is started and cannot be edited. */
     private final List<String> fixed;
 
-    private final Set<CopiedLibrary> packages;
     private final Set<String> covered = new TreeSet<>();
     private final Set<String> ofPackages = new HashSet<>();
     private final Map<String, String> refused = new HashMap<>();
@@ -55,7 +54,6 @@ final class PhpCoverage {
      */
     PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
-        this.packages = packages;
         this.fixed = project.entries().stream()
                 .filter(entry -> !project.editable(project.sources().get(entry)))
                 .toList();
@@ -207,7 +205,7 @@ final class PhpCoverage {
         // users of a library may start with its autoloader
         return autoloader.understood()
                 && !project.isLibrary()
-                && autoloader.files().stream().allMatch(file -> covered.contains(file) || ofPackages.contains(file));
+                && autoloader.files().stream().allMatch(this::covers);
     }
 
     /** Whether a statement that loads a file has nothing to do any more. */
@@ -215,17 +213,13 @@ final class PhpCoverage {
         return load.load().alone()
                 && project.editable(load.source())
                 && load.file()
-                        .filter(file -> covered.contains(file) || ofPackages.contains(file) || retired.contains(file))
+                        .filter(file -> covers(file) || retired.contains(file))
                         .isPresent();
     }
 
     /** Files that nobody needs any more: those of autoloaders. */
     Set<String> retired() {
         return retired;
-    }
-
-    Set<CopiedLibrary> packages() {
-        return packages;
     }
 
     /** Files of classes, of the program or of its tests. */
@@ -236,7 +230,7 @@ final class PhpCoverage {
                 .toList();
     }
 
-    /** Files with functions and constants, in an order in which each comes behind what it loads. */
+    /** Files with functions and constants. */
     List<String> functionFiles() {
         return covered.stream()
                 .filter(path -> atEveryStart(project.sources().get(path)))

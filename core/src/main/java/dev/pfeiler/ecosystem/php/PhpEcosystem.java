@@ -40,7 +40,7 @@ public final class PhpEcosystem implements Ecosystem {
     @Override
     public Optional<Reading> read(ProjectTree tree, Surroundings surroundings) {
         PhpProject project = PhpProject.of(tree);
-        return project.sources().isEmpty() ? Optional.empty() : Optional.of(new PhpReading(project));
+        return project.sources().isEmpty() ? Optional.empty() : Optional.of(PhpReading.of(project));
     }
 
     @Override

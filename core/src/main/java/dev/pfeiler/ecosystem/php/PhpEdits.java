@@ -159,7 +159,7 @@ final class PhpEdits {
         int line = text.lastIndexOf('\n', start - 1) + 1;
         String before = text.substring(line, start);
         if (before.isBlank()) return new Replacement(line, line, before + statement + end);
-        return new Replacement(start, start, statement + (before.isBlank() ? end : " "));
+        return new Replacement(start, start, statement + " ");
     }
 
     private static String path(String from, String to) {

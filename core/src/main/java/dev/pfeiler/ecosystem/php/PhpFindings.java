@@ -290,8 +290,6 @@ final class PhpFindings {
             } else if (!load.dynamic()) {
                 findings.add(Finding.trouble(
                         load.written(), "is loaded and is not in this folder; the statement stays", evidence));
-            } else if (load.files().isEmpty() && !Paths.within("", load.written())) {
-                findings.add(Finding.trouble(load.written(), "is only known when the program runs", evidence));
             }
         }
     }

@@ -57,6 +57,9 @@ final class PhpProject {
     private final Set<String> dynamic = new LinkedHashSet<>();
     private final Set<String> entries = new TreeSet<>();
     private final Map<String, Set<String>> reached = new LinkedHashMap<>();
+    private final Set<String> reachedByAny = new TreeSet<>();
+    private Optional<String> webRoot = Optional.empty();
+    private List<String> pages = List.of();
 
     private PhpProject(ProjectTree tree) {
         this.tree = tree;
@@ -127,13 +130,19 @@ final class PhpProject {
             boolean onlyReturns = source.returns() > 0 && source.effects().isEmpty() && !source.prints();
             if (nobody && starts && !onlyReturns && library(path).isEmpty()) entries.add(path);
         }
-        for (String entry : entries) reached.put(entry, reachedFrom(entry));
+        for (String entry : entries) {
+            Set<String> its = reachedFrom(List.of(entry));
+            reached.put(entry, its);
+            reachedByAny.addAll(its);
+        }
         if (isLibrary()) {
-            own().stream()
+            reachedByAny.addAll(reachedFrom(own().stream()
                     .map(PhpSource::path)
                     .filter(path -> !isTest(path))
-                    .forEach(path -> reached.put(path, reachedFrom(path)));
+                    .toList()));
         }
+        webRoot = findWebRoot();
+        pages = findPages();
     }
 
     /** Whether a statement does something that can be seen: more than giving a plain value to a variable. */
@@ -159,9 +168,9 @@ final class PhpProject {
         return autoloaders.stream().anyMatch(autoloader -> autoloader.loads().contains(load));
     }
 
-    private Set<String> reachedFrom(String entry) {
+    private Set<String> reachedFrom(Collection<String> starts) {
         Set<String> seen = new LinkedHashSet<>();
-        Deque<String> open = new ArrayDeque<>(List.of(entry));
+        Deque<String> open = new ArrayDeque<>(starts);
         while (!open.isEmpty()) {
             String path = open.pop();
             if (!seen.add(path)) continue;
@@ -252,7 +261,7 @@ final class PhpProject {
 
     /** What any entry loads. */
     Set<String> reached() {
-        return reached.values().stream().flatMap(Collection::stream).collect(Collectors.toCollection(TreeSet::new));
+        return reachedByAny;
     }
 
     /** Files that are only loaded by a path that is known when the program runs. */
@@ -283,6 +292,10 @@ final class PhpProject {
 
     /** The folder that a web server serves: the one of server rules or by its name, else that of an index page. */
     Optional<String> webRoot() {
+        return webRoot;
+    }
+
+    private Optional<String> findWebRoot() {
         Optional<String> named = tree.folders().stream()
                 .filter(folder -> WEB_FOLDERS.contains(Paths.name(folder).toLowerCase(Locale.ROOT)))
                 .filter(folder ->
@@ -298,7 +311,11 @@ final class PhpProject {
 
     /** Entries below the web root that are asked for by an address. */
     List<String> pages() {
-        Optional<String> root = webRoot();
+        return pages;
+    }
+
+    private List<String> findPages() {
+        Optional<String> root = webRoot;
         return entries.stream()
                 .filter(entry -> root.filter(r -> Paths.within(r, entry)).isPresent())
                 .filter(entry -> !hasShebang(sources.get(entry)) && !isTest(entry))
@@ -308,7 +325,6 @@ final class PhpProject {
 
     /** Entries that are started with a command. */
     List<String> programs() {
-        List<String> pages = pages();
         return entries.stream().filter(entry -> !pages.contains(entry)).toList();
     }
 

@@ -6,7 +6,6 @@ import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.php.PhpSide.Item;
 import dev.pfeiler.ecosystem.php.PhpSide.Ran;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Answers;
 import dev.pfeiler.proof.Comparison;
@@ -15,7 +14,6 @@ import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.ToolRun;
 import dev.pfeiler.proof.Verdict;
-import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
@@ -50,9 +48,7 @@ final class PhpProof {
         this.proof = proof;
         this.surroundings = surroundings;
         this.project = PhpProject.of(proof.old());
-        Choices choices = new Choices(proof.choices().entrySet().stream()
-                .map(entry -> new Choice(entry.getKey(), entry.getValue(), Evidence.of("ledger", entry.getValue())))
-                .toList());
+        Choices choices = Choices.ofLedger(proof.choices());
         this.proposing = new PhpProposing(project, "composer", choices);
         proposing.decide();
         this.goals = proposing.goals();
@@ -251,7 +247,7 @@ final class PhpProof {
     private Optional<Comparison> ran(String program, Ran before, Ran after) {
         boolean test = project.isTest(program);
         String call = test ? program : program + " " + String.join(" ", words(program));
-        if (before.exit() == 124) {
+        if (before.exit() == ToolRun.OUT_OF_TIME) {
             notes.add(
                     program + " goes on until it is stopped, so it was not compared; --run-with gives it other words.");
             return Optional.empty();

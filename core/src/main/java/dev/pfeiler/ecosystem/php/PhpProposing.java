@@ -70,7 +70,12 @@ final class PhpProposing {
         return goals;
     }
 
-    Proposal propose() {
+    /**
+     * The whole proposal.
+     *
+     * @param findings what was told of the project
+     */
+    Proposal propose(List<Finding> findings) {
         decide();
         List<Step> steps = new ArrayList<>();
         steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
@@ -83,14 +88,14 @@ final class PhpProposing {
                 deliberation.decisions(),
                 deliberation.questions(),
                 steps,
-                leftForYou(),
+                leftForYou(findings),
                 List.of(),
                 commands());
     }
 
-    private List<Finding> leftForYou() {
+    private List<Finding> leftForYou(List<Finding> findings) {
         List<Finding> left = new ArrayList<>();
-        new PhpFindings(project).all().stream().filter(Finding::leftForYou).forEach(left::add);
+        findings.stream().filter(Finding::leftForYou).forEach(left::add);
         left.addAll(project.tree().trouble());
         for (Autoloader autoloader : project.autoloaders()) {
             boolean function = coverage.replaced(autoloader)
@@ -221,7 +226,7 @@ final class PhpProposing {
         String folder = plain(project.tree().name());
         String own = deliberation.settle(
                 Decision.of("name", "Name", folder, Certainty.LIKELY, "the name of its folder", List.of()),
-                text -> Optional.of(text.strip()).filter(t -> t.matches("[a-z0-9]([_.-]?[a-z0-9]+)*")));
+                PhpProposing::packageName);
         Optional<PhpSource> named = project.own().stream()
                 .filter(source -> source.declarations().stream()
                         .anyMatch(d -> !d.namespace().isEmpty()))
@@ -238,13 +243,14 @@ final class PhpProposing {
                                     Certainty.LIKELY,
                                     "the first part of its namespaces",
                                     List.of(Evidence.of(source.path(), "namespace " + namespace))),
-                            PhpProposing::vendor);
+                            PhpProposing::packageName);
                 })
-                .orElseGet(() -> deliberation.ask(question, "Vendor", List.of(), PhpProposing::vendor));
+                .orElseGet(() -> deliberation.ask(question, "Vendor", List.of(), PhpProposing::packageName));
         return vendor + "/" + own;
     }
 
-    private static Optional<String> vendor(String text) {
+    /** A part of the name of a package, as Composer takes it. */
+    private static Optional<String> packageName(String text) {
         return Optional.of(text.strip()).filter(t -> t.matches("[a-z0-9]([_.-]?[a-z0-9]+)*"));
     }
 

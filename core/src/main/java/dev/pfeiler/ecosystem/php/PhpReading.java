@@ -7,19 +7,18 @@ import dev.pfeiler.proposal.Proposal;
 import java.util.List;
 
 /** What was read of a PHP project. */
-record PhpReading(PhpProject project) implements Reading {
+record PhpReading(PhpProject project, List<Finding> findings) implements Reading {
+    static PhpReading of(PhpProject project) {
+        return new PhpReading(project, List.copyOf(new PhpFindings(project).all()));
+    }
+
     @Override
     public int sources() {
         return project.sources().size();
     }
 
     @Override
-    public List<Finding> findings() {
-        return new PhpFindings(project).all();
-    }
-
-    @Override
     public Proposal propose(String target, Choices choices) {
-        return new PhpProposing(project, target, choices).propose();
+        return new PhpProposing(project, target, choices).propose(findings);
     }
 }

@@ -15,7 +15,6 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.ServerSocket;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -211,10 +210,5 @@ final class PhpSide {
                 .limit(MOST_PATHS)
                 .forEach(file -> paths.add("/" + Paths.relative(webRoot, file.path())));
         return paths;
-    }
-
-    /** The text of a log. */
-    static String text(Path file) throws IOException {
-        return Files.exists(file) ? new String(Files.readAllBytes(file), StandardCharsets.UTF_8) : "";
     }
 }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.tree.Text;
 import java.util.Comparator;
 import java.util.List;
 
@@ -19,8 +20,7 @@ record Replacement(int start, int end, String text) {
 
     /** The line that it changes, for people. */
     Step.Change change(String whole) {
-        int line = 1
-                + (int) whole.substring(0, start).chars().filter(c -> c == '\n').count();
+        int line = Text.lineAt(whole, start);
         if (start == end) return new Step.Change(line, "", text.strip());
         int from = whole.lastIndexOf('\n', start - 1) + 1;
         int lineEnd = whole.indexOf('\n', end - 1);

@@ -9,8 +9,6 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proposal.Choice;
-import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.Question;
@@ -40,11 +38,7 @@ class JvmProposalTest {
     }
 
     private Proposal propose(String... choices) {
-        var all = Arrays.stream(choices)
-                .map(choice -> choice.split("=", 2))
-                .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
-                .toList();
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), Sketch.chosen(choices));
     }
 
     private static String written(Proposal proposal, String path) {

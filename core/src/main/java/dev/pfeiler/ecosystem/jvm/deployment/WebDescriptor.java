@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.XmlElement;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
@@ -42,11 +43,7 @@ public record WebDescriptor(
             Matcher doctype = DOCTYPE.matcher(text);
             if (doctype.find()) {
                 version = doctype.group(1);
-                int line = 1
-                        + (int) text.substring(0, doctype.start())
-                                .chars()
-                                .filter(c -> c == '\n')
-                                .count();
+                int line = Text.lineAt(text, doctype.start());
                 evidence = new Evidence(path, line, doctype.group());
             }
         }

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.deployment;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -90,11 +91,7 @@ public record WebFiles(
     }
 
     private static Evidence evidence(String path, String text, Matcher at) {
-        int line = 1
-                + (int) text.substring(0, at.start(1))
-                        .chars()
-                        .filter(c -> c == '\n')
-                        .count();
+        int line = Text.lineAt(text, at.start(1));
         return new Evidence(path, line, at.group());
     }
 }

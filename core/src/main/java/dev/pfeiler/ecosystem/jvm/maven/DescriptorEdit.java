@@ -46,12 +46,7 @@ public final class DescriptorEdit {
         DescriptorEdit edit = new DescriptorEdit(text.content());
         edit.look(scope);
         String element = edit.element(coordinates, scope, version);
-        int line = 1
-                + (int) edit.content
-                        .substring(0, edit.place)
-                        .chars()
-                        .filter(c -> c == '\n')
-                        .count();
+        int line = Text.lineAt(edit.content, edit.place);
         String changed = edit.content.substring(0, edit.place) + element + edit.content.substring(edit.place);
         return new Step.Edit(
                 DescriptorFile.NAME,

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -89,11 +90,7 @@ public record CopiedLibrary(String folder, String name, String version, boolean 
         Optional<String> name = first(PACKAGE, top);
         Optional<String> version = first(VERSION, top);
         if (name.isEmpty() || version.isEmpty() || !LICENSE.matcher(top).find()) return Optional.empty();
-        int line = 1
-                + (int) top.substring(0, top.indexOf("@package"))
-                        .chars()
-                        .filter(c -> c == '\n')
-                        .count();
+        int line = Text.lineAt(top, top.indexOf("@package"));
         Evidence evidence = new Evidence(source.path(), line, "@package " + name.get());
         return Optional.of(new CopiedLibrary(source.path(), name.get(), version.get(), false, evidence));
     }

@@ -18,9 +18,4 @@ public record PartlyKnown(String beginning, String end, boolean known) {
         if (known) return new PartlyKnown(beginning + next.beginning, next.end, false);
         return new PartlyKnown(beginning, next.known ? end + next.beginning : next.end, false);
     }
-
-    /** Whether nothing of it is known. */
-    boolean blank() {
-        return !known && beginning.isEmpty() && end.isEmpty();
-    }
 }

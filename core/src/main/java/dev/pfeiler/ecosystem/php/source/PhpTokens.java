@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.php.source;
 
 import dev.pfeiler.ecosystem.php.source.Token.Kind;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -104,12 +105,7 @@ final class PhpTokens {
     }
 
     private void lost(int start) {
-        if (unclosed == 0)
-            unclosed = 1
-                    + (int) text.substring(0, start)
-                            .chars()
-                            .filter(c -> c == '\n')
-                            .count();
+        if (unclosed == 0) unclosed = Text.lineAt(text, start);
     }
 
     private void lineComment() {

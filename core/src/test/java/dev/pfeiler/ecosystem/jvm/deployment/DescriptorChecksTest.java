@@ -6,15 +6,11 @@ import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Surroundings;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
-import dev.pfeiler.proposal.Choice;
-import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
@@ -210,12 +206,7 @@ class DescriptorChecksTest {
     }
 
     private Proposal propose(Pfeiler pfeiler, String... chosen) {
-        List<Choice> choices = new ArrayList<>();
-        for (String each : chosen) {
-            int equals = each.indexOf('=');
-            choices.add(new Choice(each.substring(0, equals), each.substring(equals + 1), Evidence.of("test", each)));
-        }
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(choices));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), Sketch.chosen(chosen));
     }
 
     private static List<Step.Change> edited(Proposal proposal, String path) {
