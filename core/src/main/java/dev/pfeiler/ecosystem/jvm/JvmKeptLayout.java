@@ -60,7 +60,8 @@ final class JvmKeptLayout {
                 resources(Role.MAIN_RESOURCES),
                 resources(Role.TEST_RESOURCES),
                 module.web().map(Folder::path).map(this::shown).orElse(""),
-                module.web().map(this::webExcludes).orElse(List.of()));
+                module.web().map(this::webExcludes).orElse(List.of()),
+                resources(Role.WEB));
     }
 
     private List<String> webExcludes(Folder web) {
@@ -95,28 +96,51 @@ final class JvmKeptLayout {
     }
 
     private List<KeptLayout.Resources> resources(Role role) {
-        Map<String, List<Placement>> byFolder = placements().stream()
+        Map<Target, List<Placement>> byTarget = placements().stream()
                 .filter(placement ->
                         placement.role() == role || role == Role.MAIN_RESOURCES && isDocumentation(placement))
-                .collect(Collectors.groupingBy(p -> p.folder().path(), LinkedHashMap::new, Collectors.toList()));
+                .filter(placement ->
+                        role != Role.WEB || !Paths.within(placement.folder().path(), placement.path()))
+                .collect(Collectors.groupingBy(Target::of, LinkedHashMap::new, Collectors.toList()));
         List<KeptLayout.Resources> resources = new ArrayList<>();
-        byFolder.forEach((folder, placed) -> {
-            Set<String> wanted =
-                    placed.stream().map(Placement::relative).collect(Collectors.toCollection(TreeSet::new));
+        byTarget.forEach((target, placed) -> {
+            String folder = target.folder();
+            Set<String> wanted = placed.stream()
+                    .map(placement -> Paths.relative(folder, placement.path()))
+                    .collect(Collectors.toCollection(TreeSet::new));
             List<String> others = tree.under(folder)
                     .map(file -> Paths.relative(folder, file.path()))
                     .filter(path -> !wanted.contains(path) && !path.endsWith(".java"))
                     .toList();
             // what is shorter to say: all but these, or these alone
             if (folder.isEmpty() || others.size() > wanted.size()) {
-                resources.add(new KeptLayout.Resources(shown(folder), List.copyOf(wanted), List.of()));
+                resources.add(new KeptLayout.Resources(shown(folder), target.place(), List.copyOf(wanted), List.of()));
             } else {
                 List<String> excludes = new ArrayList<>(List.of("**/*.java"));
                 excludes.addAll(others);
-                resources.add(new KeptLayout.Resources(shown(folder), List.of(), excludes));
+                resources.add(new KeptLayout.Resources(shown(folder), target.place(), List.of(), excludes));
             }
         });
         return resources;
+    }
+
+    /**
+     * Files of one folder that go to one place.
+     *
+     * @param place below the usual one
+     */
+    private record Target(String folder, String place) {
+        static Target of(Placement placement) {
+            String path = placement.path();
+            String folder = placement.folder().path();
+            String below = Paths.within(folder, path) ? Paths.relative(folder, path) : Paths.name(path);
+            String at = placement.relative();
+            if (at.equals(below)) return new Target(folder, "");
+            boolean moved = at.endsWith("/" + below);
+            if (moved && Paths.within(folder, path))
+                return new Target(folder, at.substring(0, at.length() - below.length() - 1));
+            return new Target(Paths.parent(path), Paths.parent(at));
+        }
     }
 
     private static boolean isDocumentation(Placement placement) {

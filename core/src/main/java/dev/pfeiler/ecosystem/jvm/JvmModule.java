@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -33,9 +34,23 @@ record JvmModule(
         Evidence evidence,
         Optional<Wiring.Archive> archive,
         Optional<Folder> web) {
-    /** Whether a jar lies where it is deployed with the module. */
+    private static final String LIB = "WEB-INF/lib";
+
+    /** Whether a jar is deployed with the module: it lies in its web folder, or the old build lays it into the archive. */
     boolean deploys(Jar jar) {
-        return web.filter(served -> JvmProject.deployedIn(served, jar.path())).isPresent();
+        return web.filter(served -> JvmProject.deployedIn(served, jar.path())).isPresent() || packs(jar);
+    }
+
+    private boolean packs(Jar jar) {
+        return web.isPresent()
+                && archive.flatMap(made -> made.entry(jar.path()))
+                        .filter(entry -> Paths.within(LIB, entry))
+                        .isPresent();
+    }
+
+    /** Whether anything shows which jars are deployed with the module. */
+    boolean showsWhatItDeploys(Collection<Jar> jars) {
+        return archive.isPresent() || jars.stream().anyMatch(this::deploys);
     }
 
     /** The key of a decision about the module, given the key that it has where the project is one part. */

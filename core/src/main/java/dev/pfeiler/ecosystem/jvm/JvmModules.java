@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /**
  * Splits a project into modules: where the folder holds several projects, or where the old build compiled the sources in
@@ -85,11 +86,8 @@ final class JvmModules {
         for (Wiring wiring : wirings) {
             if (split && webs.isEmpty() && byArchive(wiring)) return several();
         }
-        Optional<Wiring.Archive> archive = wirings.stream()
-                .flatMap(w -> w.archives().stream())
-                .filter(a -> a.path().endsWith(".jar"))
-                .findFirst();
         Optional<Folder> web = webs.keySet().stream().findFirst();
+        Optional<Wiring.Archive> archive = archive(wirings, web.isPresent());
         Set<String> all = layout.placements().keySet();
         Evidence evidence = Evidence.of(".", "");
         return List.of(new JvmModule("", "", main, tests, all, List.of(), usage, evidence, archive, web));
@@ -120,7 +118,7 @@ final class JvmModules {
         return settled();
     }
 
-    private static Part project(String folder, List<Wiring> wirings, List<JavaSource> sources) {
+    private Part project(String folder, List<Wiring> wirings, List<JavaSource> sources) {
         Optional<Wiring.Setting> stated =
                 wirings.stream().flatMap(w -> w.name().stream()).findFirst();
         String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
@@ -128,13 +126,19 @@ final class JvmModules {
                 .orElse(Paths.name(folder));
         Set<String> references = new LinkedHashSet<>();
         wirings.forEach(w -> w.projects().forEach(p -> references.add(p.value())));
-        Optional<Wiring.Archive> archive = wirings.stream()
-                .flatMap(w -> w.archives().stream())
-                .filter(a -> a.path().endsWith(".jar"))
-                .findFirst();
+        Optional<Wiring.Archive> archive =
+                archive(wirings, webs.keySet().stream().anyMatch(web -> Paths.within(folder, web.path())));
         Evidence evidence = stated.map(Wiring.Setting::evidence)
                 .orElse(Evidence.of(wirings.get(0).files().get(0), ""));
         return new Part(name, Optional.of(folder), sources, references, archive, evidence);
+    }
+
+    /** The archive that is made of a project: a web archive where it serves something. */
+    private static Optional<Wiring.Archive> archive(List<Wiring> wirings, boolean web) {
+        return wirings.stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .filter(archive -> archive.is(web ? "war" : "jar"))
+                .findFirst();
     }
 
     /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
@@ -143,16 +147,11 @@ final class JvmModules {
         for (Wiring.Archive archive : wiring.archives()) {
             Set<JavaSource> own = new LinkedHashSet<>();
             for (Wiring.Compilation compilation : wiring.compilations()) {
-                for (Wiring.Content content : archive.contents()) {
-                    boolean packed = compilation
-                            .output()
-                            .filter(o -> o.value().equals(content.path()))
-                            .isPresent();
-                    if (!packed) continue;
-                    main.stream()
-                            .filter(s -> compilation.takes(s.path()) && takesClasses(content, s))
-                            .forEach(own::add);
-                }
+                if (compilation.output().isEmpty()) continue;
+                String output = compilation.output().get().value();
+                main.stream()
+                        .filter(s -> compilation.takes(s.path()) && takesClasses(archive, output, s))
+                        .forEach(own::add);
             }
             String name = name(archive.path());
             if (own.isEmpty() || parts.containsKey(name)) continue;
@@ -161,10 +160,13 @@ final class JvmModules {
         return settled();
     }
 
-    private static boolean takesClasses(Wiring.Content content, JavaSource source) {
+    private static boolean takesClasses(Wiring.Archive archive, String output, JavaSource source) {
         // a description of a package has no type, and goes where its folder goes
-        if (source.types().isEmpty()) return content.takes(source.packagePath() + "/package-info.class");
-        return source.typeNames().stream().anyMatch(type -> content.takes(type.replace('.', '/') + ".class"));
+        Stream<String> classes = source.types().isEmpty()
+                ? Stream.of(source.packagePath() + "/package-info")
+                : source.typeNames().stream().map(type -> type.replace('.', '/'));
+        return classes.anyMatch(
+                name -> archive.entry(Paths.join(output, name + ".class")).isPresent());
     }
 
     private void clear() {

@@ -130,9 +130,16 @@ record JvmProject(
                 .collect(Collectors.toCollection(HashSet::new));
         reading.jars().stream()
                 .map(Jar::path)
-                .filter(path -> deployedIn(layout, path))
+                .filter(path -> deployedIn(layout, path) || packedInto(reading, path))
                 .forEach(listed::add);
         return listed;
+    }
+
+    private static boolean packedInto(JvmReading reading, String path) {
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .filter(archive -> !archive.is("jar"))
+                .anyMatch(archive -> archive.entry(path).isPresent());
     }
 
     private static boolean deployedIn(Layout layout, String path) {

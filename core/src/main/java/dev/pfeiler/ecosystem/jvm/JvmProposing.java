@@ -383,7 +383,10 @@ final class JvmProposing {
     /** Whether a deployed program goes without a jar that is on its class path. */
     private boolean lacking(JvmModule module, Jar jar) {
         // what another project of the folder brings is deployed with it
-        return module.web().isPresent() && Paths.within(module.folder(), jar.path()) && !project.deployed(module, jar);
+        return module.web().isPresent()
+                && module.showsWhatItDeploys(reading.jars())
+                && (module.archive().isPresent() || Paths.within(module.folder(), jar.path()))
+                && !project.deployed(module, jar);
     }
 
     /** The evidence that a file, moved or retired, was decided by. */

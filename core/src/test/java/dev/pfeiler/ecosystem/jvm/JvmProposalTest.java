@@ -522,6 +522,59 @@ class JvmProposalTest {
         assertThat(propose().commands()).extracting(Proposal.Command::line).contains("mvn jetty:run");
     }
 
+    private void servlet(String... build) throws IOException {
+        sketch.file("src/p/S.java", "package p; class S extends javax.servlet.http.HttpServlet { q.Gauge g; }")
+                .file("web/WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .describedJar("lib/gauge.jar", "q:gauge:1.0", "q.Gauge")
+                .describedJar("lib/api.jar", "javax.servlet:javax.servlet-api:3.1.0", "javax.servlet.http.HttpServlet")
+                .describedJar("run/store.jar", "q:store:2.0", "q.store.Driver")
+                .file("build.xml", build);
+    }
+
+    @Test
+    void whatTheBuildLaysIntoAWebArchiveIsDeployedWithIt() throws IOException {
+        servlet(
+                "<project><target name='x'><javac srcdir='src' destdir='out'><classpath><fileset dir='lib'/></classpath></javac>",
+                "<war destfile='s.war'><fileset dir='web'/><classes dir='out'/><lib dir='lib' includes='g*'/><lib dir='run'/>",
+                "<webinf dir='etc' includes='tide*'/><classes dir='text'/></war></target></project>");
+        sketch.file("etc/tide.xml", "<t/>").file("etc/notes.txt", "x").file("text/words.txt", "x");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "scope:lib/gauge.jar")).isEqualTo("compile");
+        assertThat(value(proposal, "scope:lib/api.jar")).isEqualTo("provided");
+        assertThat(value(proposal, "scope:run/store.jar")).isEqualTo("runtime");
+        assertThat(goal(proposal, "etc/tide.xml")).isEqualTo("src/main/webapp/WEB-INF/tide.xml");
+        assertThat(goal(proposal, "etc/notes.txt")).isEqualTo("stays");
+        assertThat(goal(proposal, "text/words.txt")).isEqualTo("src/main/resources/words.txt");
+        assertThat(written(propose("layout=keep"), "pom.xml"))
+                .containsSubsequence(
+                        "<webResources>", "<directory>etc<", "<targetPath>WEB-INF<", "<exclude>notes.txt</exclude>");
+    }
+
+    @Test
+    void aLibraryIsLeftToTheServerOnlyWhereSomethingShowsWhatIsDeployed() throws IOException {
+        servlet(
+                "<project><target name='x'><javac srcdir='src' destdir='out'><classpath><fileset dir='lib'/></classpath>",
+                "</javac></target></project>");
+        assertThat(value(propose(), "scope:lib/gauge.jar")).isEqualTo("compile");
+        sketch.jar("web/WEB-INF/lib/other.jar", "q.Other");
+        assertThat(value(propose(), "scope:lib/gauge.jar")).isEqualTo("provided");
+    }
+
+    @Test
+    void filesLieInTheArchiveWhereTheBuildLaidThem() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("etc/port.xml", "<p/>")
+                .file("etc/notes.txt", "x")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><javac srcdir='src' destdir='out'/><jar destfile='a.jar' basedir='out'>",
+                        "<metainf dir='etc' includes='*.xml'/></jar></target></project>");
+        assertThat(goal(propose(), "etc/port.xml")).isEqualTo("src/main/resources/META-INF/port.xml");
+        assertThat(goal(propose(), "etc/notes.txt")).isEqualTo("stays");
+        assertThat(written(propose("layout=keep"), "pom.xml"))
+                .containsSubsequence("<targetPath>META-INF</targetPath>", "<directory>etc</directory>");
+    }
+
     @Test
     void whatSeveralPlacesStateIsLaidSideBySide() throws IOException {
         sketch.file("src/p/A.java", "package p; class A {}")

@@ -19,9 +19,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Gives folders and files their roles: by what they hold and declare, by what the wiring says, last by their names. */
 public final class FolderRoles {
+    private static final String WEB_CLASSES = "WEB-INF/classes";
+
     private final ProjectTree tree;
     private final Collection<JavaSource> sources;
     private final List<Wiring> wirings;
@@ -29,6 +32,9 @@ public final class FolderRoles {
     private final TestSigns tests;
     private final Set<String> built = new HashSet<>();
     private final Map<String, Folder> folders = new TreeMap<>();
+    /** Archives by the folders that are resources because of them. */
+    private final Map<String, List<Wiring.Archive>> packed = new HashMap<>();
+
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
     private FolderRoles(ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings) {
@@ -108,15 +114,15 @@ public final class FolderRoles {
         return new Folder(root, Role.MAIN, certainty, why, evidence);
     }
 
-    /** At most one folder of each project is served. */
+    /** The folders that the most trusted wiring of each project serves; one where no wiring says. */
     private void webFolders() {
-        Map<String, Wiring.Setting> wired = new LinkedHashMap<>();
+        Map<String, List<Wiring.Setting>> wired = new LinkedHashMap<>();
         for (Wiring wiring : wirings) {
-            wiring.webRoot()
-                    .filter(setting -> tree.folders().contains(setting.value()))
-                    .ifPresent(setting -> wired.putIfAbsent(wiring.folder(), setting));
+            List<Wiring.Setting> there = webRoots(wiring);
+            if (!there.isEmpty()) wired.putIfAbsent(wiring.folder(), there);
         }
-        wired.values()
+        wired.values().stream()
+                .flatMap(List::stream)
                 .forEach(setting ->
                         web(setting.value(), Certainty.CERTAIN, "deployed as the web root", setting.evidence()));
         Map<String, List<String>> holding = tree.folders().stream()
@@ -137,6 +143,25 @@ public final class FolderRoles {
                 .min(Comparator.comparingInt(file -> file.path().split("/").length))
                 .ifPresent(page ->
                         web(Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
+    }
+
+    /** The folders that a wiring serves: those it names, else those whose files its web archives take as they are. */
+    private List<Wiring.Setting> webRoots(Wiring wiring) {
+        Stream<Wiring.Setting> stated = wiring.webRoots().stream();
+        Stream<Wiring.Setting> packed = wiring.archives().stream()
+                .filter(archive -> archive.is("war"))
+                .flatMap(archive -> archive.contents().stream()
+                        .filter(content -> content.prefix().isEmpty())
+                        .map(Wiring.Content::path)
+                        .filter(path -> !path.isEmpty() && tree.folders().contains(path))
+                        .max(Comparator.comparing(
+                                        (String path) -> tree.folders().contains(Paths.join(path, "WEB-INF")))
+                                .thenComparing(path -> tree.under(path).count()))
+                        .map(path -> new Wiring.Setting(path, archive.evidence()))
+                        .stream());
+        return (wiring.webRoots().isEmpty() ? packed : stated)
+                .filter(setting -> tree.folders().contains(setting.value()))
+                .toList();
     }
 
     /** The innermost project folder that holds a path. */
@@ -199,8 +224,12 @@ public final class FolderRoles {
             }
             for (Wiring.Setting resource : wiring.resources()) addResources(resource, wiring);
             for (Wiring.Archive archive : wiring.archives()) {
-                for (String path : archive.folders())
-                    addResources(new Wiring.Setting(path, archive.evidence()), wiring);
+                for (Wiring.Content content : archive.contents()) {
+                    if (besideClasses(archive, content.prefix()).isEmpty()) continue;
+                    if (addResources(new Wiring.Setting(content.path(), archive.evidence()), wiring))
+                        packed.computeIfAbsent(content.path(), path -> new ArrayList<>())
+                                .add(archive);
+                }
             }
             for (Wiring.Library library : wiring.libraries()) {
                 if (!tree.folders().contains(library.path())) continue;
@@ -216,23 +245,30 @@ public final class FolderRoles {
         }
     }
 
-    /** A folder that goes into an archive or beside the classes, and is neither built nor holds sources. */
-    private void addResources(Wiring.Setting resource, Wiring wiring) {
+    /** Where an entry of an archive lies, as seen from the classes in it; nothing where it lies elsewhere. */
+    private static Optional<String> besideClasses(Wiring.Archive archive, String entry) {
+        if (archive.is("ear")) return Optional.empty();
+        if (!archive.is("war")) return Optional.of(entry);
+        return Paths.within(WEB_CLASSES, entry) ? Optional.of(Paths.relative(WEB_CLASSES, entry)) : Optional.empty();
+    }
+
+    /**
+     * A folder that goes into an archive or beside the classes, and is neither built nor holds sources.
+     *
+     * @return whether it has its role by that
+     */
+    private boolean addResources(Wiring.Setting resource, Wiring wiring) {
         String path = resource.value();
         boolean holdsSources =
                 roots.byRoot().keySet().stream().anyMatch(root -> Paths.within(path, root) || Paths.within(root, path));
         boolean built = wiring.outputs().stream()
                 .anyMatch(output -> Paths.within(output.value(), path) || Paths.within(path, output.value()));
         boolean jars = tree.under(path).anyMatch(file -> file.extension().equals("jar"));
-        if (path.isEmpty() || holdsSources || built || jars || !tree.folders().contains(path)) return;
-        folders.putIfAbsent(
-                path,
-                new Folder(
-                        path,
-                        Role.MAIN_RESOURCES,
-                        Certainty.CERTAIN,
-                        "goes beside the classes",
-                        List.of(resource.evidence())));
+        if (path.isEmpty() || holdsSources || built || jars || !tree.folders().contains(path)) return false;
+        Folder folder = new Folder(
+                path, Role.MAIN_RESOURCES, Certainty.CERTAIN, "goes beside the classes", List.of(resource.evidence()));
+        Folder there = folders.putIfAbsent(path, folder);
+        return there == null || packed.containsKey(path);
     }
 
     private void place() {
@@ -272,7 +308,10 @@ public final class FolderRoles {
             folder = folders.get(f);
             if (folder != null || f.isEmpty()) break;
         }
-        if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) return;
+        if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) {
+            if (folder == null) packedApart(file);
+            return;
+        }
         if (file.extension().equals("class") && classRoot(path).isPresent()) {
             add(path, Role.OUTPUT, folder, "built from a source of this project");
             return;
@@ -289,7 +328,40 @@ public final class FolderRoles {
             case WEB -> {
                 if (!atTop || servedAtTop(path)) add(path, Role.WEB, folder, "");
             }
-            default -> add(path, folder.role(), folder, "");
+            default -> {
+                List<Wiring.Archive> archives = packed.get(folder.path());
+                if (archives == null) add(path, folder.role(), folder, "");
+                else {
+                    Folder of = folder;
+                    inArchive(archives, path)
+                            .ifPresent(place -> placements.put(path, new Placement(path, of.role(), place, of, "")));
+                }
+            }
+        }
+    }
+
+    /** Where a file goes beside the classes of an archive. */
+    private static Optional<String> inArchive(List<Wiring.Archive> archives, String path) {
+        return archives.stream()
+                .flatMap(archive -> archive.entry(path).flatMap(entry -> besideClasses(archive, entry)).stream())
+                .findFirst();
+    }
+
+    /** A file of no folder with a role goes into a web archive where the old build lays it in. */
+    private void packedApart(TreeFile file) {
+        if (file.extension().equals("jar")) return;
+        for (Wiring wiring : wirings) {
+            Optional<Folder> web = webRoots(wiring).stream()
+                    .flatMap(root -> Optional.ofNullable(folders.get(root.value())).stream())
+                    .filter(folder -> folder.role() == Role.WEB)
+                    .findFirst();
+            for (Wiring.Archive archive : wiring.archives()) {
+                Optional<String> entry = archive.is("war") ? archive.entry(file.path()) : Optional.empty();
+                if (web.isEmpty() || entry.isEmpty()) continue;
+                String why = "goes into the web archive as " + entry.get();
+                placements.put(file.path(), new Placement(file.path(), Role.WEB, entry.get(), web.get(), why));
+                return;
+            }
         }
     }
 

@@ -11,6 +11,7 @@ import java.util.List;
  * @param testIncludes patterns of the only sources that are tests; none for all in the folders of tests
  * @param web the folder that is served; empty where there is none
  * @param webExcludes patterns of what lies there and was put there by the old build, or is declared now
+ * @param webResources what is served, or goes with it, and lies elsewhere
  */
 public record KeptLayout(
         List<String> main,
@@ -20,7 +21,12 @@ public record KeptLayout(
         List<Resources> resources,
         List<Resources> testResources,
         String web,
-        List<String> webExcludes) {
-    /** A folder of resources, with patterns of what is and is not taken from it. */
-    public record Resources(String folder, List<String> includes, List<String> excludes) {}
+        List<String> webExcludes,
+        List<Resources> webResources) {
+    /**
+     * A folder of resources, with patterns of what is and is not taken from it.
+     *
+     * @param target the folder of the archive that they go to; empty for the usual one
+     */
+    public record Resources(String folder, String target, List<String> includes, List<String> excludes) {}
 }

@@ -199,6 +199,7 @@ final class PomPlugins {
                     element("warSourceDirectory", module.kept().get().web()));
             String excludes = String.join(",", module.kept().get().webExcludes());
             if (!excludes.isEmpty()) configuration.addChild(element("warSourceExcludes", excludes));
+            webResources(configuration, module.kept().get().webResources());
         }
         if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
             List<String> patterns = new ArrayList<>(TestNames.USUAL);
@@ -219,6 +220,20 @@ final class PomPlugins {
             if (entries.getChildCount() > 0) archive.addChild(entries);
             configuration.addChild(archive);
         }
+    }
+
+    private static void webResources(Xpp3Dom configuration, List<KeptLayout.Resources> resources) {
+        if (resources.isEmpty()) return;
+        Xpp3Dom list = new Xpp3Dom("webResources");
+        for (KeptLayout.Resources r : resources) {
+            Xpp3Dom resource = new Xpp3Dom("resource");
+            resource.addChild(element("directory", r.folder()));
+            if (!r.target().isEmpty()) resource.addChild(element("targetPath", r.target()));
+            list(resource, "includes", "include", r.includes());
+            list(resource, "excludes", "exclude", r.excludes());
+            list.addChild(resource);
+        }
+        configuration.addChild(list);
     }
 
     private static void testRun(Xpp3Dom configuration, TestRun run) {

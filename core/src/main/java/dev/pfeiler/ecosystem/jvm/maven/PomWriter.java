@@ -168,9 +168,10 @@ public final class PomWriter {
         if (module.kept().isPresent()) keptFolders(build, module.kept().get());
         else if (module.documentation()) {
             build.setResources(List.of(
-                    resources("src/main/resources", List.of(), List.of()),
+                    resources("src/main/resources", "", List.of(), List.of()),
                     resources(
                             "src/main/java",
+                            "",
                             List.of("**/doc-files/**", "**/package.html", "**/overview.html"),
                             List.of())));
         }
@@ -186,11 +187,11 @@ public final class PomWriter {
         kept.main().stream().findFirst().ifPresent(build::setSourceDirectory);
         kept.tests().stream().findFirst().ifPresent(build::setTestSourceDirectory);
         for (KeptLayout.Resources r : kept.resources())
-            build.addResource(resources(r.folder(), r.includes(), r.excludes()));
+            build.addResource(resources(r.folder(), r.target(), r.includes(), r.excludes()));
         for (KeptLayout.Resources r : kept.testResources())
-            build.addTestResource(resources(r.folder(), r.includes(), r.excludes()));
+            build.addTestResource(resources(r.folder(), r.target(), r.includes(), r.excludes()));
         // an empty list would mean the usual folders
-        if (kept.resources().isEmpty()) build.addResource(resources("src/main/resources", List.of(), List.of()));
+        if (kept.resources().isEmpty()) build.addResource(resources("src/main/resources", "", List.of(), List.of()));
         List<PluginExecution> further = new ArrayList<>();
         if (kept.main().size() > 1) further.add(addSources("add-source", kept.main()));
         if (kept.tests().size() > 1) further.add(addSources("add-test-source", kept.tests()));
@@ -215,9 +216,10 @@ public final class PomWriter {
         return execution;
     }
 
-    private static Resource resources(String folder, List<String> includes, List<String> excludes) {
+    private static Resource resources(String folder, String target, List<String> includes, List<String> excludes) {
         Resource resource = new Resource();
         resource.setDirectory(folder);
+        if (!target.isEmpty()) resource.setTargetPath(target);
         resource.setIncludes(new ArrayList<>(includes));
         resource.setExcludes(new ArrayList<>(excludes));
         return resource;

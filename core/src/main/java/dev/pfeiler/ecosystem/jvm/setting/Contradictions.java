@@ -24,7 +24,7 @@ public final class Contradictions {
         add("Java level", w -> first(w.levels()), Contradictions::level, findings);
         add("Encoding", w -> first(w.settings("-encoding")), text -> text.toLowerCase(Locale.ROOT), findings);
         add("Version", Wiring::version, text -> text, findings);
-        add("Web root", Wiring::webRoot, text -> text, findings);
+        add("Web root", w -> first(w.webRoots()), text -> text, findings);
         return findings;
     }
 

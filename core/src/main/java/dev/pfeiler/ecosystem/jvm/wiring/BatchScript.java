@@ -24,7 +24,7 @@ final class BatchScript {
 
     private final ProjectTree tree;
     private final String path;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final Map<String, String> variables = new HashMap<>();
     private final Map<String, String> written = new HashMap<>();
     private final ShellText text;
@@ -32,7 +32,7 @@ final class BatchScript {
     private List<ScriptLines.Line> lines = List.of();
     private String folder = "";
 
-    BatchScript(ProjectTree tree, String path, Wiring.Draft draft) {
+    BatchScript(ProjectTree tree, String path, Draft draft) {
         this.tree = tree;
         this.path = path;
         this.draft = draft;

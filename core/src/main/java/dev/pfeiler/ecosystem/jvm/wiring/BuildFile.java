@@ -27,7 +27,7 @@ final class BuildFile {
     private static final int DEEPEST = 4;
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final BuildProperties properties = new BuildProperties();
     /** The wirings of all build files read so far, by path; one that is being read has none yet. */
     private final Map<String, Optional<Wiring>> read;
@@ -48,7 +48,7 @@ final class BuildFile {
     private BuildFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read) {
         this.tree = tree;
         this.read = read;
-        this.draft = new Wiring.Draft(folder);
+        this.draft = new Draft(folder);
         this.tasks = new BuildTasks(tree, properties, draft, this::maker);
     }
 

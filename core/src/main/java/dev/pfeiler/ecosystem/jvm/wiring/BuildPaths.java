@@ -20,18 +20,14 @@ final class BuildPaths {
 
     private final ProjectTree tree;
     private final BuildProperties properties;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     /** The folder of another project whose build makes an archive. */
     private final Function<String, Optional<String>> maker;
 
     private final Map<String, List<Wiring.Library>> named = new LinkedHashMap<>();
     private final Map<String, XmlElement> shared = new LinkedHashMap<>();
 
-    BuildPaths(
-            ProjectTree tree,
-            BuildProperties properties,
-            Wiring.Draft draft,
-            Function<String, Optional<String>> maker) {
+    BuildPaths(ProjectTree tree, BuildProperties properties, Draft draft, Function<String, Optional<String>> maker) {
         this.tree = tree;
         this.maker = maker;
         this.properties = properties;
@@ -133,6 +129,19 @@ final class BuildPaths {
     private static boolean taken(String path, List<PathPattern> including, List<PathPattern> excluding) {
         return (including.isEmpty() || including.stream().anyMatch(p -> p.matches(path)))
                 && excluding.stream().noneMatch(p -> p.matches(path));
+    }
+
+    /** What a set of files takes, to go to a folder of an archive. */
+    List<Wiring.Content> contents(XmlElement set, String prefix) {
+        Optional<String> single = inside(value(set, "file")).filter(path -> !path.isEmpty());
+        if (single.isPresent()) return List.of(Wiring.Content.of(tree, single.get(), prefix));
+        return content(set, "dir", prefix).filter(content -> !content.path().isEmpty()).stream()
+                .toList();
+    }
+
+    Optional<Wiring.Content> content(XmlElement set, String attribute, String prefix) {
+        return inside(value(set, attribute))
+                .map(dir -> new Wiring.Content(dir, prefix, patterns(set, "include"), patterns(set, "exclude")));
     }
 
     /** The element itself, or the one it refers to. */

@@ -28,16 +28,23 @@ final class BuildTasks {
             mail local augment bindtargets concat"""
                     .split("\\s+"));
 
+    /** Nested sets of files that go into an archive, and where there. */
+    private static final Map<String, String> PARTS = Map.of(
+            "fileset", "",
+            "zipfileset", "",
+            "classes", "WEB-INF/classes",
+            "lib", "WEB-INF/lib",
+            "webinf", "WEB-INF",
+            "metainf", "META-INF");
+
+    private static final Map<String, String> DESCRIPTORS = Map.of("webxml", "WEB-INF", "appxml", "META-INF");
+
     private final ProjectTree tree;
     private final BuildProperties properties;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final BuildPaths paths;
 
-    BuildTasks(
-            ProjectTree tree,
-            BuildProperties properties,
-            Wiring.Draft draft,
-            Function<String, Optional<String>> maker) {
+    BuildTasks(ProjectTree tree, BuildProperties properties, Draft draft, Function<String, Optional<String>> maker) {
         this.tree = tree;
         this.paths = new BuildPaths(tree, properties, draft, maker);
         this.properties = properties;
@@ -196,14 +203,17 @@ final class BuildTasks {
         Optional<String> path = paths.inside(file);
         if (path.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
-        if (!paths.value(e, "basedir").isEmpty()) content(e, "basedir").ifPresent(contents::add);
+        if (!paths.value(e, "basedir").isEmpty())
+            paths.content(e, "basedir", "").ifPresent(contents::add);
+        DESCRIPTORS.forEach((attribute, folder) -> paths.inside(paths.value(e, attribute))
+                .filter(tree::has)
+                .ifPresent(descriptor -> contents.add(Wiring.Content.of(tree, descriptor, folder))));
         for (XmlElement child : e.children()) {
-            if (List.of("fileset", "zipfileset", "classes", "lib", "webinf", "metainf")
-                    .contains(child.name())) {
-                content(paths.referenced(child), "dir")
-                        .filter(content -> !content.path().isEmpty())
-                        .ifPresent(contents::add);
-            }
+            if (child.name().equals("mappedresources")) contents.addAll(mapped(task, child));
+            if (!PARTS.containsKey(child.name())) continue;
+            XmlElement set = paths.referenced(child);
+            String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
+            paths.contents(set, prefix).forEach(contents::add);
         }
         Optional<Evidence> unpacked = e.children().stream()
                 .filter(child -> child.name().equals("zipgroupfileset")
@@ -222,9 +232,19 @@ final class BuildTasks {
         if (e.name().equals("war")) warFolder(task);
     }
 
-    private Optional<Wiring.Content> content(XmlElement set, String attribute) {
-        return paths.inside(paths.value(set, attribute))
-                .map(dir -> new Wiring.Content(dir, paths.patterns(set, "include"), paths.patterns(set, "exclude")));
+    /** Files that go into an archive one by one, where a mapper says. */
+    private List<Wiring.Content> mapped(BuildFile.Located task, XmlElement resources) {
+        String prefix = resources
+                .all()
+                .filter(e -> e.name().endsWith("mapper"))
+                .map(e -> paths.value(e, "to"))
+                .filter(to -> to.endsWith("/*"))
+                .map(to -> to.substring(0, to.length() - 2))
+                .findFirst()
+                .orElse("");
+        return paths.entries(task.file(), resources).stream()
+                .map(entry -> Wiring.Content.of(tree, entry.path(), prefix))
+                .toList();
     }
 
     /** A call of a test runner; the properties, words and folder stand at the task or at its fork. */
@@ -269,19 +289,28 @@ final class BuildTasks {
                 .max((a, b) -> Boolean.compare(
                         tree.folders().contains(Paths.join(a, "WEB-INF")),
                         tree.folders().contains(Paths.join(b, "WEB-INF"))))
-                .ifPresent(dir -> draft.webRoot = Optional.of(new Wiring.Setting(dir, task.evidence())));
+                .ifPresent(dir -> draft.webRoots.add(new Wiring.Setting(dir, task.evidence())));
     }
 
     /** A copy into a folder of classes makes resources of what is copied. */
     private void copy(BuildFile.Located task) {
-        Optional<String> to = paths.inside(paths.value(task.element(), "todir"));
-        boolean besideClasses = to.isPresent()
-                && draft.compilations.stream().anyMatch(c -> c.output()
-                        .filter(o -> Paths.within(o.value(), to.get()))
-                        .isPresent());
+        XmlElement e = task.element();
+        Optional<String> to = paths.inside(paths.value(e, "todir"));
+        if (to.isEmpty()) return;
+        List<Wiring.Content> contents = new ArrayList<>();
+        paths.inside(paths.value(e, "file"))
+                .filter(path -> !path.isEmpty())
+                .ifPresent(path -> contents.add(Wiring.Content.of(tree, path, "")));
+        e.children("fileset").forEach(set -> contents.addAll(paths.contents(paths.referenced(set), "")));
+        e.children("path")
+                .flatMap(path -> paths.entries(task.file(), path).stream())
+                .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
+        contents.forEach(content -> draft.copies.add(new Draft.Copied(to.get(), content)));
+        boolean besideClasses = draft.compilations.stream().anyMatch(c -> c.output()
+                .filter(o -> Paths.within(o.value(), to.get()))
+                .isPresent());
         if (!besideClasses) return;
-        task.element()
-                .children("fileset")
+        e.children("fileset")
                 .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
                 .filter(tree.folders()::contains)
                 .forEach(dir -> draft.resources.add(new Wiring.Setting(dir, task.evidence())));

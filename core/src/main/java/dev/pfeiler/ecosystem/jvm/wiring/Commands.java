@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.jar.Attributes;
 import java.util.jar.Manifest;
+import java.util.stream.Stream;
 
 /** What calls of the JDK's tools in scripts build. Source: the JDK's tool specifications of javac, jar and java. */
 final class Commands {
@@ -24,9 +25,9 @@ final class Commands {
 
     private final ProjectTree tree;
     private final ShellText text;
-    private final Wiring.Draft draft;
+    private final Draft draft;
 
-    Commands(ProjectTree tree, ShellText text, Wiring.Draft draft) {
+    Commands(ProjectTree tree, ShellText text, Draft draft) {
         this.tree = tree;
         this.text = text;
         this.draft = draft;
@@ -43,6 +44,7 @@ final class Commands {
             case "javadoc" -> Documentation.call(rest, evidence, draft.documentation);
             case "java", "javaw" -> java(rest, folder, evidence);
             case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
+            case "mkdir" -> rest.forEach(word -> inside(word, folder).ifPresent(draft.made::add));
             default -> {
                 Optional<String> generator = Generators.program(program);
                 if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
@@ -63,11 +65,14 @@ final class Commands {
                 .toList();
         if (paths.size() < 2) return;
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
-        if (to.isEmpty()
-                || draft.compilations.stream().noneMatch(c -> c.output()
-                        .filter(o -> Paths.within(o.value(), to.get()))
-                        .isPresent())) return;
+        if (to.isEmpty()) return;
+        boolean besideClasses = draft.compilations.stream().anyMatch(c -> c.output()
+                .filter(o -> Paths.within(o.value(), to.get()))
+                .isPresent());
         for (String from : paths.subList(0, paths.size() - 1)) {
+            for (Wiring.Content content : copied(from, to.get(), folder))
+                draft.copies.add(new Draft.Copied(to.get(), content));
+            if (!besideClasses) continue;
             String source = from.contains("*") || tree.has(inside(from, folder).orElse(""))
                     ? Paths.parent(from.replace('\\', '/'))
                     : from;
@@ -75,6 +80,29 @@ final class Commands {
                     .filter(tree.folders()::contains)
                     .ifPresent(p -> draft.resources.add(new Wiring.Setting(p, evidence)));
         }
+    }
+
+    /** What a copy lays into a folder: files, or folders with all that is in them. */
+    private List<Wiring.Content> copied(String from, String to, String folder) {
+        String plain = from.replace('\\', '/');
+        if (plain.endsWith("/.")) plain = plain.substring(0, plain.length() - 2);
+        boolean inner = from.endsWith("/.") || from.endsWith("\\*");
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (String path : text.glob(plain, folder)) {
+            Optional<String> inside = inside(path, folder).filter(p -> !p.isEmpty());
+            if (inside.isEmpty()) continue;
+            // a folder keeps its name, where the one it is copied to is there already
+            boolean there = tree.folders().contains(to)
+                    || Stream.concat(
+                                    draft.made.stream(),
+                                    draft.compilations.stream()
+                                            .flatMap(c -> c.output().stream().map(Wiring.Setting::value)))
+                            .anyMatch(made -> Paths.within(to, made));
+            boolean named = tree.folders().contains(inside.get()) && (plain.contains("*") || !inner && there);
+            String prefix = named ? Paths.name(inside.get()) : "";
+            contents.add(Wiring.Content.of(tree, inside.get(), prefix));
+        }
+        return contents;
     }
 
     private void generator(String tool, List<String> words, String folder, Evidence evidence) {
@@ -184,11 +212,21 @@ final class Commands {
         if (!call.manifest().isEmpty()) manifest.putAll(manifest(call.manifest(), folder));
         if (!call.mainClass().isEmpty()) manifest.put("Main-Class", new Wiring.Setting(call.mainClass(), evidence));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        List<Wiring.Content> contents = call.folders().stream()
-                .flatMap(f -> inside(f, folder).stream())
-                .map(f -> new Wiring.Content(f, List.of(), List.of()))
-                .toList();
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (JarCall.Part part : call.parts()) {
+            String in = Paths.join(folder, part.folder().replace('\\', '/'));
+            String name = part.name().replace('\\', '/').replaceFirst("^(\\./)+(?=.)", "");
+            boolean whole = List.of(".", "./", "*", "").contains(name);
+            for (String one : whole ? List.of(".") : text.glob(name, in))
+                inside(one, in).ifPresent(p -> contents.add(whole ? Wiring.Content.of(tree, p, "") : packed(p, one)));
+        }
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
+    }
+
+    /** A file or folder that goes into an archive under the name that it is called by. */
+    private Wiring.Content packed(String path, String name) {
+        Wiring.Content content = Wiring.Content.of(tree, path, "");
+        return content.path().equals(path) ? content.below(name) : content.below(Paths.parent(name));
     }
 
     private Map<String, Wiring.Setting> manifest(String written, String folder) {

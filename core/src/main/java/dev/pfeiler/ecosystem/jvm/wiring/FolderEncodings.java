@@ -12,10 +12,10 @@ import java.util.Optional;
 /** Encodings that an IDE's files set for single folders and files, where a build tool compiles a module in one. */
 final class FolderEncodings {
     private final ProjectTree tree;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final Map<String, Wiring.Setting> byPath = new LinkedHashMap<>();
 
-    FolderEncodings(ProjectTree tree, Wiring.Draft draft) {
+    FolderEncodings(ProjectTree tree, Draft draft) {
         this.tree = tree;
         this.draft = draft;
     }

@@ -23,19 +23,26 @@ final class IdeFiles {
     private static final String COMPILER = SETTINGS + "/org.eclipse.jdt.core.prefs";
     private static final String RESOURCES = SETTINGS + "/org.eclipse.core.resources.prefs";
     private static final String COMPONENT = SETTINGS + "/org.eclipse.wst.common.component";
+    private static final String FACETS = SETTINGS + "/org.eclipse.wst.common.project.facet.core.xml";
+    /** The attribute of a class-path entry that says where it is deployed. */
+    private static final String DEPLOYED = "org.eclipse.jst.component.dependency";
+
+    private static final String LIBRARY_HANDLE = "module:/classpath/lib/";
+    private static final String PROJECT_HANDLE = "module:/resource/";
 
     private final ProjectTree tree;
     private final Map<String, String> folders;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final List<Wiring.SourceFolder> sources = new ArrayList<>();
     private final List<Wiring.Library> libraries = new ArrayList<>();
+    private final List<Wiring.Content> deployed = new ArrayList<>();
     private final List<Wiring.Setting> ownOutputs = new ArrayList<>();
     private Optional<Wiring.Setting> output = Optional.empty();
 
     private IdeFiles(ProjectTree tree, String folder, Map<String, String> folders) {
         this.tree = tree;
         this.folders = folders;
-        this.draft = new Wiring.Draft(folder);
+        this.draft = new Draft(folder);
     }
 
     /** The wirings of all project folders in a tree. */
@@ -51,8 +58,11 @@ final class IdeFiles {
                         .add(path);
             }
         }
-        // below the top, only a class path makes a folder a project that is compiled
-        files.keySet().removeIf(folder -> !folder.isEmpty() && !tree.has(Paths.join(folder, CLASSPATH)));
+        // below the top, only a class path or a deployment makes a folder a project
+        files.keySet()
+                .removeIf(folder -> !folder.isEmpty()
+                        && !tree.has(Paths.join(folder, CLASSPATH))
+                        && !tree.has(Paths.join(folder, COMPONENT)));
         Map<String, String> folders = new LinkedHashMap<>();
         for (String folder : files.keySet()) folders.put(Paths.name(folder), folder);
         for (String folder : files.keySet()) {
@@ -68,8 +78,9 @@ final class IdeFiles {
         draft.xml(tree, draft.at(CLASSPATH)).ifPresent(this::classPath);
         draft.name = name();
         Optional<XmlElement> component = draft.xml(tree, draft.at(COMPONENT));
-        draft.webRoot = component.flatMap(this::webRoot);
+        component.filter(c -> ending(c).equals("war")).flatMap(this::webRoot).ifPresent(draft.webRoots::add);
         draft.contextPath = component.flatMap(this::contextPath);
+        component.flatMap(this::archive).ifPresent(draft.archives::add);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         level().ifPresent(level -> settings.put("-target", level));
         encoding().ifPresent(e -> settings.put("-encoding", e));
@@ -153,6 +164,8 @@ final class IdeFiles {
                 .filter(p -> tree.has(p) || tree.folders().contains(p));
         if (inside.isPresent()) {
             libraries.add(new Wiring.Library(inside.get(), marked(entry, "test"), evidence));
+            String place = attribute(entry, DEPLOYED);
+            if (place.startsWith("/")) deployed.add(Wiring.Content.of(tree, inside.get(), place.substring(1)));
         } else {
             draft.leave(path, "is on the class path and not in this folder", evidence);
         }
@@ -166,10 +179,16 @@ final class IdeFiles {
     }
 
     private static boolean marked(XmlElement entry, String name) {
+        return attribute(entry, name).equals("true");
+    }
+
+    private static String attribute(XmlElement entry, String name) {
         return entry.children("attributes")
                 .flatMap(attributes -> attributes.children("attribute"))
-                .anyMatch(a ->
-                        a.attribute("name").equals(name) && a.attribute("value").equals("true"));
+                .filter(a -> a.attribute("name").equals(name))
+                .map(a -> a.attribute("value"))
+                .findFirst()
+                .orElse("");
     }
 
     private static List<String> patterns(XmlElement entry, String attribute) {
@@ -203,6 +222,54 @@ final class IdeFiles {
         return Optional.empty();
     }
 
+    /** The archive that the IDE deploys of the project. */
+    private Optional<Wiring.Archive> archive(XmlElement component) {
+        Optional<XmlElement> module =
+                component.all().filter(e -> e.name().equals("wb-module")).findFirst();
+        if (module.isEmpty()) return Optional.empty();
+        List<Wiring.Content> contents = new ArrayList<>();
+        module.get().children("wb-resource").forEach(e -> draft.inside(slashless(e.attribute("source-path")))
+                .ifPresent(path -> contents.add(Wiring.Content.of(tree, path, slashless(e.attribute("deploy-path"))))));
+        module.get().children("dependent-module").forEach(e -> dependent(e).ifPresent(contents::add));
+        contents.addAll(deployed);
+        String name = module.get().attribute("deploy-name");
+        String path = draft.at((name.isEmpty() ? Paths.name(draft.folder) : name) + "." + ending(component));
+        Evidence evidence = new Evidence(
+                draft.at(COMPONENT), module.get().line(), module.get().tag());
+        return Optional.of(new Wiring.Archive(path, contents, Map.of(), Optional.empty(), evidence));
+    }
+
+    /** A jar, or the archive of another project, that goes in. */
+    private Optional<Wiring.Content> dependent(XmlElement e) {
+        String place = slashless(e.attribute("deploy-path"));
+        String handle = e.attribute("handle");
+        if (handle.startsWith(LIBRARY_HANDLE)) {
+            return ofProject(handle.substring(LIBRARY_HANDLE.length())).map(p -> Wiring.Content.of(tree, p, place));
+        }
+        if (!handle.startsWith(PROJECT_HANDLE)) return Optional.empty();
+        String project = handle.substring(PROJECT_HANDLE.length()).replaceFirst("/.*", "");
+        String folder = folders.get(project);
+        if (folder == null) return Optional.empty();
+        draft.projects.add(new Wiring.Setting(folder, new Evidence(draft.at(COMPONENT), e.line(), e.tag())));
+        String name = e.attribute("archiveName").isEmpty() ? project + ".jar" : e.attribute("archiveName");
+        return Optional.of(Wiring.Content.of(tree, Paths.join(folder, name), place));
+    }
+
+    private String ending(XmlElement component) {
+        List<String> facets = draft.xml(tree, draft.at(FACETS)).stream()
+                .flatMap(XmlElement::all)
+                .map(e -> e.attribute("facet"))
+                .toList();
+        if (facets.contains("jst.ear")) return "ear";
+        if (facets.contains("jst.web")
+                || facets.isEmpty() && contextPath(component).isPresent()) return "war";
+        return "jar";
+    }
+
+    private static String slashless(String path) {
+        return path.replaceAll("^/+|/+$", "");
+    }
+
     private Optional<Wiring.Setting> webRoot(XmlElement component) {
         return component(
                         component,
@@ -222,7 +289,6 @@ final class IdeFiles {
                 .filter(e -> e.name().equals(element) && test.test(e))
                 .findFirst()
                 .map(e -> new Wiring.Setting(
-                        e.attribute(attribute).replaceAll("^/+|/+$", ""),
-                        new Evidence(draft.at(COMPONENT), e.line(), e.tag())));
+                        slashless(e.attribute(attribute)), new Evidence(draft.at(COMPONENT), e.line(), e.tag())));
     }
 }

@@ -9,15 +9,22 @@ import java.util.List;
  * @param creates whether it makes an archive
  * @param manifest the manifest file; empty where none is given
  * @param mainClass the entry point; empty where none is given
- * @param folders the folders that go in
+ * @param parts what goes in
  */
-record JarCall(boolean creates, String file, String manifest, String mainClass, List<String> folders) {
+record JarCall(boolean creates, String file, String manifest, String mainClass, List<Part> parts) {
+    /**
+     * A file or folder that goes in under its name.
+     *
+     * @param folder where it is looked for; empty for the folder that the call works in
+     */
+    record Part(String folder, String name) {}
+
     static JarCall of(List<String> words) {
         boolean creates = false;
         String file = "";
         String manifest = "";
         String mainClass = "";
-        List<String> folders = new ArrayList<>();
+        List<Part> parts = new ArrayList<>();
         int i = 0;
         // the old form: one word of letters, whose files follow in the order of the letters
         if (!words.isEmpty()
@@ -43,15 +50,15 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
                 case "-m", "--manifest" -> manifest = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
                 case "-e", "--main-class" -> mainClass = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
                 case "-C" -> {
-                    folders.add(next(words, ++i));
-                    i++;
+                    String folder = next(words, ++i);
+                    parts.add(new Part(folder, next(words, ++i)));
                 }
                 default -> {
-                    if (!word.startsWith("-")) folders.add(word);
+                    if (!word.startsWith("-")) parts.add(new Part("", word));
                 }
             }
         }
-        return new JarCall(creates, file, manifest, mainClass, folders);
+        return new JarCall(creates, file, manifest, mainClass, parts);
     }
 
     private static String next(List<String> words, int i) {

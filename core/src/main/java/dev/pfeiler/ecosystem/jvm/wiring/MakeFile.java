@@ -30,7 +30,7 @@ final class MakeFile {
     private static final Pattern SUBSTITUTION = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)");
 
     private final ProjectTree tree;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final Map<String, String> variables = new HashMap<>();
     /** Variables that are being worked out; one that needs itself gives nothing, as make refuses it. */
     private final Set<String> open = new HashSet<>();
@@ -45,7 +45,7 @@ final class MakeFile {
 
     private String needed = "";
 
-    MakeFile(ProjectTree tree, Wiring.Draft draft) {
+    MakeFile(ProjectTree tree, Draft draft) {
         this.tree = tree;
         this.draft = draft;
         this.text = new ShellText(tree, written, draft.effort);

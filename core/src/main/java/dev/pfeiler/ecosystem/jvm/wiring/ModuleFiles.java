@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** Reads the wiring in {@code .iml} files and in {@code .idea/}. */
 final class ModuleFiles {
@@ -20,12 +21,12 @@ final class ModuleFiles {
 
     private final ProjectTree tree;
     private final Map<String, String> folders;
-    private final Wiring.Draft draft;
+    private final Draft draft;
 
     private ModuleFiles(ProjectTree tree, String folder, Map<String, String> folders) {
         this.tree = tree;
         this.folders = folders;
-        this.draft = new Wiring.Draft(folder);
+        this.draft = new Draft(folder);
     }
 
     /** The wirings of all modules in a tree. */
@@ -66,6 +67,11 @@ final class ModuleFiles {
             switch (e.name()) {
                 case "sourceFolder" -> sourceFolder(e, evidence, sources);
                 case "orderEntry" -> orderEntry(e, module, evidence, libraries);
+                case "root" -> {
+                    if (e.attribute("relative").equals("/"))
+                        inside(e.attribute("url"))
+                                .ifPresent(path -> draft.webRoots.add(new Wiring.Setting(path, evidence)));
+                }
                 case "component" -> {
                     if (!e.attribute("LANGUAGE_LEVEL").isEmpty())
                         settings.put("-source", level(e.attribute("LANGUAGE_LEVEL"), evidence));
@@ -100,9 +106,63 @@ final class ModuleFiles {
                         folders.set(url.substring("file://$PROJECT_DIR$/".length()), charset);
                 }));
         folders.settle(Optional.ofNullable(whole.get("-encoding"))).ifPresent(e -> settings.put("-encoding", e));
+        artifacts(Paths.stem(module));
         draft.compilations.add(new Wiring.Compilation(
                 sources, libraries, Optional.empty(), settings, List.of(), Evidence.of(module, "")));
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** The archives that the IDE makes of a module: those that name it first. */
+    private void artifacts(String module) {
+        tree.under(FOLDER + "/artifacts").map(TreeFile::path).forEach(file -> draft.xml(tree, file)
+                .ifPresent(root -> root.all()
+                        .filter(e -> e.name().equals("artifact"))
+                        .forEach(artifact -> {
+                            Optional<String> first =
+                                    artifact.all().flatMap(ModuleFiles::named).findFirst();
+                            Optional<XmlElement> layout = artifact.child("root");
+                            if (layout.isEmpty() || !first.equals(Optional.of(module))) return;
+                            List<Wiring.Content> contents = new ArrayList<>();
+                            laid(layout.get(), "", contents);
+                            String type = artifact.attribute("type").replaceFirst("^exploded-", "");
+                            String name = artifact.attribute("name").replaceFirst(":.*", "");
+                            Evidence evidence = new Evidence(file, artifact.line(), artifact.tag());
+                            draft.archives.add(new Wiring.Archive(
+                                    draft.at(name + "." + type), contents, Map.of(), Optional.empty(), evidence));
+                        })));
+    }
+
+    /** The module that an element of an archive's layout names. */
+    private static Stream<String> named(XmlElement e) {
+        return switch (e.attribute("id")) {
+            case "module-output" -> Stream.of(e.attribute("name"));
+            case "javaee-facet-resources" -> Stream.of(e.attribute("facet").replaceFirst("/.*", ""));
+            default -> Stream.empty();
+        };
+    }
+
+    private void laid(XmlElement element, String place, List<Wiring.Content> contents) {
+        for (XmlElement e : element.children()) {
+            switch (e.attribute("id")) {
+                case "directory" -> laid(e, Paths.join(place, e.attribute("name")), contents);
+                case "file-copy", "dir-copy" ->
+                    inside("file://" + e.attribute("path"))
+                            .ifPresent(path -> contents.add(Wiring.Content.of(tree, path, place)));
+                case "javaee-facet-resources" ->
+                    draft.webRoots.forEach(web -> contents.add(Wiring.Content.of(tree, web.value(), place)));
+                case "library" -> {
+                    String file = libraryFile(e.attribute("name"));
+                    List<Wiring.Library> jars = new ArrayList<>();
+                    draft.xml(tree, file).ifPresent(library -> classes(library, false, file, jars));
+                    jars.forEach(jar -> contents.add(Wiring.Content.of(tree, jar.path(), place)));
+                }
+                default -> {}
+            }
+        }
+    }
+
+    private static String libraryFile(String name) {
+        return FOLDER + "/libraries/" + name.replaceAll("[^\\w]+", "_") + ".xml";
     }
 
     private static Wiring.Setting level(String written, Evidence evidence) {
@@ -130,7 +190,7 @@ final class ModuleFiles {
             case "module-library" ->
                 e.children("library").forEach(library -> classes(library, test, module, libraries));
             case "library" -> {
-                String file = FOLDER + "/libraries/" + e.attribute("name").replaceAll("[^\\w]+", "_") + ".xml";
+                String file = libraryFile(e.attribute("name"));
                 Optional<XmlElement> library =
                         e.attribute("level").equals("project") ? draft.xml(tree, file) : Optional.empty();
                 if (library.isPresent()) classes(library.get(), test, file, libraries);

@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -16,15 +17,16 @@ import java.util.TreeMap;
 /** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 final class NetBeansFiles {
     static final String PROPERTIES = "nbproject/project.properties";
+    private static final String PROJECT = "nbproject/project.xml";
 
     private final ProjectTree tree;
     private final String file;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final BuildProperties properties = new BuildProperties();
 
     private NetBeansFiles(ProjectTree tree, String folder) {
         this.tree = tree;
-        this.draft = new Wiring.Draft(folder);
+        this.draft = new Draft(folder);
         this.file = draft.at(PROPERTIES);
     }
 
@@ -72,9 +74,32 @@ final class NetBeansFiles {
                 sources, libraries, inside("build.classes.dir"), settings, flags, Evidence.of(file, "")));
         draft.name = setting("application.title")
                 .or(() -> setting("dist.jar").map(s -> new Wiring.Setting(Paths.stem(s.value()), s.evidence())));
-        draft.webRoot = inside("web.docbase.dir").filter(s -> tree.folders().contains(s.value()));
+        inside("web.docbase.dir")
+                .filter(s -> tree.folders().contains(s.value()))
+                .ifPresent(draft.webRoots::add);
         setting("main.class").ifPresent(draft.mainClasses::add);
+        draft.xml(tree, draft.at(PROJECT)).flatMap(this::archive).ifPresent(draft.archives::add);
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** The web archive with the libraries that the project lays into it. */
+    private Optional<Wiring.Archive> archive(XmlElement root) {
+        Optional<XmlElement> libraries =
+                root.all().filter(e -> e.name().equals("web-module-libraries")).findFirst();
+        if (libraries.isEmpty()) return Optional.empty();
+        List<Wiring.Content> contents = new ArrayList<>();
+        draft.webRoots.forEach(web -> contents.add(Wiring.Content.of(tree, web.value(), "")));
+        libraries.get().children("library").forEach(library -> {
+            String place = library.child("path-in-war").map(XmlElement::text).orElse("");
+            library.child("file")
+                    .flatMap(file -> draft.inside(properties.expand(file.text())))
+                    .filter(path -> tree.has(path) && !place.isEmpty())
+                    .ifPresent(path -> contents.add(Wiring.Content.of(tree, path, place)));
+        });
+        String name = setting("war.name").map(Wiring.Setting::value).orElse(Paths.name(draft.folder) + ".war");
+        Evidence evidence = new Evidence(
+                draft.at(PROJECT), libraries.get().line(), libraries.get().tag());
+        return Optional.of(new Wiring.Archive(draft.at(name), contents, Map.of(), Optional.empty(), evidence));
     }
 
     private Optional<Wiring.Setting> setting(String key) {

@@ -24,14 +24,14 @@ final class ShellScript {
 
     private final ProjectTree tree;
     private final String path;
-    private final Wiring.Draft draft;
+    private final Draft draft;
     private final Map<String, String> variables = new HashMap<>();
     private final Map<String, String> written = new HashMap<>();
     private final ShellText text;
     private final Commands commands;
     private String folder = "";
 
-    ShellScript(ProjectTree tree, String path, Wiring.Draft draft) {
+    ShellScript(ProjectTree tree, String path, Draft draft) {
         this.tree = tree;
         this.path = path;
         this.draft = draft;

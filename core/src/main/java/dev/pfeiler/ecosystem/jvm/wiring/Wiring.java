@@ -5,9 +5,6 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.XmlElement;
-import java.io.IOException;
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,7 +27,7 @@ import java.util.stream.Stream;
  * @param resources folders whose files are laid beside the classes
  * @param generators calls of programs that write sources
  * @param documentation settings of the documentation tool, by name
- * @param webRoot the folder that is served
+ * @param webRoots the folders that are served
  * @param contextPath the path below which it is served, without slashes
  * @param projects folders of other projects of the tree that it refers to
  * @param trouble what it says and was not understood, though it may change the result
@@ -48,7 +45,7 @@ public record Wiring(
         List<Setting> resources,
         List<Generator> generators,
         Map<String, Setting> documentation,
-        Optional<Setting> webRoot,
+        List<Setting> webRoots,
         Optional<Setting> contextPath,
         List<Setting> projects,
         List<Finding> trouble) {
@@ -79,6 +76,7 @@ public record Wiring(
         testRuns = List.copyOf(testRuns);
         resources = List.copyOf(resources);
         generators = List.copyOf(generators);
+        webRoots = List.copyOf(webRoots);
         documentation = Collections.unmodifiableMap(new TreeMap<>(documentation));
         projects = List.copyOf(projects);
         trouble = List.copyOf(trouble);
@@ -191,24 +189,61 @@ public record Wiring(
         public List<String> folders() {
             return contents.stream().map(Content::path).distinct().toList();
         }
+
+        /** Where a file of the tree goes in it; nothing where it does not. */
+        public Optional<String> entry(String file) {
+            return contents.stream()
+                    .flatMap(content -> content.entry(file).stream())
+                    .findFirst();
+        }
+
+        /** Whether it is an archive with that ending. */
+        public boolean is(String extension) {
+            return Paths.extension(path).equals(extension);
+        }
+
+        Archive with(List<Content> contents) {
+            return new Archive(path, contents, manifest, unpacked, evidence);
+        }
     }
 
     /**
      * A folder of which something goes into an archive.
      *
      * @param path within the tree
+     * @param prefix the folder of the archive that it goes to; empty for its top
      * @param including patterns of what goes in, relative to the folder; none for all
      * @param excluding patterns of what is left out, relative to the folder
      */
-    public record Content(String path, List<String> including, List<String> excluding) {
+    public record Content(String path, String prefix, List<String> including, List<String> excluding) {
         public Content {
             including = List.copyOf(including);
             excluding = List.copyOf(excluding);
         }
 
+        /** All of a folder, or a single file, which may have to be built first. */
+        static Content of(ProjectTree tree, String path, String prefix) {
+            boolean file = tree.has(path)
+                    || !tree.folders().contains(path) && !Paths.extension(path).isEmpty();
+            return file
+                    ? new Content(Paths.parent(path), prefix, List.of(Paths.name(path)), List.of())
+                    : new Content(path, prefix, List.of(), List.of());
+        }
+
         /** Whether a file goes in, given its path below the folder. */
         public boolean takes(String relative) {
             return taken(relative, including, excluding);
+        }
+
+        Optional<String> entry(String file) {
+            if (!Paths.within(path, file)) return Optional.empty();
+            String relative = Paths.relative(path, file);
+            return takes(relative) ? Optional.of(Paths.join(prefix, relative)) : Optional.empty();
+        }
+
+        /** The same, further down. */
+        Content below(String folder) {
+            return new Content(path, Paths.join(folder, prefix), including, excluding);
         }
     }
 
@@ -279,101 +314,5 @@ public record Wiring(
     /** Whether a value that is named so looks like a version. */
     static boolean isVersion(String value) {
         return value.matches("v?\\d[\\w.+-]*");
-    }
-
-    /** Gathers a wiring while its files are read. */
-    static final class Draft {
-        final List<String> files = new ArrayList<>();
-        final List<Compilation> compilations = new ArrayList<>();
-        final List<Archive> archives = new ArrayList<>();
-        final List<Setting> mainClasses = new ArrayList<>();
-        final List<TestRun> testRuns = new ArrayList<>();
-        final List<Setting> resources = new ArrayList<>();
-        final List<Generator> generators = new ArrayList<>();
-        final Map<String, Setting> documentation = new LinkedHashMap<>();
-        final List<Setting> projects = new ArrayList<>();
-        final List<Finding> trouble = new ArrayList<>();
-        final Effort effort = new Effort();
-        final String folder;
-        Optional<Setting> name = Optional.empty();
-        Optional<Setting> version = Optional.empty();
-        Optional<Setting> webRoot = Optional.empty();
-        Optional<Setting> contextPath = Optional.empty();
-
-        /** Whether reading reached its bounds. */
-        boolean cutShort;
-
-        Draft(String folder) {
-            this.folder = folder;
-        }
-
-        /** The path of a file of the project. */
-        String at(String path) {
-            return Paths.join(folder, path);
-        }
-
-        /** A path that is written as seen from the project; nothing where it leads out of the tree. */
-        Optional<String> inside(String written) {
-            String plain = written.replace('\\', '/');
-            if (plain.startsWith(TOP)) return Paths.normal(plain.substring(TOP.length()));
-            return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
-        }
-
-        /** The folder of another project, found by a file that marks it, in which a path lies that is not there yet. */
-        Optional<String> project(ProjectTree tree, String path, String marker) {
-            if (tree.has(path)) return Optional.empty();
-            for (String at = Paths.parent(path); !at.isEmpty(); at = Paths.parent(at)) {
-                if (!at.equals(folder) && tree.has(Paths.join(at, marker))) return Optional.of(at);
-            }
-            return Optional.empty();
-        }
-
-        /** Notes something that was not understood, though it may change the result. */
-        void leave(String subject, String fact, Evidence evidence) {
-            trouble.add(Finding.trouble(subject, fact, evidence));
-        }
-
-        /** Reads an XML file of the tree; nothing where there is none, or where it cannot be read, which is noted. */
-        Optional<XmlElement> xml(ProjectTree tree, String path) {
-            if (!tree.has(path)) return Optional.empty();
-            try {
-                return Optional.of(XmlElement.read(tree.bytes(path)));
-            } catch (XmlElement.Malformed e) {
-                leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
-            } catch (IOException e) {
-                leave(path, "cannot be read", Evidence.of(path, ""));
-            }
-            return Optional.empty();
-        }
-
-        /** Reads with bounds: where they are reached, what was read until then stands, and the rest is left. */
-        void within(String path, Runnable reading) {
-            try {
-                reading.run();
-            } catch (Effort.Exceeded e) {
-                cutShort = true;
-                leave(path, e.getMessage(), Evidence.of(path, ""));
-            }
-        }
-
-        Wiring done(Kind kind) {
-            return new Wiring(
-                    kind,
-                    folder,
-                    files.stream().distinct().toList(),
-                    name,
-                    version,
-                    compilations,
-                    archives,
-                    mainClasses,
-                    testRuns,
-                    resources,
-                    generators,
-                    documentation,
-                    webRoot,
-                    contextPath,
-                    projects,
-                    trouble.stream().distinct().toList());
-        }
     }
 }

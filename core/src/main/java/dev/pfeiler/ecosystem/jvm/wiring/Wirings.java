@@ -39,7 +39,7 @@ public final class Wirings {
         } catch (IOException e) {
             return Optional.empty();
         }
-        Wiring.Draft draft = new Wiring.Draft("");
+        Draft draft = new Draft("");
         draft.within(file.path(), () -> {
             switch (kind) {
                 case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);

@@ -167,7 +167,50 @@ class BuildFileTest {
         sketch.file("web/WEB-INF/web.xml", "<web-app/>");
         Wiring wiring = read(
                 "<target name='all'><war destfile='t.war' webxml='web/WEB-INF/web.xml'><fileset dir='web'/><classes dir='out'/></war></target>");
-        assertThat(wiring.webRoot().orElseThrow().value()).isEqualTo("web");
+        assertThat(wiring.webRoots().get(0).value()).isEqualTo("web");
+    }
+
+    @Test
+    void archivesSayWhereAFileGoesInThem() throws IOException {
+        sketch.file("lib/a.jar", "x")
+                .file("run/b.jar", "x")
+                .file("far/c.jar", "x")
+                .file("etc/web.xml", "<web-app/>");
+        Wiring wiring = read(
+                "<path id='far'><fileset dir='far'/></path>",
+                "<target name='all'><war destfile='t.war' webxml='etc/web.xml'>",
+                "<lib dir='lib' includes='*.jar'/><lib file='run/b.jar'/><classes dir='out'/>",
+                "<webinf dir='conf' excludes='*.old'/><zipfileset dir='art' prefix='img/big'/>",
+                "<mappedresources><path refid='far'/><chainedmapper><flattenmapper/>",
+                "<globmapper from='*' to='WEB-INF/lib/*'/></chainedmapper></mappedresources></war></target>");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.entry("lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("lib/a.txt")).isEmpty();
+        assertThat(war.entry("run/b.jar")).contains("WEB-INF/lib/b.jar");
+        assertThat(war.entry("far/c.jar")).contains("WEB-INF/lib/c.jar");
+        assertThat(war.entry("out/p/A.class")).contains("WEB-INF/classes/p/A.class");
+        assertThat(war.entry("conf/x.xml")).contains("WEB-INF/x.xml");
+        assertThat(war.entry("conf/x.old")).isEmpty();
+        assertThat(war.entry("art/a/b.png")).contains("img/big/a/b.png");
+        assertThat(war.entry("etc/web.xml")).contains("WEB-INF/web.xml");
+    }
+
+    @Test
+    void whatIsCopiedIntoAFolderGoesIntoTheArchiveOfThatFolder() throws IOException {
+        sketch.file("lib/a.jar", "x").file("web/i.html", "x");
+        Wiring wiring = read(
+                "<target name='all'><copy todir='stage'><fileset dir='web'/></copy>",
+                "<copy todir='tmp/lib'><fileset dir='lib' includes='a*.jar'/></copy>",
+                "<copy todir='stage/WEB-INF'><fileset dir='tmp'/></copy>",
+                "<copy file='made/base.jar' todir='stage/WEB-INF/lib'/>",
+                "<javac srcdir='src' destdir='stage/WEB-INF/classes'/>",
+                "<jar destfile='t.war' basedir='stage'/></target>");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.entry("web/i.html")).contains("i.html");
+        assertThat(war.entry("lib/a.jar")).as("by way of two copies").contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("lib/b.jar")).isEmpty();
+        assertThat(war.entry("made/base.jar")).contains("WEB-INF/lib/base.jar");
+        assertThat(war.entry("stage/WEB-INF/classes/p/A.class")).contains("WEB-INF/classes/p/A.class");
     }
 
     @Test

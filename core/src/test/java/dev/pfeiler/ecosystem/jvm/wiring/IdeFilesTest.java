@@ -78,8 +78,45 @@ class IdeFilesTest {
         assertThat(wiring.levels().get(0).value()).isEqualTo("1.5");
         assertThat(wiring.levels().get(0).evidence().line()).isEqualTo(2);
         assertThat(wiring.settings("-encoding").get(0).value()).isEqualTo("UTF-16");
-        assertThat(wiring.webRoot().orElseThrow().value()).isEqualTo("web");
+        assertThat(wiring.webRoots().get(0).value()).isEqualTo("web");
         assertThat(wiring.contextPath().orElseThrow().value()).isEqualTo("tides");
+    }
+
+    @Test
+    void theDeploymentSaysWhatGoesIntoTheArchive() throws IOException {
+        new Sketch(folder)
+                .file("web/.project", "<projectDescription><name>Board</name></projectDescription>")
+                .file("base/.project", "<projectDescription><name>Base</name></projectDescription>")
+                .file("base/.classpath", "<classpath><classpathentry kind='src' path='src'/></classpath>")
+                .file("web/lib/a.jar", "x")
+                .file("web/lib/b.jar", "x")
+                .file(
+                        "web/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>",
+                        "<classpathentry kind='lib' path='lib/a.jar'><attributes>",
+                        "<attribute name='org.eclipse.jst.component.dependency' value='/WEB-INF/lib'/>",
+                        "</attributes></classpathentry></classpath>")
+                .file(
+                        "web/.settings/org.eclipse.wst.common.project.facet.core.xml",
+                        "<faceted-project><installed facet='jst.web' version='3.1'/></faceted-project>")
+                .file(
+                        "web/.settings/org.eclipse.wst.common.component",
+                        "<project-modules><wb-module deploy-name='board'>",
+                        "<wb-resource deploy-path='/' source-path='/pages'/>",
+                        "<dependent-module archiveName='base.jar' deploy-path='/WEB-INF/lib' handle='module:/resource/Base/Base'/>",
+                        "<dependent-module deploy-path='/WEB-INF/lib' handle='module:/classpath/lib/Board/lib/b.jar'/>",
+                        "</wb-module></project-modules>");
+        Wiring wiring = IdeFiles.read(new Sketch(folder).tree()).stream()
+                .filter(w -> w.folder().equals("web"))
+                .findFirst()
+                .orElseThrow();
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.path()).isEqualTo("web/board.war");
+        assertThat(war.entry("web/pages/i.html")).contains("i.html");
+        assertThat(war.entry("web/lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("web/lib/b.jar")).contains("WEB-INF/lib/b.jar");
+        assertThat(war.entry("base/base.jar")).contains("WEB-INF/lib/base.jar");
+        assertThat(wiring.projects()).extracting(Wiring.Setting::value).containsExactly("base");
     }
 
     @Test

@@ -91,6 +91,60 @@ class OtherIdeFilesTest {
     }
 
     @Test
+    void artifactsSayWhatGoesIntoTheArchive() throws IOException {
+        new Sketch(folder)
+                .file("web/i.html", "x")
+                .file("lib/a.jar", "x")
+                .file("more/b.jar", "x")
+                .file(
+                        "tides.iml",
+                        "<module><component name='FacetManager'><facet type='web' name='Web'><configuration><webroots>",
+                        "<root url='file://$MODULE_DIR$/web' relative='/'/></webroots></configuration></facet>",
+                        "</component></module>")
+                .file(
+                        ".idea/libraries/more.xml",
+                        "<component><library><CLASSES><root url='file://$PROJECT_DIR$/more'/></CLASSES></library></component>")
+                .file(
+                        ".idea/artifacts/tides.xml",
+                        "<component><artifact type='exploded-war' name='tides:war exploded'><root id='root'>",
+                        "<element id='directory' name='WEB-INF'><element id='directory' name='lib'>",
+                        "<element id='file-copy' path='$PROJECT_DIR$/lib/a.jar'/>",
+                        "<element id='library' level='project' name='more'/></element></element>",
+                        "<element id='javaee-facet-resources' facet='tides/web/Web'/></root></artifact></component>");
+        Wiring wiring = ModuleFiles.read(new Sketch(folder).tree()).get(0);
+        assertThat(wiring.webRoots()).extracting(Wiring.Setting::value).containsExactly("web");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.path()).isEqualTo("tides.war");
+        assertThat(war.entry("web/i.html")).contains("i.html");
+        assertThat(war.entry("lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("more/b.jar")).contains("WEB-INF/lib/b.jar");
+    }
+
+    @Test
+    void projectFilesSayWhatGoesIntoTheArchive() throws IOException {
+        new Sketch(folder)
+                .file("web/i.html", "x")
+                .file("lib/a.jar", "x")
+                .file("lib/b.jar", "x")
+                .file(
+                        "nbproject/project.properties",
+                        "file.reference.a.jar=lib/a.jar",
+                        "web.docbase.dir=web",
+                        "war.name=tides.war")
+                .file(
+                        "nbproject/project.xml",
+                        "<project><configuration><data><web-module-libraries><library>",
+                        "<file>${file.reference.a.jar}</file><path-in-war>WEB-INF/lib</path-in-war></library><library>",
+                        "<file>lib/b.jar</file></library></web-module-libraries></data></configuration></project>");
+        Wiring.Archive war =
+                NetBeansFiles.read(new Sketch(folder).tree()).get(0).archives().get(0);
+        assertThat(war.path()).isEqualTo("tides.war");
+        assertThat(war.entry("web/i.html")).contains("i.html");
+        assertThat(war.entry("lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("lib/b.jar")).as("compiled against alone").isEmpty();
+    }
+
+    @Test
     void modulesReferToEachOtherByName() throws IOException {
         new Sketch(folder)
                 .file("base/src/p/A.java", "package p; class A {}")

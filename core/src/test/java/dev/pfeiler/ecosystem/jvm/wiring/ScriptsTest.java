@@ -109,13 +109,39 @@ class ScriptsTest {
     }
 
     @Test
+    void whatIsCopiedTogetherGoesIntoTheArchive() throws IOException {
+        new Sketch(folder)
+                .file("lib/a.jar", "x")
+                .file("web/i.html", "x")
+                .file("web/css/a.css", "x")
+                .file("etc/port.xml", "x");
+        Wiring wiring = shell(
+                "mkdir -p war/WEB-INF/lib war/WEB-INF/classes",
+                "cp -r web/* war",
+                "cp lib/*.jar war/WEB-INF/lib/",
+                "cp -r etc war/WEB-INF",
+                "javac -d war/WEB-INF/classes src/p/A.java",
+                "jar cf port.war -C war .",
+                "jar cf art.jar web/css etc/port.xml");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.entry("lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("web/i.html")).contains("i.html");
+        assertThat(war.entry("web/css/a.css")).contains("css/a.css");
+        assertThat(war.entry("etc/port.xml")).contains("WEB-INF/etc/port.xml");
+        Wiring.Archive jar = wiring.archives().get(1);
+        assertThat(jar.entry("web/css/a.css")).contains("web/css/a.css");
+        assertThat(jar.entry("etc/port.xml")).contains("etc/port.xml");
+        assertThat(jar.entry("web/i.html")).isEmpty();
+    }
+
+    @Test
     void newOptionsAndOldOnesOfTheArchiver() {
         assertThat(JarCall.of(List.of("cvfe", "x.jar", "p.A", "-C", "out", ".")).mainClass())
                 .isEqualTo("p.A");
         assertThat(JarCall.of(List.of("-cfm", "x.jar", "m.txt", "out")).manifest())
                 .isEqualTo("m.txt");
         JarCall modern = JarCall.of(List.of("--create", "--file=x.jar", "--main-class", "p.A", "-C", "out", "."));
-        assertThat(modern).isEqualTo(new JarCall(true, "x.jar", "", "p.A", List.of("out")));
+        assertThat(modern).isEqualTo(new JarCall(true, "x.jar", "", "p.A", List.of(new JarCall.Part("out", "."))));
         assertThat(JarCall.of(List.of("xf", "x.jar")).creates()).isFalse();
     }
 
