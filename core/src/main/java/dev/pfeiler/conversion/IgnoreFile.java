@@ -4,7 +4,6 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -14,7 +13,7 @@ import org.slf4j.LoggerFactory;
 
 /** The {@code .gitignore} at the top of a tree; what stands there is not disturbed. */
 public final class IgnoreFile {
-    private static final String NAME = ".gitignore";
+    static final String NAME = ".gitignore";
 
     private IgnoreFile() {}
 
@@ -54,16 +53,25 @@ public final class IgnoreFile {
 
     /** Whether a file lies in a folder that version control ignores as a whole, by the file at the top. */
     static Predicate<String> folders(ProjectTree tree) {
-        Set<String> folders = new HashSet<>();
+        Set<String> folders = Set.of();
         try {
-            if (tree.has(NAME))
-                tree.text(NAME).lines().stream()
-                        .map(String::strip)
-                        .filter(pattern -> pattern.matches("/?[\\w.-]+/"))
-                        .forEach(folders::add);
+            if (tree.has(NAME)) folders = folders(tree.text(NAME));
         } catch (IOException e) {
             LoggerFactory.getLogger(IgnoreFile.class).debug("{}", NAME, e);
         }
+        return within(folders);
+    }
+
+    /** The patterns of folders that are ignored as a whole. */
+    static Set<String> folders(Text text) {
+        return text.lines().stream()
+                .map(String::strip)
+                .filter(pattern -> pattern.matches("/?[\\w.-]+/"))
+                .collect(Collectors.toSet());
+    }
+
+    /** Whether a path lies in a folder of those patterns. */
+    static Predicate<String> within(Set<String> folders) {
         return path -> folders.stream()
                 .anyMatch(pattern -> pattern.startsWith("/")
                         ? path.startsWith(pattern.substring(1))

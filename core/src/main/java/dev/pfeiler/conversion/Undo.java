@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -18,6 +19,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Lays the old tree out from the ledger: in its place again, or elsewhere as a copy. Each entry is reversed by what is
@@ -42,11 +44,13 @@ public final class Undo {
      * @param reversed how many steps
      * @param aside files that were set aside, by the paths where they are now
      * @param left files that the person made since, which stay where they are
+     * @param built folders that builds wrote since, which are gone
      */
-    public record Result(int reversed, List<String> aside, List<String> left) {
+    public record Result(int reversed, List<String> aside, List<String> left, List<String> built) {
         public Result {
             aside = List.copyOf(aside);
             left = List.copyOf(left);
+            built = List.copyOf(built);
         }
     }
 
@@ -79,6 +83,8 @@ public final class Undo {
             List<LaterEdit> later = undo.laterEdits();
             if (edits == Edits.REFUSE && !later.isEmpty()) throw refuse(later);
             List<String> left = undo.madeSince();
+            List<String> built = undo.builtSince();
+            for (String path : built) undo.deleteAll(undo.root.resolve(path));
             int count = 0;
             List<Ledger.Entry> backwards = new ArrayList<>(undo.ledger.entries());
             Collections.reverse(backwards);
@@ -88,7 +94,7 @@ public final class Undo {
             }
             undo.restoreFolders();
             Ledger.drop(undo.root, disk);
-            return new Result(count, undo.aside, left);
+            return new Result(count, undo.aside, left, built);
         } catch (IOException e) {
             throw Refusal.inputOutput("Undo stopped: " + e, "Mend the cause and run pfeiler undo again.", e);
         } finally {
@@ -236,6 +242,42 @@ public final class Undo {
                 .map(TreeFile::path)
                 .filter(path -> !known.contains(path) && !ignored.test(path))
                 .toList();
+    }
+
+    /**
+     * Folders that version control ignores by the words of the conversion, and that the old tree did not have: a build
+     * wrote them, and would be in the way of the next conversion.
+     */
+    private List<String> builtSince() throws IOException {
+        Set<String> patterns = new HashSet<>();
+        for (Ledger.Entry entry : ledger.entries()) {
+            Optional<Ledger.Result> ours =
+                    entry.result().filter(result -> result.path().equals(IgnoreFile.NAME));
+            if (ours.isEmpty()
+                    || !exists(IgnoreFile.NAME)
+                    || differs(IgnoreFile.NAME, ours.get().sha256())) continue;
+            patterns.addAll(IgnoreFile.folders(Text.decode(Files.readAllBytes(root.resolve(IgnoreFile.NAME)))));
+            if (entry.source().isPresent() && exists(entry.source().get()))
+                patterns.removeAll(IgnoreFile.folders(Text.decode(
+                        Files.readAllBytes(root.resolve(entry.source().get())))));
+        }
+        Set<String> old = ledger.folders().stream().map(Ledger.Folder::path).collect(Collectors.toSet());
+        Predicate<String> ignored = IgnoreFile.within(patterns);
+        List<String> built = new ArrayList<>();
+        for (String folder : ProjectTree.read(root).folders()) {
+            boolean inner = built.stream().anyMatch(outer -> Paths.within(outer, folder));
+            if (!inner && !old.contains(folder) && ignored.test(folder + "/")) built.add(folder);
+        }
+        return built;
+    }
+
+    private void deleteAll(Path folder) throws IOException {
+        List<Path> inside;
+        try (Stream<Path> walk = Files.walk(folder)) {
+            inside = walk.collect(Collectors.toCollection(ArrayList::new));
+        }
+        Collections.reverse(inside);
+        for (Path path : inside) disk.delete(path);
     }
 
     private boolean differs(String path, String sha256) throws IOException {

@@ -125,6 +125,25 @@ class ConversionTest {
     }
 
     @Test
+    void whatBuildsWroteGoesWhereTheConversionSaidThatItIsIgnored() throws IOException {
+        sketch.file(".gitignore", "/logs/").file("old/target/x", "was there");
+        Map<String, String> before = sketch.digest();
+        String ignored = Files.readString(sketch.root().resolve(".gitignore")) + "target/\n";
+        convert(new Step.Edit(".gitignore", ignored, StandardCharsets.UTF_8, List.of(), ""));
+        sketch.file("target/classes/A.class", "built").file("app/target/x.jar", "built");
+        assertThat(Undo.run(sketch.root(), Undo.Edits.REFUSE).built()).containsExactly("app/target", "target");
+        Files.delete(sketch.root().resolve("app"));
+        assertThat(sketch.digest()).isEqualTo(before);
+        // what a person says is ignored may be dear to them
+        convert(new Step.Edit(".gitignore", ignored, StandardCharsets.UTF_8, List.of(), ""));
+        sketch.file(".gitignore", "target/", "/data/")
+                .file("data/tides.csv", "mine")
+                .file("target/x", "built");
+        assertThat(Undo.run(sketch.root(), Undo.Edits.KEEP_MINE).built()).isEmpty();
+        assertThat(has("data/tides.csv")).isTrue();
+    }
+
+    @Test
     void aConversionCutOffHalfWayIsUndone() throws IOException {
         Map<String, String> before = sketch.digest();
         convert(

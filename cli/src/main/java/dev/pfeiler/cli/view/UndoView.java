@@ -20,6 +20,7 @@ public final class UndoView {
         screen.raw("The old tree is back: " + steps + (steps == 1 ? " step was reversed." : " steps were reversed."));
         list("Set aside", result.aside());
         list("Made since the conversion, and left where they are", result.left());
+        list("Written by builds since, and gone", result.built());
     }
 
     private void list(String heading, List<String> paths) {

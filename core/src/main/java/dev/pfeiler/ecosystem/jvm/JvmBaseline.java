@@ -26,15 +26,16 @@ import java.util.stream.Collectors;
  *
  * @param classes the folder with the program's classes and resources
  * @param tests the folder with the tests' classes
+ * @param packed the web or enterprise archive, laid out unpacked
  * @param failure what the compiler said, where it failed
  */
-record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
+record JvmBaseline(Path classes, Path tests, Optional<Path> packed, Optional<String> failure) {
     private static final Duration LIMIT = Duration.ofMinutes(10);
 
     /**
      * Compiles one module of an old tree as its wiring said.
      *
-     * @param before class folders of the modules it needs
+     * @param built what was built before it, by module
      * @param fetched libraries that the old tree lacks, as an IDE brought them
      */
     static JvmBaseline build(
@@ -42,12 +43,15 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
             JvmProject project,
             JvmModule module,
             MavenProject maven,
-            List<Path> before,
+            Map<String, JvmBaseline> built,
             List<Path> fetched,
             Path scratch)
             throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
+        // what a needed module needs was on its class path too
+        List<Path> before = new ArrayList<>();
+        built.values().forEach(earlier -> before.add(0, earlier.classes()));
         Builder builder = new Builder(reading, project, maven, fetched, scratch);
         // tests that lie among the sources were compiled with them
         List<JavaSource> together = new ArrayList<>(module.main());
@@ -64,7 +68,12 @@ record JvmBaseline(Path classes, Path tests, Optional<String> failure) {
         List<Path> withOwn = new ArrayList<>(before);
         withOwn.add(0, classes);
         if (failure.isEmpty()) failure = builder.compile(apart, withOwn, tests);
-        return new JvmBaseline(classes, tests, failure);
+        Path packed = scratch.resolve("packed");
+        JvmOldArchive archive = new JvmOldArchive(reading.tree(), project, built);
+        if (failure.isPresent()) return new JvmBaseline(classes, tests, Optional.empty(), failure);
+        if (module.web().isPresent()) archive.web(module, classes, packed);
+        else if (module.enterprise().isPresent()) archive.enterprise(module, packed);
+        return new JvmBaseline(classes, tests, Optional.of(packed).filter(Files::exists), failure);
     }
 
     private record Builder(

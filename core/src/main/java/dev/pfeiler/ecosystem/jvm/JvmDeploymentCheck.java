@@ -11,6 +11,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.stream.Collectors;
 
 /** Holds the deployment descriptors of a project against its sources and libraries. */
@@ -40,8 +41,10 @@ final class JvmDeploymentCheck {
                 .filter(p -> Set.of(Role.WEB, Role.MAIN_RESOURCES, Role.MAIN).contains(p.role()))
                 .map(p -> p.path())
                 .toList();
-        Optional<String> web = project.layout().web().map(folder -> folder.path());
-        return DescriptorChecks.of(reading.tree(), paths, web, known());
+        List<SortedMap<String, String>> webs = project.webs().keySet().stream()
+                .map(folder -> project.layout().served(folder))
+                .toList();
+        return DescriptorChecks.of(reading.tree(), paths, webs, known());
     }
 
     private DescriptorChecks.Project known() {

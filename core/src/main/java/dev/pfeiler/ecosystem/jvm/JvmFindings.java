@@ -249,6 +249,32 @@ final class JvmFindings {
                                 + ", " + count(descriptor.classes().size(), "class") + " named",
                         descriptor.version().isEmpty() ? Certainty.GUESS : Certainty.CERTAIN,
                         List.of(descriptor.versionEvidence())));
+        applications();
+    }
+
+    private void applications() {
+        List<JvmApplications.Application> applications =
+                new JvmApplications(reading, project.layout(), project.libraries()).all();
+        for (JvmApplications.Application application : applications) {
+            application
+                    .descriptor()
+                    .ifPresent(descriptor -> add(
+                            Topic.DESCRIPTORS,
+                            descriptor.path(),
+                            "enterprise archive"
+                                    + (descriptor.version().isEmpty() ? "" : " of version " + descriptor.version())
+                                    + ", " + count(descriptor.modules().size(), "module") + " named",
+                            Certainty.CERTAIN,
+                            List.of(descriptor.versionEvidence())));
+            boolean made = project.modules().stream()
+                    .anyMatch(module -> module.enterprise().isPresent());
+            if (!made)
+                findings.add(Finding.trouble(
+                        application.name(),
+                        "is an enterprise archive, and nothing shows which sources belong to which of its modules; it is"
+                                + " not made by the build tool",
+                        application.evidence()));
+        }
     }
 
     /** Archives of the old build that one module does not make. */

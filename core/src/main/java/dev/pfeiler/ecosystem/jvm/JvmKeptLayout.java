@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -61,7 +62,24 @@ final class JvmKeptLayout {
                 resources(Role.TEST_RESOURCES),
                 module.web().map(Folder::path).map(this::shown).orElse(""),
                 module.web().map(this::webExcludes).orElse(List.of()),
-                resources(Role.WEB));
+                resources(Role.WEB),
+                application().map(this::shown).orElse(""),
+                application().map(this::applicationExcludes).orElse(List.of()));
+    }
+
+    /** The folder that holds the descriptor of an enterprise archive in its place. */
+    private Optional<String> application() {
+        return module.enterprise()
+                .flatMap(JvmEnterprise::descriptor)
+                .map(descriptor -> Paths.parent(Paths.parent(descriptor.path())));
+    }
+
+    private List<String> applicationExcludes(String folder) {
+        Set<String> wanted = placements().stream().map(Placement::path).collect(Collectors.toSet());
+        return tree.under(folder)
+                .filter(file -> !wanted.contains(file.path()))
+                .map(file -> Paths.relative(folder, file.path()))
+                .toList();
     }
 
     private List<String> webExcludes(Folder web) {

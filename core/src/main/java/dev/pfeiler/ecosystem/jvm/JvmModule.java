@@ -22,6 +22,8 @@ import java.util.Set;
  * @param evidence where a wiring shows it apart from the others
  * @param archive the archive that the old build made of it, where it says so
  * @param web the folder that it serves, where it serves one
+ * @param enterprise what it packs, where it is an enterprise archive
+ * @param brought which of the modules it needs an enterprise archive brings along beside it
  */
 record JvmModule(
         String name,
@@ -33,7 +35,9 @@ record JvmModule(
         Usage usage,
         Evidence evidence,
         Optional<Wiring.Archive> archive,
-        Optional<Folder> web) {
+        Optional<Folder> web,
+        Optional<JvmEnterprise> enterprise,
+        Set<String> brought) {
     private static final String LIB = "WEB-INF/lib";
 
     /** Whether a jar is deployed with the module: it lies in its web folder, or the old build lays it into the archive. */
@@ -46,6 +50,11 @@ record JvmModule(
                 && archive.flatMap(made -> made.entry(jar.path()))
                         .filter(entry -> Paths.within(LIB, entry))
                         .isPresent();
+    }
+
+    /** Whether its libraries lie beside it in an enterprise archive. */
+    boolean packedBy(JvmModule other) {
+        return other.enterprise().filter(e -> e.packs().containsKey(name)).isPresent();
     }
 
     /** Whether anything shows which jars are deployed with the module. */

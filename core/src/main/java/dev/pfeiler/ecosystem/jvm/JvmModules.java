@@ -37,6 +37,7 @@ final class JvmModules {
     private final List<Jar> libraries;
     private final Map<Folder, WebFiles> webs;
 
+    private final List<JvmApplications.Application> applications = new ArrayList<>();
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private final Map<JavaSource, String> moduleOf = new HashMap<>();
 
@@ -82,15 +83,18 @@ final class JvmModules {
      */
     List<JvmModule> of(Usage usage, boolean split) {
         List<Wiring> wirings = reading.wirings();
+        if (split) applications.addAll(new JvmApplications(reading, layout, libraries).all());
         if (split && byProject(wirings)) return several();
         for (Wiring wiring : wirings) {
-            if (split && webs.isEmpty() && byArchive(wiring)) return several();
+            if (split && byArchive(wiring)) return several();
         }
+        if (split && inOneArchive(wirings)) return several();
         Optional<Folder> web = webs.keySet().stream().findFirst();
         Optional<Wiring.Archive> archive = archive(wirings, web.isPresent());
         Set<String> all = layout.placements().keySet();
         Evidence evidence = Evidence.of(".", "");
-        return List.of(new JvmModule("", "", main, tests, all, List.of(), usage, evidence, archive, web));
+        return List.of(new JvmModule(
+                "", "", main, tests, all, List.of(), usage, evidence, archive, web, Optional.empty(), Set.of()));
     }
 
     /** Why there are several. */
@@ -154,9 +158,25 @@ final class JvmModules {
                         .forEach(own::add);
             }
             String name = name(archive.path());
-            if (own.isEmpty() || parts.containsKey(name)) continue;
+            boolean served = archive.is("war") && !webs.isEmpty();
+            if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
             add(new Part(name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
         }
+        long wars = parts.values().stream()
+                .filter(part -> part.archive().filter(a -> a.is("war")).isPresent())
+                .count();
+        return wars == webs.size() && settled();
+    }
+
+    /** Whether all sources go into the one archive that an enterprise archive packs. */
+    private boolean inOneArchive(List<Wiring> wirings) {
+        if (applications.size() != 1 || applications.get(0).stated() != 1 || webs.size() > 1) return false;
+        clear();
+        String uri =
+                applications.get(0).descriptor().orElseThrow().modules().get(0).uri();
+        Optional<Wiring.Archive> archive = archive(wirings, !webs.isEmpty());
+        Evidence evidence = applications.get(0).evidence();
+        add(new Part(name(uri), Optional.empty(), main, Set.of(), archive, evidence));
         return settled();
     }
 
@@ -185,14 +205,15 @@ final class JvmModules {
     /** Whether there are several parts, each source is in exactly one, and none needs another that needs it. */
     private boolean settled() {
         int sources = parts.values().stream().mapToInt(p -> p.sources().size()).sum();
-        return parts.size() > 1
+        return parts.size() + applications.size() > 1
+                && !parts.isEmpty()
                 && moduleOf.size() == main.size()
                 && sources == main.size()
                 && ordered(usedParts()).size() == parts.size();
     }
 
     /** An archive's name without its version. */
-    private static String name(String path) {
+    static String name(String path) {
         return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
     }
 
@@ -227,7 +248,17 @@ final class JvmModules {
                     if (isNew && ordered(needs).size() < parts.size())
                         needs.get(name).remove(other.name());
                 }));
+        parts.forEach((name, part) -> parts.forEach((other, packed) -> {
+            if (!other.equals(name) && packs(part, packed)) needs.get(name).add(other);
+        }));
         return needs;
+    }
+
+    /** Whether the archive of one part holds that of another. */
+    private static boolean packs(Part part, Part other) {
+        return part.archive()
+                .flatMap(archive -> other.archive().flatMap(packed -> archive.entry(packed.path())))
+                .isPresent();
     }
 
     /** The modules, one that others need before them; those of a cycle are missing. */
@@ -281,9 +312,50 @@ final class JvmModules {
                             JvmProject.named(reading, layout, paths.get(name)::contains)),
                     part.evidence(),
                     part.archive(),
-                    web));
+                    web,
+                    Optional.empty(),
+                    web.isPresent() ? brought(part, needs.get(name)) : Set.of()));
+        }
+        JvmApplications found = new JvmApplications(reading, layout, libraries);
+        for (JvmApplications.Application application : applications) {
+            String name = parts.containsKey(application.name()) ? application.name() + "-ear" : application.name();
+            Map<String, String> packed = packed(application, ordered);
+            Usage usage = Usage.of(
+                    libraries,
+                    packed.keySet().stream()
+                            .flatMap(part -> parts.get(part).sources().stream())
+                            .toList(),
+                    List.of(),
+                    webs.values(),
+                    JvmProject.named(reading, layout, path -> true));
+            modules.add(found.module(application, name, packed, usage));
         }
         return modules;
+    }
+
+    /** The parts that go into an enterprise archive, with their places. */
+    private Map<String, String> packed(JvmApplications.Application application, Collection<String> names) {
+        Map<String, String> packed = new LinkedHashMap<>();
+        for (String name : names) {
+            Part part = parts.get(name);
+            Set<String> known = new LinkedHashSet<>(List.of(name, Paths.name(part.folder())));
+            part.archive().ifPresent(archive -> known.add(name(archive.path())));
+            application.place(part.archive(), known).ifPresent(place -> packed.put(name, place));
+        }
+        return packed;
+    }
+
+    /** What a web archive in an enterprise archive needs and finds beside it there. */
+    private Set<String> brought(Part part, Set<String> needs) {
+        Set<String> brought = new LinkedHashSet<>();
+        for (JvmApplications.Application application : applications) {
+            Map<String, String> packed = packed(application, parts.keySet());
+            if (!packed.containsKey(part.name())) continue;
+            needs.stream()
+                    .filter(need -> packed.containsKey(need) && !packs(part, parts.get(need)))
+                    .forEach(brought::add);
+        }
+        return brought;
     }
 
     /** The project in whose folder a path lies, the innermost one. */
@@ -319,6 +391,7 @@ final class JvmModules {
         ordered.forEach(name -> paths.put(name, new LinkedHashSet<>()));
         String last = ordered.get(ordered.size() - 1);
         for (Placement placement : layout.placements().values()) {
+            if (applications.stream().anyMatch(a -> a.paths().contains(placement.path()))) continue;
             String module = Optional.ofNullable(bySource.get(placement.path()))
                     .or(() -> home(placement.path()))
                     .or(() -> packed(placement.path()))
@@ -332,11 +405,14 @@ final class JvmModules {
     /** The module into whose archive a path goes. */
     private Optional<String> packed(String path) {
         return parts.values().stream()
-                .filter(part -> part.archive().stream()
-                        .flatMap(archive -> archive.folders().stream())
-                        .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
-                .map(Part::name)
-                .findFirst();
+                .filter(part -> part.archive().flatMap(a -> a.entry(path)).isPresent())
+                .findFirst()
+                .or(() -> parts.values().stream()
+                        .filter(part -> part.archive().stream()
+                                .flatMap(archive -> archive.folders().stream())
+                                .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
+                        .findFirst())
+                .map(Part::name);
     }
 
     private static Optional<String> byNeighbours(String path, Map<String, Map<String, Integer>> votes) {

@@ -6,7 +6,6 @@ import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.ToolRun;
-import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,7 +17,6 @@ import java.util.Optional;
 /** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
 final class JvmOldBuild {
     private static final Duration LIMIT = Duration.ofMinutes(30);
-    private static final String WEB_CLASSES = "WEB-INF/classes/";
 
     private final Path tree;
     private final Wiring wiring;
@@ -74,36 +72,42 @@ final class JvmOldBuild {
         };
     }
 
-    /** What it built of a module: from its archive, else from the folder that classes are written to. */
-    JvmBaseline baseline(JvmModule module, Path scratch) throws IOException {
+    /**
+     * What it built of a module: from its archive, else from the folder that classes are written to.
+     *
+     * @param built what it built of other modules
+     */
+    JvmBaseline baseline(
+            JvmReading reading, JvmProject project, JvmModule module, Map<String, JvmBaseline> built, Path scratch)
+            throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
-        Optional<Path> archive = module.archive()
-                .map(a -> tree.resolve(a.path()))
-                .or(this::webArchive)
-                .filter(Files::isRegularFile);
-        if (archive.isPresent()) unpack(archive.get(), classes);
+        Path packed = scratch.resolve("packed");
+        Optional<Path> archive =
+                module.archive().map(made -> tree.resolve(made.path())).filter(Files::isRegularFile);
+        boolean whole = module.web().isPresent() || module.enterprise().isPresent();
+        if (archive.isPresent() && whole) Unpacking.into(packed, archive.get(), Optional::of);
+        if (archive.isPresent()) unpack(archive.get(), module.web().isPresent(), classes);
         else {
             for (Wiring.Setting output : wiring.outputs()) {
-                Path built = tree.resolve(output.value());
-                if (Files.isDirectory(built)) Trees.overlay(built, classes);
+                Path folder = tree.resolve(output.value());
+                if (Files.isDirectory(folder)) Trees.overlay(folder, classes);
             }
         }
-        return new JvmBaseline(classes, tests, Optional.empty());
+        if (!whole || Files.isDirectory(packed))
+            return new JvmBaseline(classes, tests, Optional.of(packed).filter(Files::isDirectory), Optional.empty());
+        // it makes no archive that could be looked into, so what it compiled is laid out as it would be
+        JvmOldArchive laid = new JvmOldArchive(reading.tree(), project, built);
+        if (module.web().isPresent()) laid.web(module, classes, packed);
+        else laid.enterprise(module, packed);
+        return new JvmBaseline(classes, tests, Optional.of(packed), Optional.empty());
     }
 
-    private Optional<Path> webArchive() {
-        return wiring.archives().stream()
-                .filter(a -> Paths.extension(a.path()).equals("war"))
-                .map(a -> tree.resolve(a.path()))
-                .findFirst();
-    }
-
-    private static void unpack(Path archive, Path classes) throws IOException {
-        boolean web = archive.toString().endsWith(".war");
+    private static void unpack(Path archive, boolean web, Path classes) throws IOException {
         Unpacking.into(classes, archive, name -> {
-            if (web && !name.startsWith(WEB_CLASSES) || name.equals("META-INF/MANIFEST.MF")) return Optional.empty();
-            return Optional.of(web ? name.substring(WEB_CLASSES.length()) : name);
+            if (web && !name.startsWith(JvmOldArchive.CLASSES) || name.equals("META-INF/MANIFEST.MF"))
+                return Optional.empty();
+            return Optional.of(web ? name.substring(JvmOldArchive.CLASSES.length()) : name);
         });
     }
 }

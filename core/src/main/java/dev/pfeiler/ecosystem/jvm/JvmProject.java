@@ -21,6 +21,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -58,7 +59,8 @@ record JvmProject(
         List<JavaSource> main = withRole(reading, layout, Role.MAIN);
         List<JavaSource> tests = withRole(reading, layout, Role.TEST);
         Map<Folder, WebFiles> webs = new LinkedHashMap<>();
-        layout.folders(Role.WEB).forEach(folder -> webs.put(folder, served(reading, layout, folder)));
+        layout.folders(Role.WEB)
+                .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
         List<Jar> products = reading.jars().stream()
                 .filter(jar -> builtFrom(jar, reading.javaSources()))
                 .toList();
@@ -103,15 +105,6 @@ record JvmProject(
                         .toList());
     }
 
-    private static WebFiles served(JvmReading reading, Layout layout, Folder folder) {
-        return WebFiles.read(
-                reading.tree(),
-                layout.files(Role.WEB)
-                        .filter(placement -> placement.folder().equals(folder))
-                        .map(Placement::path)
-                        .toList());
-    }
-
     private static List<JavaSource> withRole(JvmReading reading, Layout layout, Role role) {
         return reading.javaSources().stream()
                 .filter(source -> layout.of(source.path())
@@ -144,6 +137,11 @@ record JvmProject(
 
     private static boolean deployedIn(Layout layout, String path) {
         return layout.folders(Role.WEB).anyMatch(web -> deployedIn(web, path));
+    }
+
+    /** The enterprise archive into which a module goes. */
+    Optional<JvmModule> packing(JvmModule module) {
+        return modules.stream().filter(module::packedBy).findFirst();
     }
 
     /** Whether a library, or a copy of it, lies where it is deployed with a module. */

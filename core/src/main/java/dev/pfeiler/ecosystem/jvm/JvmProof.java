@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.deployment.WebServer;
 import dev.pfeiler.ecosystem.jvm.maven.MavenLog;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
@@ -24,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Proves a conversion to Maven: builds the old tree as it was wired, the new one with {@code mvn}, and compares. */
 final class JvmProof {
@@ -109,13 +111,10 @@ final class JvmProof {
                     JvmOldBuild.run(proof.old().root(), reading.wirings(), surroundings, environment(), log));
         }
         for (JvmModule module : project.modules()) {
-            List<Path> before = new ArrayList<>();
-            // what a needed module needs was on its class path too
-            for (JvmBaseline earlier : built.values()) before.add(0, earlier.classes());
             Path scratch = proof.scratch().resolve(module.name().isEmpty() ? "one" : module.name());
             JvmBaseline baseline = oldBuild.isPresent()
-                    ? oldBuild.get().baseline(module, scratch)
-                    : JvmBaseline.build(reading, project, module, maven, before, fetched(), scratch);
+                    ? oldBuild.get().baseline(reading, project, module, built, scratch)
+                    : JvmBaseline.build(reading, project, module, maven, built, fetched(), scratch);
             built.put(module.name(), baseline);
         }
         return List.copyOf(built.values());
@@ -143,6 +142,7 @@ final class JvmProof {
             classes.add(baselines.get(other).classes());
             archives.add(products.get(other));
         }
+        if (described.packaging().equals("ear")) return new JvmServing.Outcome(List.of(), List.of());
         if (described.packaging().equals("war")) {
             proof.stage().accept("serving the old and the new archive");
             boolean jakarta = reading.jakarta();
@@ -153,8 +153,22 @@ final class JvmProof {
                         + ", is not in the local repository and could not be fetched.";
                 return new JvmServing.Outcome(List.of(), List.of(note));
             }
-            return new JvmServing(proof, project, module, server.get(), !mended.isEmpty(), scratch)
-                    .compare(described, classes, products.get(i));
+            Path after = Files.createDirectories(scratch.resolve("after"));
+            Unpacking.into(after, products.get(i), Optional::of);
+            List<Path> besideBefore = new ArrayList<>();
+            List<Path> besideAfter = new ArrayList<>();
+            for (int other = i + 1; other < products.size(); other++) {
+                if (!module.packedBy(project.modules().get(other))) continue;
+                besideBefore.addAll(jars(baselines.get(other).packed().orElseThrow()));
+                Path unpacked = scratch.resolve("around");
+                Unpacking.into(unpacked, products.get(other), Optional::of);
+                besideAfter.addAll(jars(unpacked));
+            }
+            return new JvmServing(proof, project, module, server.get(), !mended.isEmpty())
+                    .compare(
+                            described,
+                            new WebServer.Program(baselines.get(i).packed().orElseThrow(), besideBefore),
+                            new WebServer.Program(after, besideAfter));
         }
         Optional<String> mainClass =
                 described.start().map(start -> start.configuration().get(JvmStart.MAIN_CLASS));
@@ -164,6 +178,14 @@ final class JvmProof {
         classes.addAll(running.oldLibraries());
         archives.addAll(running.newLibraries(described));
         return running.compare(mainClass.get(), classes, archives);
+    }
+
+    private static List<Path> jars(Path unpacked) throws IOException {
+        try (Stream<Path> files = Files.walk(unpacked)) {
+            return files.filter(file -> file.toString().endsWith(".jar"))
+                    .sorted()
+                    .toList();
+        }
     }
 
     private Verdict compare(List<JvmBaseline> baselines, Instant start) throws IOException {
@@ -182,14 +204,7 @@ final class JvmProof {
             }
             products.add(product);
             rows.addAll(new JvmComparison(
-                            proof.old(),
-                            project,
-                            project.modules().get(i),
-                            module,
-                            baselines.get(i),
-                            target,
-                            product,
-                            mended)
+                            project, project.modules().get(i), module, baselines.get(i), target, product, mended)
                     .rows());
         }
         List<String> notes = new ArrayList<>();

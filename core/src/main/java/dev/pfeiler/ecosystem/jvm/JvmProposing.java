@@ -7,8 +7,10 @@ import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.maven.Need;
 import dev.pfeiler.ecosystem.jvm.maven.TestNames;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
@@ -58,6 +60,7 @@ final class JvmProposing {
     private final List<JvmGenerators.Grammar> grammars = new ArrayList<>();
 
     private String level = "";
+    private String group = "";
 
     private JvmMending mending = new JvmMending(Map.of(), Set.of());
 
@@ -126,7 +129,7 @@ final class JvmProposing {
     MavenProject decide() {
         ProjectIdentity identity = new ProjectIdentity(reading.tree(), reading.wirings(), deliberation);
         String name = identity.name();
-        String group = identity.group(project.main(), name);
+        group = identity.group(project.main(), name);
         String version = identity.version();
         Map<String, String> packagings = new LinkedHashMap<>();
         for (JvmModule module : project.modules()) packagings.put(module.name(), packaging(module));
@@ -171,10 +174,13 @@ final class JvmProposing {
     private List<MavenModule> mavenModules(String group, String name, Map<String, String> packagings) {
         List<MavenModule> modules = new ArrayList<>();
         Map<String, Map<String, Resolved>> brings = new LinkedHashMap<>();
+        List<JvmModule> compiled = project.modules().stream()
+                .filter(module -> module.enterprise().isEmpty())
+                .toList();
         Set<Jar> idle = new HashSet<>(project.libraries());
         for (JvmModule module : project.modules()) idle.removeIf(jar -> concerns(module, jar));
         for (JvmModule module : project.modules()) {
-            boolean last = modules.size() == project.modules().size() - 1;
+            boolean last = module.equals(compiled.get(compiled.size() - 1));
             List<Jar> jars = project.libraries().stream()
                     .filter(jar -> project.modules().size() == 1 || concerns(module, jar) || last && idle.contains(jar))
                     .toList();
@@ -222,29 +228,31 @@ final class JvmProposing {
     }
 
     private static boolean concerns(JvmModule module, Jar jar) {
+        if (module.enterprise().isPresent())
+            return module.enterprise().get().libraries().containsKey(jar);
         return Arrays.stream(Usage.Way.values())
                 .anyMatch(way -> module.usage().reached(way).containsKey(jar));
     }
 
     private MavenModule module(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
         boolean war = packaging.equals("war");
-        JvmStart start = new JvmStart(reading, module, deliberation);
+        boolean jar = packaging.equals("jar");
         return new MavenModule(
                 module.name().isEmpty() ? name : module.name(),
                 module.folder(),
                 packaging,
                 decided.dependencies(),
                 decided.pins(),
-                module.needs(),
-                war ? Optional.of(archiveName(module, name)) : Optional.empty(),
-                war ? Map.of() : manifest(module),
+                needs(module),
+                jar ? Optional.empty() : Optional.of(archiveName(module, name)),
+                manifest(module, packaging),
                 grammars.stream()
                         .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
                         .map(JvmGenerators.Grammar::plugin)
                         .distinct()
                         .toList(),
-                !war && selfContained(module),
-                war ? start.server(archiveName(module, name)) : start.program(),
+                jar && selfContained(module),
+                start(module, name, packaging, decided),
                 unusualTests(module),
                 new JvmTestRun(reading, project, module, keep).decide(deliberation),
                 keep ? Optional.of(new JvmKeptLayout(reading.tree(), project, module).describe()) : Optional.empty(),
@@ -254,7 +262,39 @@ final class JvmProposing {
                 module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
                 module.web()
                         .flatMap(served -> project.webs().get(served).descriptor())
-                        .isPresent());
+                        .isPresent(),
+                module.enterprise().map(e -> new JvmPacking(reading, project).describe(e, group, decided)));
+    }
+
+    private List<Need> needs(JvmModule module) {
+        return module.needs().stream()
+                .map(need -> {
+                    boolean web = module.enterprise().isPresent()
+                            && project.modules().stream()
+                                    .anyMatch(m ->
+                                            m.name().equals(need) && m.web().isPresent());
+                    return new Need(need, web ? "war" : "", module.brought().contains(need));
+                })
+                .toList();
+    }
+
+    /** How a module is started; what stands on an enterprise archive around it cannot be, alone. */
+    private Optional<BuildPlugin> start(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
+        JvmStart start = new JvmStart(reading, module, deliberation);
+        boolean leans = !module.brought().isEmpty()
+                || project.packing(module).isPresent()
+                        && decided.dependencies().stream()
+                                .flatMap(dependency -> dependency.jar().stream())
+                                .anyMatch(jar -> project.packing(module)
+                                        .flatMap(JvmModule::enterprise)
+                                        .orElseThrow()
+                                        .libraries()
+                                        .containsKey(jar));
+        return switch (packaging) {
+            case "jar" -> start.program();
+            case "war" -> leans ? Optional.empty() : start.server(archiveName(module, name));
+            default -> Optional.empty();
+        };
     }
 
     /** Whether the old archive held its libraries, unpacked. */
@@ -275,11 +315,15 @@ final class JvmProposing {
     }
 
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
-    private Map<String, String> manifest(JvmModule module) {
+    private Map<String, String> manifest(JvmModule module, String packaging) {
         Map<String, String> manifest = new TreeMap<>();
         module.archive().ifPresent(archive -> archive.manifest().forEach((key, setting) -> {
             boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
                     .contains(key);
+            // beside a web archive lies something only where an enterprise archive brings it
+            own |= key.equals("Class-Path")
+                    && packaging.equals("war")
+                    && project.packing(module).isEmpty();
             if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
         }));
         return manifest;
@@ -325,6 +369,21 @@ final class JvmProposing {
     private String packaging(JvmModule module) {
         String key = module.key(PACKAGING);
         String subject = "Packaging";
+        if (module.enterprise().isPresent()) {
+            deliberation.settle(
+                    Decision.of(
+                            key,
+                            subject,
+                            "ear",
+                            Certainty.CERTAIN,
+                            "packs "
+                                    + String.join(
+                                            " ",
+                                            module.enterprise().get().packs().keySet()),
+                            List.of(module.evidence())),
+                    text -> Optional.of(text.strip()).filter(p -> p.equals("ear")));
+            return "ear";
+        }
         Decision proposed = module.web()
                 .map(web -> Decision.of(key, subject, "war", web.certainty(), "a folder is served", web.evidence()))
                 .orElseGet(() -> Decision.of(key, subject, "jar", Certainty.LIKELY, "nothing is served", List.of()));
@@ -335,6 +394,7 @@ final class JvmProposing {
     /** What the archive was called, which is also the path below which it is served. */
     private String archiveName(JvmModule module, String name) {
         String key = module.key("archive");
+        if (module.enterprise().isPresent()) return enterpriseName(key, module);
         Optional<Wiring.Setting> stated = reading.wirings().stream()
                 .filter(w -> module.name().isEmpty() || w.folder().equals(module.folder()))
                 .flatMap(w -> w.contextPath().stream())
@@ -355,6 +415,22 @@ final class JvmProposing {
                         "the project's name",
                         List.of()));
         return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
+    }
+
+    private String enterpriseName(String key, JvmModule module) {
+        String made = module.archive()
+                .map(archive -> Paths.stem(archive.path()))
+                .filter(stem -> stem.matches("[\\w.-]+"))
+                .orElse(module.name());
+        return deliberation.settle(
+                Decision.of(
+                        key,
+                        "Archive name",
+                        made,
+                        Certainty.LIKELY,
+                        "as the old build calls it",
+                        List.of(module.evidence())),
+                text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
     }
 
     private void layout() {
@@ -383,10 +459,15 @@ final class JvmProposing {
     /** Whether a deployed program goes without a jar that is on its class path. */
     private boolean lacking(JvmModule module, Jar jar) {
         // what another project of the folder brings is deployed with it
-        return module.web().isPresent()
-                && module.showsWhatItDeploys(reading.jars())
-                && (module.archive().isPresent() || Paths.within(module.folder(), jar.path()))
-                && !project.deployed(module, jar);
+        if (module.web().isPresent())
+            return module.showsWhatItDeploys(reading.jars())
+                    && (module.archive().isPresent() || Paths.within(module.folder(), jar.path()))
+                    && !project.deployed(module, jar);
+        return project.packing(module)
+                .filter(m -> m.archive().isPresent()
+                        || !m.enterprise().orElseThrow().libraries().isEmpty())
+                .filter(m -> !m.enterprise().orElseThrow().libraries().containsKey(jar))
+                .isPresent();
     }
 
     /** The evidence that a file, moved or retired, was decided by. */

@@ -1,8 +1,5 @@
 package dev.pfeiler.ecosystem.jvm;
 
-import dev.pfeiler.conversion.Trees;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.deployment.WebServer;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
@@ -12,10 +9,8 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Proof;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
@@ -29,18 +24,16 @@ final class JvmServing {
     private final JvmModule module;
     private final WebServer server;
     private final boolean mended;
-    private final Path scratch;
 
     /**
      * @param mended whether the new archive's descriptors are not the old ones any more
      */
-    JvmServing(Proof proof, JvmProject project, JvmModule module, WebServer server, boolean mended, Path scratch) {
+    JvmServing(Proof proof, JvmProject project, JvmModule module, WebServer server, boolean mended) {
         this.proof = proof;
         this.project = project;
         this.module = module;
         this.server = server;
         this.mended = mended;
-        this.scratch = scratch;
     }
 
     /**
@@ -54,11 +47,10 @@ final class JvmServing {
     /**
      * Serves both, one after the other, under the same path.
      *
-     * @param classes folders of classes that the old archive held, the module's own first
+     * @param before the old archive, unpacked, and what lies beside it
+     * @param after the new one
      */
-    Outcome compare(MavenModule maven, List<Path> classes, Path archive) throws IOException {
-        Path before = old(classes);
-        Path after = unpack(archive);
+    Outcome compare(MavenModule maven, WebServer.Program before, WebServer.Program after) throws IOException {
         String context = "/" + maven.archive("").replaceFirst("-?\\.war$", "");
         Path log = proof.log();
         Set<String> paths;
@@ -110,40 +102,5 @@ final class JvmServing {
                 .limit(MOST_PATHS)
                 .forEach(path -> paths.add(context + "/" + path));
         return paths;
-    }
-
-    /** The old archive, as the old wiring would have packed it. */
-    private Path old(List<Path> classes) throws IOException {
-        Path folder = Files.createDirectories(scratch.resolve("before"));
-        for (Placement placement : project.layout().files(Role.WEB).toList()) {
-            if (!module.paths().contains(placement.path())) continue;
-            copy(proof.old().onDisk(placement.path()), folder.resolve(placement.relative()));
-        }
-        Path goal = Files.createDirectories(folder.resolve("WEB-INF/classes"));
-        for (Path built : classes) {
-            if (Files.isDirectory(built)) copyMissing(built, goal);
-        }
-        for (Jar jar : project.withCopies().filter(module::deploys).toList()) {
-            copy(proof.old().onDisk(jar.path()), folder.resolve("WEB-INF/lib/" + jar.name()));
-        }
-        return folder;
-    }
-
-    private static void copyMissing(Path from, Path to) throws IOException {
-        try (var files = Files.walk(from)) {
-            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)::iterator) {
-                copy(file, to.resolve(from.relativize(file).toString()));
-            }
-        }
-    }
-
-    private static void copy(Path from, Path to) throws IOException {
-        if (!Files.exists(to)) Trees.copy(from, to);
-    }
-
-    private Path unpack(Path archive) throws IOException {
-        Path folder = Files.createDirectories(scratch.resolve("after"));
-        Unpacking.into(folder, archive, Optional::of);
-        return folder;
     }
 }

@@ -178,8 +178,8 @@ final class JvmSteps {
 
     private void move(Placement placement) {
         Role role = placement.role();
-        // without a web archive, what would be served stays where it is
-        if (role == Role.WEB && !maven.isWeb()) return;
+        // without a web or enterprise archive, what would go into it stays where it is
+        if (role == Role.WEB && !maven.makes("war") || role == Role.APPLICATION && !maven.makes("ear")) return;
         String to = project.modules().stream()
                 .filter(module -> module.paths().contains(placement.path()))
                 .findFirst()

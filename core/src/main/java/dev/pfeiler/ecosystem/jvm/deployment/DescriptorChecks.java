@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -54,10 +55,13 @@ public final class DescriptorChecks {
     /**
      * Checks all descriptors among some files.
      *
-     * @param webFolder the folder that is served, where there is one
+     * @param webs what is served: paths by the places from which they are
      */
     public static List<Wrong> of(
-            ProjectTree tree, Collection<String> paths, Optional<String> webFolder, Project project) {
+            ProjectTree tree,
+            Collection<String> paths,
+            Collection<? extends Map<String, String>> webs,
+            Project project) {
         DescriptorChecks checks = new DescriptorChecks(tree, project);
         for (String path : paths) {
             String extension = Paths.extension(path);
@@ -65,12 +69,12 @@ public final class DescriptorChecks {
                     .filter(f -> f.size() <= LARGEST && !f.link())
                     .isPresent();
             if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
-            checks.check(path, webFolder);
+            checks.check(path, webs);
         }
         return checks.wrongs;
     }
 
-    private void check(String path, Optional<String> webFolder) {
+    private void check(String path, Collection<? extends Map<String, String>> webs) {
         try {
             byte[] bytes = tree.bytes(path);
             XmlElement root = XmlElement.read(bytes);
@@ -78,10 +82,11 @@ public final class DescriptorChecks {
             for (NamedInDescriptors.Named named : NamedInDescriptors.in(root)) {
                 if (seen.add(named.className())) className(path, named);
             }
-            boolean web = webFolder.isPresent() && path.equals(Paths.join(webFolder.get(), "WEB-INF/web.xml"));
-            if (!web) return;
-            String version = WebDescriptor.of(path, bytes, root).version();
-            wrongs.addAll(WebDescriptorCheck.of(path, root, version, around(webFolder.get())));
+            for (Map<String, String> web : webs) {
+                if (!path.equals(web.get(WebFiles.DESCRIPTOR))) continue;
+                String version = WebDescriptor.of(path, bytes, root).version();
+                wrongs.addAll(WebDescriptorCheck.of(path, root, version, around(web)));
+            }
         } catch (IOException | XmlElement.Malformed e) {
             // told by who reads it for what it says
             LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
@@ -112,19 +117,16 @@ public final class DescriptorChecks {
         wrongs.add(new Wrong(finding, change));
     }
 
-    private WebDescriptorCheck.Around around(String webFolder) {
-        Set<String> defined = defined(Paths.join(webFolder, "META-INF/context.xml"));
+    private WebDescriptorCheck.Around around(Map<String, String> web) {
         return new WebDescriptorCheck.Around(
-                inside -> tree.has(Paths.join(webFolder, inside)),
-                tree.under(webFolder)
-                        .filter(file -> Paths.parent(file.path()).equals(webFolder))
-                        .map(file -> Paths.name(file.path()))
+                web::containsKey,
+                web.keySet().stream()
                         .filter(name -> name.matches("(index|default)\\.(html?|jspx?|xhtml)"))
                         .toList(),
                 project.api(),
                 project.jakarta(),
                 project.annotated(),
-                defined);
+                defined(web.getOrDefault("META-INF/context.xml", "")));
     }
 
     private Set<String> defined(String context) {

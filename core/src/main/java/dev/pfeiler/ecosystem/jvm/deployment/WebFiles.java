@@ -8,7 +8,6 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,16 +39,23 @@ public record WebFiles(
     private static final Pattern BEAN =
             Pattern.compile("<jsp:useBean\\b[^>]*?\\b(?:class|type)\\s*=\\s*[\"']([^\"']+)[^>]*>?");
 
-    /** Reads the web files at those paths. */
-    public static WebFiles read(ProjectTree tree, Collection<String> paths) {
+    static final String DESCRIPTOR = "WEB-INF/web.xml";
+
+    /**
+     * Reads web files.
+     *
+     * @param files paths in the tree, by the places from which they are served
+     */
+    public static WebFiles read(ProjectTree tree, Map<String, String> files) {
         Map<String, Evidence> classes = new TreeMap<>();
         Map<String, Evidence> packages = new TreeMap<>();
         Map<String, Evidence> tagLibraries = new TreeMap<>();
         List<Finding> trouble = new ArrayList<>();
         Optional<WebDescriptor> descriptor = Optional.empty();
-        for (String path : paths) {
+        for (Map.Entry<String, String> file : files.entrySet()) {
+            String path = file.getValue();
             try {
-                if (path.endsWith("WEB-INF/web.xml")) {
+                if (file.getKey().equals(DESCRIPTOR)) {
                     descriptor = Optional.of(WebDescriptor.read(path, tree.bytes(path)));
                     descriptor.get().classes().forEach(classes::putIfAbsent);
                 } else if (PAGES.contains(dev.pfeiler.tree.Paths.extension(path))) {

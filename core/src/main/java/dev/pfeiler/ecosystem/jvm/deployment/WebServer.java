@@ -121,23 +121,32 @@ public final class WebServer {
     }
 
     /**
-     * Serves an unpacked web archive on a free port.
+     * A web program.
+     *
+     * @param unpacked its archive, unpacked
+     * @param beside jars that an enterprise archive around it brings
+     */
+    public record Program(Path unpacked, List<Path> beside) {}
+
+    /**
+     * Serves a web program on a free port.
      *
      * @param contextPath empty, or with a slash at its start
      * @param log takes what the server prints
      */
-    public Served serve(Path unpacked, String contextPath, Path log) throws IOException {
+    public Served serve(Program served, String contextPath, Path log) throws IOException {
         Path base = Files.createTempDirectory(scratch, "base");
         List<String> command = List.of(
                 toolchain.tool("java").toString(),
                 "-cp",
-                classPath(),
+                Stream.concat(Stream.of(classPath()), served.beside().stream().map(Path::toString))
+                        .collect(Collectors.joining(File.pathSeparator)),
                 "-Djava.awt.headless=true",
                 "-Djava.io.tmpdir=" + Files.createDirectories(base.resolve("tmp")),
                 "Host",
                 base.toString(),
                 contextPath,
-                unpacked.toString());
+                served.unpacked().toString());
         return new Served(RunningProgram.start(command, base, log, "ready", LIMIT));
     }
 }

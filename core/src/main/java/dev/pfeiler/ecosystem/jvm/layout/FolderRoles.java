@@ -56,6 +56,7 @@ public final class FolderRoles {
         FolderRoles roles = new FolderRoles(tree, sources, wirings);
         roles.sourceFolders();
         roles.webFolders();
+        roles.applicationFolders();
         roles.outputFolders();
         roles.wiredResourceFolders();
         settled.forEach((path, role) ->
@@ -143,6 +144,19 @@ public final class FolderRoles {
                 .min(Comparator.comparingInt(file -> file.path().split("/").length))
                 .ifPresent(page ->
                         web(Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
+    }
+
+    /** What holds the descriptor of an enterprise archive goes into that. */
+    private void applicationFolders() {
+        for (TreeFile file : tree.files()) {
+            boolean descriptor =
+                    Paths.within("META-INF", file.path()) || file.path().contains("/META-INF/");
+            if (!descriptor || !file.name().equals("application.xml") || file.link()) continue;
+            String path = Paths.parent(Paths.parent(file.path()));
+            String why = "holds the descriptor of an enterprise archive";
+            Evidence evidence = Evidence.of(file.path(), "");
+            folders.putIfAbsent(path, new Folder(path, Role.APPLICATION, Certainty.CERTAIN, why, List.of(evidence)));
+        }
     }
 
     /** The folders that a wiring serves: those it names, else those whose files its web archives take as they are. */
@@ -328,6 +342,9 @@ public final class FolderRoles {
             case WEB -> {
                 if (!atTop || servedAtTop(path)) add(path, Role.WEB, folder, "");
             }
+            case APPLICATION -> {
+                if (!atTop || path.startsWith("META-INF/")) add(path, Role.APPLICATION, folder, "");
+            }
             default -> {
                 List<Wiring.Archive> archives = packed.get(folder.path());
                 if (archives == null) add(path, folder.role(), folder, "");
@@ -347,22 +364,39 @@ public final class FolderRoles {
                 .findFirst();
     }
 
-    /** A file of no folder with a role goes into a web archive where the old build lays it in. */
+    /** A file of no folder with a role goes into a web or enterprise archive where the old build lays it in. */
     private void packedApart(TreeFile file) {
-        if (file.extension().equals("jar")) return;
+        String path = file.path();
+        // what a project is wired by does not go into what it makes, even where the archive is made of all of its
+        // folder
+        boolean own = wirings.stream().anyMatch(wiring -> wiring.files().contains(path));
+        if (own || file.extension().equals("jar")) return;
         for (Wiring wiring : wirings) {
-            Optional<Folder> web = webRoots(wiring).stream()
-                    .flatMap(root -> Optional.ofNullable(folders.get(root.value())).stream())
-                    .filter(folder -> folder.role() == Role.WEB)
-                    .findFirst();
             for (Wiring.Archive archive : wiring.archives()) {
-                Optional<String> entry = archive.is("war") ? archive.entry(file.path()) : Optional.empty();
-                if (web.isEmpty() || entry.isEmpty()) continue;
-                String why = "goes into the web archive as " + entry.get();
-                placements.put(file.path(), new Placement(file.path(), Role.WEB, entry.get(), web.get(), why));
+                Optional<String> entry = archive.is("jar") ? Optional.empty() : archive.entry(path);
+                Optional<Folder> folder = archive.is("war")
+                        ? web(wiring, archive)
+                        : Optional.of(new Folder(
+                                Paths.parent(path),
+                                Role.APPLICATION,
+                                Certainty.CERTAIN,
+                                "goes into the enterprise archive",
+                                List.of(archive.evidence())));
+                if (entry.isEmpty() || folder.isEmpty()) continue;
+                String why = "goes into " + Paths.name(archive.path()) + " as " + entry.get();
+                placements.put(path, new Placement(path, folder.get().role(), entry.get(), folder.get(), why));
                 return;
             }
         }
+    }
+
+    /** The web folder that a web archive is made of, else the first that its wiring serves. */
+    private Optional<Folder> web(Wiring wiring, Wiring.Archive archive) {
+        return Stream.concat(
+                        archive.folders().stream(), webRoots(wiring).stream().map(Wiring.Setting::value))
+                .flatMap(path -> Optional.ofNullable(folders.get(path)).stream())
+                .filter(folder -> folder.role() == Role.WEB)
+                .findFirst();
     }
 
     /** Whether a file is served where the web root is the tree itself. */

@@ -33,8 +33,12 @@ public record Layout(List<Folder> folders, SortedMap<String, Placement> placemen
         return Optional.ofNullable(placements.get(path));
     }
 
-    /** The folder that is served, where there is one. */
-    public Optional<Folder> web() {
-        return folders(Role.WEB).findFirst();
+    /** What is served with a web folder: paths in the tree, by the places from which they are served. */
+    public SortedMap<String, String> served(Folder web) {
+        SortedMap<String, String> served = new TreeMap<>();
+        files(Role.WEB)
+                .filter(placement -> placement.folder().equals(web))
+                .forEach(placement -> served.putIfAbsent(placement.relative(), placement.path()));
+        return served;
     }
 }

@@ -9,6 +9,7 @@ public enum Role {
     MAIN_RESOURCES("resource", "src/main/resources"),
     TEST_RESOURCES("test resource", "src/test/resources"),
     WEB("web file", "src/main/webapp"),
+    APPLICATION("file of an enterprise archive", "src/main/application"),
     OUTPUT("file built earlier", ""),
     /** Of no concern to the build. */
     LEFT("other file", "");

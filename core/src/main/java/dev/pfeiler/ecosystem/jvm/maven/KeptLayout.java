@@ -12,6 +12,8 @@ import java.util.List;
  * @param web the folder that is served; empty where there is none
  * @param webExcludes patterns of what lies there and was put there by the old build, or is declared now
  * @param webResources what is served, or goes with it, and lies elsewhere
+ * @param application the folder whose files go into an enterprise archive; empty where there is none
+ * @param applicationExcludes patterns of what lies there and does not go in as it is
  */
 public record KeptLayout(
         List<String> main,
@@ -22,7 +24,9 @@ public record KeptLayout(
         List<Resources> testResources,
         String web,
         List<String> webExcludes,
-        List<Resources> webResources) {
+        List<Resources> webResources,
+        String application,
+        List<String> applicationExcludes) {
     /**
      * A folder of resources, with patterns of what is and is not taken from it.
      *

@@ -10,9 +10,9 @@ import java.util.Optional;
  *
  * @param name of the artifact
  * @param folder within the project; empty where the project is one module
- * @param packaging {@code jar} or {@code war}
+ * @param packaging {@code jar}, {@code war} or {@code ear}
  * @param pins versions of what comes along
- * @param needs the names of the other modules it needs
+ * @param needs the other modules it needs
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param manifest attributes that the manifest has to have
  * @param generators plug-ins that write sources
@@ -24,6 +24,7 @@ import java.util.Optional;
  * @param documentation whether files of the documentation, which the class path had too, lie beside the sources
  * @param packageInfo whether sources describe packages
  * @param webXml whether a deployment descriptor lies in the web folder
+ * @param enterprise what goes into it, where it is an enterprise archive
  */
 public record MavenModule(
         String name,
@@ -31,7 +32,7 @@ public record MavenModule(
         String packaging,
         List<Dependency> dependencies,
         List<Dependency.Pin> pins,
-        List<String> needs,
+        List<Need> needs,
         Optional<String> finalName,
         Map<String, String> manifest,
         List<BuildPlugin> generators,
@@ -42,7 +43,8 @@ public record MavenModule(
         Optional<KeptLayout> kept,
         boolean documentation,
         boolean packageInfo,
-        boolean webXml) {
+        boolean webXml,
+        Optional<EnterpriseArchive> enterprise) {
     public MavenModule {
         dependencies = List.copyOf(dependencies);
         pins = List.copyOf(pins);

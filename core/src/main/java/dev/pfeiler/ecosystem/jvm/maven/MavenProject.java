@@ -45,9 +45,17 @@ public record MavenProject(
         return modules.stream().flatMap(module -> module.dependencies().stream());
     }
 
-    /** Whether a product is a web archive. */
-    public boolean isWeb() {
-        return modules.stream().anyMatch(module -> module.packaging().equals("war"));
+    /** Whether an archive of some packaging is made. */
+    public boolean makes(String packaging) {
+        return modules.stream().anyMatch(module -> module.packaging().equals(packaging));
+    }
+
+    /** Whether an enterprise archive packs a module. */
+    boolean packs(MavenModule module) {
+        return modules.stream()
+                .filter(other -> other.enterprise().isPresent())
+                .flatMap(other -> other.needs().stream())
+                .anyMatch(need -> need.module().equals(module.name()));
     }
 
     /** What to type in the converted project, in a useful order. */

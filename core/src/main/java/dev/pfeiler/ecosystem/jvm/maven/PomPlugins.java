@@ -158,8 +158,9 @@ final class PomPlugins {
         plugins.put("maven-resources-plugin", "3.3.1");
         plugins.put("maven-compiler-plugin", "3.14.0");
         plugins.put("maven-surefire-plugin", "3.5.3");
-        if (project.isWeb()) plugins.put("maven-war-plugin", "3.4.0");
-        if (!project.isWeb() || !project.isSingle()) plugins.put("maven-jar-plugin", "3.4.2");
+        if (project.makes("war")) plugins.put("maven-war-plugin", "3.4.0");
+        if (project.makes("jar")) plugins.put("maven-jar-plugin", "3.4.2");
+        if (project.makes("ear")) plugins.put("maven-ear-plugin", "3.3.0");
         if (!project.documentation().isEmpty()) plugins.put("maven-javadoc-plugin", "3.11.2");
         plugins.put("maven-install-plugin", "3.1.4");
         plugins.put("maven-deploy-plugin", "3.1.4");
@@ -181,7 +182,7 @@ final class PomPlugins {
         new CompilerOptions(project.options()).configure(configuration);
     }
 
-    private static void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
+    private void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
         if (plugin.equals("maven-compiler-plugin") && module.kept().isPresent()) {
             list(configuration, "excludes", "exclude", module.kept().get().mainExcludes());
             list(
@@ -201,25 +202,55 @@ final class PomPlugins {
             if (!excludes.isEmpty()) configuration.addChild(element("warSourceExcludes", excludes));
             webResources(configuration, module.kept().get().webResources());
         }
+        if (plugin.equals("maven-ear-plugin")) module.enterprise().ifPresent(e -> enterprise(configuration, e, module));
         if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
             List<String> patterns = new ArrayList<>(TestNames.USUAL);
             patterns.addAll(module.tests());
             list(configuration, "includes", "include", patterns);
         }
         if (plugin.equals("maven-surefire-plugin")) testRun(configuration, module.testRun());
-        if (plugin.equals("maven-jar-plugin") && !module.manifest().isEmpty()) {
-            Xpp3Dom archive = new Xpp3Dom("archive");
-            Xpp3Dom entries = new Xpp3Dom("manifestEntries");
-            Xpp3Dom manifest = new Xpp3Dom("manifest");
-            module.manifest().forEach((key, value) -> {
-                if (key.equals("Main-Class")) manifest.addChild(element("mainClass", value));
-                else if (key.equals("Class-Path")) manifest.addChild(element("addClasspath", "true"));
-                else entries.addChild(element(key, value));
-            });
-            if (manifest.getChildCount() > 0) archive.addChild(manifest);
-            if (entries.getChildCount() > 0) archive.addChild(entries);
-            configuration.addChild(archive);
+        if (plugin.equals("maven-" + module.packaging() + "-plugin")) manifest(configuration, module);
+    }
+
+    private void manifest(Xpp3Dom configuration, MavenModule module) {
+        Xpp3Dom archive = new Xpp3Dom("archive");
+        Xpp3Dom entries = new Xpp3Dom("manifestEntries");
+        Xpp3Dom manifest = new Xpp3Dom("manifest");
+        module.manifest().forEach((key, value) -> {
+            if (key.equals("Main-Class")) manifest.addChild(element("mainClass", value));
+            else if (key.equals("Class-Path") && !project.packs(module))
+                manifest.addChild(element("addClasspath", "true"));
+            else entries.addChild(element(key, value));
+        });
+        if (manifest.getChildCount() > 0) archive.addChild(manifest);
+        if (entries.getChildCount() > 0) archive.addChild(entries);
+        if (archive.getChildCount() > 0) configuration.addChild(archive);
+    }
+
+    /** What lies where in an enterprise archive; its descriptor is the old one, or there is none. */
+    private static void enterprise(Xpp3Dom configuration, EnterpriseArchive archive, MavenModule module) {
+        configuration.addChild(element("version", archive.version()));
+        configuration.addChild(element("generateApplicationXml", "false"));
+        configuration.addChild(element("defaultLibBundleDir", archive.libraryFolder()));
+        // left to itself it puts the group in front of each name
+        configuration.addChild(
+                element("outputFileNameMapping", "@{artifactId}@-@{version}@@{dashClassifier?}@.@{extension}@"));
+        module.kept().ifPresent(kept -> {
+            if (kept.application().isEmpty()) return;
+            configuration.addChild(element("earSourceDirectory", kept.application()));
+            String excludes = String.join(",", kept.applicationExcludes());
+            if (!excludes.isEmpty()) configuration.addChild(element("earSourceExcludes", excludes));
+        });
+        Xpp3Dom modules = new Xpp3Dom("modules");
+        for (EnterpriseArchive.Entry entry : archive.entries()) {
+            Xpp3Dom packed = new Xpp3Dom(entry.element());
+            packed.addChild(element("groupId", entry.group()));
+            packed.addChild(element("artifactId", entry.artifact()));
+            packed.addChild(element("uri", entry.place()));
+            if (!entry.contextRoot().isEmpty()) packed.addChild(element("contextRoot", entry.contextRoot()));
+            modules.addChild(packed);
         }
+        if (modules.getChildCount() > 0) configuration.addChild(modules);
     }
 
     private static void webResources(Xpp3Dom configuration, List<KeptLayout.Resources> resources) {

@@ -150,11 +150,13 @@ public final class PomWriter {
     }
 
     private void module(Model model, MavenModule module) {
-        for (String need : module.needs()) {
+        for (Need need : module.needs()) {
             var declaration = new org.apache.maven.model.Dependency();
             declaration.setGroupId("${project.groupId}");
-            declaration.setArtifactId(need);
+            declaration.setArtifactId(need.module());
             declaration.setVersion("${project.version}");
+            if (!need.type().isEmpty()) declaration.setType(need.type());
+            if (need.provided()) declaration.setScope(Scope.PROVIDED.word());
             model.addDependency(declaration);
         }
         for (Dependency dependency : ordered(module)) model.addDependency(declaration(dependency));

@@ -66,11 +66,12 @@ final class Commands {
         if (paths.size() < 2) return;
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
         if (to.isEmpty()) return;
+        boolean deep = words.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
         boolean besideClasses = draft.compilations.stream().anyMatch(c -> c.output()
                 .filter(o -> Paths.within(o.value(), to.get()))
                 .isPresent());
         for (String from : paths.subList(0, paths.size() - 1)) {
-            for (Wiring.Content content : copied(from, to.get(), folder))
+            for (Wiring.Content content : copied(from, to.get(), folder, deep))
                 draft.copies.add(new Draft.Copied(to.get(), content));
             if (!besideClasses) continue;
             String source = from.contains("*") || tree.has(inside(from, folder).orElse(""))
@@ -82,25 +83,33 @@ final class Commands {
         }
     }
 
-    /** What a copy lays into a folder: files, or folders with all that is in them. */
-    private List<Wiring.Content> copied(String from, String to, String folder) {
+    /**
+     * What a copy lays into a folder: files, or folders with all that is in them.
+     *
+     * @param deep whether it copies what lies in folders, too
+     */
+    private List<Wiring.Content> copied(String from, String to, String folder, boolean deep) {
         String plain = from.replace('\\', '/');
-        if (plain.endsWith("/.")) plain = plain.substring(0, plain.length() - 2);
-        boolean inner = from.endsWith("/.") || from.endsWith("\\*");
+        boolean inner = plain.endsWith("/*") || plain.endsWith("/.");
+        if (inner) {
+            List<String> including = deep ? List.of() : List.of("*");
+            return inside(plain.substring(0, plain.length() - 2), folder)
+                    .filter(path -> !path.isEmpty())
+                    .map(path -> List.of(new Wiring.Content(path, "", including, List.of())))
+                    .orElse(List.of());
+        }
+        // a folder keeps its name, where the one it is copied to is there already
+        boolean there = tree.folders().contains(to)
+                || Stream.concat(
+                                draft.made.stream(), draft.compilations.stream().flatMap(c -> c.output().stream()
+                                        .map(Wiring.Setting::value)))
+                        .anyMatch(made -> Paths.within(to, made));
         List<Wiring.Content> contents = new ArrayList<>();
         for (String path : text.glob(plain, folder)) {
             Optional<String> inside = inside(path, folder).filter(p -> !p.isEmpty());
             if (inside.isEmpty()) continue;
-            // a folder keeps its name, where the one it is copied to is there already
-            boolean there = tree.folders().contains(to)
-                    || Stream.concat(
-                                    draft.made.stream(),
-                                    draft.compilations.stream()
-                                            .flatMap(c -> c.output().stream().map(Wiring.Setting::value)))
-                            .anyMatch(made -> Paths.within(to, made));
-            boolean named = tree.folders().contains(inside.get()) && (plain.contains("*") || !inner && there);
-            String prefix = named ? Paths.name(inside.get()) : "";
-            contents.add(Wiring.Content.of(tree, inside.get(), prefix));
+            boolean named = there && tree.folders().contains(inside.get());
+            contents.add(Wiring.Content.of(tree, inside.get(), named ? Paths.name(inside.get()) : ""));
         }
         return contents;
     }

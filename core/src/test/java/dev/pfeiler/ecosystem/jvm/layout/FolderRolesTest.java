@@ -109,7 +109,7 @@ class FolderRolesTest {
                 .file("site/index.jsp", "hi")
                 .bytes("site/WEB-INF/classes/p/A.class", Sketch.classFile(8, "p.A"));
         Layout layout = layout();
-        assertThat(layout.web().orElseThrow().path()).isEqualTo("site");
+        assertThat(layout.folders(Role.WEB).findFirst().orElseThrow().path()).isEqualTo("site");
         assertThat(place(layout, "site/index.jsp")).isEqualTo("WEB index.jsp");
         assertThat(place(layout, "site/WEB-INF/src/p/A.java")).isEqualTo("MAIN p/A.java");
         assertThat(place(layout, "site/WEB-INF/classes/p/A.class")).startsWith("OUTPUT");
