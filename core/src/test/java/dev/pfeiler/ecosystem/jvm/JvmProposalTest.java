@@ -560,6 +560,88 @@ class JvmProposalTest {
         assertThat(value(propose(), "scope:lib/gauge.jar")).isEqualTo("provided");
     }
 
+    /** Two projects of an IDE, and a third that packs them. */
+    private void enterprise() throws IOException {
+        String facet = ".settings/org.eclipse.wst.common.project.facet.core.xml";
+        String component = ".settings/org.eclipse.wst.common.component";
+        sketch.file("beans/.project", "<projectDescription><name>Beans</name></projectDescription>")
+                .file("beans/src/p/Fees.java", "package p; @javax.ejb.Stateless public class Fees { q.Gauge g; }")
+                .file(
+                        "beans/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>",
+                        "<classpathentry kind='lib' path='../ear/lib/gauge.jar'/></classpath>")
+                .file("beans/" + facet, "<f><installed facet='jst.ejb'/></f>")
+                .file("beans/" + component, "<m><wb-module deploy-name='Beans'/></m>")
+                .file("web/.project", "<projectDescription><name>Web</name></projectDescription>")
+                .file(
+                        "web/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>",
+                        "<classpathentry kind='src' path='/Beans'/>",
+                        "<classpathentry kind='lib' path='../server/api.jar'/></classpath>")
+                .file("web/src/q/S.java", "package q; class S extends javax.servlet.http.HttpServlet { p.Fees f; }")
+                .file("web/pages/WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .file("web/" + facet, "<f><installed facet='jst.web'/></f>")
+                .file(
+                        "web/" + component,
+                        "<m><wb-module deploy-name='Web'><wb-resource deploy-path='/' source-path='/pages'/></wb-module></m>")
+                .file("ear/.project", "<projectDescription><name>Ear</name></projectDescription>")
+                .file("ear/" + facet, "<f><installed facet='jst.ear'/></f>")
+                .file(
+                        "ear/" + component,
+                        "<m><wb-module deploy-name='Ear'><wb-resource deploy-path='/' source-path='/'/>",
+                        "<dependent-module archiveName='Beans.jar' deploy-path='/' handle='module:/resource/Beans/Beans'/>",
+                        "<dependent-module archiveName='Web.war' deploy-path='/' handle='module:/resource/Web/Web'/>",
+                        "</wb-module></m>")
+                .describedJar("ear/lib/gauge.jar", "q:gauge:1.0", "q.Gauge")
+                .describedJar(
+                        "server/api.jar",
+                        "javax:javaee-api:7.0",
+                        "javax.servlet.Servlet",
+                        "javax.servlet.http.HttpServlet",
+                        "javax.ejb.Stateless");
+    }
+
+    @Test
+    void anEnterpriseArchivePacksTheOtherProjects() throws IOException {
+        enterprise();
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<module>beans</module>\n    <module>web</module>\n    <module>ear</module>");
+        assertThat(written(proposal, "ear/pom.xml"))
+                .contains("<packaging>ear</packaging>")
+                .containsSubsequence("<artifactId>Web</artifactId>", "<type>war</type>")
+                .containsSubsequence("<artifactId>gauge</artifactId>", "<generateApplicationXml>false<")
+                .containsSubsequence("<jarModule>", "<uri>Beans.jar</uri>", "<webModule>", "<uri>Web.war</uri>");
+        assertThat(written(proposal, "web/pom.xml"))
+                .as("the archive around it brings it")
+                .containsSubsequence("<artifactId>Beans</artifactId>", "<scope>provided</scope>")
+                .doesNotContain("jetty");
+        assertThat(goal(proposal, "ear/.project")).isEqualTo("retired");
+    }
+
+    @Test
+    void aDescriptorNamesTheOnlyModuleOfAnEnterpriseArchive() throws IOException {
+        servlet("<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
+        sketch.file(
+                "META-INF/application.xml",
+                "<application version='6'><display-name>Port desk</display-name>",
+                "<module><web><web-uri>desk.war</web-uri><context-root>/d</context-root></web></module></application>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "port-desk/pom.xml"))
+                .containsSubsequence("<version>6</version>", "<uri>desk.war</uri>", "<contextRoot>/d</contextRoot>");
+        assertThat(goal(proposal, "META-INF/application.xml"))
+                .isEqualTo("port-desk/src/main/application/META-INF/application.xml");
+        assertThat(goal(proposal, "web/WEB-INF/web.xml")).isEqualTo("desk/src/main/webapp/WEB-INF/web.xml");
+        sketch.file(
+                "META-INF/application.xml",
+                "<application version='6'><module><ejb>beans.jar</ejb></module>",
+                "<module><web><web-uri>desk.war</web-uri></web></module></application>");
+        assertThat(goal(propose(), "META-INF/application.xml")).isEqualTo("stays");
+        assertThat(propose().leftForYou())
+                .extracting(Finding::fact)
+                .anyMatch(fact -> fact.contains("nothing shows which sources belong to which of its modules"));
+    }
+
     @Test
     void filesLieInTheArchiveWhereTheBuildLaidThem() throws IOException {
         sketch.file("src/p/A.java", "package p; class A {}")
