@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.archive.ClassChange;
 import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
 import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
-import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.TestReports;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
@@ -31,6 +30,7 @@ import java.util.stream.Collectors;
 /** Holds the archive that Maven made against what the old wiring built, row by row. */
 final class JvmComparison {
     static final String MENDED = "what was wrong in it is mended";
+    static final String WRITTEN = "it was needed and missing";
 
     private final JvmProject project;
     private final JvmModule module;
@@ -38,8 +38,8 @@ final class JvmComparison {
     private final JvmBaseline baseline;
     private final Path target;
     private final boolean war;
-    /** Descriptors that were mended, by their names in the archive. */
-    private final Set<String> mended;
+    /** Why descriptors are not what they were, by their names in the archive. */
+    private final Map<String, String> causes;
 
     private final Map<String, byte[]> archive;
 
@@ -50,17 +50,14 @@ final class JvmComparison {
             JvmBaseline baseline,
             Path target,
             Path product,
-            Set<String> mended)
+            Map<String, String> causes)
             throws IOException {
         this.project = project;
         this.module = module;
         this.maven = maven;
         this.baseline = baseline;
         this.target = target;
-        this.mended = project.layout().placements().values().stream()
-                .filter(placement -> mended.contains(placement.path()))
-                .map(Placement::relative)
-                .collect(Collectors.toSet());
+        this.causes = causes;
         this.war = maven.packaging().equals("war");
         this.archive = JvmEntries.of(product);
     }
@@ -69,7 +66,7 @@ final class JvmComparison {
         List<Comparison> rows = new ArrayList<>();
         Map<String, byte[]> packed =
                 baseline.packed().isPresent() ? JvmEntries.in(baseline.packed().get()) : Map.of();
-        JvmPacked others = new JvmPacked(project, module, maven, packed, archive, mended);
+        JvmPacked others = new JvmPacked(project, module, maven, packed, archive, causes);
         if (module.enterprise().isPresent()) rows.addAll(others.enterprise());
         else {
             Map<String, byte[]> before = JvmEntries.in(baseline.classes());
@@ -107,7 +104,7 @@ final class JvmComparison {
             String cause = module ? "the archive plug-in adds to module descriptors" : difference.words();
             return Optional.of(new JvmEntries.Change(cause, ClassChange.between(one, other)));
         };
-        return JvmEntries.compare("classes", before, after, gone, changed);
+        return JvmEntries.compare("classes", before, after, gone, name -> "", changed);
     }
 
     private static String topLevel(String entry) {
@@ -136,9 +133,10 @@ final class JvmComparison {
                 before,
                 after,
                 this::causeOfMissingFile,
+                name -> "",
                 (name, one, other) -> Arrays.equals(one, other)
                         ? Optional.empty()
-                        : Optional.of(new JvmEntries.Change(mended.contains(name) ? MENDED : "", List.of())));
+                        : Optional.of(new JvmEntries.Change(causes.getOrDefault(name, ""), List.of())));
     }
 
     /** The archive plug-in for jars leaves the pages about packages out. */

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.deployment.DescriptorChecks;
 import dev.pfeiler.ecosystem.jvm.deployment.Wrong;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.TreeFile;
@@ -16,7 +15,6 @@ import java.util.stream.Collectors;
 
 /** Holds the deployment descriptors of a project against its sources and libraries. */
 final class JvmDeploymentCheck {
-    private static final Set<String> API = Set.of("servlet-api", "javax.servlet-api", "jakarta.servlet-api");
     private static final Set<String> DECLARES = Set.of("WebServlet", "WebFilter", "WebListener");
 
     private static final List<String> OTHER_SOURCES = List.of(".kt", ".groovy", ".scala");
@@ -60,7 +58,7 @@ final class JvmDeploymentCheck {
                         .sorted()
                         .toList(),
                 packages,
-                api(),
+                reading.servletApi(),
                 family(),
                 annotated());
     }
@@ -75,14 +73,6 @@ final class JvmDeploymentCheck {
         return others.stream()
                 .anyMatch(path -> path.endsWith(file + ".class")
                         || OTHER_SOURCES.stream().anyMatch(ending -> path.endsWith("/" + file + ending)));
-    }
-
-    private Optional<String> api() {
-        return reading.identities().values().stream()
-                .map(identity -> identity.coordinates())
-                .filter(c -> API.contains(c.artifact()))
-                .map(Coordinates::version)
-                .findFirst();
     }
 
     private Optional<Boolean> family() {

@@ -77,11 +77,18 @@ final class JvmEntries {
         Optional<Change> of(String name, byte[] before, byte[] after);
     }
 
+    /**
+     * What differs.
+     *
+     * @param causeOfGone why an entry is gone; empty where nobody knows
+     * @param causeOfNew the same of a new one
+     */
     static Comparison compare(
             String subject,
             Map<String, byte[]> before,
             Map<String, byte[]> after,
             Function<String, String> causeOfGone,
+            Function<String, String> causeOfNew,
             ChangeOfEntry change) {
         List<Difference> differences = new ArrayList<>();
         Map<String, byte[]> added = new TreeMap<>(after);
@@ -103,7 +110,8 @@ final class JvmEntries {
             Kind kind = elsewhere.isPresent() ? Kind.MOVED : Kind.GONE;
             differences.add(new Difference(name, kind, detail, causeOfGone.apply(name)));
         });
-        added.forEach((name, bytes) -> differences.add(new Difference(name, Kind.ADDED, size(bytes), "")));
+        added.forEach((name, bytes) ->
+                differences.add(new Difference(name, Kind.ADDED, size(bytes), causeOfNew.apply(name))));
         return new Comparison(subject, String.valueOf(before.size()), String.valueOf(after.size()), differences);
     }
 

@@ -58,6 +58,7 @@ final class JvmFindings {
         findings.addAll(new JvmRuntimeNeeds(reading, project).findings());
         furtherArchives();
         encodingTrouble();
+        findings.addAll(new JvmNewDescriptors(reading, project).findings());
         findings.addAll(new Contradictions(reading.wirings()).findings());
         return findings;
     }
@@ -266,8 +267,13 @@ final class JvmFindings {
                                     + ", " + count(descriptor.modules().size(), "module") + " named",
                             Certainty.CERTAIN,
                             List.of(descriptor.versionEvidence())));
-            boolean made = project.modules().stream()
-                    .anyMatch(module -> module.enterprise().isPresent());
+            List<JvmModule> makers = project.modules().stream()
+                    .filter(module -> module.enterprise().isPresent())
+                    .toList();
+            boolean made = !makers.isEmpty();
+            makers.stream()
+                    .filter(maker -> maker.paths().equals(application.paths()))
+                    .forEach(this::namedModules);
             if (!made)
                 findings.add(Finding.trouble(
                         application.name(),
@@ -275,6 +281,31 @@ final class JvmFindings {
                                 + " not made by the build tool",
                         application.evidence()));
         }
+    }
+
+    /** What the descriptor of an enterprise archive names and nothing makes, and what would be served twice. */
+    private void namedModules(JvmModule module) {
+        JvmEnterprise enterprise = module.enterprise().orElseThrow();
+        Set<String> there = module.paths().stream()
+                .map(path -> project.layout().of(path).orElseThrow().relative())
+                .collect(Collectors.toSet());
+        there.addAll(enterprise.packs().values());
+        there.addAll(enterprise.libraries().values());
+        Map<String, String> roots = new TreeMap<>();
+        enterprise.descriptor().ifPresent(descriptor -> descriptor.modules().forEach(named -> {
+            if (!there.contains(named.uri()))
+                findings.add(Finding.trouble(
+                        named.uri(),
+                        "is named as a module and does not go into the archive; correct the name or take it out",
+                        named.evidence()));
+            if (named.contextRoot().isEmpty()) return;
+            String other = roots.putIfAbsent(named.contextRoot().replaceFirst("^/", ""), named.uri());
+            if (other != null)
+                findings.add(Finding.trouble(
+                        named.contextRoot(),
+                        "is the path of " + other + " as well as of " + named.uri() + "; give one another path",
+                        named.evidence()));
+        }));
     }
 
     /** Archives of the old build that one module does not make. */

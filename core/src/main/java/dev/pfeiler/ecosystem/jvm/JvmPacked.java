@@ -27,12 +27,12 @@ final class JvmPacked {
     private final MavenModule maven;
     private final Map<String, byte[]> before;
     private final Map<String, byte[]> after;
-    private final Set<String> mended;
+    private final Map<String, String> causes;
 
     /**
      * @param before the entries of the old archive, by name
      * @param after those of the new one
-     * @param mended descriptors that were mended, by their names
+     * @param causes why descriptors are not what they were, by their names
      */
     JvmPacked(
             JvmProject project,
@@ -40,13 +40,13 @@ final class JvmPacked {
             MavenModule maven,
             Map<String, byte[]> before,
             Map<String, byte[]> after,
-            Set<String> mended) {
+            Map<String, String> causes) {
         this.project = project;
         this.module = module;
         this.maven = maven;
         this.before = before;
         this.after = after;
-        this.mended = mended;
+        this.causes = causes;
     }
 
     /** Of a web archive: what is served, and the libraries. */
@@ -68,7 +68,8 @@ final class JvmPacked {
         Map<String, byte[]> packed = JvmEntries.below("", after, places::contains);
         return List.of(
                 // what is in each of them has rows of its own
-                JvmEntries.compare("modules", modules, packed, name -> "", (name, one, other) -> Optional.empty()),
+                JvmEntries.compare(
+                        "modules", modules, packed, name -> "", name -> "", (name, one, other) -> Optional.empty()),
                 libraries(
                         JvmEntries.below("", before, name -> isLibrary(name, places)),
                         JvmEntries.below("", after, name -> isLibrary(name, places))),
@@ -86,10 +87,10 @@ final class JvmPacked {
                 JvmEntries.below("", before, own),
                 JvmEntries.below("", after, own),
                 name -> "",
+                name -> causes.getOrDefault(name, ""),
                 (name, one, other) -> Arrays.equals(one, other)
                         ? Optional.empty()
-                        : Optional.of(
-                                new JvmEntries.Change(mended.contains(name) ? JvmComparison.MENDED : "", List.of())));
+                        : Optional.of(new JvmEntries.Change(causes.getOrDefault(name, ""), List.of())));
     }
 
     /** Libraries are the same where their bytes are; a name that gained its version is no loss. */

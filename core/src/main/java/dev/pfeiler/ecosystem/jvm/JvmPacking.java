@@ -58,7 +58,7 @@ final class JvmPacking {
     }
 
     /** The version of the platform, as the plug-in knows it. */
-    private String version(JvmEnterprise enterprise) {
+    String version(JvmEnterprise enterprise) {
         String stated =
                 enterprise.descriptor().map(EnterpriseDescriptor::version).orElse("");
         String usual = reading.jakarta() ? JAKARTA : LAST_JAVAX;

@@ -20,11 +20,11 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 
 /** Proves a conversion to Maven: builds the old tree as it was wired, the new one with {@code mvn}, and compares. */
@@ -36,7 +36,7 @@ final class JvmProof {
     private final JvmReading reading;
     private final JvmProject project;
     private final MavenProject maven;
-    private final Set<String> mended;
+    private final JvmProposing proposing;
     private final Toolchain toolchain;
 
     JvmProof(Proof proof, Surroundings surroundings) {
@@ -46,9 +46,8 @@ final class JvmProof {
         this.toolchain = reading.toolchain();
         Choices choices = Choices.ofLedger(proof.choices());
         this.project = JvmProject.of(reading, JvmProposing.settledRoles(choices), JvmProposing.mayBeSeveral(choices));
-        JvmProposing proposing = new JvmProposing(reading, "maven", choices);
+        this.proposing = new JvmProposing(reading, "maven", choices);
         this.maven = proposing.decide();
-        this.mended = proposing.mended();
     }
 
     Verdict run() {
@@ -164,7 +163,13 @@ final class JvmProof {
                 Unpacking.into(unpacked, products.get(other), Optional::of);
                 besideAfter.addAll(jars(unpacked));
             }
-            return new JvmServing(proof, project, module, server.get(), !mended.isEmpty())
+            return new JvmServing(
+                            proof,
+                            project,
+                            module,
+                            server.get(),
+                            !proposing.mended().isEmpty()
+                                    || !proposing.lacking().isEmpty())
                     .compare(
                             described,
                             new WebServer.Program(baselines.get(i).packed().orElseThrow(), besideBefore),
@@ -178,6 +183,18 @@ final class JvmProof {
         classes.addAll(running.oldLibraries());
         archives.addAll(running.newLibraries(described));
         return running.compare(mainClass.get(), classes, archives);
+    }
+
+    /** Why descriptors of a module are not what they were, by their names in its archive. */
+    private Map<String, String> causes(JvmModule module) {
+        Map<String, String> causes = new HashMap<>();
+        project.layout().placements().values().stream()
+                .filter(placement -> proposing.mended().contains(placement.path()))
+                .forEach(placement -> causes.put(placement.relative(), JvmComparison.MENDED));
+        proposing.lacking().stream()
+                .filter(lacking -> lacking.module().equals(module.name()))
+                .forEach(lacking -> causes.put(lacking.entry(), JvmComparison.WRITTEN));
+        return causes;
     }
 
     private static List<Path> jars(Path unpacked) throws IOException {
@@ -204,7 +221,13 @@ final class JvmProof {
             }
             products.add(product);
             rows.addAll(new JvmComparison(
-                            project, project.modules().get(i), module, baselines.get(i), target, product, mended)
+                            project,
+                            project.modules().get(i),
+                            module,
+                            baselines.get(i),
+                            target,
+                            product,
+                            causes(project.modules().get(i)))
                     .rows());
         }
         List<String> notes = new ArrayList<>();

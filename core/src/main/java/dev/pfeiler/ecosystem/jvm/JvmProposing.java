@@ -64,6 +64,9 @@ final class JvmProposing {
 
     private JvmMending mending = new JvmMending(Map.of(), Set.of());
 
+    /** Descriptors that are written, as they are needed and missing. */
+    private List<JvmNewDescriptors.Lacking> lacking = List.of();
+
     /** Whether files stay where they are. */
     private boolean keep;
 
@@ -98,7 +101,7 @@ final class JvmProposing {
                     "No folder of sources is left to build.", "Look at the folders with pfeiler survey.");
         }
         MavenProject maven = decide();
-        JvmSteps steps = new JvmSteps(reading, project, maven, grammars, mending, keep);
+        JvmSteps steps = new JvmSteps(reading, project, maven, grammars, mending, lacking, keep);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
         new JvmFindings(reading, project)
                 .all().stream()
@@ -123,6 +126,11 @@ final class JvmProposing {
     /** The descriptors that are mended; known once it is decided. */
     Set<String> mended() {
         return mending.edits().keySet();
+    }
+
+    /** The descriptors that are written; known once it is decided. */
+    List<JvmNewDescriptors.Lacking> lacking() {
+        return lacking;
     }
 
     /** The project that the decisions describe. */
@@ -150,6 +158,7 @@ final class JvmProposing {
         modules();
         generators();
         mending = JvmMending.decide(reading, project, deliberation);
+        lacking = new JvmNewDescriptors(reading, project).decide(deliberation, name, keep);
         List<MavenModule> modules = mavenModules(group, name, packagings);
         return new MavenProject(
                 new Coordinates(group, name, version),
@@ -260,9 +269,10 @@ final class JvmProposing {
                         .flatMap(path -> project.layout().of(path).stream())
                         .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
                 module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
-                module.web()
-                        .flatMap(served -> project.webs().get(served).descriptor())
-                        .isPresent(),
+                lacking.stream().anyMatch(l -> l.module().equals(module.name()))
+                        || module.web()
+                                .flatMap(served -> project.webs().get(served).descriptor())
+                                .isPresent(),
                 module.enterprise().map(e -> new JvmPacking(reading, project).describe(e, group, decided)));
     }
 

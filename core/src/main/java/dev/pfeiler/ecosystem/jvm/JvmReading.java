@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.dependency.Identification;
 import dev.pfeiler.ecosystem.jvm.dependency.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
 import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
@@ -30,10 +31,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 
 /** What the JVM wing read in a tree: sources, jars, wirings, classes built earlier, and this machine's tools. */
 public final class JvmReading implements Reading {
+    private static final Set<String> SERVLET = Set.of("servlet-api", "javax.servlet-api", "jakarta.servlet-api");
+
     private final ProjectTree tree;
     private final Repositories repositories;
     private final Toolchain toolchain;
@@ -184,6 +188,15 @@ public final class JvmReading implements Reading {
         return jars.stream().anyMatch(jar -> jar.holds("jakarta.servlet.Servlet"))
                 || sources.stream().flatMap(source -> source.imports().stream()).anyMatch(declared -> declared.name()
                         .startsWith("jakarta.servlet."));
+    }
+
+    /** The version of the servlet interface on the class path, where it is known. */
+    Optional<String> servletApi() {
+        return identities.values().stream()
+                .map(JarIdentity::coordinates)
+                .filter(c -> SERVLET.contains(c.artifact()))
+                .map(Coordinates::version)
+                .findFirst();
     }
 
     Map<Jar, JarIdentity> identities() {

@@ -38,6 +38,7 @@ final class JvmSteps {
             MavenProject maven,
             List<JvmGenerators.Grammar> grammars,
             JvmMending mending,
+            List<JvmNewDescriptors.Lacking> lacking,
             boolean keep) {
         this.reading = reading;
         this.project = project;
@@ -45,6 +46,7 @@ final class JvmSteps {
         this.tree = reading.tree();
         this.mending = mending;
         descriptors();
+        lacking.forEach(descriptor -> steps.add(descriptor.step()));
         ignoreFile();
         jars(keep);
         if (!keep) copies();

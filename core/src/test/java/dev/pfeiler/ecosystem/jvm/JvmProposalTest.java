@@ -620,6 +620,80 @@ class JvmProposalTest {
     }
 
     @Test
+    void anEnterpriseArchiveIsToldOfAPathThatIsNotItsModulesName() throws IOException {
+        enterprise();
+        assertThat(written(propose(), "ear/src/main/application/META-INF/application.xml"))
+                .as("the names say it all")
+                .isEmpty();
+        String component = "web/.settings/org.eclipse.wst.common.component";
+        String stated = Files.readString(sketch.root().resolve(component))
+                .replace("</wb-module>", "<property name='context-root' value='board'/></wb-module>");
+        sketch.file(component, stated);
+        assertThat(written(propose(), "ear/src/main/application/META-INF/application.xml"))
+                .contains("<ejb>Beans.jar</ejb>")
+                .containsSubsequence("<web-uri>Web.war</web-uri>", "<context-root>/board</context-root>");
+        assertThat(propose("application.xml:Ear=without").steps())
+                .extracting(Step::path)
+                .noneMatch(path -> path.endsWith("application.xml"));
+    }
+
+    @Test
+    void whatTheDescriptorOfAnEnterpriseArchiveNamesHasToBeThere() throws IOException {
+        enterprise();
+        sketch.file(
+                "ear/META-INF/application.xml",
+                "<application version='7'><module><ejb>Bean.jar</ejb></module>",
+                "<module><web><web-uri>Web.war</web-uri><context-root>/b</context-root></web></module>",
+                "<module><web><web-uri>Old.war</web-uri><context-root>b</context-root></web></module></application>");
+        assertThat(propose().leftForYou())
+                .filteredOn(finding -> finding.evidence().stream()
+                        .anyMatch(evidence -> evidence.file().endsWith("application.xml")))
+                .extracting(finding -> finding.subject() + " " + finding.fact().replaceFirst(";.*", "") + " @"
+                        + finding.evidence().get(0).line())
+                .containsExactlyInAnyOrder(
+                        "Bean.jar is named as a module and does not go into the archive @1",
+                        "Old.war is named as a module and does not go into the archive @3",
+                        "b is the path of Web.war as well as of Old.war @3");
+    }
+
+    @Test
+    void aWebDescriptorIsWrittenWhereOneIsNeeded() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("pages/index.jsp", "<p>")
+                .file("pages/b.jsp", "<p>");
+        String path = "src/main/webapp/WEB-INF/web.xml";
+        assertThat(written(propose(), path)).as("nothing asks for it").isEmpty();
+        sketch.describedJar("lib/api.jar", "javax.servlet:servlet-api:2.3", "javax.servlet.Servlet");
+        assertThat(written(propose(), path))
+                .contains("<!DOCTYPE web-app PUBLIC")
+                .contains("<welcome-file>index.jsp</welcome-file>")
+                .doesNotContain("b.jsp");
+        assertThat(written(propose("web.xml=without"), path)).isEmpty();
+        sketch.describedJar(
+                "lib/api.jar",
+                "javax.servlet:javax.servlet-api:4.0.1",
+                "javax.servlet.Servlet",
+                "javax.servlet.annotation.WebServlet");
+        assertThat(written(propose(), path)).as("annotations may do it").isEmpty();
+        sketch.file("pages/WEB-INF/port-servlet.xml", "<beans/>")
+                .jar("lib/mvc.jar", "org.springframework.web.servlet.DispatcherServlet");
+        assertThat(written(propose(), path))
+                .contains("version=\"4.0\"")
+                .containsSubsequence(
+                        "<servlet-name>port</servlet-name>",
+                        "<servlet-class>org.springframework.web.servlet.DispatcherServlet</servlet-class>",
+                        "<url-pattern>/</url-pattern>");
+        assertThat(written(propose("layout=keep"), "pages/WEB-INF/web.xml")).isNotEmpty();
+        sketch.file("pages/WEB-INF/web.xml", "<web-app version='4.0'/>");
+        assertThat(propose().leftForYou())
+                .extracting(Finding::fact)
+                .anyMatch(fact -> fact.contains("declare it, mapped" + " to /"));
+        Files.delete(sketch.root().resolve("pages/WEB-INF/web.xml"));
+        sketch.file("src/p/Start.java", "package p; class Start implements WebApplicationInitializer {}");
+        assertThat(written(propose(), path)).as("declared by code").isEmpty();
+    }
+
+    @Test
     void aDescriptorNamesTheOnlyModuleOfAnEnterpriseArchive() throws IOException {
         servlet("<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
         sketch.file(

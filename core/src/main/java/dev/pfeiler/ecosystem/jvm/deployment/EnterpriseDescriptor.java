@@ -3,8 +3,8 @@ package dev.pfeiler.ecosystem.jvm.deployment;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -29,19 +29,33 @@ public record EnterpriseDescriptor(
     /** The first version whose containers look for libraries in a folder of its own. */
     private static final int FIRST_WITH_LIBRARIES = 5;
 
-    private static final Map<String, Kind> KINDS =
-            Map.of("web", Kind.WEB, "ejb", Kind.EJB, "java", Kind.CLIENT, "connector", Kind.CONNECTOR);
-
     public EnterpriseDescriptor {
         modules = List.copyOf(modules);
     }
 
     /** What a module of an enterprise archive is to its container. */
     public enum Kind {
-        WEB,
-        EJB,
-        CLIENT,
-        CONNECTOR
+        WEB("web"),
+        EJB("ejb"),
+        CLIENT("java"),
+        CONNECTOR("connector");
+
+        private final String element;
+
+        Kind(String element) {
+            this.element = element;
+        }
+
+        /** The element that names a module of the kind. */
+        public String element() {
+            return element;
+        }
+
+        static Optional<Kind> of(String element) {
+            return Arrays.stream(values())
+                    .filter(kind -> kind.element.equals(element))
+                    .findFirst();
+        }
     }
 
     /**
@@ -64,8 +78,9 @@ public record EnterpriseDescriptor(
         }
         List<Module> modules = new ArrayList<>();
         root.children("module").forEach(module -> module.children().forEach(e -> {
-            Kind kind = KINDS.get(e.name());
-            if (kind == null) return;
+            Optional<Kind> named = Kind.of(e.name());
+            if (named.isEmpty()) return;
+            Kind kind = named.get();
             String uri = kind == Kind.WEB ? text(e, "web-uri") : e.text();
             modules.add(new Module(
                     kind, uri, text(e, "context-root"), new Evidence(path, e.line(), "<" + e.name() + "> " + uri)));
