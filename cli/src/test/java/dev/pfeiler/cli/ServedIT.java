@@ -126,6 +126,31 @@ class ServedIT {
     }
 
     @Test
+    void aProgramThatHoldsItsServerIsAskedBeforeAndAfter() throws IOException {
+        Path project = Program.demo("towlist", folder);
+        assertThat(program.run("convert", project).exit()).isZero();
+        Path pom = project.resolve("pom.xml");
+        assertThat(pom)
+                .content()
+                .contains("<artifactId>spring-boot-starter-web</artifactId>")
+                .contains("<artifactId>spring-boot-starter-thymeleaf</artifactId>")
+                .doesNotContain("tomcat-embed");
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        // the list and its style sheet
+        assertThat(prove.out()).containsPattern("= pages +2 answered +2 answered");
+        // without its template engine it compiles as before, and answers with an error
+        String withoutEngine = Files.readString(pom)
+                .replaceFirst(
+                        "(?s)<dependency>\\s*<groupId>[^<]*</groupId>\\s*<artifactId>spring-boot-starter-thymeleaf.*?</dependency>",
+                        "");
+        Files.writeString(pom, withoutEngine);
+        Program.Run broken = program.run("prove", project);
+        assertThat(broken.exit()).isEqualTo(1);
+        assertThat(broken.out()).contains("/ (status 200 before, ");
+    }
+
+    @Test
     void aProgramIsStartedWithTheSameWords() throws IOException {
         sketch.file(
                         "src/no/haldervik/pilots/Roster.java",

@@ -27,6 +27,7 @@ public final class DemoCommand implements Callable<Integer> {
         PROJECTS.put("tidewatch", "commons-lang3");
         PROJECTS.put("buoylog", "level");
         PROJECTS.put("harbourlog", "packaging");
+        PROJECTS.put("towlist", "spring-webmvc");
         PROJECTS.put("berthplan", "level");
     }
 

@@ -55,6 +55,10 @@ public final class ProposalView {
                         case "packaging" -> "Packaging of the modules";
                         case "archive" -> "Archives";
                         case "library" -> "Libraries that no jar here has";
+                        case "starter" -> "Declared as one";
+                        case "run" -> "What is started";
+                        case "self-contained" -> "Archives with their libraries";
+                        case "web.xml", "application.xml" -> "Written, as it is needed: " + section;
                         case "mend" -> "Mended in descriptors";
                         case "copy" -> "Copied libraries";
                         case "extension" -> "Extensions of the language";
@@ -81,7 +85,8 @@ public final class ProposalView {
 
     private static String subject(Decision decision) {
         String section = decision.section();
-        boolean named = List.of("folder", "packaging", "archive").contains(section);
+        boolean named = List.of("folder", "packaging", "archive", "run", "self-contained", "web.xml", "application.xml")
+                .contains(section);
         return named ? decision.key().substring(section.length() + 1) : decision.title();
     }
 

@@ -175,7 +175,7 @@ final class JvmFindings {
         if (!uses.isEmpty()) return String.join(", ", uses);
         for (Way way : Way.values()) {
             Jar by = project.usage().reached(way).get(jar);
-            if (by != null) return "needed by " + by.name();
+            if (by != null) return by.equals(jar) ? "offers a service" : "needed by " + by.name();
         }
         return "no sign of use";
     }

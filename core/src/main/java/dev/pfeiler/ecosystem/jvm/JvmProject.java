@@ -90,6 +90,19 @@ record JvmProject(
                 new JvmModules(reading, layout, main, tests, libraries, webs).of(usage, split));
     }
 
+    /** Classes of servers that a program holds and starts itself. */
+    private static final List<String> SERVERS = List.of(
+            "org.apache.catalina.startup.Tomcat",
+            "org.eclipse.jetty.server.Server",
+            "io.undertow.Undertow",
+            "org.glassfish.grizzly.http.server.HttpServer",
+            "winstone.Launcher");
+
+    /** Whether a library is a server that a program can start itself. */
+    boolean holdsServer() {
+        return libraries.stream().anyMatch(jar -> SERVERS.stream().anyMatch(jar::holds));
+    }
+
     /** All library jars, those too that have the bytes of another. */
     Stream<Jar> withCopies() {
         return Stream.concat(libraries.stream(), copies.keySet().stream());

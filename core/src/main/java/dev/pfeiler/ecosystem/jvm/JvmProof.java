@@ -182,6 +182,8 @@ final class JvmProof {
         JvmRunning running = new JvmRunning(proof, reading, project, module, scratch);
         classes.addAll(running.oldLibraries());
         archives.addAll(running.newLibraries(described));
+        JvmEmbedded embedded = new JvmEmbedded(proof, reading, project, module, scratch);
+        if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), classes, archives);
         return running.compare(mainClass.get(), classes, archives);
     }
 

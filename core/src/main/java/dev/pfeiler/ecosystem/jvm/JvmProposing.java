@@ -204,7 +204,8 @@ final class JvmProposing {
                             group,
                             name,
                             module.name(),
-                            jar -> lacking(module, jar))
+                            jar -> lacking(module, jar),
+                            module.web().isEmpty() && project.holdsServer())
                     .decide(jars, missing, brought);
             brings.put(module.name(), decided.brings());
             modules.add(module(module, name, packagings.get(module.name()), decided));

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.evidence.Evidence;
@@ -67,7 +68,6 @@ final class JvmRuntimeNeeds {
             "com.samskivert.mustache.Mustache",
             "groovy.text.markup.MarkupTemplateEngine",
             "org.apache.velocity.app.VelocityEngine");
-    private static final String EMBEDDED = "org.springframework.boot.SpringApplication";
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -81,7 +81,10 @@ final class JvmRuntimeNeeds {
     List<Finding> findings() {
         databases();
         persistence();
-        if (has(List.of(EMBEDDED))) embedded();
+        if (has(List.of(JvmStart.APPLICATION))) {
+            embedded();
+            dataSource();
+        }
         logging();
         return findings;
     }
@@ -162,6 +165,30 @@ final class JvmRuntimeNeeds {
                             "is a page that the embedded server cannot make by itself; add"
                                     + " org.apache.tomcat.embed:tomcat-embed-jasper"));
         }
+    }
+
+    /** A framework that looks for a database as soon as its libraries are there, and finds none stated. */
+    private void dataSource() {
+        Optional<Jar> asking = reading.jars().stream()
+                .filter(jar -> jar.holds("org.springframework.jdbc.core.JdbcTemplate"))
+                .findFirst();
+        boolean embedded =
+                has(List.of("org.h2.Driver", "org.hsqldb.jdbc.JDBCDriver", "org.apache.derby.jdbc.EmbeddedDriver"));
+        boolean byCode = project.main().stream().anyMatch(source -> source.imports().stream()
+                .anyMatch(declared -> declared.name().equals("javax.sql.DataSource")));
+        if (asking.isEmpty() || embedded || byCode) return;
+        boolean stated = project.layout().placements().values().stream()
+                .filter(placement -> placement.role() == Role.MAIN_RESOURCES)
+                .flatMap(placement -> reading.tree().file(placement.path()).stream())
+                .filter(file -> SETTINGS.contains(file.extension()))
+                .flatMap(file -> reading.tree().lines(file, LARGEST).stream())
+                .anyMatch(line -> line.contains("datasource"));
+        if (stated) return;
+        findings.add(Finding.trouble(
+                "spring.datasource.url",
+                "is set nowhere, and the program looks for its database when it starts; set it, or do without "
+                        + asking.get().name(),
+                Evidence.of(asking.get().path(), "org.springframework.jdbc")));
     }
 
     /** A program, not a library, that logs by an interface with nothing behind it prints a warning and no line. */

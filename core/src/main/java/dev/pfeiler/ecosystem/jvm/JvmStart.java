@@ -18,6 +18,7 @@ import java.util.regex.Pattern;
 /** How a module is started by the build tool: a server for web archives, the main class of a program. */
 final class JvmStart {
     static final String MAIN_CLASS = "mainClass";
+    static final String APPLICATION = "org.springframework.boot.SpringApplication";
     private static final String WITHOUT = "without";
     private static final Pattern CLASS = Pattern.compile("[\\w$]+(\\.[\\w$]+)*");
     private static final Coordinates EXEC = new Coordinates("org.codehaus.mojo", "exec-maven-plugin", "3.5.0");
@@ -106,7 +107,24 @@ final class JvmStart {
             standing = deliberation.ask(question, "Run", List.copyOf(own.values()), JvmStart::checked);
         }
         if (standing.equals(WITHOUT)) return Optional.empty();
-        return Optional.of(new BuildPlugin(EXEC, "java", Optional.empty(), Map.of(MAIN_CLASS, standing)));
+        Coordinates framework = framework(standing).orElse(EXEC);
+        String goal = framework.equals(EXEC) ? "java" : "run";
+        return Optional.of(new BuildPlugin(framework, goal, Optional.empty(), Map.of(MAIN_CLASS, standing)));
+    }
+
+    /** The plug-in of a framework whose application class a class is. */
+    private Optional<Coordinates> framework(String mainClass) {
+        boolean application = module.main().stream()
+                .filter(source -> source.typeNames().contains(mainClass))
+                .flatMap(source -> source.imports().stream())
+                .anyMatch(declared -> declared.name().startsWith("org.springframework.boot."));
+        if (!application) return Optional.empty();
+        return reading.identities().entrySet().stream()
+                .filter(entry -> entry.getKey().holds(APPLICATION))
+                .filter(entry -> entry.getValue().sign().published())
+                .map(entry -> entry.getValue().coordinates())
+                .map(c -> new Coordinates(c.group(), BuildPlugin.APPLICATION, c.version()))
+                .findFirst();
     }
 
     private String settle(String name, String reason, Evidence evidence) {

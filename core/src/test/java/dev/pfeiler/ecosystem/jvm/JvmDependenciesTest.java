@@ -118,6 +118,71 @@ class JvmDependenciesTest {
         assertThat(dependencies(propose("scope:lib/oil-3.jar=compile"))).contains("oil");
     }
 
+    /** A jar of a framework, which the repository has as well. */
+    private void framework(String coordinates, String type, String... brings) throws IOException {
+        String[] c = coordinates.split(":");
+        String path = "lib/" + c[1] + ".jar";
+        sketch.describedJar(path, coordinates, type);
+        descriptor(coordinates, path, brings);
+    }
+
+    private void descriptor(String coordinates, String path, String... brings) throws IOException {
+        String[] c = coordinates.split(":");
+        StringBuilder dependencies = new StringBuilder();
+        for (String brought : brings) {
+            String[] b = brought.split(":");
+            dependencies.append("<dependency><groupId>" + b[0] + "</groupId><artifactId>" + b[1]
+                    + "</artifactId><version>" + b[2] + "</version></dependency>");
+        }
+        server.artifact(
+                coordinates,
+                sketch.root().resolve(path),
+                "<project><modelVersion>4.0.0</modelVersion><groupId>" + c[0] + "</groupId><artifactId>" + c[1]
+                        + "</artifactId><version>" + c[2] + "</version><dependencies>" + dependencies
+                        + "</dependencies></project>");
+    }
+
+    @Test
+    void anArtifactThatBringsWhatWasThereStandsForIt() throws IOException {
+        String boot = "org.springframework.boot";
+        framework(boot + ":spring-boot:2.7.1", "org.springframework.boot.SpringApplication");
+        framework("org.springframework:spring-webmvc:5.3.2", "org.springframework.web.servlet.DispatcherServlet");
+        framework("org.apache.tomcat.embed:tomcat-embed-core:9.0.8", "org.apache.catalina.startup.Tomcat");
+        descriptor("org.springframework:spring-webmvc:5.3.1", "lib/spring-webmvc.jar");
+        library("lamp", "1");
+        String web = boot + ":spring-boot-starter-web:2.7.1";
+        descriptor(
+                web,
+                "lib/spring-boot.jar",
+                boot + ":spring-boot:2.7.1",
+                "org.springframework:spring-webmvc:5.3.1",
+                "org.apache.tomcat.embed:tomcat-embed-core:9.0.8");
+        // one that brings what was not there does not stand for anything
+        descriptor(
+                boot + ":spring-boot-starter-tomcat:2.7.1",
+                "lib/spring-boot.jar",
+                "org.apache.tomcat.embed:tomcat-embed-core:9.0.8",
+                "no.port:wick:1");
+        sketch.file(
+                "src/app/App.java",
+                "package app; import org.springframework.boot.SpringApplication; import no.port.lamp.Type;",
+                "class App { public static void main(String[] a) { SpringApplication.run(App.class); } }");
+        Proposal proposal = propose();
+        assertThat(dependencies(proposal))
+                .contains("spring-boot-starter-web", "lamp")
+                .contains("<!-- brings 3 libraries that were on the class path -->")
+                .doesNotContain("webmvc", "embed-core", "<artifactId>spring-boot<", "starter-tomcat", "provided");
+        assertThat(between(pom(proposal), "<dependencyManagement>", "</dependencyManagement>"))
+                .as("the version that was there")
+                .containsSubsequence("spring-webmvc", "<version>5.3.2</version>");
+        assertThat(pom(proposal)).containsSubsequence("spring-boot-maven-plugin", "<version>2.7.1</version>");
+        assertThat(proposal.commands()).anyMatch(command -> command.line().equals("mvn spring-boot:run"));
+        assertThat(dependencies(propose("starter:spring-boot-starter-web=without")))
+                .contains("spring-webmvc", "<artifactId>spring-boot</artifactId>", "tomcat-embed-core")
+                .as("its server is its own")
+                .doesNotContain("provided");
+    }
+
     @Test
     void whatWouldComeInAnotherVersionIsPinned() throws IOException {
         library("lamp", "1", "wick:1");

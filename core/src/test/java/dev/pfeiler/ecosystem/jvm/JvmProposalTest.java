@@ -813,6 +813,10 @@ class JvmProposalTest {
                 "org.thymeleaf.TemplateEngine",
                 "org.hibernate.jpa.HibernatePersistenceProvider");
         assertThat(needs()).isEmpty();
+        sketch.jar("lib/h2.jar", "org.springframework.jdbc.core.JdbcTemplate");
+        assertThat(propose().leftForYou()).extracting(Finding::subject).contains("spring.datasource.url");
+        sketch.file("src/app.properties", "spring.datasource.url=jdbc:postgresql://port/tides");
+        assertThat(propose().leftForYou()).extracting(Finding::subject).doesNotContain("spring.datasource.url");
     }
 
     @Test

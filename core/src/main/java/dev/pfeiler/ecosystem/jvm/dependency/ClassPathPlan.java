@@ -40,7 +40,7 @@ final class ClassPathPlan {
 
     private final Repositories repositories;
     private final Map<String, Entry> entries = new LinkedHashMap<>();
-    private final List<Coordinates> furtherDeclared;
+    private final List<Declaration> furtherDeclared;
     private final Map<String, Resolved> brought;
     private final Set<String> dropped;
     private final Map<String, Entry> declared = new LinkedHashMap<>();
@@ -52,14 +52,14 @@ final class ClassPathPlan {
 
     /**
      * @param entries in class-path order, each artifact once
-     * @param furtherDeclared libraries that are declared and were in no jar; what they bring along is welcome
+     * @param furtherDeclared what is declared and was in no jar; what it brings along is welcome
      * @param brought what modules that are needed bring along, by group and artifact
      * @param dropped group and artifact of what the person wants to be without
      */
     ClassPathPlan(
             Repositories repositories,
             Collection<Entry> entries,
-            List<Coordinates> furtherDeclared,
+            List<Declaration> furtherDeclared,
             Map<String, Resolved> brought,
             Set<String> dropped) {
         this.repositories = repositories;
@@ -137,7 +137,7 @@ final class ClassPathPlan {
                         entry.coordinates(),
                         entry.scope().word(),
                         exclusions.getOrDefault(entry.coordinates().key(), Set.of()))));
-        furtherDeclared.forEach(c -> all.add(new Declaration(c, "compile", Set.of())));
+        all.addAll(furtherDeclared);
         return all;
     }
 

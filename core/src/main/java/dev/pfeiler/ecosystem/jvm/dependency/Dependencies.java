@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.evidence.Certainty;
@@ -25,6 +26,8 @@ import java.util.stream.Collectors;
 public final class Dependencies {
     private static final String LEAVE = "leave";
     /** Classes that only containers bring: one for each interface they implement. */
+    private static final String WITHOUT = "without";
+
     private static final Set<String> CONTAINER = Set.of(
             "javax.servlet.Servlet",
             "jakarta.servlet.Servlet",
@@ -42,6 +45,7 @@ public final class Dependencies {
     private final Map<Jar, Jar> fromTests;
     private final Map<Jar, Jar> fromNames;
     private final Predicate<Jar> lacking;
+    private final boolean alone;
     private final String group;
     private final String name;
     private final String module;
@@ -71,6 +75,7 @@ public final class Dependencies {
      * @param name the project's own name, which no such jar may bear
      * @param module the name of the module that declares them, which its scopes' keys bear; empty where there is one
      * @param lacking whether a deployed program goes without a jar, so that its container has to bring it
+     * @param alone whether it is a program with a server in it, so that there is no container
      */
     public Dependencies(
             Deliberation deliberation,
@@ -80,7 +85,8 @@ public final class Dependencies {
             String group,
             String name,
             String module,
-            Predicate<Jar> lacking) {
+            Predicate<Jar> lacking,
+            boolean alone) {
         this.deliberation = deliberation;
         this.identities = identities;
         this.repositories = repositories;
@@ -92,6 +98,7 @@ public final class Dependencies {
         this.name = name;
         this.module = module;
         this.lacking = lacking;
+        this.alone = alone;
     }
 
     /**
@@ -103,6 +110,7 @@ public final class Dependencies {
     public Decided decide(List<Jar> jars, List<Dependency> missing, Map<String, Resolved> brought) {
         Map<String, Jar> first = new HashMap<>();
         for (Jar jar : jars) identify(jar, first);
+        List<Starters.Starter> starters = starters();
         Map<String, ClassPathPlan.Entry> entries = new LinkedHashMap<>();
         Set<String> dropped = new HashSet<>();
         for (Library library : libraries) {
@@ -114,8 +122,11 @@ public final class Dependencies {
             String key = library.coordinates().key();
             if (scope == Scope.DROP) dropped.add(key);
             else {
+                boolean stood = starters.stream().anyMatch(starter -> stands(starter, library));
+                boolean itself = starters.stream()
+                        .anyMatch(starter -> starter.coordinates().key().equals(key));
                 boolean along = scope == Scope.ALONG
-                        || chosen.isEmpty() && !library.natural().direct();
+                        || chosen.isEmpty() && (stood || !library.natural().direct()) && !itself;
                 Scope declared = scope == Scope.ALONG ? library.natural().scope() : scope;
                 entries.put(
                         key,
@@ -123,12 +134,20 @@ public final class Dependencies {
                                 library.jar(), library.coordinates(), !library.laidIn(), !along, declared));
             }
         }
-        List<Coordinates> further =
-                missing.stream().flatMap(d -> d.declared().stream()).toList();
+        List<Dependency> added = starters.stream()
+                .filter(starter -> !entries.containsKey(starter.coordinates().key()))
+                .map(starter -> Dependency.starter(
+                        starter.coordinates(), scope(starter), starter.brings().size()))
+                .toList();
+        List<Declaration> further = new ArrayList<>();
+        missing.forEach(d -> further.add(new Declaration(d.declared().orElseThrow(), "compile", Set.of())));
+        added.forEach(d -> further.add(
+                new Declaration(d.declared().orElseThrow(), d.scope().word(), Set.of())));
         ClassPathPlan plan = new ClassPathPlan(repositories, entries.values(), further, brought, dropped);
         for (Library library : libraries)
             settle(library, entries.get(library.coordinates().key()), plan);
         decided.addAll(missing);
+        decided.addAll(added);
         Map<String, Resolved> brings = new LinkedHashMap<>(brought);
         plan.resolution().artifacts().stream()
                 .filter(a -> a.scope().equals("compile") || a.scope().equals("runtime"))
@@ -145,6 +164,52 @@ public final class Dependencies {
                 .map(pin -> new Dependency.Pin(pin, plan.why(entries.get(pin.key()))))
                 .toList();
         return new Decided(decided, pins, brings);
+    }
+
+    /** The artifacts that stand for several libraries, unless the person wants those one by one. */
+    private List<Starters.Starter> starters() {
+        List<Coordinates> classPath = libraries.stream()
+                .filter(library -> !library.laidIn())
+                .map(Library::coordinates)
+                .toList();
+        return new Starters(repositories)
+                .of(classPath).stream().filter(this::standing).toList();
+    }
+
+    private boolean standing(Starters.Starter starter) {
+        String artifact = starter.coordinates().artifact();
+        List<Evidence> evidence = libraries.stream()
+                .filter(library -> library.coordinates().key().equals(starter.mark()))
+                .map(library ->
+                        Evidence.of(library.jar().path(), library.coordinates().toString()))
+                .toList();
+        String standing = deliberation.settle(
+                Decision.of(
+                        (module.isEmpty() ? "starter:" : "starter:" + module + ":") + artifact,
+                        artifact,
+                        starter.coordinates().version(),
+                        Certainty.LIKELY,
+                        "stands for " + starter.brings().size()
+                                + " libraries, all that it brings and that were on the class path",
+                        evidence),
+                text -> Optional.of(text.strip())
+                        .filter(t -> t.equals(starter.coordinates().version()) || t.equals(WITHOUT)));
+        return !standing.equals(WITHOUT);
+    }
+
+    private static boolean stands(Starters.Starter starter, Library library) {
+        return !library.laidIn()
+                && starter.brings().contains(library.coordinates().key());
+    }
+
+    /** A starter has the scope of what shows what it is for. */
+    private Scope scope(Starters.Starter starter) {
+        return libraries.stream()
+                .filter(library -> library.coordinates().key().equals(starter.mark()))
+                .map(library -> library.natural().scope())
+                .filter(scope -> scope == Scope.TEST || scope == Scope.PROVIDED)
+                .findFirst()
+                .orElse(Scope.COMPILE);
     }
 
     /** Settles which artifact a jar is. */
@@ -335,7 +400,7 @@ public final class Dependencies {
         List<Evidence> main = usage.evidence(jar, Way.MAIN);
         List<Evidence> named = usage.evidence(jar, Way.BY_NAME);
         List<Evidence> test = usage.evidence(jar, Way.TEST);
-        boolean container = CONTAINER.stream().anyMatch(jar::holds);
+        boolean container = !alone && CONTAINER.stream().anyMatch(jar::holds);
         boolean used = usage.uses(Way.MAIN, jar) || usage.uses(Way.BY_NAME, jar);
         boolean needed = fromMain.containsKey(jar) || fromNames.containsKey(jar);
         if (container && (needed || !usage.uses(Way.TEST, jar))) {

@@ -68,6 +68,12 @@ public record Dependency(
                 "needed to run with " + of.artifact());
     }
 
+    /** An artifact that stands for several libraries, which come along with it. */
+    static Dependency starter(Coordinates coordinates, Scope scope, int brings) {
+        String why = "brings " + brings + " libraries that were on the class path";
+        return new Dependency(Optional.empty(), Optional.of(coordinates), scope, false, true, Set.of(), why, why);
+    }
+
     static Dependency missing(Coordinates coordinates, Scope scope) {
         return new Dependency(
                 Optional.empty(),

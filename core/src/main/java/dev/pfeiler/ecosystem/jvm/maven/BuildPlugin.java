@@ -20,4 +20,20 @@ public record BuildPlugin(
         SortedMap<String, String> sorted = new TreeMap<>(configuration);
         configuration = Collections.unmodifiableSortedMap(sorted);
     }
+
+    /** The plug-in of a framework that starts the program by itself, by its artifact's name. */
+    public static final String APPLICATION = "spring-boot-maven-plugin";
+
+    /** How the goal is called. */
+    String call() {
+        String name = plugin.artifact();
+        // one plug-in for each release of the interface, all of one name
+        String prefix = name.startsWith("jetty-") ? "jetty" : name.replace("-maven-plugin", "");
+        return prefix + ":" + goal;
+    }
+
+    /** Whether it compiles what it starts. */
+    boolean compiles() {
+        return plugin.artifact().startsWith("jetty-") || plugin.artifact().equals(APPLICATION);
+    }
 }

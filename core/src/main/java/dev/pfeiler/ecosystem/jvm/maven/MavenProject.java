@@ -65,12 +65,11 @@ public record MavenProject(
         commands.add(new Proposal.Command("test", "mvn test"));
         for (MavenModule module : modules) {
             if (module.start().isEmpty()) continue;
-            boolean war = module.packaging().equals("war");
-            String goal = war ? "jetty:run" : "exec:java";
-            // the server compiles by itself; modules that this one needs are built along with it
-            String phase = !module.needs().isEmpty() ? "package " : war ? "" : "compile ";
+            BuildPlugin start = module.start().get();
+            // some compile by themselves; modules that this one needs are built along with it
+            String phase = !module.needs().isEmpty() ? "package " : start.compiles() ? "" : "compile ";
             String only = isSingle() ? "" : " -pl " + module.folder() + " -am";
-            commands.add(new Proposal.Command("run", "mvn " + phase + goal + only));
+            commands.add(new Proposal.Command("run", "mvn " + phase + start.call() + only));
         }
         for (MavenModule module : modules) {
             if (!module.selfContained() || !module.manifest().containsKey("Main-Class")) continue;

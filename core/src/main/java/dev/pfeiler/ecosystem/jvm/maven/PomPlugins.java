@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.apache.maven.model.Plugin;
 import org.apache.maven.model.PluginExecution;
 import org.apache.maven.model.PluginManagement;
@@ -13,6 +14,10 @@ import org.codehaus.plexus.util.xml.Xpp3Dom;
 
 /** The plug-ins of Maven descriptors, with what they are told. */
 final class PomPlugins {
+    /** Files that several libraries of a framework have, each with lines of its own. */
+    private static final List<String> SPRING_FILES =
+            List.of("META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
+
     private final MavenProject project;
 
     PomPlugins(MavenProject project) {
@@ -46,7 +51,7 @@ final class PomPlugins {
     /** The plugins of a module's own; one of several modules tells the usual ones there what it has to, too. */
     List<Plugin> own(MavenModule module) {
         List<Plugin> plugins = new ArrayList<>(generators(module));
-        if (module.selfContained()) plugins.add(withLibraries());
+        if (module.selfContained()) plugins.add(withLibraries(module));
         if (project.isSingle()) return plugins;
         module.start().ifPresent(start -> {
             Plugin plugin = start(start);
@@ -109,8 +114,25 @@ final class PomPlugins {
         return configuration;
     }
 
-    /** A second archive beside the plain one, with the libraries unpacked in it. */
-    private static Plugin withLibraries() {
+    /** A second archive beside the plain one, with the libraries in it: as the framework starts them, else unpacked. */
+    private static Plugin withLibraries(MavenModule module) {
+        Optional<BuildPlugin> framework =
+                module.start().filter(start -> start.plugin().artifact().equals(BuildPlugin.APPLICATION));
+        return framework.isPresent() ? repackaged(framework.get().plugin()) : shaded(module);
+    }
+
+    private static Plugin repackaged(Coordinates framework) {
+        Plugin plugin = plugin(framework);
+        PluginExecution execution = new PluginExecution();
+        execution.addGoal("repackage");
+        Xpp3Dom configuration = new Xpp3Dom("configuration");
+        configuration.addChild(element("classifier", MavenModule.WITH_LIBRARIES));
+        execution.setConfiguration(configuration);
+        plugin.addExecution(execution);
+        return plugin;
+    }
+
+    private static Plugin shaded(MavenModule module) {
         Plugin plugin = new Plugin();
         plugin.setArtifactId("maven-shade-plugin");
         plugin.setVersion("3.6.0");
@@ -126,6 +148,10 @@ final class PomPlugins {
         Xpp3Dom services = new Xpp3Dom("transformer");
         services.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.ServicesResourceTransformer");
         transformers.addChild(services);
+        boolean spring = module.dependencies().stream()
+                .flatMap(dependency -> dependency.declared().stream())
+                .anyMatch(c -> c.group().startsWith("org.springframework"));
+        if (spring) SPRING_FILES.forEach(file -> transformers.addChild(appended(file)));
         configuration.addChild(transformers);
         Xpp3Dom filters = new Xpp3Dom("filters");
         Xpp3Dom filter = new Xpp3Dom("filter");
@@ -136,6 +162,13 @@ final class PomPlugins {
         execution.setConfiguration(configuration);
         plugin.addExecution(execution);
         return plugin;
+    }
+
+    private static Xpp3Dom appended(String file) {
+        Xpp3Dom transformer = new Xpp3Dom("transformer");
+        transformer.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.AppendingTransformer");
+        transformer.addChild(element("resource", file));
+        return transformer;
     }
 
     /** The plug-in by which a product is started, where a person asks for it. */
