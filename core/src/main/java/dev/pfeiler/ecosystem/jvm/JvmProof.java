@@ -181,7 +181,7 @@ final class JvmProof {
         proof.stage().accept("starting the old and the new program");
         JvmRunning running = new JvmRunning(proof, reading, project, module, scratch);
         classes.addAll(running.oldLibraries());
-        archives.addAll(running.newLibraries(described));
+        archives.addAll(running.newLibraries(maven, described));
         JvmEmbedded embedded = new JvmEmbedded(proof, reading, project, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), classes, archives);
         return running.compare(mainClass.get(), classes, archives);

@@ -2,10 +2,11 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.dependency.Scope;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
+import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.PomWriter;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Proof;
@@ -17,9 +18,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** Starts the program that the old wiring gave, and the new one, with the same words, and compares what they do. */
@@ -109,20 +112,33 @@ final class JvmRunning {
                 .toList();
     }
 
-    /** The new class path behind the module's own archive: what the descriptor leads to when the program runs. */
-    List<Path> newLibraries(MavenModule maven) {
+    /** The new class path behind the module's own archive: what the descriptors, as they are now, lead to. */
+    List<Path> newLibraries(MavenProject maven, MavenModule described) {
+        Map<String, Path> descriptors = new HashMap<>();
+        Set<String> modules = new HashSet<>();
+        Coordinates top = maven.coordinates();
+        descriptors.put(
+                coordinates(top, maven.parent()).key(), proof.converted().resolve(PomWriter.POM));
+        for (MavenModule one : maven.modules()) {
+            String key = coordinates(top, one.name()).key();
+            modules.add(key);
+            descriptors.put(key, proof.converted().resolve(one.folder()).resolve(PomWriter.POM));
+        }
+        Path own = proof.converted().resolve(PomWriter.REPOSITORY);
         List<Path> found = new ArrayList<>();
-        maven.dependencies().forEach(dependency -> {
-            boolean atRun = !EnumSet.of(Scope.TEST, Scope.PROVIDED, Scope.DROP).contains(dependency.scope());
-            if (!atRun || dependency.declared().isEmpty()) return;
-            Coordinates coordinates = dependency.declared().get();
-            Path own = proof.converted()
-                    .resolve(PomWriter.REPOSITORY)
-                    .resolve(coordinates.folder())
-                    .resolve(coordinates.fileName("jar"));
-            if (Files.exists(own)) found.add(own);
-            else reading.repositories().store().file(coordinates, "jar").ifPresent(found::add);
-        });
+        reading.repositories().running(coordinates(top, described.name()), descriptors, own).artifacts().stream()
+                .map(Resolved::coordinates)
+                // archives of modules are at hand
+                .filter(coordinates -> !modules.contains(coordinates.key()))
+                .forEach(coordinates -> {
+                    Path jar = own.resolve(coordinates.folder()).resolve(coordinates.fileName("jar"));
+                    if (Files.exists(jar)) found.add(jar);
+                    else reading.repositories().jar(coordinates).ifPresent(found::add);
+                });
         return found;
+    }
+
+    private static Coordinates coordinates(Coordinates top, String artifact) {
+        return new Coordinates(top.group(), artifact, top.version());
     }
 }

@@ -40,6 +40,13 @@ public record MavenProject(
         return modules.size() == 1;
     }
 
+    /** The artifact of the descriptor at the top: of several modules the parent, which may not bear the name of one. */
+    public String parent() {
+        String name = coordinates.artifact();
+        boolean taken = !isSingle() && modules.stream().anyMatch(m -> m.name().equals(name));
+        return taken ? name + "-parent" : name;
+    }
+
     /** The dependencies of all modules. */
     public Stream<Dependency> dependencies() {
         return modules.stream().flatMap(module -> module.dependencies().stream());

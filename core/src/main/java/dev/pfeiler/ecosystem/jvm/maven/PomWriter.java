@@ -28,7 +28,7 @@ public final class PomWriter {
     /** The folder of the repository that a project carries with it. */
     public static final String REPOSITORY = LocalRepository.OWN;
 
-    private static final String POM = "pom.xml";
+    public static final String POM = "pom.xml";
 
     private final MavenProject project;
     private final SharedVersions versions;
@@ -90,7 +90,7 @@ public final class PomWriter {
     /** What a single project and the parent of several modules have. */
     private Model common(String packaging) {
         Model model = named(project.coordinates());
-        model.setArtifactId(artifact());
+        model.setArtifactId(project.parent());
         model.setPackaging(packaging);
         model.setName(project.coordinates().artifact());
         model.setProperties(properties());
@@ -131,20 +131,12 @@ public final class PomWriter {
         return repository;
     }
 
-    /** The parent of several modules may not bear the name of one of them. */
-    private String artifact() {
-        String name = project.coordinates().artifact();
-        boolean taken = !project.isSingle()
-                && project.modules().stream().anyMatch(m -> m.name().equals(name));
-        return taken ? name + "-parent" : name;
-    }
-
     private Parent parent(MavenModule module) {
         Parent parent = new Parent();
         // left out, it means the folder above
         parent.setRelativePath("../".repeat(module.folder().split("/").length) + POM);
         parent.setGroupId(project.coordinates().group());
-        parent.setArtifactId(artifact());
+        parent.setArtifactId(project.parent());
         parent.setVersion(project.coordinates().version());
         return parent;
     }

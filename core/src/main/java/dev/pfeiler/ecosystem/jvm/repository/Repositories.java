@@ -225,9 +225,29 @@ public final class Repositories {
                     new Dependency(artifact(declaration.coordinates()), declaration.scope(), false, exclusions));
         }
         pins.values().forEach(pin -> request.addManagedDependency(new Dependency(artifact(pin), "")));
+        return collect(request, access().session());
+    }
+
+    /**
+     * The class path that a module of a project has when it runs, as its descriptor says now.
+     *
+     * @param descriptors of the project's modules and of their parent, by group and artifact
+     * @param own the repository that the project carries with it
+     */
+    public Resolution running(Coordinates module, Map<String, Path> descriptors, Path own) {
+        CollectRequest request = new CollectRequest();
+        request.setRoot(new Dependency(artifact(module), ""));
+        Resolution whole = collect(request, access().session(new OwnArtifacts(descriptors, own)));
+        return new Resolution(
+                whole.artifacts().stream()
+                        .filter(a -> a.scope().equals("compile") || a.scope().equals("runtime"))
+                        .toList(),
+                whole.unknown());
+    }
+
+    private Resolution collect(CollectRequest request, DefaultRepositorySystemSession session) {
         request.setRepositories(access().remotes());
         Set<Coordinates> unknown = Collections.synchronizedSet(new LinkedHashSet<>());
-        DefaultRepositorySystemSession session = access().session();
         session.setRepositoryListener(new AbstractRepositoryListener() {
             @Override
             public void artifactDescriptorMissing(RepositoryEvent event) {

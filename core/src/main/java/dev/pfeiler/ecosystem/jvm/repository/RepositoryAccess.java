@@ -1,25 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
 import dev.pfeiler.ecosystem.Surroundings;
-import java.io.File;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.apache.maven.repository.internal.MavenRepositorySystemUtils;
 import org.eclipse.aether.DefaultRepositoryCache;
 import org.eclipse.aether.DefaultRepositorySystemSession;
 import org.eclipse.aether.RepositorySystem;
-import org.eclipse.aether.artifact.Artifact;
 import org.eclipse.aether.repository.LocalRepository;
 import org.eclipse.aether.repository.RemoteRepository;
 import org.eclipse.aether.repository.RepositoryPolicy;
-import org.eclipse.aether.repository.WorkspaceReader;
-import org.eclipse.aether.repository.WorkspaceRepository;
 import org.eclipse.aether.spi.connector.transport.TransporterProvider;
 import org.eclipse.aether.supplier.RepositorySystemSupplier;
+import org.eclipse.aether.util.repository.ChainedWorkspaceReader;
 import org.eclipse.aether.util.repository.SimpleArtifactDescriptorPolicy;
 
 /** How repositories are reached: the person's settings, with the local store read from and never written to. */
@@ -41,7 +35,7 @@ final class RepositoryAccess {
         LocalRepository own =
                 new LocalRepository(surroundings.cache().resolve("repository").toFile());
         session.setLocalRepositoryManager(system.newLocalRepositoryManager(session, own));
-        session.setWorkspaceReader(new Store(settings.localRepository()));
+        session.setWorkspaceReader(new OwnArtifacts(Map.of(), settings.localRepository()));
         session.setOffline(settings.offline());
         session.setMirrorSelector(settings.mirrors());
         session.setProxySelector(settings.proxies());
@@ -68,6 +62,15 @@ final class RepositoryAccess {
         return new DefaultRepositorySystemSession(session);
     }
 
+    /** A session that finds some artifacts in a project, before it looks anywhere else. */
+    DefaultRepositorySystemSession session(OwnArtifacts own) {
+        DefaultRepositorySystemSession with = session();
+        with.setWorkspaceReader(ChainedWorkspaceReader.newInstance(own, session.getWorkspaceReader()));
+        // what was read without them may have been another descriptor
+        with.setCache(new DefaultRepositoryCache());
+        return with;
+    }
+
     /** After mirrors took their places. */
     List<RemoteRepository> remotes() {
         return remotes;
@@ -83,47 +86,9 @@ final class RepositoryAccess {
 
         @Override
         protected TransporterProvider getTransporterProvider(
-                java.util.Map<String, org.eclipse.aether.spi.connector.transport.TransporterFactory> factories) {
+                Map<String, org.eclipse.aether.spi.connector.transport.TransporterFactory> factories) {
             transporters = super.getTransporterProvider(factories);
             return transporters;
-        }
-    }
-
-    /** The person's local store, as a place that artifacts are found in. */
-    private static final class Store implements WorkspaceReader {
-        private final Path folder;
-        private final WorkspaceRepository repository = new WorkspaceRepository("local");
-
-        private Store(Path folder) {
-            this.folder = folder;
-        }
-
-        @Override
-        public WorkspaceRepository getRepository() {
-            return repository;
-        }
-
-        @Override
-        public File findArtifact(Artifact artifact) {
-            Coordinates c = new Coordinates(
-                    artifact.getGroupId(), artifact.getArtifactId(), artifact.getVersion(), artifact.getClassifier());
-            Path file = folder.resolve(c.folder()).resolve(c.fileName(artifact.getExtension()));
-            return Files.isRegularFile(file) ? file.toFile() : null;
-        }
-
-        @Override
-        public List<String> findVersions(Artifact artifact) {
-            Path versions =
-                    folder.resolve(artifact.getGroupId().replace('.', '/')).resolve(artifact.getArtifactId());
-            if (!Files.isDirectory(versions)) return List.of();
-            try (Stream<Path> all = Files.list(versions)) {
-                return all.filter(Files::isDirectory)
-                        .map(path -> path.getFileName().toString())
-                        .sorted()
-                        .toList();
-            } catch (IOException e) {
-                return List.of();
-            }
         }
     }
 
