@@ -4,6 +4,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.RunningPlaces;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -20,16 +21,21 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import org.apache.maven.artifact.versioning.ComparableVersion;
 
 /** Lays side by side what the descriptors of a project state of the same thing, and what stands afterwards. */
 final class JvmAgreements {
     private final JvmReading reading;
+    private final JvmProject project;
+    private final ContainerFiles containers;
     private final MavenProject maven;
     private final Set<String> leaving = new HashSet<>();
     private final List<Agreement> rows = new ArrayList<>();
 
-    JvmAgreements(JvmReading reading, MavenProject maven, List<Step> steps) {
+    JvmAgreements(JvmReading reading, JvmProject project, MavenProject maven, List<Step> steps) {
         this.reading = reading;
+        this.project = project;
+        this.containers = ContainerFiles.of(reading.tree());
         this.maven = maven;
         steps.stream()
                 .filter(step -> step instanceof Step.Retire)
@@ -40,7 +46,10 @@ final class JvmAgreements {
     /** One row for each thing that is stated more than once, or otherwise than it will be. */
     List<Agreement> all() {
         row("Name", maven.coordinates().artifact(), wired(w -> w.name().stream()));
-        row("Version", maven.coordinates().version(), wired(w -> w.version().stream()));
+        List<Wiring.Setting> versions = new ArrayList<>(wired(w -> w.version().stream()));
+        for (String attribute : List.of("Implementation-Version", "Bundle-Version"))
+            versions.addAll(manifests(attribute));
+        row("Version", maven.coordinates().version(), versions);
         level();
         row("Encoding", maven.encoding(), wired(w -> w.settings("-encoding").stream()));
         for (MavenModule module : maven.modules()) {
@@ -48,20 +57,68 @@ final class JvmAgreements {
                     .map(BuildPlugin::configuration)
                     .map(settings -> settings.get(JvmStart.MAIN_CLASS))
                     .filter(name -> maven.isSingle())
-                    .ifPresent(name -> row(
-                            "Main class",
-                            name,
-                            wired(w -> Stream.concat(
-                                    w.mainClasses().stream(),
-                                    w.archives().stream()
-                                            .flatMap(a ->
-                                                    Optional.ofNullable(
-                                                            a.manifest().get("Main-Class"))
-                                                            .stream())))));
-            if (module.packaging().equals("war") && maven.isSingle())
-                row("Context path", module.finalName().orElse(""), wired(w -> w.contextPath().stream()));
+                    .ifPresent(name -> row("Main class", name, mainClasses()));
+            if (module.packaging().equals("war") && maven.isSingle()) {
+                List<Wiring.Setting> paths = new ArrayList<>(wired(w -> w.contextPath().stream()));
+                paths.addAll(containers.contextPaths());
+                row("Context path", module.finalName().orElse(""), paths);
+            }
         }
+        servletApi();
         return rows;
+    }
+
+    private List<Wiring.Setting> mainClasses() {
+        List<Wiring.Setting> classes = new ArrayList<>(wired(w -> Stream.concat(
+                w.mainClasses().stream(),
+                w.archives().stream()
+                        .flatMap(a -> Optional.ofNullable(a.manifest().get("Main-Class")).stream()))));
+        classes.addAll(manifests("Main-Class"));
+        classes.addAll(containers.mainClasses());
+        return classes;
+    }
+
+    private List<Wiring.Setting> manifests(String attribute) {
+        return project.modules().stream()
+                .flatMap(module -> project.manifest(reading, module).stream())
+                .flatMap(file -> Optional.ofNullable(file.attributes().get(attribute)).stream())
+                .toList();
+    }
+
+    /** A descriptor may be written for an earlier interface than the one on the class path, not for a later one. */
+    private void servletApi() {
+        reading.servletApi().ifPresent(api -> {
+            List<Agreement.Statement> statements = new ArrayList<>();
+            project.webs().values().stream()
+                    .flatMap(web -> web.descriptor().stream())
+                    .filter(descriptor -> !descriptor.version().isEmpty())
+                    .forEach(descriptor -> statements.add(statement(
+                            descriptor.version(),
+                            descriptor.versionEvidence(),
+                            stated -> new ComparableVersion(stated).compareTo(new ComparableVersion(api)) <= 0)));
+            add("Servlet interface", api, statements);
+        });
+    }
+
+    /** What container files copy and the build tool makes elsewhere. */
+    List<Finding> copiedElsewhere() {
+        List<Finding> elsewhere = new ArrayList<>();
+        for (Wiring.Setting copied : containers.copied()) {
+            for (int i = 0; i < project.modules().size(); i++) {
+                MavenModule module = maven.modules().get(i);
+                boolean made = project.modules()
+                        .get(i)
+                        .archive()
+                        .filter(archive -> archive.path().equals(copied.value()))
+                        .isPresent();
+                if (!made) continue;
+                String now = module.path(
+                        "target/" + module.archive(maven.coordinates().version()));
+                elsewhere.add(Finding.trouble(
+                        copied.value(), "is made as " + now + " from now on; copy that", copied.evidence()));
+            }
+        }
+        return elsewhere;
     }
 
     /** The findings for what will state something else after the conversion. */

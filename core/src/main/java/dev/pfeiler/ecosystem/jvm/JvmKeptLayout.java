@@ -170,7 +170,7 @@ final class JvmKeptLayout {
     }
 
     /** As the module's descriptor sees it, which lies in a folder of its own where there are several. */
-    private String shown(String folder) {
+    String shown(String folder) {
         if (Paths.within(module.folder(), folder)) {
             String own = Paths.relative(module.folder(), folder);
             return own.isEmpty() ? "${project.basedir}" : own;

@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -150,6 +151,16 @@ record JvmProject(
 
     private static boolean deployedIn(Layout layout, String path) {
         return layout.folders(Role.WEB).anyMatch(web -> deployedIn(web, path));
+    }
+
+    /** The manifest that lies among a module's sources, as it would beside the classes. */
+    Optional<ManifestFile> manifest(JvmReading reading, JvmModule module) {
+        return module.paths().stream()
+                .flatMap(path -> layout.of(path).stream())
+                .filter(placement -> placement.role() == Role.MAIN_RESOURCES)
+                .filter(placement -> placement.relative().equals(ManifestFile.PLACE))
+                .flatMap(placement -> ManifestFile.read(reading.tree(), placement.path()).stream())
+                .findFirst();
     }
 
     /** The enterprise archive into which a module goes. */

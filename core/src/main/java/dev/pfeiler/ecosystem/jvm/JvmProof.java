@@ -21,10 +21,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /** Proves a conversion to Maven: builds the old tree as it was wired, the new one with {@code mvn}, and compares. */
@@ -136,8 +138,10 @@ final class JvmProof {
         Path scratch = Files.createDirectories(proof.scratch().resolve("started-" + i));
         List<Path> classes = new ArrayList<>(List.of(baselines.get(i).classes()));
         List<Path> archives = new ArrayList<>(List.of(products.get(i)));
-        for (int other = 0; other < i; other++) {
-            if (!module.needs().contains(project.modules().get(other).name())) continue;
+        Set<String> needed = new HashSet<>(module.needs());
+        for (int other = i - 1; other >= 0; other--) {
+            if (!needed.contains(project.modules().get(other).name())) continue;
+            needed.addAll(project.modules().get(other).needs());
             classes.add(baselines.get(other).classes());
             archives.add(products.get(other));
         }

@@ -19,6 +19,7 @@ import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.WiredDocumentation;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -110,8 +111,10 @@ final class JvmProposing {
                         .filter(f -> !mending.settled().contains(f))
                         .forEach(leftForYou::add);
         leftForYou.addAll(reading.tree().trouble());
-        List<Agreement> agreements = new JvmAgreements(reading, maven, steps.all()).all();
+        JvmAgreements stated = new JvmAgreements(reading, project, maven, steps.all());
+        List<Agreement> agreements = stated.all();
         leftForYou.addAll(JvmAgreements.open(agreements));
+        leftForYou.addAll(stated.copiedElsewhere());
         return new Proposal(
                 "jvm",
                 target,
@@ -256,6 +259,7 @@ final class JvmProposing {
                 needs(module),
                 jar ? Optional.empty() : Optional.of(archiveName(module, name)),
                 manifest(module, packaging),
+                jar ? manifestFile(module) : Optional.empty(),
                 grammars.stream()
                         .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
                         .map(JvmGenerators.Grammar::plugin)
@@ -291,7 +295,7 @@ final class JvmProposing {
 
     /** How a module is started; what stands on an enterprise archive around it cannot be, alone. */
     private Optional<BuildPlugin> start(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
-        JvmStart start = new JvmStart(reading, module, deliberation);
+        JvmStart start = new JvmStart(reading, project, module, deliberation);
         boolean leans = !module.brought().isEmpty()
                 || project.packing(module).isPresent()
                         && decided.dependencies().stream()
@@ -328,16 +332,34 @@ final class JvmProposing {
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
     private Map<String, String> manifest(JvmModule module, String packaging) {
         Map<String, String> manifest = new TreeMap<>();
-        module.archive().ifPresent(archive -> archive.manifest().forEach((key, setting) -> {
+        Map<String, Wiring.Setting> stated =
+                new TreeMap<>(module.archive().map(Wiring.Archive::manifest).orElse(Map.of()));
+        // one that names libraries cannot be taken as it is, as they are called otherwise now
+        Optional<ManifestFile> among = project.manifest(reading, module);
+        among.filter(ManifestFile::namesLibraries)
+                .ifPresent(one -> one.attributes().forEach(stated::putIfAbsent));
+        Optional<ManifestFile> file = among.filter(one -> !one.namesLibraries());
+        stated.forEach((key, setting) -> {
             boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
                     .contains(key);
             // beside a web archive lies something only where an enterprise archive brings it
             own |= key.equals("Class-Path")
                     && packaging.equals("war")
                     && project.packing(module).isEmpty();
+            // what the file says that the manifest is made from need not be said again
+            own |= file.filter(f -> f.path().equals(setting.evidence().file())).isPresent();
             if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
-        }));
+        });
         return manifest;
+    }
+
+    /** The manifest among the sources, where the archive's is made from it. */
+    private Optional<String> manifestFile(JvmModule module) {
+        return project.manifest(reading, module)
+                .filter(file -> !file.namesLibraries())
+                .map(file -> keep
+                        ? new JvmKeptLayout(reading.tree(), project, module).shown(file.path())
+                        : Role.MAIN_RESOURCES.conventional(ManifestFile.PLACE));
     }
 
     private void modules() {

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** How a module is started by the build tool: a server for web archives, the main class of a program. */
 final class JvmStart {
@@ -26,12 +28,14 @@ final class JvmStart {
     private static final int LATER_JAVA = 17;
 
     private final JvmReading reading;
+    private final JvmProject project;
     private final JvmModule module;
     private final Deliberation deliberation;
     private final String key;
 
-    JvmStart(JvmReading reading, JvmModule module, Deliberation deliberation) {
+    JvmStart(JvmReading reading, JvmProject project, JvmModule module, Deliberation deliberation) {
         this.reading = reading;
+        this.project = project;
         this.module = module;
         this.deliberation = deliberation;
         this.key = module.key("run");
@@ -81,20 +85,21 @@ final class JvmStart {
                 .findFirst()
                 .ifPresent(name -> own.put(name, new Evidence(source.path(), source.mainLine(), "static void main"))));
         Map<String, Evidence> started = new LinkedHashMap<>();
-        reading.wirings().stream()
-                .flatMap(wiring -> wiring.mainClasses().stream())
+        Stream.concat(
+                        reading.wirings().stream().flatMap(wiring -> wiring.mainClasses().stream()),
+                        ContainerFiles.of(reading.tree()).mainClasses().stream())
                 .filter(setting -> own.containsKey(setting.value()))
                 .forEach(setting -> started.putIfAbsent(setting.value(), setting.evidence()));
         Optional<Wiring.Setting> stated = module.archive()
                 .flatMap(archive -> Optional.ofNullable(archive.manifest().get("Main-Class")))
+                .or(() -> project.manifest(reading, module)
+                        .flatMap(file -> Optional.ofNullable(file.attributes().get("Main-Class"))))
                 .filter(setting -> CLASS.matcher(setting.value()).matches());
         if (own.isEmpty() && stated.isEmpty()) return Optional.empty();
         String standing;
         if (stated.isPresent()) {
             standing = settle(
-                    stated.get().value(),
-                    "the old archive's manifest names it",
-                    stated.get().evidence());
+                    stated.get().value(), "the manifest names it", stated.get().evidence());
         } else if (started.size() == 1) {
             String name = started.keySet().iterator().next();
             standing = settle(name, "the old build starts it", started.get(name));

@@ -758,6 +758,78 @@ class JvmProposalTest {
                 .satisfies(f -> assertThat(f.evidence().get(0).place()).isEqualTo("Dockerfile:1"));
     }
 
+    @Test
+    void containerFilesAreHeldAgainstWhatIsBuilt() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A { public static void main(String[] a) {} }")
+                .file("src/p/B.java", "package p; class B { public static void main(String[] a) {} }")
+                .file(
+                        "build.xml",
+                        "<project><property name='version' value='2.1'/><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='dist/port.jar' basedir='out'/></target></project>")
+                .file(
+                        "Dockerfile",
+                        "FROM eclipse-temurin:17",
+                        "COPY --chown=1 dist/port.jar \\",
+                        "  /app/",
+                        "CMD [\"java\", \"-cp\", \"/app/port.jar\", \"p.B\"]");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "run")).as("what the image starts").isEqualTo("p.B");
+        assertThat(proposal.leftForYou())
+                .filteredOn(finding -> finding.subject().equals("dist/port.jar"))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.fact()).contains("target/port-2.1.jar");
+                    assertThat(finding.evidence().get(0).place()).isEqualTo("Dockerfile:2");
+                });
+        assertThat(propose("run=p.A").agreements())
+                .filteredOn(row -> row.subject().equals("Main class"))
+                .singleElement()
+                .satisfies(row ->
+                        assertThat(row.statements().get(0).stillDiffers()).isTrue());
+    }
+
+    @Test
+    void aWebArchiveIsServedBelowThePathThatAllPlacesState() throws IOException {
+        servlet("<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
+        sketch.file("Dockerfile", "FROM tomcat:9", "COPY port.war /usr/local/tomcat/webapps/tides.war")
+                .file("web/WEB-INF/web.xml", "<web-app version='4.0'/>");
+        assertThat(propose().agreements())
+                .extracting(row -> row.subject() + " " + row.standing() + " "
+                        + row.statements().stream()
+                                .map(s -> s.value() + (s.agrees() ? "" : "!"))
+                                .toList())
+                .contains("Context path port [tides!]", "Servlet interface 3.1.0 [4.0!]");
+    }
+
+    @Test
+    void theManifestAmongTheSourcesIsThatOfTheArchive() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A { public static void main(String[] a) {} }")
+                .file("src/p/B.java", "package p; class B { public static void main(String[] a) {} }")
+                .file(
+                        "src/META-INF/MANIFEST.MF",
+                        "Manifest-Version: 1.0",
+                        "Bundle-SymbolicName: no.port",
+                        "Bundle-Version: 3.0",
+                        "Main-Class: p.B");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<manifestFile>src/main/resources/META-INF/MANIFEST.MF</manifestFile>")
+                .doesNotContain("manifestEntries");
+        assertThat(value(proposal, "run")).isEqualTo("p.B");
+        assertThat(proposal.agreements()).extracting("subject").contains("Version");
+        assertThat(written(propose("layout=keep"), "pom.xml")).contains("<manifestFile>src/META-INF/MANIFEST.MF<");
+        sketch.file("src/META-INF/MANIFEST.MF", "Main-Class: p.A", "Class-Path: lib/a.jar", "Tide: low");
+        assertThat(written(propose(), "pom.xml"))
+                .contains("<addClasspath>true</addClasspath>", "<Tide>low</Tide>", "<mainClass>p.A</mainClass>")
+                .doesNotContain("manifestFile");
+        sketch.file("port.mf", "Main-Class: p.B", "Gauge: nine")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='a.jar' basedir='out' manifest='port.mf'/></target></project>");
+        assertThat(written(propose(), "pom.xml")).contains("<mainClass>p.B</mainClass>", "<Gauge>nine</Gauge>");
+    }
+
     private List<String> needs() {
         return propose().leftForYou().stream()
                 .filter(finding -> finding.fact().contains("; add "))

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.maven;
 
 import dev.pfeiler.ecosystem.jvm.dependency.Dependency;
+import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +16,7 @@ import java.util.Optional;
  * @param needs the other modules it needs
  * @param finalName what the archive is called; nothing where name and version make it up
  * @param manifest attributes that the manifest has to have
+ * @param manifestFile a file that the manifest is made from, as the descriptor sees it
  * @param generators plug-ins that write sources
  * @param selfContained whether a second archive is made that holds the libraries too
  * @param start the plug-in that starts what was built
@@ -35,6 +37,7 @@ public record MavenModule(
         List<Need> needs,
         Optional<String> finalName,
         Map<String, String> manifest,
+        Optional<String> manifestFile,
         List<BuildPlugin> generators,
         boolean selfContained,
         Optional<BuildPlugin> start,
@@ -55,6 +58,11 @@ public record MavenModule(
 
     /** What the second archive is called besides the first: its classifier. */
     public static final String WITH_LIBRARIES = "all";
+
+    /** The path of a file, given its path in the module. */
+    public String path(String own) {
+        return Paths.join(folder, own);
+    }
 
     /** The file name of its archive, at a version. */
     public String archive(String version) {

@@ -247,6 +247,7 @@ final class PomPlugins {
 
     private void manifest(Xpp3Dom configuration, MavenModule module) {
         Xpp3Dom archive = new Xpp3Dom("archive");
+        module.manifestFile().ifPresent(file -> archive.addChild(element("manifestFile", file)));
         Xpp3Dom entries = new Xpp3Dom("manifestEntries");
         Xpp3Dom manifest = new Xpp3Dom("manifest");
         module.manifest().forEach((key, value) -> {

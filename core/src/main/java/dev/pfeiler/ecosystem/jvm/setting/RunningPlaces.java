@@ -7,7 +7,6 @@ import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -41,8 +40,7 @@ public final class RunningPlaces {
 
     private static List<Pattern> patterns(TreeFile file) {
         String path = file.path();
-        if (Set.of("Dockerfile", "Containerfile").contains(file.name())
-                || file.extension().equals("dockerfile")) return List.of(IMAGE);
+        if (ContainerFiles.isOne(file)) return List.of(IMAGE);
         if (Paths.parent(path).equals(".github/workflows")) return List.of(SET_UP, IMAGE);
         return switch (path) {
             case ".travis.yml" -> List.of(TRAVIS);

@@ -222,6 +222,10 @@ final class BuildTasks {
                 .map(child -> new Evidence(task.file(), child.line(), child.tag()))
                 .findFirst();
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
+        paths.inside(paths.value(e, "manifest"))
+                .filter(tree::has)
+                .flatMap(read -> ManifestFile.read(tree, read))
+                .ifPresent(read -> manifest.putAll(read.attributes()));
         e.children("manifest")
                 .flatMap(m -> m.children("attribute"))
                 .forEach(a -> manifest.put(
