@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
@@ -11,6 +12,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Agreement;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -22,6 +25,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.apache.maven.artifact.versioning.ComparableVersion;
+import org.slf4j.LoggerFactory;
 
 /** Lays side by side what the descriptors of a project state of the same thing, and what stands afterwards. */
 final class JvmAgreements {
@@ -61,6 +65,7 @@ final class JvmAgreements {
             if (module.packaging().equals("war") && maven.isSingle()) {
                 List<Wiring.Setting> paths = new ArrayList<>(wired(w -> w.contextPath().stream()));
                 paths.addAll(containers.contextPaths());
+                paths.addAll(serverContexts());
                 row("Context path", module.finalName().orElse(""), paths);
             }
         }
@@ -76,6 +81,26 @@ final class JvmAgreements {
         classes.addAll(manifests("Main-Class"));
         classes.addAll(containers.mainClasses());
         return classes;
+    }
+
+    /** The paths in settings for a server that lie with the web files. */
+    private List<Wiring.Setting> serverContexts() {
+        List<Wiring.Setting> paths = new ArrayList<>();
+        project.layout()
+                .files(Role.WEB)
+                .filter(placement -> placement.relative().equals("META-INF/context.xml"))
+                .forEach(placement -> {
+                    try {
+                        XmlElement root = XmlElement.read(reading.tree().bytes(placement.path()));
+                        String path = root.attribute("path").replaceFirst("^/", "");
+                        if (!path.isEmpty())
+                            paths.add(
+                                    new Wiring.Setting(path, new Evidence(placement.path(), root.line(), root.tag())));
+                    } catch (IOException | XmlElement.Malformed e) {
+                        LoggerFactory.getLogger(JvmAgreements.class).debug("{}", placement.path(), e);
+                    }
+                });
+        return paths;
     }
 
     private List<Wiring.Setting> manifests(String attribute) {

@@ -27,6 +27,8 @@ import java.util.stream.Collectors;
 
 /** Puts a reading of a JVM project into findings. */
 final class JvmFindings {
+    private static final int USUAL_LEVEL = 8;
+
     private static final Map<String, String> LANGUAGES = Map.of(
             "java", "Java",
             "kt", "Kotlin",
@@ -227,8 +229,21 @@ final class JvmFindings {
     }
 
     List<ProjectSettings.LevelSign> levelSigns() {
-        return ProjectSettings.levelSigns(
-                reading.wirings(), reading.built(), reading.javaSources(), project.libraries(), reading.told());
+        List<ProjectSettings.LevelSign> signs = new ArrayList<>(ProjectSettings.levelSigns(
+                reading.wirings(), reading.built(), reading.javaSources(), project.libraries(), reading.told()));
+        int highest =
+                signs.stream().mapToInt(ProjectSettings.LevelSign::level).max().orElse(USUAL_LEVEL);
+        project
+                .missing(reading, project.main(), project.tests(), String.valueOf(Math.max(highest, USUAL_LEVEL)))
+                .all()
+                .stream()
+                .filter(missing -> missing.level() > highest)
+                .forEach(missing -> signs.add(new ProjectSettings.LevelSign(
+                        missing.level(),
+                        Certainty.GUESS,
+                        missing.coordinates().artifact() + ", which is imported, needs it",
+                        missing.evidence().get(0))));
+        return signs;
     }
 
     private void descriptors() {

@@ -7,7 +7,7 @@ import dev.pfeiler.ecosystem.jvm.maven.MavenLog;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
 import dev.pfeiler.ecosystem.jvm.maven.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Proof;
@@ -121,12 +121,16 @@ final class JvmProof {
         return List.copyOf(built.values());
     }
 
-    /** Libraries that were missing in the tree, from the local repository. */
+    /** Libraries that were missing in the tree, with what they bring: some are empty and bring the classes. */
     private List<Path> fetched() {
-        LocalRepository store = reading.repositories().store();
-        return maven.dependencies()
+        List<Declaration> missing = maven.dependencies()
                 .filter(dependency -> dependency.jar().isEmpty())
-                .flatMap(dependency -> store.file(dependency.declared().orElseThrow(), "jar").stream())
+                .map(dependency -> new Declaration(dependency.declared().orElseThrow(), "compile", Set.of()))
+                .distinct()
+                .toList();
+        if (missing.isEmpty()) return List.of();
+        return reading.repositories().resolve(missing, Map.of()).artifacts().stream()
+                .flatMap(artifact -> reading.repositories().jar(artifact.coordinates()).stream())
                 .distinct()
                 .toList();
     }
@@ -185,6 +189,7 @@ final class JvmProof {
         proof.stage().accept("starting the old and the new program");
         JvmRunning running = new JvmRunning(proof, reading, project, module, scratch);
         classes.addAll(running.oldLibraries());
+        classes.addAll(fetched());
         archives.addAll(running.newLibraries(maven, described));
         JvmEmbedded embedded = new JvmEmbedded(proof, reading, project, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), classes, archives);

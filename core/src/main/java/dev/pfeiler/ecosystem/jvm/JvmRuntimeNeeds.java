@@ -1,8 +1,11 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.deployment.WebDescriptor;
+import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.TreeFile;
@@ -69,6 +72,25 @@ final class JvmRuntimeNeeds {
             "groovy.text.markup.MarkupTemplateEngine",
             "org.apache.velocity.app.VelocityEngine");
 
+    /** Themes that the component library brings, in one version or another. */
+    private static final Set<String> OWN_THEMES = Set.of(
+            "none",
+            "aristo",
+            "nova-light",
+            "nova-dark",
+            "nova-colored",
+            "luna-amber",
+            "luna-blue",
+            "luna-green",
+            "luna-pink",
+            "omega",
+            "saga",
+            "vela",
+            "arya",
+            "saga-blue",
+            "vela-blue",
+            "arya-blue");
+
     private final JvmReading reading;
     private final JvmProject project;
     private final List<Finding> findings = new ArrayList<>();
@@ -86,6 +108,7 @@ final class JvmRuntimeNeeds {
             dataSource();
         }
         logging();
+        theme();
         return findings;
     }
 
@@ -189,6 +212,29 @@ final class JvmRuntimeNeeds {
                 "is set nowhere, and the program looks for its database when it starts; set it, or do without "
                         + asking.get().name(),
                 Evidence.of(asking.get().path(), "org.springframework.jdbc")));
+    }
+
+    /** A theme of a component library that neither the library nor another jar has. */
+    private void theme() {
+        Optional<Jar> components = reading.jars().stream()
+                .filter(jar -> jar.holds("org.primefaces.component.button.Button"))
+                .findFirst();
+        if (components.isEmpty()) return;
+        for (WebFiles web : project.webs().values()) {
+            WebDescriptor descriptor = web.descriptor().orElse(null);
+            Wiring.Setting named =
+                    descriptor == null ? null : descriptor.parameters().get("primefaces.THEME");
+            if (named == null || named.value().contains("#{") || OWN_THEMES.contains(named.value())) continue;
+            boolean there = reading.jars().stream()
+                    .anyMatch(jar ->
+                            jar.name().contains(named.value()) || jar.name().contains("all-themes"));
+            if (!there)
+                findings.add(Finding.trouble(
+                        named.value(),
+                        "is a theme, and no library here has it; add org.primefaces.themes:" + named.value()
+                                + ", or name another",
+                        named.evidence()));
+        }
     }
 
     /** A program, not a library, that logs by an interface with nothing behind it prints a warning and no line. */

@@ -792,13 +792,45 @@ class JvmProposalTest {
     void aWebArchiveIsServedBelowThePathThatAllPlacesState() throws IOException {
         servlet("<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
         sketch.file("Dockerfile", "FROM tomcat:9", "COPY port.war /usr/local/tomcat/webapps/tides.war")
+                .file("web/META-INF/context.xml", "<Context path='/board'/>")
                 .file("web/WEB-INF/web.xml", "<web-app version='4.0'/>");
         assertThat(propose().agreements())
                 .extracting(row -> row.subject() + " " + row.standing() + " "
                         + row.statements().stream()
                                 .map(s -> s.value() + (s.agrees() ? "" : "!"))
                                 .toList())
-                .contains("Context path port [tides!]", "Servlet interface 3.1.0 [4.0!]");
+                .contains("Context path port [tides!, board!]", "Servlet interface 3.1.0 [4.0!]");
+    }
+
+    @Test
+    void aToolkitThatLeftTheJdkIsDeclaredWithTheLevelThatRunsIt() throws IOException {
+        sketch.file(
+                        "src/p/Gauge.java",
+                        "package p; import javafx.application.Application;",
+                        "public class Gauge extends Application { public static void main(String[] a) { launch(a); } }")
+                .file(
+                        ".classpath",
+                        "<classpath><classpathentry kind='src' path='src'/>",
+                        "<classpathentry kind='con' path='org.eclipse.fx.ide.jdt.core.JAVAFX_CONTAINER'/></classpath>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml")).contains("<artifactId>javafx-controls</artifactId>");
+        Decision level = proposal.decision("level").orElseThrow();
+        assertThat(level.value()).isEqualTo("11");
+        assertThat(level.reason()).isEqualTo("javafx-controls, which is imported, needs it");
+        assertThat(proposal.leftForYou()).isEmpty();
+    }
+
+    @Test
+    void aThemeThatNoLibraryHasIsTold() throws IOException {
+        servlet("<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
+        sketch.jar("web/WEB-INF/lib/primefaces.jar", "org.primefaces.component.button.Button")
+                .file(
+                        "web/WEB-INF/web.xml",
+                        "<web-app version='3.1'><context-param><param-name>primefaces.THEME</param-name>",
+                        "<param-value>fjord</param-value></context-param></web-app>");
+        assertThat(needs()).containsExactly("fjord org.primefaces.themes:fjord @web/WEB-INF/web.xml:1");
+        sketch.jar("web/WEB-INF/lib/fjord-1.0.jar", "q.Theme");
+        assertThat(needs()).isEmpty();
     }
 
     @Test

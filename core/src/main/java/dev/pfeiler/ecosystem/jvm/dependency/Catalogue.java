@@ -68,6 +68,17 @@ public final class Catalogue {
             return with(newest(newer ? jakarta : versions, era.level()));
         }
 
+        /** The lowest Java level that runs the version fitting an era; 0 where that is not known. */
+        public int level(Era era) {
+            String version = fitting(era).version();
+            Map<Integer, String> all = era.jakarta() && !jakarta.isEmpty() ? jakarta : versions;
+            return all.entrySet().stream()
+                    .filter(entry -> entry.getValue().equals(version))
+                    .mapToInt(Map.Entry::getKey)
+                    .findFirst()
+                    .orElse(0);
+        }
+
         /** The coordinates in their newest version. */
         public Coordinates newest() {
             return with(newest(versions, Integer.MAX_VALUE));

@@ -50,6 +50,7 @@ public final class MissingLibraries {
      * @param key names it for choices: the package prefix by which it was found
      * @param evidence the imports that ask for it
      * @param others artifacts that would answer them too
+     * @param level the lowest Java level that runs it; 0 where that is not known
      */
     public record Missing(
             String key,
@@ -58,7 +59,8 @@ public final class MissingLibraries {
             String found,
             List<Evidence> evidence,
             List<Decision.Alternative> others,
-            List<String> companions) {}
+            List<String> companions,
+            int level) {}
 
     /**
      * What the search starts from.
@@ -132,7 +134,8 @@ public final class MissingLibraries {
         for (Import one : open.values()) {
             Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
             Set<String> holding = new LinkedHashSet<>();
-            store.getOrDefault(one.name(), List.of()).forEach(c -> holding.add(c.key()));
+            // a jar for one platform is asked for by the artifact that chooses among them
+            store.getOrDefault(one.name(), List.of()).forEach(c -> holding.add(c.group() + ":" + c.artifact()));
             boolean agreed = entry.isPresent()
                     && (holding.isEmpty() || holding.contains(entry.get().artifact()));
             if (agreed) fromCatalogue(one, entry.get());
@@ -151,7 +154,8 @@ public final class MissingLibraries {
                 "the catalogue of much-used libraries",
                 one,
                 List.of(),
-                entry.companions());
+                entry.companions(),
+                entry.level(era));
     }
 
     private void fromStore(Import one, List<Coordinates> holding) {
@@ -163,7 +167,7 @@ public final class MissingLibraries {
                 .limit(3)
                 .toList();
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
-        add(best.key(), inFamily(best), scope, "a jar of the local store has it", one, others, List.of());
+        add(best.key(), inFamily(best), scope, "a jar of the local store has it", one, others, List.of(), 0);
     }
 
     /** Of a family of artifacts, all are of one version: the one that a jar here has. */
@@ -184,7 +188,8 @@ public final class MissingLibraries {
             String found,
             Import one,
             List<Decision.Alternative> others,
-            List<String> companions) {
+            List<String> companions,
+            int level) {
         // one artifact is asked for once, whichever of its packages is imported
         String known = missing.values().stream()
                 .filter(m -> m.coordinates().key().equals(coordinates.key()))
@@ -196,7 +201,7 @@ public final class MissingLibraries {
         evidence.addAll(one.evidence());
         Scope both = before == null || before.scope() == Scope.TEST ? scope : before.scope();
         Coordinates standing = before == null ? coordinates : before.coordinates();
-        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions));
+        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions, level));
     }
 
     public Collection<Missing> all() {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.XmlElement;
@@ -16,13 +17,15 @@ import java.util.regex.Pattern;
  * @param version of the Servlet API it is written for; empty where it does not say
  * @param displayName the name it gives the program
  * @param classes classes it names, with the place of each
+ * @param parameters of the whole program, by name
  */
 public record WebDescriptor(
         String path,
         String version,
         Evidence versionEvidence,
         Optional<String> displayName,
-        Map<String, Evidence> classes) {
+        Map<String, Evidence> classes,
+        Map<String, Wiring.Setting> parameters) {
     private static final Pattern DOCTYPE =
             Pattern.compile("<!DOCTYPE\\s+web-app\\s+[^>]*?Web Application (\\d\\.\\d)[^>]*>");
 
@@ -47,7 +50,16 @@ public record WebDescriptor(
                 evidence = new Evidence(path, line, doctype.group());
             }
         }
+        Map<String, Wiring.Setting> parameters = new TreeMap<>();
+        root.children("context-param").forEach(parameter -> {
+            String value = parameter.child("param-value").map(XmlElement::text).orElse("");
+            parameter
+                    .child("param-name")
+                    .ifPresent(name -> parameters.put(
+                            name.text(),
+                            new Wiring.Setting(value, new Evidence(path, name.line(), name.text() + " " + value))));
+        });
         return new WebDescriptor(
-                path, version, evidence, root.child("display-name").map(XmlElement::text), classes);
+                path, version, evidence, root.child("display-name").map(XmlElement::text), classes, parameters);
     }
 }

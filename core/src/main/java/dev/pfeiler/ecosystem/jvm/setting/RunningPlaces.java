@@ -23,6 +23,8 @@ public final class RunningPlaces {
             Pattern.compile("(?i)\\s*-?\\s*(?:jdk:\\s*)?(?:open|oracle)jdk" + NUMBER + "\\s*");
     private static final Pattern SWITCHER = Pattern.compile("(?i)\\s*(?:java=)?" + NUMBER + "[\\w.+-]*\\s*");
 
+    private static final Pattern HOSTED = Pattern.compile("\\s*<runtime>\\s*java" + NUMBER + "\\s*</runtime>.*");
+
     private RunningPlaces() {}
 
     /** A Java that is named, by its feature release. */
@@ -41,6 +43,7 @@ public final class RunningPlaces {
     private static List<Pattern> patterns(TreeFile file) {
         String path = file.path();
         if (ContainerFiles.isOne(file)) return List.of(IMAGE);
+        if (file.name().equals("appengine-web.xml")) return List.of(HOSTED);
         if (Paths.parent(path).equals(".github/workflows")) return List.of(SET_UP, IMAGE);
         return switch (path) {
             case ".travis.yml" -> List.of(TRAVIS);

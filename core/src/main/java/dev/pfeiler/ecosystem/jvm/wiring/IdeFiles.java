@@ -129,10 +129,14 @@ final class IdeFiles {
         }
     }
 
-    /** Containers that a build tool has by itself: the JDK, the web folder's libraries, a server's API, test runners. */
+    /**
+     * Containers that a build tool has by itself, or that the imports ask for: the JDK and what was part of it, the web folder's libraries, a server's API, test
+     * runners.
+     */
     private static boolean container(String path) {
         return List.of(
                         "org.eclipse.jdt.launching.JRE_CONTAINER",
+                        "org.eclipse.fx.ide.jdt.core.JAVAFX_CONTAINER",
                         "org.eclipse.jst.j2ee.internal.web.container",
                         "org.eclipse.jst.j2ee.internal.module.container",
                         "org.eclipse.jst.server.core.container",

@@ -29,6 +29,7 @@ class RunningPlacesTest {
                 ".travis.yml | - openjdk11 | 11",
                 ".travis.yml | jdk: oraclejdk8 | 8",
                 ".gitlab-ci.yml | image: maven:3-openjdk-17 | 17",
+                "web/WEB-INF/appengine-web.xml |   <runtime>java11</runtime> | 11",
                 ".java-version | 1.8.0_292 | 8",
                 ".sdkmanrc | java=11.0.21-tem | 11",
                 "notes/.java-version | 11 | 0",
