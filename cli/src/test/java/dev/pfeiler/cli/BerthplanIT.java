@@ -71,6 +71,20 @@ class BerthplanIT {
     }
 
     @Test
+    void classesWithoutANamespaceAreTheSameUnderTheirNewNames() throws IOException {
+        Program.Run convert = program.run("convert", "--choose", "namespace=Haldervik\\Berthplan\\Legacy", project);
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        assertThat(text("src/Legacy/TideTable.php")).startsWith("<?php\n\nnamespace Haldervik\\Berthplan\\Legacy;\n");
+        assertThat(text("web/index.php")).contains("use Haldervik\\Berthplan\\Legacy\\Tariff;");
+        Program.Run prove = program.run("prove", "--offline", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .containsPattern("= classes +10 +10")
+                .containsPattern("= test checks/run.php +exit 0 +exit 0")
+                .containsPattern("= pages +4 answered +4 answered");
+    }
+
+    @Test
     void whatIsBrokenIsNotProven() throws IOException {
         assertThat(program.run("convert", project).exit()).isZero();
         String descriptor = text("composer.json");

@@ -22,13 +22,16 @@ final class PhpEdits {
 
     private final PhpProject project;
     private final PhpCoverage coverage;
+    private final PhpNamespace naming;
     private final Map<String, String> goals;
     private final Set<String> reached;
 
     /**
+     * @param naming what classes are called from now on
      * @param goals the new path of each file that moves
      */
-    PhpEdits(PhpProject project, PhpCoverage coverage, Map<String, String> goals) {
+    PhpEdits(PhpProject project, PhpCoverage coverage, PhpNamespace naming, Map<String, String> goals) {
+        this.naming = naming;
         this.project = project;
         this.coverage = coverage;
         this.goals = goals;
@@ -38,7 +41,7 @@ final class PhpEdits {
     /** Files that must not move, as something in them or about them would not follow. */
     static Set<String> stuck(PhpProject project, PhpCoverage coverage) {
         Set<String> stuck = new HashSet<>();
-        PhpEdits none = new PhpEdits(project, coverage, Map.of());
+        PhpEdits none = new PhpEdits(project, coverage, PhpNamespace.none(project), Map.of());
         for (PhpSource source : project.sources().values()) {
             boolean foreign = project.library(source.path()).isPresent();
             if (foreign || none.rebased(source, "").isEmpty()) stuck.add(source.path());
@@ -111,6 +114,7 @@ final class PhpEdits {
         List<Replacement> whole = wholeLines(source.text(), found);
         found.clear();
         found.addAll(whole);
+        found.addAll(naming.edits(source));
         if (wantsAutoload(source)) found.add(autoload(source, goal));
         return found;
     }

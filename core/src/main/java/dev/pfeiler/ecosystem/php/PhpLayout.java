@@ -26,12 +26,14 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
     /**
      * Lays files out.
      *
+     * @param naming what the files declare from now on
      * @param files of classes, each with nothing else in it
      * @param conventional the folder they are to lie in, below which namespaces are folders; empty to leave all where it is
      * @param stuck those that must not move
      */
     static PhpLayout of(
             PhpProject project,
+            PhpNamespace naming,
             Collection<PhpSource> files,
             List<String> atEveryStart,
             String conventional,
@@ -41,21 +43,22 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         Set<String> listed = new TreeSet<>();
         List<PhpSource> open = new ArrayList<>(files);
         if (!conventional.isEmpty()) {
-            Map<String, String> roots = roots(files, conventional);
+            Map<String, String> roots = roots(files, naming, conventional);
             Set<String> taken = new HashSet<>();
             for (PhpSource source : files) {
-                String goal = goal(source, roots);
+                String goal = goal(source, naming, roots);
                 boolean free = goal.equals(source.path()) || !project.tree().has(goal);
                 boolean goes = !goal.isEmpty() && !stuck.contains(source.path()) && free && taken.add(goal);
                 if (!goes) continue;
                 open.remove(source);
                 if (!goal.equals(source.path())) goals.put(source.path(), goal);
                 roots.forEach((prefix, folder) -> {
-                    if (source.declarations().get(0).name().startsWith(prefix)) namespaces.put(prefix, folder + "/");
+                    if (naming.declarations(source).get(0).name().startsWith(prefix))
+                        namespaces.put(prefix, folder + "/");
                 });
             }
         }
-        Map<String, Set<PhpSource>> agreeing = agreeing(open);
+        Map<String, Set<PhpSource>> agreeing = agreeing(open, naming);
         agreeing.forEach((mapping, sources) -> {
             String[] parts = mapping.split("=", 2);
             if (namespaces.containsKey(parts[0])) return;
@@ -66,16 +69,16 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         return new PhpLayout(goals, new Autoload(namespaces, folded(project, listed, goals.keySet()), atEveryStart));
     }
 
-    private static boolean movable(PhpSource source) {
-        return source.declarations().size() == 1
-                && !source.declarations().get(0).namespace().isEmpty();
+    private static boolean movable(PhpSource source, PhpNamespace naming) {
+        return naming.declarations(source).size() == 1
+                && !naming.declarations(source).get(0).namespace().isEmpty();
     }
 
     /** The folder below the conventional one for each prefix that namespaces share. */
-    private static Map<String, String> roots(Collection<PhpSource> files, String conventional) {
+    private static Map<String, String> roots(Collection<PhpSource> files, PhpNamespace naming, String conventional) {
         Map<String, List<String>> byFirst = files.stream()
-                .filter(PhpLayout::movable)
-                .map(source -> source.declarations().get(0).namespace())
+                .filter(source -> movable(source, naming))
+                .map(source -> naming.declarations(source).get(0).namespace())
                 .collect(Collectors.groupingBy(name -> name.split("\\\\")[0], TreeMap::new, Collectors.toList()));
         Map<String, String> roots = new TreeMap<>();
         byFirst.forEach((first, names) -> {
@@ -99,9 +102,9 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
     }
 
     /** Where a file goes; empty where its namespace and name say no place. */
-    private static String goal(PhpSource source, Map<String, String> roots) {
-        if (!movable(source)) return "";
-        String name = source.declarations().get(0).name();
+    private static String goal(PhpSource source, PhpNamespace naming, Map<String, String> roots) {
+        if (!movable(source, naming)) return "";
+        String name = naming.declarations(source).get(0).name();
         return roots.entrySet().stream()
                 .filter(root -> name.startsWith(root.getKey()))
                 .map(root -> root.getValue() + "/"
@@ -115,11 +118,11 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
     }
 
     /** Prefixes with their folders, where all files below a folder lie as their namespaces say. */
-    private static Map<String, Set<PhpSource>> agreeing(Collection<PhpSource> files) {
+    private static Map<String, Set<PhpSource>> agreeing(Collection<PhpSource> files, PhpNamespace naming) {
         Map<String, Set<PhpSource>> agreeing = new TreeMap<>();
         for (PhpSource source : files) {
-            if (!movable(source)) continue;
-            Declaration declared = source.declarations().get(0);
+            if (!movable(source, naming)) continue;
+            Declaration declared = naming.declarations(source).get(0);
             String prefix = declared.namespace();
             String folder = Paths.parent(source.path());
             if (!Paths.name(source.path()).equals(declared.simple() + ".php")) continue;

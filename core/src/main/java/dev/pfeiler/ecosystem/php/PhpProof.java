@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.php;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.php.PhpSide.Item;
@@ -140,7 +141,7 @@ final class PhpProof {
         files.stream()
                 .filter(path -> accepted.contains(now ? goal(path) : path))
                 .forEach(sound::add);
-        Map<Item, JsonNode> declared = side.declared(items(), now ? AUTOLOAD : "-");
+        Map<Item, JsonNode> declared = declared(side, now);
         Map<String, Ran> ran = new LinkedHashMap<>();
         Optional<Answers> pages = Optional.empty();
         if (proof.running().wanted()) {
@@ -154,6 +155,27 @@ final class PhpProof {
             }
         }
         return new Seen(sound, declared, ran, pages);
+    }
+
+    /** What is declared, under the names it had until now. */
+    private Map<Item, JsonNode> declared(PhpSide side, boolean now) throws IOException {
+        if (!now) return side.declared(items(), "-");
+        PhpNamespace naming = proposing.naming();
+        Map<Item, Item> old = new LinkedHashMap<>();
+        for (Item item : items()) {
+            PhpSource source = project.sources().get(item.file());
+            boolean renamed = !naming.declarations(source).equals(source.declarations());
+            String name = renamed ? naming.declarations(source).get(0).name() : item.name();
+            old.put(new Item(item.kind(), name, item.file()), item);
+        }
+        Map<Item, JsonNode> declared = new LinkedHashMap<>();
+        ObjectMapper json = new ObjectMapper();
+        for (Map.Entry<Item, JsonNode> entry :
+                side.declared(List.copyOf(old.keySet()), AUTOLOAD).entrySet()) {
+            String text = json.writeValueAsString(entry.getValue());
+            declared.put(old.get(entry.getKey()), json.readTree(naming.unrenamed(text)));
+        }
+        return declared;
     }
 
     private List<String> words(String program) {

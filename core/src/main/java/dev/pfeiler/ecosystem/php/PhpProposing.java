@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
@@ -33,6 +34,7 @@ import java.util.function.Predicate;
 /** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
 final class PhpProposing {
     private static final String KEEP = "keep";
+    private static final String NAMESPACE = "namespace";
     private static final String LOADS = "loads:";
     private static final String AS_BEFORE = "as before";
     private static final String WITHOUT = "without";
@@ -45,6 +47,7 @@ final class PhpProposing {
     private final String target;
     private final Deliberation deliberation;
     private PhpCoverage coverage;
+    private PhpNamespace naming;
     private PhpLayout layout;
     private PhpLayout tests;
     private ComposerFile composer;
@@ -57,6 +60,10 @@ final class PhpProposing {
 
     PhpCoverage coverage() {
         return coverage;
+    }
+
+    PhpNamespace naming() {
+        return naming;
     }
 
     ComposerFile composer() {
@@ -81,7 +88,7 @@ final class PhpProposing {
         steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
         IgnoreFile.covering(project.tree(), List.of("/vendor/"), "what the build tool fetches is not kept")
                 .ifPresent(steps::add);
-        steps.addAll(new PhpEdits(project, coverage, goals()).steps());
+        steps.addAll(new PhpEdits(project, coverage, naming, goals()).steps());
         return new Proposal(
                 "php",
                 target,
@@ -112,6 +119,9 @@ final class PhpProposing {
                         "has an autoloader that loads files which do more than declare classes; it stays",
                         autoloader.evidence()));
         }
+        naming.stay()
+                .forEach((name, place) -> left.add(
+                        Finding.trouble(name, "stays without a namespace, as this names it and cannot follow", place)));
         return left;
     }
 
@@ -152,8 +162,10 @@ final class PhpProposing {
                         text -> Optional.of(text.strip()).filter(t -> t.equals("conventional") || t.equals(KEEP)))
                 .equals(KEEP);
         Set<String> stuck = PhpEdits.stuck(project, coverage);
-        layout = PhpLayout.of(project, coverage.classFiles(false), coverage.functionFiles(), keep ? "" : "src", stuck);
-        tests = PhpLayout.of(project, testClasses(), List.of(), "", stuck);
+        naming(stuck);
+        layout = PhpLayout.of(
+                project, naming, coverage.classFiles(false), coverage.functionFiles(), keep ? "" : "src", stuck);
+        tests = PhpLayout.of(project, naming, testClasses(), List.of(), "", stuck);
         loaded();
         Map<String, String> dev = new LinkedHashMap<>();
         phpunit(level).ifPresent(constraint -> dev.put("phpunit/phpunit", constraint));
@@ -168,6 +180,37 @@ final class PhpProposing {
                 layout.autoload(),
                 tests.autoload(),
                 scripts(dev));
+    }
+
+    /** A namespace for classes without one, where the person wants that. */
+    private void naming(Set<String> stuck) {
+        List<PhpSource> without = coverage.classFiles(false).stream()
+                .filter(source -> source.declarations().size() == 1
+                        && source.declarations().get(0).namespace().isEmpty())
+                .toList();
+        naming = PhpNamespace.none(project);
+        if (without.isEmpty()) return;
+        String given = deliberation.settle(
+                Decision.of(
+                        NAMESPACE,
+                        "Namespace of classes without one",
+                        WITHOUT,
+                        Certainty.LIKELY,
+                        "they are called as before; another value gives them that namespace, and changes what names them",
+                        List.of(without.get(0)
+                                .declarations()
+                                .get(0)
+                                .at(without.get(0).path()))),
+                text -> Optional.of(text.strip().replaceAll("^\\\\+|\\\\+$", ""))
+                        .filter(t -> t.equals(WITHOUT) || t.matches("[A-Za-z_]\\w*(\\\\[A-Za-z_]\\w*)*")));
+        if (given.equals(WITHOUT)) return;
+        PhpNamespace.dynamic(project).ifPresent(place -> {
+            throw Refusal.notPossible(
+                    "No class can be given a namespace: " + place.place()
+                            + " names a class that is only known when the program runs.",
+                    "Convert without --choose " + NAMESPACE + ".");
+        });
+        naming = PhpNamespace.of(project, given, without, stuck);
     }
 
     /** Classes of tests, whether or not something loads them: their framework finds them by their files. */
@@ -331,7 +374,8 @@ final class PhpProposing {
                         prefix.replaceAll("\\\\$", ""),
                         "from " + (folder.isEmpty() ? "./" : folder),
                         "its classes lie as their namespaces say",
-                        first(source -> source.declarations().get(0).name().startsWith(prefix))));
+                        first(source ->
+                                naming.declarations(source).get(0).name().startsWith(prefix))));
         for (String place : autoload.classes())
             show(
                     place,

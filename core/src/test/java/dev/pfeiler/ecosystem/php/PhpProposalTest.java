@@ -95,6 +95,83 @@ class PhpProposalTest {
         assertThat(edited(kept, "index.php")).contains("require 'code/quay.php'");
     }
 
+    private void withoutNamespaces() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'lib/Gull.php'; require 'lib/Roof.php'; require 'lib/Nest.php';",
+                        "$r = new Roof; echo \\Gull::CRY;",
+                        "function nest(Nest $n) { return $n; }")
+                .file(
+                        "lib/Gull.php",
+                        "<?php",
+                        "declare(strict_types=1);",
+                        "/** A gull. */",
+                        "class Gull extends ArrayObject implements Countable, Iterable2 {",
+                        "  const CRY = 'kai', LOUD = E_ALL | E_STRICT;",
+                        "  function at(Nest $n, ?DateTime $d, int|Roof $x): Exception { return new Exception(strlen(self::CRY)); }",
+                        "  function odd() { try { Roof::lift(); } catch (LogicException | RangeException $e) {} }",
+                        "}")
+                .file("lib/Roof.php", "<?php class Roof { static function lift() {} }")
+                .file("lib/Nest.php", "<?php class Nest {}");
+    }
+
+    @Test
+    void classesWithoutANamespaceAreGivenOne() throws IOException {
+        withoutNamespaces();
+        assertThat(propose().decision("namespace").orElseThrow().value()).isEqualTo("without");
+        Proposal proposal = propose("namespace=Port\\Birds\\");
+        assertThat(composer(proposal).at("/autoload/psr-4/Port\\Birds\\").asText())
+                .isEqualTo("src/");
+        assertThat(edited(proposal, "index.php"))
+                .isEqualTo(String.join(
+                        "\n",
+                        "<?php",
+                        "use Port\\Birds\\Nest;",
+                        "use Port\\Birds\\Roof;",
+                        "require_once __DIR__ . '/vendor/autoload.php';",
+                        "$r = new Roof; echo \\Port\\Birds\\Gull::CRY;",
+                        "function nest(Nest $n) { return $n; }",
+                        ""));
+        assertThat(edited(proposal, "lib/Gull.php"))
+                .isEqualTo(String.join(
+                        "\n",
+                        "<?php",
+                        "declare(strict_types=1);",
+                        "",
+                        "namespace Port\\Birds;",
+                        "/** A gull. */",
+                        "class Gull extends \\ArrayObject implements \\Countable, \\Iterable2 {",
+                        "  const CRY = 'kai', LOUD = E_ALL | E_STRICT;",
+                        "  function at(Nest $n, ?\\DateTime $d, int|Roof $x): \\Exception { return new \\Exception(strlen(self::CRY)); }",
+                        "  function odd() { try { Roof::lift(); } catch (\\LogicException | \\RangeException $e) {} }",
+                        "}",
+                        ""));
+        assertThat(proposal.steps())
+                .anyMatch(step -> step.path().equals("lib/Nest.php")
+                        && step.goal().orElse("").equals("src/Nest.php"));
+    }
+
+    @Test
+    void aClassStaysWithoutANamespaceWhereSomethingCannotFollow() throws IOException {
+        withoutNamespaces();
+        sketch.file("lib/Nest.php", "<?php class Nest { function f() { return is_a($this, 'Nest'); } }");
+        Proposal proposal = propose("namespace=Port");
+        assertThat(proposal.leftForYou())
+                .filteredOn(finding -> finding.fact().contains("stays without a namespace"))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.subject()).isEqualTo("Nest");
+                    assertThat(finding.evidence().get(0).place()).isEqualTo("lib/Nest.php:1");
+                });
+        assertThat(edited(proposal, "lib/Gull.php")).contains("\\Nest $n").contains("new \\Exception");
+        assertThat(edited(proposal, "index.php")).contains("use Port\\Roof;").doesNotContain("use Port\\Nest;");
+        sketch.file("lib/Nest.php", "<?php class Nest { function f($kind) { return new $kind; } }");
+        assertThatThrownBy(() -> propose("namespace=Port"))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("lib/Nest.php:1");
+    }
+
     @Test
     void everyFileMayStay() throws IOException {
         sketch.file(
