@@ -85,6 +85,31 @@ class BerthplanIT {
     }
 
     @Test
+    void theTestsOfAFrameworkAreRunBeforeAndAfter() throws IOException {
+        assumeTrue(Surroundings.here().program("phpunit").isPresent(), "phpunit is not here");
+        new Sketch(project)
+                .file(
+                        "tests/ShipTest.php",
+                        "<?php",
+                        "require_once __DIR__ . '/../lib/csvline/src/Reader.php';",
+                        "require_once __DIR__ . '/../app/code/Model/Ship.php';",
+                        "use Haldervik\\Berthplan\\Model\\Ship;",
+                        "class ShipTest extends PHPUnit\\Framework\\TestCase {",
+                        "  function testItIsFound() { $this->assertSame('Havbris', Ship::named('Havbris')->name); }",
+                        "  function testNoShip() { $this->assertNotNull(Ship::named('Havbris')); }",
+                        "}");
+        assertThat(program.run("convert", project).exit()).isZero();
+        assertThat(text("composer.json")).contains("phpunit/phpunit", "\"test\"");
+        Program.Run prove = program.run("prove", "--offline", project);
+        assertThat(prove.out()).as(prove.err()).containsPattern("= tests +2 run, 2 passed +2 run, 2 passed");
+        assertThat(prove.exit()).isZero();
+        Path ship = project.resolve("src/Model/Ship.php");
+        Files.writeString(ship, Files.readString(ship).replace("function named(", "function calledSo("));
+        assertThat(program.run("prove", "--offline", project).out())
+                .contains("changed the tests (2 run, 2 passed, now 2 run, 0 passed): no known cause");
+    }
+
+    @Test
     void whatIsBrokenIsNotProven() throws IOException {
         assertThat(program.run("convert", project).exit()).isZero();
         String descriptor = text("composer.json");

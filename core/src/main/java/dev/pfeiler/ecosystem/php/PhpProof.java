@@ -6,6 +6,7 @@ import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.php.PhpSide.Item;
 import dev.pfeiler.ecosystem.php.PhpSide.Ran;
+import dev.pfeiler.ecosystem.php.PhpSide.Tests;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Answers;
@@ -60,7 +61,11 @@ final class PhpProof {
 
     /** What was seen of one side. */
     private record Seen(
-            Set<String> sound, Map<Item, JsonNode> declared, Map<String, Ran> ran, Optional<Answers> pages) {}
+            Set<String> sound,
+            Map<Item, JsonNode> declared,
+            Map<String, Ran> ran,
+            Optional<Answers> pages,
+            Optional<Tests> tests) {}
 
     Verdict run() {
         Path php = program("php", "Install PHP for the command line, or add it to the search path.");
@@ -103,16 +108,11 @@ final class PhpProof {
         ToolRun run = side.run(command, environment, proof.log(), LIMIT);
         if (run.succeeded()) return Optional.empty();
         if (foreign) {
-            List<String> less = new ArrayList<>(command);
-            less.add("--no-dev");
             Path first = proof.log().resolveSibling("composer-with-tests.log");
             Files.copy(proof.log(), first, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-            // a list of versions is only made where all can be had
-            ToolRun dump = side.run(
-                    List.of(composer.toString(), "dump-autoload", "--no-ansi"), environment, proof.log(), LIMIT);
-            ToolRun again = dump.succeeded() ? dump : side.run(less, environment, proof.log(), LIMIT);
-            if (again.succeeded()) {
-                notes.add("Not fetched, so that its tests were not run: "
+            side.withoutTools();
+            if (side.run(command, environment, proof.log(), LIMIT).succeeded()) {
+                notes.add("Not fetched: "
                         + String.join(", ", proposing.composer().requireDev().keySet())
                         + "; see .pfeiler/proof/composer-with-tests.log.");
                 return Optional.empty();
@@ -154,7 +154,7 @@ final class PhpProof {
                 pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, project.pages())));
             }
         }
-        return new Seen(sound, declared, ran, pages);
+        return new Seen(sound, declared, ran, pages, tests(side, now));
     }
 
     /** What is declared, under the names it had until now. */
@@ -176,6 +176,28 @@ final class PhpProof {
             declared.put(old.get(entry.getKey()), json.readTree(naming.unrenamed(text)));
         }
         return declared;
+    }
+
+    /** How the tests end, where there are some for PHPUnit and it is on this machine. */
+    private Optional<Tests> tests(PhpSide side, boolean now) throws IOException {
+        Optional<String> folder = proposing.testFolder();
+        Optional<Path> phpunit = surroundings.program("phpunit");
+        if (folder.isEmpty() || !proof.running().wanted()) return Optional.empty();
+        if (phpunit.isEmpty()) {
+            if (now) notes.add("The tests were not run: phpunit is not on the search path.");
+            return Optional.empty();
+        }
+        proof.stage().accept("running the tests");
+        return Optional.of(side.tests(phpunit.get(), folder.get(), now));
+    }
+
+    private static Comparison tests(Tests before, Tests after) {
+        // tests that could not find their classes by themselves find them by the autoloader
+        String cause = after.sound() && !before.sound() ? "what they need is loaded now" : "";
+        List<Difference> differences = before.equals(after)
+                ? List.of()
+                : List.of(new Difference("the tests", Kind.CHANGED, before.words() + ", now " + after.words(), cause));
+        return new Comparison("tests", before.words(), after.words(), differences);
     }
 
     private List<String> words(String program) {
@@ -206,6 +228,8 @@ final class PhpProof {
             rows.add(declared("functions and constants", "", old, now));
         old.ran().forEach((program, before) -> ran(program, before, now.ran().get(program))
                 .ifPresent(rows::add));
+        if (old.tests().isPresent())
+            rows.add(tests(old.tests().get(), now.tests().orElseThrow()));
         if (old.pages().isPresent()) {
             rows.add(old.pages().get().against(now.pages().orElseThrow(), ""));
             List<String> broken = old.pages().get().broken();

@@ -39,6 +39,7 @@ final class PhpProposing {
     private static final String AS_BEFORE = "as before";
     private static final String WITHOUT = "without";
     private static final String PACKAGE = "package";
+    private static final Set<String> TEST_CASES = Set.of("PHPUnit\\Framework\\TestCase", "PHPUnit_Framework_TestCase");
     /** The first versions of the language for which a library of tests was made. */
     private static final Map<String, String> PHPUNIT =
             new TreeMap<>(Map.of("5.3", "^4.8", "5.6", "^5.7", "7.1", "^7.5", "7.3", "^9.6", "8.1", "^10.5"));
@@ -226,22 +227,32 @@ final class PhpProposing {
         return List.copyOf(classes);
     }
 
+    /** The folder of tests that a framework runs. */
+    Optional<String> testFolder() {
+        return composer.requireDev().isEmpty()
+                ? Optional.empty()
+                : frameworkTest().map(PhpProposing::top);
+    }
+
+    private static String top(PhpSource test) {
+        return test.path().replaceFirst("/.*", "");
+    }
+
+    private Optional<PhpSource> frameworkTest() {
+        return project.own().stream()
+                .filter(source -> source.uses().stream().anyMatch(use -> TEST_CASES.contains(use.name())))
+                .findFirst();
+    }
+
     private Map<String, String> scripts(Map<String, String> dev) {
         List<String> runs = new ArrayList<>();
-        if (!dev.isEmpty()) {
-            String folder = testClasses().get(0).path().replaceFirst("/.*", "");
-            runs.add("phpunit " + folder);
-        }
+        if (!dev.isEmpty()) frameworkTest().ifPresent(test -> runs.add("phpunit " + top(test)));
         project.programs().stream().filter(project::isTest).forEach(test -> runs.add("php " + test));
         return runs.isEmpty() ? Map.of() : Map.of("test", String.join(" && ", runs));
     }
 
     private Optional<String> phpunit(String level) {
-        Optional<PhpSource> test = project.own().stream()
-                .filter(source -> source.uses().stream()
-                        .anyMatch(use -> use.name().equals("PHPUnit\\Framework\\TestCase")
-                                || use.name().equals("PHPUnit_Framework_TestCase")))
-                .findFirst();
+        Optional<PhpSource> test = frameworkTest();
         if (test.isEmpty() || testClasses().isEmpty()) return Optional.empty();
         boolean old = test.get().uses().stream().anyMatch(use -> use.name().equals("PHPUnit_Framework_TestCase"));
         String fitting = "^4.8";

@@ -26,6 +26,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Consumer;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** A PHP project laid out in a folder to be looked at while it runs: the old one or the new one, at the same path. */
@@ -80,10 +83,20 @@ final class PhpSide {
     /** Tells Composer, in this copy alone, that some extensions are there; it would look for them elsewhere. */
     void pretend(Set<String> extensions) throws IOException {
         if (extensions.isEmpty()) return;
+        change(root ->
+                extensions.forEach(name -> root.withObject("/config/platform").put(name, "1.0.0")));
+    }
+
+    /** Tells Composer, in this copy alone, to go without what is only needed while it is worked on. */
+    void withoutTools() throws IOException {
+        change(root -> root.remove("require-dev"));
+    }
+
+    private void change(Consumer<ObjectNode> change) throws IOException {
         ObjectMapper json = new ObjectMapper();
         Path file = folder.resolve(ComposerFile.NAME);
         ObjectNode root = (ObjectNode) json.readTree(Files.readAllBytes(file));
-        extensions.forEach(name -> root.withObject("/config/platform").put(name, "1.0.0"));
+        change.accept(root);
         Files.write(file, json.writeValueAsBytes(root));
     }
 
@@ -169,6 +182,44 @@ final class PhpSide {
         ToolRun run = run(command, Map.of(), said, PROGRAM);
         String output = run.output().stream().map(PhpSide::masked).collect(Collectors.joining("\n"));
         return new Ran(run.exit(), output);
+    }
+
+    /**
+     * How the tests of a folder ended.
+     *
+     * @param words in short
+     * @param sound whether all passed
+     */
+    record Tests(String words, boolean sound) {
+        private static final Pattern PASSED = Pattern.compile("OK \\((\\d+) tests?, .*");
+        private static final Pattern SOME = Pattern.compile("Tests: (\\d+), Assertions: .*");
+        private static final Pattern WRONG = Pattern.compile("(?:Errors|Failures): (\\d+)");
+
+        /** Source: the summary that PHPUnit prints at its end. */
+        static Tests of(List<String> output, int exit) {
+            for (String line : output) {
+                Matcher passed = PASSED.matcher(line.strip());
+                if (passed.matches()) return new Tests(passed.group(1) + " run, " + passed.group(1) + " passed", true);
+                Matcher some = SOME.matcher(line.strip());
+                if (!some.matches()) continue;
+                int wrong = WRONG.matcher(line)
+                        .results()
+                        .mapToInt(r -> Integer.parseInt(r.group(1)))
+                        .sum();
+                int run = Integer.parseInt(some.group(1));
+                return new Tests(run + " run, " + (run - wrong) + " passed", wrong == 0);
+            }
+            return new Tests("ended with exit code " + exit, false);
+        }
+    }
+
+    /** Runs the tests of a folder with PHPUnit. */
+    Tests tests(Path phpunit, String tests, boolean autoload) throws IOException {
+        List<String> command = new ArrayList<>(List.of(phpunit.toString(), "--colors=never"));
+        if (autoload) command.addAll(List.of("--bootstrap", "vendor/autoload.php"));
+        command.add(tests);
+        ToolRun run = run(command, Map.of(), log.resolve("tests-" + name + ".log"), LIMIT);
+        return Tests.of(run.output(), run.exit());
     }
 
     /** Without times, and without the places of warnings, which move with the code. */
