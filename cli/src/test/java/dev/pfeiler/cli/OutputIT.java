@@ -134,9 +134,13 @@ class OutputIT {
         assertThat(write.err()).contains("pfeiler.yaml");
         Path file = project.resolve("pfeiler.yaml");
         fits("choices", new YAMLMapper().readTree(Files.readString(file)));
-        program.run("demo", "buoylog", "--only", folder);
-        program.run("propose", "--write", folder.resolve("buoylog"));
-        fits("choices", new YAMLMapper().readTree(Files.readString(folder.resolve("buoylog/pfeiler.yaml"))));
+        for (String other : List.of("buoylog", "towlist", "berthplan")) {
+            Path written = Program.demo(other, folder).resolve("pfeiler.yaml");
+            program.run("propose", "--write", written.getParent());
+            fits("choices", new YAMLMapper().readTree(Files.readString(written)));
+            Program.Run again = program.run("propose", written.getParent());
+            assertThat(again.exit()).as(other + again.err()).isZero();
+        }
         Files.writeString(file, Files.readString(file).replace("group: no.haldervik", "group: no.haldervik.office"));
         assertThat(program.run("convert", project).exit()).isZero();
         assertThat(Files.readString(project.resolve("pom.xml"))).contains("<groupId>no.haldervik.office</groupId>");
