@@ -159,7 +159,7 @@ public final class Undo {
     private boolean taken(Ledger.Entry entry) throws IOException {
         if (entry.source().isEmpty()) return !restored(entry.path());
         // where the old file still lies at its place, the new place may be another file's that has not left it yet
-        if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved);
+        if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved) && !holdsOld(moved.to());
         return exists(entry.source().get());
     }
 
@@ -174,6 +174,20 @@ public final class Undo {
         return ledger.entries().stream()
                 .filter(entry -> entry.source().isPresent() && entry.path().equals(path))
                 .anyMatch(entry -> !exists(entry.source().orElseThrow()));
+    }
+
+    /** Whether the old file that the tree had at a path lies there, and not one that came to its place. */
+    private boolean holdsOld(String path) throws IOException {
+        for (Ledger.Entry entry : ledger.entries()) {
+            if (entry.source().isEmpty() || !entry.path().equals(path)) continue;
+            // a person may have deleted what was moved; what the ledger keeps only an undo takes out
+            boolean here =
+                    entry instanceof Ledger.Moved moved && !moved.sha256().isEmpty()
+                            ? exists(path) && !differs(path, moved.sha256())
+                            : !exists(entry.source().get());
+            if (here) return true;
+        }
+        return false;
     }
 
     private List<LaterEdit> laterEdits() throws IOException {
@@ -328,6 +342,8 @@ public final class Undo {
             if (twice) disk.delete(root.resolve(moved.to()));
             return;
         }
+        // the step of that file was reversed, so this one was before it; the person has edited what came back
+        if (holdsOld(moved.to())) return;
         if (exists(moved.to()) && exists(moved.path())) {
             // a file of the person's own lies at the old place
             if (!changed) bringBack(moved.to(), moved.path(), edits);

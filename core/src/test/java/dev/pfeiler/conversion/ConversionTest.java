@@ -161,6 +161,24 @@ class ConversionTest {
     }
 
     @Test
+    void anUndoThatWasCutOffKnowsTheOldFileAtAPlaceThatAnotherTookOrWasToTake() throws IOException {
+        Map<String, String> before = sketch.digest();
+        convert(
+                new Step.Edit("build.sh", "to/build.sh", "new", StandardCharsets.UTF_8, List.of(), ""),
+                new Step.Move("src/a/A.java", "build.sh", ""));
+        // as if the second step had not been taken, and the first had been reversed
+        Path root = sketch.root();
+        Files.createDirectories(root.resolve("src/a"));
+        Files.move(root.resolve("build.sh"), root.resolve("src/a/A.java"));
+        Files.move(root.resolve(".pfeiler/kept/build.sh"), root.resolve("build.sh"));
+        Files.delete(root.resolve("to/build.sh"));
+        Files.writeString(root.resolve("src/a/A.java"), "mine");
+        assertThat(Undo.run(root, Undo.Edits.TAKE_OLD).aside()).isEmpty();
+        assertThat(Files.readString(root.resolve("src/a/A.java"))).isEqualTo("mine");
+        assertThat(sketch.digest().get("build.sh")).isEqualTo(before.get("build.sh"));
+    }
+
+    @Test
     void theOldTreeIsLaidOutBesideTheNewOne() throws IOException {
         Map<String, String> before = sketch.digest();
         convert(

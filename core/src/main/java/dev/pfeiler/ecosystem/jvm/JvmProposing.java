@@ -7,11 +7,8 @@ import dev.pfeiler.ecosystem.jvm.dependency.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.maven.BuildPlugin;
 import dev.pfeiler.ecosystem.jvm.maven.MavenModule;
 import dev.pfeiler.ecosystem.jvm.maven.MavenProject;
-import dev.pfeiler.ecosystem.jvm.maven.Need;
-import dev.pfeiler.ecosystem.jvm.maven.TestNames;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
@@ -19,8 +16,6 @@ import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.WiredDocumentation;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
-import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
-import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
@@ -41,7 +36,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** Makes the proposal for a JVM project: first the decisions, then the steps they lead to. */
@@ -184,6 +178,7 @@ final class JvmProposing {
     }
 
     private List<MavenModule> mavenModules(String group, String name, Map<String, String> packagings) {
+        JvmDescription description = new JvmDescription(reading, project, deliberation, grammars, lacking, group, keep);
         List<MavenModule> modules = new ArrayList<>();
         Map<String, Map<String, Resolved>> brings = new LinkedHashMap<>();
         List<JvmModule> compiled = project.modules().stream()
@@ -211,7 +206,7 @@ final class JvmProposing {
                             module.web().isEmpty() && project.holdsServer())
                     .decide(jars, missing, brought);
             brings.put(module.name(), decided.brings());
-            modules.add(module(module, name, packagings.get(module.name()), decided));
+            modules.add(description.of(module, name, packagings.get(module.name()), decided));
         }
         return modules;
     }
@@ -247,121 +242,6 @@ final class JvmProposing {
                 .anyMatch(way -> module.usage().reached(way).containsKey(jar));
     }
 
-    private MavenModule module(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
-        boolean war = packaging.equals("war");
-        boolean jar = packaging.equals("jar");
-        return new MavenModule(
-                module.name().isEmpty() ? name : module.name(),
-                module.folder(),
-                packaging,
-                decided.dependencies(),
-                decided.pins(),
-                needs(module),
-                jar ? Optional.empty() : Optional.of(archiveName(module, name)),
-                manifest(module, packaging),
-                jar ? manifestFile(module) : Optional.empty(),
-                grammars.stream()
-                        .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
-                        .map(JvmGenerators.Grammar::plugin)
-                        .distinct()
-                        .toList(),
-                jar && selfContained(module),
-                start(module, name, packaging, decided),
-                unusualTests(module),
-                new JvmTestRun(reading, project, module, keep).decide(deliberation),
-                keep ? Optional.of(new JvmKeptLayout(reading.tree(), project, module).describe()) : Optional.empty(),
-                module.paths().stream()
-                        .flatMap(path -> project.layout().of(path).stream())
-                        .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
-                module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
-                lacking.stream().anyMatch(l -> l.module().equals(module.name()))
-                        || module.web()
-                                .flatMap(served -> project.webs().get(served).descriptor())
-                                .isPresent(),
-                module.enterprise().map(e -> new JvmPacking(reading, project).describe(e, group, decided)));
-    }
-
-    private List<Need> needs(JvmModule module) {
-        return module.needs().stream()
-                .map(need -> {
-                    boolean web = module.enterprise().isPresent()
-                            && project.modules().stream()
-                                    .anyMatch(m ->
-                                            m.name().equals(need) && m.web().isPresent());
-                    return new Need(need, web ? "war" : "", module.brought().contains(need));
-                })
-                .toList();
-    }
-
-    /** How a module is started; what stands on an enterprise archive around it cannot be, alone. */
-    private Optional<BuildPlugin> start(JvmModule module, String name, String packaging, Dependencies.Decided decided) {
-        JvmStart start = new JvmStart(reading, project, module, deliberation);
-        boolean leans = !module.brought().isEmpty()
-                || project.packing(module).isPresent()
-                        && decided.dependencies().stream()
-                                .flatMap(dependency -> dependency.jar().stream())
-                                .anyMatch(jar -> project.packing(module)
-                                        .flatMap(JvmModule::enterprise)
-                                        .orElseThrow()
-                                        .libraries()
-                                        .containsKey(jar));
-        return switch (packaging) {
-            case "jar" -> start.program();
-            case "war" -> leans ? Optional.empty() : start.server(archiveName(module, name));
-            default -> Optional.empty();
-        };
-    }
-
-    /** Whether the old archive held its libraries, unpacked. */
-    private boolean selfContained(JvmModule module) {
-        Optional<Evidence> unpacked = module.archive().flatMap(Wiring.Archive::unpacked);
-        if (unpacked.isEmpty()) return false;
-        String key = module.key("self-contained");
-        String standing = deliberation.settle(
-                Decision.of(
-                        key,
-                        "Self-contained archive",
-                        "yes",
-                        Certainty.CERTAIN,
-                        "the old archive holds the libraries too",
-                        List.of(unpacked.get())),
-                text -> Optional.of(text.strip()).filter(t -> t.equals("yes") || t.equals("no")));
-        return standing.equals("yes");
-    }
-
-    /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
-    private Map<String, String> manifest(JvmModule module, String packaging) {
-        Map<String, String> manifest = new TreeMap<>();
-        Map<String, Wiring.Setting> stated =
-                new TreeMap<>(module.archive().map(Wiring.Archive::manifest).orElse(Map.of()));
-        // one that names libraries cannot be taken as it is, as they are called otherwise now
-        Optional<ManifestFile> among = project.manifest(reading, module);
-        among.filter(ManifestFile::namesLibraries)
-                .ifPresent(one -> one.attributes().forEach(stated::putIfAbsent));
-        Optional<ManifestFile> file = among.filter(one -> !one.namesLibraries());
-        stated.forEach((key, setting) -> {
-            boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
-                    .contains(key);
-            // beside a web archive lies something only where an enterprise archive brings it
-            own |= key.equals("Class-Path")
-                    && packaging.equals("war")
-                    && project.packing(module).isEmpty();
-            // what the file says that the manifest is made from need not be said again
-            own |= file.filter(f -> f.path().equals(setting.evidence().file())).isPresent();
-            if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
-        });
-        return manifest;
-    }
-
-    /** The manifest among the sources, where the archive's is made from it. */
-    private Optional<String> manifestFile(JvmModule module) {
-        return project.manifest(reading, module)
-                .filter(file -> !file.namesLibraries())
-                .map(file -> keep
-                        ? new JvmKeptLayout(reading.tree(), project, module).shown(file.path())
-                        : Role.MAIN_RESOURCES.conventional(ManifestFile.PLACE));
-    }
-
     private void modules() {
         if (project.modules().size() == 1 && mayBeSeveral(deliberation.choices())) return;
         String names = project.modules().stream().map(JvmModule::name).collect(Collectors.joining(" "));
@@ -376,19 +256,6 @@ final class JvmProposing {
                         JvmModules.why(project.modules()),
                         evidence),
                 text -> Optional.of(text.strip()).filter(t -> t.equals(ONE) || t.equals(names)));
-    }
-
-    private List<String> unusualTests(JvmModule module) {
-        return project.layout()
-                .files(Role.TEST)
-                .filter(placement -> module.paths().contains(placement.path()))
-                .filter(placement -> project.layout().marked().contains(placement.path()))
-                .map(placement -> Paths.name(placement.path()))
-                .filter(file -> !TestNames.usual(file))
-                .map(file -> "**/" + file)
-                .distinct()
-                .sorted()
-                .toList();
     }
 
     private static Optional<String> charset(String text) {
@@ -422,48 +289,6 @@ final class JvmProposing {
                 .orElseGet(() -> Decision.of(key, subject, "jar", Certainty.LIKELY, "nothing is served", List.of()));
         return deliberation.settle(
                 proposed, text -> Optional.of(text.strip()).filter(p -> p.equals("jar") || p.equals("war")));
-    }
-
-    /** What the archive was called, which is also the path below which it is served. */
-    private String archiveName(JvmModule module, String name) {
-        String key = module.key("archive");
-        if (module.enterprise().isPresent()) return enterpriseName(key, module);
-        Optional<Wiring.Setting> stated = reading.wirings().stream()
-                .filter(w -> module.name().isEmpty() || w.folder().equals(module.folder()))
-                .flatMap(w -> w.contextPath().stream())
-                .findFirst();
-        Decision proposed = stated.filter(setting -> !setting.value().isEmpty())
-                .map(setting -> Decision.of(
-                        key,
-                        "Archive name",
-                        setting.value(),
-                        Certainty.CERTAIN,
-                        "the path below which it is served",
-                        List.of(setting.evidence())))
-                .orElseGet(() -> Decision.of(
-                        key,
-                        "Archive name",
-                        module.name().isEmpty() ? name : module.name(),
-                        Certainty.LIKELY,
-                        "the project's name",
-                        List.of()));
-        return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
-    }
-
-    private String enterpriseName(String key, JvmModule module) {
-        String made = module.archive()
-                .map(archive -> Paths.stem(archive.path()))
-                .filter(stem -> stem.matches("[\\w.-]+"))
-                .orElse(module.name());
-        return deliberation.settle(
-                Decision.of(
-                        key,
-                        "Archive name",
-                        made,
-                        Certainty.LIKELY,
-                        "as the old build calls it",
-                        List.of(module.evidence())),
-                text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
     }
 
     private void layout() {
