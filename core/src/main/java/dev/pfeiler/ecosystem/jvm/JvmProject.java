@@ -128,13 +128,15 @@ record JvmProject(
                 .toList();
     }
 
-    /** The jars that a wiring lists or that are deployed; empty where nothing lists any. */
+    /** The jars that a wiring lists or that are deployed; empty where no wiring lists any. */
     private static Set<String> listed(JvmReading reading, Layout layout) {
         Set<String> listed = reading.wirings().stream()
                 .flatMap(wiring -> wiring.libraries().stream())
                 .map(Wiring.Library::path)
                 .filter(path -> path.endsWith(".jar"))
                 .collect(Collectors.toCollection(HashSet::new));
+        // what is deployed says nothing of what the sources are compiled against
+        if (listed.isEmpty()) return listed;
         reading.jars().stream()
                 .map(Jar::path)
                 .filter(path -> deployedIn(layout, path) || packedInto(reading, path))

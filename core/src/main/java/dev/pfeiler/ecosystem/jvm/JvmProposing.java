@@ -191,7 +191,7 @@ final class JvmProposing {
             List<Jar> jars = project.libraries().stream()
                     .filter(jar -> project.modules().size() == 1 || concerns(module, jar) || last && idle.contains(jar))
                     .toList();
-            List<Dependency> missing = missing(module).decide(deliberation);
+            List<Dependency> missing = missing(module).decide(deliberation, serverBrings(module));
             Map<String, Resolved> brought = new LinkedHashMap<>();
             module.needs().forEach(need -> brought.putAll(brings.get(need)));
             Dependencies.Decided decided = new Dependencies(
@@ -233,6 +233,11 @@ final class JvmProposing {
 
     private MissingLibraries missing(JvmModule module) {
         return project.missing(reading, module.main(), module.tests(), level);
+    }
+
+    /** Whether a web program has run without a library that it uses, as its server has it. */
+    private boolean serverBrings(JvmModule module) {
+        return module.web().isPresent() && module.showsWhatItDeploys(reading.jars());
     }
 
     private static boolean concerns(JvmModule module, Jar jar) {

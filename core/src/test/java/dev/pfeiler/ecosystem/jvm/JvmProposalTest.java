@@ -560,6 +560,17 @@ class JvmProposalTest {
         assertThat(value(propose(), "scope:lib/gauge.jar")).isEqualTo("provided");
     }
 
+    @Test
+    void withoutAnyWiringAJarThatIsUsedIsALibraryThoughItIsNotDeployed() throws IOException {
+        servlet("<project/>");
+        Files.delete(sketch.root().resolve("build.xml"));
+        sketch.jar("web/WEB-INF/lib/other.jar", "q.Other");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "scope:lib/api.jar")).isEqualTo("provided");
+        assertThat(value(proposal, "scope:lib/gauge.jar")).isEqualTo("provided");
+        assertThat(proposal.questions()).extracting(Question::key).noneMatch(key -> key.startsWith("library:"));
+    }
+
     /** Two projects of an IDE, and a third that packs them. */
     private void enterprise() throws IOException {
         String facet = ".settings/org.eclipse.wst.common.project.facet.core.xml";

@@ -220,8 +220,12 @@ public final class MissingLibraries {
         return findings;
     }
 
-    /** Asks which artifacts they are, and declares them. */
-    public List<Dependency> decide(Deliberation deliberation) {
+    /**
+     * Asks which artifacts they are, and declares them.
+     *
+     * @param brought whether what runs the program brings what it does without
+     */
+    public List<Dependency> decide(Deliberation deliberation, boolean brought) {
         List<Dependency> declared = new ArrayList<>();
         Set<String> keys = new HashSet<>();
         for (Missing m : missing.values()) {
@@ -234,7 +238,9 @@ public final class MissingLibraries {
             if (value.equals(NONE)) continue;
             Coordinates coordinates = Coordinates.parse(value).orElseThrow();
             if (!keys.add(coordinates.key())) continue;
-            declared.add(Dependency.missing(coordinates, m.scope()));
+            boolean provided = brought && m.scope() == Scope.COMPILE;
+            declared.add(Dependency.missing(coordinates, provided ? Scope.PROVIDED : m.scope()));
+            if (provided) continue;
             for (String companion : m.companions()) {
                 Coordinates besides = Coordinates.parse(companion).orElseThrow();
                 if (keys.add(besides.key())) declared.add(Dependency.companion(besides, coordinates));
