@@ -40,6 +40,9 @@ final class JvmFindings {
 
     private final JvmReading reading;
     private final JvmProject project;
+    /** Found once, as it looks through all imports. */
+    private List<ProjectSettings.LevelSign> levelSigns;
+
     private final List<Finding> findings = new ArrayList<>();
 
     JvmFindings(JvmReading reading, JvmProject project) {
@@ -229,6 +232,11 @@ final class JvmFindings {
     }
 
     List<ProjectSettings.LevelSign> levelSigns() {
+        if (levelSigns == null) levelSigns = findLevelSigns();
+        return levelSigns;
+    }
+
+    private List<ProjectSettings.LevelSign> findLevelSigns() {
         List<ProjectSettings.LevelSign> signs = new ArrayList<>(ProjectSettings.levelSigns(
                 reading.wirings(), reading.built(), reading.javaSources(), project.libraries(), reading.told()));
         int highest =

@@ -5,7 +5,6 @@ import dev.pfeiler.ecosystem.jvm.dependency.Usage;
 import dev.pfeiler.ecosystem.jvm.deployment.WebFiles;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
-import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.source.JavaSource;
 import dev.pfeiler.ecosystem.jvm.source.Names;
@@ -47,7 +46,7 @@ final class JvmModules {
      * @param home the folder of the project that becomes a module; nothing where it only has an archive of its own
      * @param references the folders of the projects that it refers to
      */
-    private record Part(
+    record Part(
             String name,
             Optional<String> home,
             List<JavaSource> sources,
@@ -281,12 +280,13 @@ final class JvmModules {
         List<String> ordered = ordered(needs);
         Map<String, List<JavaSource>> testsOf = new HashMap<>();
         Names<String> names = names();
+        JvmModuleFiles files = new JvmModuleFiles(parts.values(), moduleOf, layout, applications);
         for (JavaSource test : tests) {
-            String module = home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered));
+            String module = files.home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered));
             moduleOf.put(test, module);
             testsOf.computeIfAbsent(module, m -> new ArrayList<>()).add(test);
         }
-        Map<String, Set<String>> paths = paths(ordered);
+        Map<String, Set<String>> paths = files.of(ordered);
         List<JvmModule> modules = new ArrayList<>();
         for (String name : ordered) {
             Part part = parts.get(name);
@@ -358,15 +358,6 @@ final class JvmModules {
         return brought;
     }
 
-    /** The project in whose folder a path lies, the innermost one. */
-    private Optional<String> home(String path) {
-        return parts.values().stream()
-                .filter(part ->
-                        part.home().filter(folder -> Paths.within(folder, path)).isPresent())
-                .max(Comparator.comparingInt(part -> part.home().orElseThrow().length()))
-                .map(Part::name);
-    }
-
     /** A test belongs to the last module, in the order of need, whose classes it uses. */
     private static String moduleOfTest(JavaSource test, Names<String> names, List<String> ordered) {
         Set<String> used = names.owners(test);
@@ -374,56 +365,5 @@ final class JvmModules {
                 .filter(used::contains)
                 .max(Comparator.comparingInt(ordered::indexOf))
                 .orElse(ordered.get(ordered.size() - 1));
-    }
-
-    /** Files lie in their project, or follow the sources of their folder, or the archive that they go into. */
-    private Map<String, Set<String>> paths(List<String> ordered) {
-        Map<String, Map<String, Integer>> votes = new HashMap<>();
-        moduleOf.forEach((source, module) -> {
-            for (String f = Paths.parent(source.path()); ; f = Paths.parent(f)) {
-                votes.computeIfAbsent(f, x -> new HashMap<>()).merge(module, 1, Integer::sum);
-                if (f.isEmpty()) break;
-            }
-        });
-        Map<String, String> bySource = new HashMap<>();
-        moduleOf.forEach((source, module) -> bySource.put(source.path(), module));
-        Map<String, Set<String>> paths = new HashMap<>();
-        ordered.forEach(name -> paths.put(name, new LinkedHashSet<>()));
-        String last = ordered.get(ordered.size() - 1);
-        for (Placement placement : layout.placements().values()) {
-            if (applications.stream().anyMatch(a -> a.paths().contains(placement.path()))) continue;
-            String module = Optional.ofNullable(bySource.get(placement.path()))
-                    .or(() -> home(placement.path()))
-                    .or(() -> packed(placement.path()))
-                    .or(() -> byNeighbours(placement.path(), votes))
-                    .orElse(last);
-            paths.get(module).add(placement.path());
-        }
-        return paths;
-    }
-
-    /** The module into whose archive a path goes. */
-    private Optional<String> packed(String path) {
-        return parts.values().stream()
-                .filter(part -> part.archive().flatMap(a -> a.entry(path)).isPresent())
-                .findFirst()
-                .or(() -> parts.values().stream()
-                        .filter(part -> part.archive().stream()
-                                .flatMap(archive -> archive.folders().stream())
-                                .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
-                        .findFirst())
-                .map(Part::name);
-    }
-
-    private static Optional<String> byNeighbours(String path, Map<String, Map<String, Integer>> votes) {
-        for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
-            Map<String, Integer> here = votes.get(f);
-            if (here != null) {
-                return here.entrySet().stream()
-                        .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
-                        .map(Map.Entry::getKey);
-            }
-            if (f.isEmpty()) return Optional.empty();
-        }
     }
 }
