@@ -274,6 +274,19 @@ final class JvmFindings {
                         descriptor.version().isEmpty() ? Certainty.GUESS : Certainty.CERTAIN,
                         List.of(descriptor.versionEvidence())));
         applications();
+        for (JvmModule module : project.modules()) {
+            project.manifest(reading, module).ifPresent(manifest -> {
+                Wiring.Setting bundle = manifest.attributes().get("Bundle-SymbolicName");
+                add(
+                        Topic.DESCRIPTORS,
+                        manifest.path(),
+                        bundle == null
+                                ? "manifest of the archive"
+                                : "manifest of the plug-in " + bundle.value().replaceFirst(";.*", ""),
+                        Certainty.CERTAIN,
+                        List.of(bundle == null ? Evidence.of(manifest.path(), "") : bundle.evidence()));
+            });
+        }
     }
 
     private void applications() {
