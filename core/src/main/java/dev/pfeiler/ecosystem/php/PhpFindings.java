@@ -106,21 +106,28 @@ final class PhpFindings {
 
     private void loading() {
         long certain = 0;
-        long dynamic = 0;
+        List<Evidence> dynamic = new ArrayList<>();
         Optional<Evidence> first = Optional.empty();
         for (PhpSource source : project.own()) {
             for (Loaded load : project.loading().of(source)) {
                 if (project.ofAutoloader(load)) continue;
                 if (load.file().isPresent()) certain++;
-                else dynamic++;
+                else if (load.dynamic()) dynamic.add(source.evidence(load.load().first()));
                 if (first.isEmpty())
                     first = Optional.of(source.evidence(load.load().first()));
             }
         }
         if (first.isPresent()) {
-            String fact = count(certain, "place") + " that load a certain file"
-                    + (dynamic == 0 ? "" : ", " + dynamic + " by a path known only in part");
+            String fact = count(certain, "place") + " that load a certain file";
             add(Topic.TOOLS, "require", fact, Certainty.CERTAIN, first.get());
+            if (!dynamic.isEmpty())
+                add(
+                        Topic.TOOLS,
+                        "require",
+                        count(dynamic.size(), "place")
+                                + " that load by a path which is only known when the program runs",
+                        Certainty.CERTAIN,
+                        dynamic.toArray(Evidence[]::new));
         }
         for (Autoloader autoloader : project.autoloaders()) {
             String fact = "loads classes by itself: " + autoloader.rule() + " ("

@@ -95,6 +95,22 @@ class PhpProposalTest {
         assertThat(edited(kept, "index.php")).contains("require 'code/quay.php'");
     }
 
+    @Test
+    void eachPlaceWhosePathIsOnlyKnownLaterIsTold() throws IOException {
+        sketch.file(
+                "index.php",
+                "<?php",
+                "require 'a.php';",
+                "require $_GET['page'];",
+                "include 'pages/' . $_GET['name'] . '.php';");
+        sketch.file("a.php", "<?php echo 1;");
+        assertThat(pfeiler.survey(sketch.root()).findings())
+                .filteredOn(finding -> finding.fact().contains("only known when the program runs"))
+                .singleElement()
+                .satisfies(finding ->
+                        assertThat(finding.evidence()).extracting("line").containsExactly(3, 4));
+    }
+
     private void withoutNamespaces() throws IOException {
         sketch.file(
                         "index.php",
