@@ -118,14 +118,14 @@ final class PhpFindings {
             }
         }
         if (first.isPresent()) {
-            String fact = count(certain, "place") + " that load a certain file";
+            String fact = "loads a certain file (" + count(certain, "place") + ")";
             add(Topic.TOOLS, "require", fact, Certainty.CERTAIN, first.get());
             if (!dynamic.isEmpty())
                 add(
                         Topic.TOOLS,
                         "require",
-                        count(dynamic.size(), "place")
-                                + " that load by a path which is only known when the program runs",
+                        "loads by a path that is only known when the program runs (" + count(dynamic.size(), "place")
+                                + ")",
                         Certainty.CERTAIN,
                         dynamic.toArray(Evidence[]::new));
         }
