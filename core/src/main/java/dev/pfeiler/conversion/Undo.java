@@ -82,8 +82,9 @@ public final class Undo {
             lock = Lock.take(undo.root);
             List<LaterEdit> later = undo.laterEdits();
             if (edits == Edits.REFUSE && !later.isEmpty()) throw refuse(later);
-            List<String> left = undo.madeSince();
-            List<String> built = undo.builtSince();
+            ProjectTree tree = ProjectTree.read(undo.root);
+            List<String> left = undo.madeSince(tree);
+            List<String> built = undo.builtSince(tree);
             for (String path : built) undo.deleteAll(undo.root.resolve(path));
             int count = 0;
             List<Ledger.Entry> backwards = new ArrayList<>(undo.ledger.entries());
@@ -243,13 +244,12 @@ public final class Undo {
     }
 
     /** Files of the tree that the ledger does not know. */
-    private List<String> madeSince() {
+    private List<String> madeSince(ProjectTree tree) {
         Set<String> known = new HashSet<>(ledger.untouched());
         for (Ledger.Entry entry : ledger.entries()) {
             known.add(entry.path());
             entry.result().ifPresent(result -> known.add(result.path()));
         }
-        ProjectTree tree = ProjectTree.read(root);
         // what a build wrote is nobody's work
         Predicate<String> ignored = IgnoreFile.folders(tree);
         return tree.files().stream()
@@ -262,7 +262,7 @@ public final class Undo {
      * Folders that version control ignores by the words of the conversion, and that the old tree did not have: a build
      * wrote them, and would be in the way of the next conversion.
      */
-    private List<String> builtSince() throws IOException {
+    private List<String> builtSince(ProjectTree tree) throws IOException {
         Set<String> patterns = new HashSet<>();
         for (Ledger.Entry entry : ledger.entries()) {
             Optional<Ledger.Result> ours =
@@ -278,7 +278,7 @@ public final class Undo {
         Set<String> old = ledger.folders().stream().map(Ledger.Folder::path).collect(Collectors.toSet());
         Predicate<String> ignored = IgnoreFile.within(patterns);
         List<String> built = new ArrayList<>();
-        for (String folder : ProjectTree.read(root).folders()) {
+        for (String folder : tree.folders()) {
             boolean inner = built.stream().anyMatch(outer -> Paths.within(outer, folder));
             if (!inner && !old.contains(folder) && ignored.test(folder + "/")) built.add(folder);
         }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.net.ConnectException;
 import java.net.InetAddress;
+import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -55,6 +56,13 @@ public final class RunningProgram implements AutoCloseable {
             throw new IOException("interrupted while " + command.get(0) + " was starting", e);
         }
         return program;
+    }
+
+    /** A port of this machine that nothing listens on. */
+    public static int freePort() throws IOException {
+        try (ServerSocket free = new ServerSocket(0)) {
+            return free.getLocalPort();
+        }
     }
 
     /**

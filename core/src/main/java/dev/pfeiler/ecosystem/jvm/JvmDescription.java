@@ -89,9 +89,7 @@ final class JvmDescription {
         return module.needs().stream()
                 .map(need -> {
                     boolean web = module.enterprise().isPresent()
-                            && project.modules().stream()
-                                    .anyMatch(m ->
-                                            m.name().equals(need) && m.web().isPresent());
+                            && project.module(need).flatMap(JvmModule::web).isPresent();
                     return new Need(need, web ? "war" : "", module.brought().contains(need));
                 })
                 .toList();

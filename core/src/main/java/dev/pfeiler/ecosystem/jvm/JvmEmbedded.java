@@ -9,7 +9,6 @@ import dev.pfeiler.proof.Proof;
 import dev.pfeiler.proof.RunningProgram;
 import java.io.File;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -99,10 +98,7 @@ final class JvmEmbedded {
     }
 
     private Answers answers(String mainClass, List<Path> classPath, String name, Set<String> paths) throws IOException {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        int port = RunningProgram.freePort();
         Path folder = Files.createDirectories(scratch.resolve(name));
         List<String> command = new ArrayList<>(List.of(
                 reading.toolchain().tool("java").toString(),

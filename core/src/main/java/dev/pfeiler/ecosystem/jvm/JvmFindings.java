@@ -292,6 +292,9 @@ final class JvmFindings {
     private void applications() {
         List<JvmApplications.Application> applications =
                 new JvmApplications(reading, project.layout(), project.libraries()).all();
+        List<JvmModule> makers = project.modules().stream()
+                .filter(module -> module.enterprise().isPresent())
+                .toList();
         for (JvmApplications.Application application : applications) {
             application
                     .descriptor()
@@ -303,14 +306,10 @@ final class JvmFindings {
                                     + ", " + count(descriptor.modules().size(), "module") + " named",
                             Certainty.CERTAIN,
                             List.of(descriptor.versionEvidence())));
-            List<JvmModule> makers = project.modules().stream()
-                    .filter(module -> module.enterprise().isPresent())
-                    .toList();
-            boolean made = !makers.isEmpty();
             makers.stream()
                     .filter(maker -> maker.paths().equals(application.paths()))
                     .forEach(this::namedModules);
-            if (!made)
+            if (makers.isEmpty())
                 findings.add(Finding.trouble(
                         application.name(),
                         "is an enterprise archive, and nothing shows which sources belong to which of its modules; it is"

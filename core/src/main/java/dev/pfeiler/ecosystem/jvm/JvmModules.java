@@ -36,6 +36,7 @@ final class JvmModules {
     private final List<Jar> libraries;
     private final Map<Folder, WebFiles> webs;
 
+    private final JvmApplications enterprises;
     private final List<JvmApplications.Application> applications = new ArrayList<>();
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private final Map<JavaSource, String> moduleOf = new HashMap<>();
@@ -72,6 +73,7 @@ final class JvmModules {
         this.tests = tests;
         this.libraries = libraries;
         this.webs = webs;
+        this.enterprises = new JvmApplications(reading, layout, libraries);
     }
 
     /**
@@ -82,7 +84,7 @@ final class JvmModules {
      */
     List<JvmModule> of(Usage usage, boolean split) {
         List<Wiring> wirings = reading.wirings();
-        if (split) applications.addAll(new JvmApplications(reading, layout, libraries).all());
+        if (split) applications.addAll(enterprises.all());
         if (split && byProject(wirings)) return several();
         for (Wiring wiring : wirings) {
             if (split && byArchive(wiring)) return several();
@@ -316,7 +318,6 @@ final class JvmModules {
                     Optional.empty(),
                     web.isPresent() ? brought(part, needs.get(name)) : Set.of()));
         }
-        JvmApplications found = new JvmApplications(reading, layout, libraries);
         for (JvmApplications.Application application : applications) {
             String name = parts.containsKey(application.name()) ? application.name() + "-ear" : application.name();
             Map<String, String> packed = packed(application, ordered);
@@ -328,7 +329,7 @@ final class JvmModules {
                     List.of(),
                     webs.values(),
                     JvmProject.named(reading, layout, path -> true));
-            modules.add(found.module(application, name, packed, usage));
+            modules.add(enterprises.module(application, name, packed, usage));
         }
         return modules;
     }

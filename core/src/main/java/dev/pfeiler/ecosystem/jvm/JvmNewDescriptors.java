@@ -90,7 +90,7 @@ final class JvmNewDescriptors {
     /**
      * Decides which are written.
      *
-     * @param names of the archives, by module
+     * @param projectName names a project of one module
      * @param keep whether files stay where they are
      */
     List<Lacking> decide(Deliberation deliberation, String projectName, boolean keep) {
@@ -179,10 +179,7 @@ final class JvmNewDescriptors {
         List<Evidence> evidence = new ArrayList<>();
         List<EnterpriseDescriptor.Module> modules = new ArrayList<>();
         enterprise.packs().forEach((packed, place) -> {
-            JvmModule other = project.modules().stream()
-                    .filter(m -> m.name().equals(packed))
-                    .findFirst()
-                    .orElseThrow();
+            JvmModule other = project.module(packed).orElseThrow();
             Optional<Wiring.Setting> context = context(other);
             context.filter(stated -> !stated.value().equals(Paths.stem(place)))
                     .ifPresent(stated -> evidence.add(stated.evidence()));

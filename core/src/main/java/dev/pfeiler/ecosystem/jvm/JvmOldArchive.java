@@ -62,12 +62,10 @@ final class JvmOldArchive {
 
     /** What the old build called a module's archive within another's. */
     private String nameIn(JvmModule module, String need) {
-        return project.modules().stream()
-                .filter(other -> other.name().equals(need))
-                .flatMap(other -> other.archive().stream())
-                .flatMap(made -> module.archive().flatMap(own -> own.entry(made.path())).stream())
+        return project.module(need)
+                .flatMap(JvmModule::archive)
+                .flatMap(made -> module.archive().flatMap(own -> own.entry(made.path())))
                 .map(Paths::name)
-                .findFirst()
                 .orElse(need + ".jar");
     }
 

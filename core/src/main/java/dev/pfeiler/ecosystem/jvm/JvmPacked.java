@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 
 /** Holds what a web or enterprise archive packs besides its own classes against what the old one did. */
 final class JvmPacked {
@@ -80,8 +81,8 @@ final class JvmPacked {
         return Paths.extension(name).equals("jar") && !places.contains(name);
     }
 
-    private Comparison files(String subject, java.util.function.Predicate<String> wanted) {
-        java.util.function.Predicate<String> own = name -> wanted.test(name) && !JvmEntries.isBuildToolsOwn(name);
+    private Comparison files(String subject, Predicate<String> wanted) {
+        Predicate<String> own = name -> wanted.test(name) && !JvmEntries.isBuildToolsOwn(name);
         return JvmEntries.compare(
                 subject,
                 JvmEntries.below("", before, own),

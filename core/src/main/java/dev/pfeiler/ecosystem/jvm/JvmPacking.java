@@ -31,9 +31,7 @@ final class JvmPacking {
                 enterprise.descriptor().map(EnterpriseDescriptor::libraryFolder).orElse(USUAL_FOLDER);
         List<EnterpriseArchive.Entry> entries = new ArrayList<>();
         enterprise.packs().forEach((name, place) -> {
-            boolean web = project.modules().stream()
-                    .anyMatch(
-                            module -> module.name().equals(name) && module.web().isPresent());
+            boolean web = project.module(name).flatMap(JvmModule::web).isPresent();
             String context = web ? enterprise.contextRoot(name).orElse("") : "";
             entries.add(new EnterpriseArchive.Entry(web ? "webModule" : "jarModule", group, name, place, context));
         });

@@ -165,6 +165,11 @@ record JvmProject(
                 .findFirst();
     }
 
+    /** The module of a name. */
+    Optional<JvmModule> module(String name) {
+        return modules.stream().filter(module -> module.name().equals(name)).findFirst();
+    }
+
     /** The enterprise archive into which a module goes. */
     Optional<JvmModule> packing(JvmModule module) {
         return modules.stream().filter(module::packedBy).findFirst();

@@ -39,6 +39,9 @@ final class JvmProof {
     private final JvmProject project;
     private final MavenProject maven;
     private final JvmProposing proposing;
+    /** Known once the build tool has run; resolved once, for all modules. */
+    private List<Path> fetched;
+
     private final Toolchain toolchain;
 
     JvmProof(Proof proof, Surroundings surroundings) {
@@ -123,6 +126,11 @@ final class JvmProof {
 
     /** Libraries that were missing in the tree, with what they bring: some are empty and bring the classes. */
     private List<Path> fetched() {
+        if (fetched == null) fetched = fetch();
+        return fetched;
+    }
+
+    private List<Path> fetch() {
         List<Declaration> missing = maven.dependencies()
                 .filter(dependency -> dependency.jar().isEmpty())
                 .map(dependency -> new Declaration(dependency.declared().orElseThrow(), "compile", Set.of()))
@@ -167,7 +175,7 @@ final class JvmProof {
             for (int other = i + 1; other < products.size(); other++) {
                 if (!module.packedBy(project.modules().get(other))) continue;
                 besideBefore.addAll(jars(baselines.get(other).packed().orElseThrow()));
-                Path unpacked = scratch.resolve("around");
+                Path unpacked = scratch.resolve("around-" + other);
                 Unpacking.into(unpacked, products.get(other), Optional::of);
                 besideAfter.addAll(jars(unpacked));
             }

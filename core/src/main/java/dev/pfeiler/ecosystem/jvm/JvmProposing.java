@@ -51,6 +51,7 @@ final class JvmProposing {
     private final String target;
     private final Deliberation deliberation;
     private final JvmProject project;
+    private final JvmFindings findings;
     /** Grammars whose sources the build tool is to write. */
     private final List<JvmGenerators.Grammar> grammars = new ArrayList<>();
 
@@ -70,6 +71,7 @@ final class JvmProposing {
         this.target = target;
         this.deliberation = new Deliberation(choices);
         this.project = JvmProject.of(reading, settledRoles(choices), mayBeSeveral(choices));
+        this.findings = new JvmFindings(reading, project);
     }
 
     /** Whether the person has not asked for a single module. */
@@ -98,12 +100,11 @@ final class JvmProposing {
         MavenProject maven = decide();
         JvmSteps steps = new JvmSteps(reading, project, maven, grammars, mending, lacking, keep);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
-        new JvmFindings(reading, project)
-                .all().stream()
-                        .filter(Finding::leftForYou)
-                        .filter(f -> f.topic() != Finding.Topic.TOOLS)
-                        .filter(f -> !mending.settled().contains(f))
-                        .forEach(leftForYou::add);
+        findings.all().stream()
+                .filter(Finding::leftForYou)
+                .filter(f -> f.topic() != Finding.Topic.TOOLS)
+                .filter(f -> !mending.settled().contains(f))
+                .forEach(leftForYou::add);
         leftForYou.addAll(reading.tree().trouble());
         JvmAgreements stated = new JvmAgreements(reading, project, maven, steps.all());
         List<Agreement> agreements = stated.all();
@@ -139,9 +140,7 @@ final class JvmProposing {
         Map<String, String> packagings = new LinkedHashMap<>();
         for (JvmModule module : project.modules()) packagings.put(module.name(), packaging(module));
         level = deliberation.settle(
-                ProjectSettings.level(
-                        new JvmFindings(reading, project).levelSigns(),
-                        reading.toolchain().lowestLevel()),
+                ProjectSettings.level(findings.levelSigns(), reading.toolchain().lowestLevel()),
                 text -> ProjectSettings.parse(text).map(String::valueOf));
         String encoding = deliberation.settle(
                 ProjectSettings.encoding(reading.wirings(), reading.javaSources()), JvmProposing::charset);

@@ -14,7 +14,6 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.InputStream;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -231,10 +230,7 @@ final class PhpSide {
 
     /** Serves a folder of the project with the language's own server; what it answers. */
     Answers pages(String webRoot, Collection<String> paths) throws IOException {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        int port = RunningProgram.freePort();
         List<String> command = new ArrayList<>(
                 List.of(php.toString(), "-d", "display_errors=1", "-d", "html_errors=0", "-S", "127.0.0.1:" + port));
         if (!webRoot.isEmpty()) command.addAll(List.of("-t", webRoot));

@@ -64,19 +64,21 @@ public final class Catalogue {
         public Coordinates fitting(Era era) {
             String stated = servlet.get(era.servlet());
             if (stated != null) return Coordinates.parse(stated).orElseThrow();
-            boolean newer = era.jakarta() && !jakarta.isEmpty();
-            return with(newest(newer ? jakarta : versions, era.level()));
+            return with(newest(of(era), era.level()));
         }
 
         /** The lowest Java level that runs the version fitting an era; 0 where that is not known. */
         public int level(Era era) {
             String version = fitting(era).version();
-            Map<Integer, String> all = era.jakarta() && !jakarta.isEmpty() ? jakarta : versions;
-            return all.entrySet().stream()
+            return of(era).entrySet().stream()
                     .filter(entry -> entry.getValue().equals(version))
                     .mapToInt(Map.Entry::getKey)
                     .findFirst()
                     .orElse(0);
+        }
+
+        private Map<Integer, String> of(Era era) {
+            return era.jakarta() && !jakarta.isEmpty() ? jakarta : versions;
         }
 
         /** The coordinates in their newest version. */

@@ -310,10 +310,7 @@ final class BuildTasks {
                 .flatMap(path -> paths.entries(task.file(), path).stream())
                 .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
         contents.forEach(content -> draft.copies.add(new Draft.Copied(to.get(), content)));
-        boolean besideClasses = draft.compilations.stream().anyMatch(c -> c.output()
-                .filter(o -> Paths.within(o.value(), to.get()))
-                .isPresent());
-        if (!besideClasses) return;
+        if (!draft.holdsClasses(to.get())) return;
         e.children("fileset")
                 .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
                 .filter(tree.folders()::contains)

@@ -67,9 +67,7 @@ final class Commands {
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
         if (to.isEmpty()) return;
         boolean deep = words.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
-        boolean besideClasses = draft.compilations.stream().anyMatch(c -> c.output()
-                .filter(o -> Paths.within(o.value(), to.get()))
-                .isPresent());
+        boolean besideClasses = draft.holdsClasses(to.get());
         for (String from : paths.subList(0, paths.size() - 1)) {
             for (Wiring.Content content : copied(from, to.get(), folder, deep))
                 draft.copies.add(new Draft.Copied(to.get(), content));

@@ -97,6 +97,13 @@ final class Draft {
         }
     }
 
+    /** Whether classes are written to a folder, or above it. */
+    boolean holdsClasses(String folder) {
+        return compilations.stream().anyMatch(c -> c.output()
+                .filter(output -> Paths.within(output.value(), folder))
+                .isPresent());
+    }
+
     /**
      * Something that the build copies.
      *
