@@ -11,12 +11,12 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
 import dev.pfeiler.ecosystem.php.PhpEcosystem;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proof.Proof;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
@@ -40,10 +40,10 @@ import java.util.stream.Collectors;
 public final class Pfeiler {
     private static final List<Ecosystem> ECOSYSTEMS = List.of(new JvmEcosystem(), new PhpEcosystem());
 
-    private final Surroundings surroundings;
+    private final Environment environment;
 
-    public Pfeiler(Surroundings surroundings) {
-        this.surroundings = surroundings;
+    public Pfeiler(Environment environment) {
+        this.environment = environment;
     }
 
     /** All build tools that a project can be made for. */
@@ -53,7 +53,7 @@ public final class Pfeiler {
 
     /** What is in a folder, and how it is known. */
     public Survey survey(Path folder) {
-        return Survey.of(ProjectTree.read(folder), ECOSYSTEMS, surroundings);
+        return Survey.of(ProjectTree.read(folder), ECOSYSTEMS, environment);
     }
 
     /**
@@ -132,7 +132,7 @@ public final class Pfeiler {
     public List<Found> find(Path folder, String name, boolean all) {
         ProjectTree tree = ProjectTree.read(folder);
         return ECOSYSTEMS.stream()
-                .flatMap(ecosystem -> ecosystem.find(tree, name, all, surroundings).stream())
+                .flatMap(ecosystem -> ecosystem.find(tree, name, all, environment).stream())
                 .toList();
     }
 
@@ -149,7 +149,7 @@ public final class Pfeiler {
                 .orElseThrow(() -> Refusal.notPossible(
                         "No build tool manages " + folder + ": there is no build descriptor in it.",
                         "Convert the project first, or name the folder that holds the descriptor."));
-        Addition addition = ecosystem.add(tree, name, scope, surroundings);
+        Addition addition = ecosystem.add(tree, name, scope, environment);
         try {
             Trees.replace(
                     tree.onDisk(addition.edit().path()),
@@ -163,7 +163,7 @@ public final class Pfeiler {
 
     /** What git says of the work tree that a folder lies in; nothing where it lies in none or there is no git. */
     public Optional<WorkTree> workTree(Path folder) {
-        return surroundings.program("git").flatMap(git -> WorkTree.of(folder, git));
+        return environment.program("git").flatMap(git -> WorkTree.of(folder, git));
     }
 
     /** Carries a proposal out; the steps in the order in which they were taken. */
@@ -200,7 +200,7 @@ public final class Pfeiler {
      * @param stage is told what is being done
      */
     public Verdict prove(
-            Path folder, boolean offline, boolean runOldBuild, Proof.Running running, Consumer<String> stage) {
+            Path folder, boolean offline, boolean runOldBuild, ProofRequest.Running running, Consumer<String> stage) {
         Path root = folder.toAbsolutePath().normalize();
         Ledger ledger = Ledger.require(root, "to prove");
         Path scratch = null;
@@ -210,9 +210,9 @@ public final class Pfeiler {
             // the project's name may be that of its folder
             Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
             List<String> edited = Undo.layOut(root, old);
-            Survey survey = Survey.of(ProjectTree.read(old), ECOSYSTEMS, surroundings);
+            Survey survey = Survey.of(ProjectTree.read(old), ECOSYSTEMS, environment);
             Path log = Ledger.folder(root).resolve("proof").resolve("build.log");
-            Proof proof = new Proof(
+            ProofRequest proof = new ProofRequest(
                     root,
                     survey.tree(),
                     Files.createDirectories(scratch.resolve("built")),
@@ -222,7 +222,7 @@ public final class Pfeiler {
                     runOldBuild,
                     running,
                     stage);
-            Verdict verdict = leading(survey).getKey().prove(proof, surroundings);
+            Verdict verdict = leading(survey).getKey().prove(proof, environment);
             if (edited.isEmpty()) return verdict;
             return verdict.noting(
                     "Edited since the conversion, and compared as they are now: " + String.join(", ", edited) + ".");

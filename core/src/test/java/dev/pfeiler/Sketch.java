@@ -1,6 +1,6 @@
 package dev.pfeiler;
 
-import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.Hashing;
@@ -33,8 +33,8 @@ public final class Sketch {
     }
 
     /** Surroundings of nothing but a home folder and this Java. */
-    public static Surroundings alone(Path home, boolean offline) {
-        return new Surroundings(home, Map.of(), Path.of(System.getProperty("java.home")), offline);
+    public static Environment alone(Path home, boolean offline) {
+        return new Environment(home, Map.of(), Path.of(System.getProperty("java.home")), offline);
     }
 
     /** What a person settles with {@code --choose}, as {@code KEY=VALUE} each. */

@@ -5,7 +5,7 @@ import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.Palette;
 import dev.pfeiler.cli.view.Screen;
-import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.process.Environment;
 import java.nio.file.Path;
 
 /**
@@ -15,12 +15,12 @@ import java.nio.file.Path;
  */
 public record Context(Terminal terminal, Path home) {
     public Pfeiler pfeiler() {
-        return new Pfeiler(Surroundings.here());
+        return new Pfeiler(Environment.here());
     }
 
     /** One that asks other machines only where the option lets it. */
     public Pfeiler pfeiler(NetworkOption network) {
-        return new Pfeiler(Surroundings.here().offline(network.offline()));
+        return new Pfeiler(Environment.here().offline(network.offline()));
     }
 
     /** A screen on standard output, coloured as the options and the terminal say. */

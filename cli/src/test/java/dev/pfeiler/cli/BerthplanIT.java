@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.process.Environment;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,8 +23,8 @@ class BerthplanIT {
 
     @BeforeEach
     void layOut() {
-        boolean here = Surroundings.here().program("php").isPresent()
-                && Surroundings.here().program("composer").isPresent();
+        boolean here = Environment.here().program("php").isPresent()
+                && Environment.here().program("composer").isPresent();
         assumeTrue(here, "php and composer are not here");
         project = Program.demo("berthplan", folder);
     }
@@ -86,7 +86,7 @@ class BerthplanIT {
 
     @Test
     void theTestsOfAFrameworkAreRunBeforeAndAfter() throws IOException {
-        assumeTrue(Surroundings.here().program("phpunit").isPresent(), "phpunit is not here");
+        assumeTrue(Environment.here().program("phpunit").isPresent(), "phpunit is not here");
         new Sketch(project)
                 .file(
                         "tests/ShipTest.php",

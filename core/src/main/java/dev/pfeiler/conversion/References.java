@@ -147,16 +147,16 @@ public final class References {
             text = Text.decode(bytes);
             // a text that does not come back to the same bytes is not rewritten
             boolean exact = Arrays.equals(text.content().getBytes(text.charset()), bytes);
-            NameSyntax syntax = exact && !moved.containsKey(file.path())
-                    ? NameSyntax.of(file.path(), text.content())
-                    : NameSyntax.UNKNOWN;
+            PathReferenceSyntax syntax = exact && !moved.containsKey(file.path())
+                    ? PathReferenceSyntax.of(file.path(), text.content())
+                    : PathReferenceSyntax.UNKNOWN;
             inText(file, text, syntax);
         } catch (IOException e) {
             LoggerFactory.getLogger(References.class).debug("{}", file.path(), e);
         }
     }
 
-    private void inText(TreeFile file, Text text, NameSyntax syntax) {
+    private void inText(TreeFile file, Text text, PathReferenceSyntax syntax) {
         boolean source = sources.contains(file.extension());
         Map<String, Finding> named = new LinkedHashMap<>();
         List<Step.Change> changes = new ArrayList<>();

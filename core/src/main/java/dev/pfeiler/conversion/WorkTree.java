@@ -1,6 +1,6 @@
 package dev.pfeiler.conversion;
 
-import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.process.ToolRun;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

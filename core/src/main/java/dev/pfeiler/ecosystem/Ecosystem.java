@@ -1,7 +1,8 @@
 package dev.pfeiler.ecosystem;
 
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.proof.Proof;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
@@ -22,7 +23,7 @@ public interface Ecosystem {
     Optional<Evidence> managed(ProjectTree tree);
 
     /** What it finds in a tree; nothing where the tree holds none of its languages. */
-    Optional<Reading> read(ProjectTree tree, Surroundings surroundings);
+    Optional<Reading> read(ProjectTree tree, Environment environment);
 
     /**
      * Libraries that hold a class or a package, or bear a name, or part of one; the likeliest first.
@@ -30,7 +31,7 @@ public interface Ecosystem {
      * @param tree of the folder that is searched first
      * @param all whether versions that are no releases are listed too
      */
-    List<Found> find(ProjectTree tree, String name, boolean all, Surroundings surroundings);
+    List<Found> find(ProjectTree tree, String name, boolean all, Environment environment);
 
     /**
      * Declares one more dependency in a managed tree, as an edit of its descriptor.
@@ -39,8 +40,8 @@ public interface Ecosystem {
      * @param scope what the person wants; empty for the usual one
      * @throws dev.pfeiler.evidence.Refusal where it cannot be done, or more than one library is meant
      */
-    Addition add(ProjectTree tree, String name, Optional<String> scope, Surroundings surroundings);
+    Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment);
 
     /** Builds the converted tree with the build tool and holds the result against what the old wiring builds. */
-    Verdict prove(Proof proof, Surroundings surroundings);
+    Verdict prove(ProofRequest proof, Environment environment);
 }

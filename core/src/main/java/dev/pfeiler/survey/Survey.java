@@ -2,8 +2,8 @@ package dev.pfeiler.survey;
 
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -25,7 +25,7 @@ public final class Survey {
     }
 
     /** Asks each ecosystem for its findings. */
-    public static Survey of(ProjectTree tree, List<Ecosystem> ecosystems, Surroundings surroundings) {
+    public static Survey of(ProjectTree tree, List<Ecosystem> ecosystems, Environment environment) {
         Map<Ecosystem, Reading> readings = new LinkedHashMap<>();
         List<Finding> findings = new ArrayList<>();
         for (Ecosystem ecosystem : ecosystems) {
@@ -37,7 +37,7 @@ public final class Survey {
                             "manages this project already",
                             dev.pfeiler.evidence.Certainty.CERTAIN,
                             List.of(tool))));
-            ecosystem.read(tree, surroundings).ifPresent(reading -> {
+            ecosystem.read(tree, environment).ifPresent(reading -> {
                 readings.put(ecosystem, reading);
                 findings.addAll(reading.findings());
             });

@@ -146,7 +146,7 @@ public final class ProjectTree {
         public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
             if (folder.equals(root)) return FileVisitResult.CONTINUE;
             String path = relative(folder);
-            if (LeftOut.folder(folder)) {
+            if (IgnoredFolders.folder(folder)) {
                 leftOut.add(path);
                 return FileVisitResult.SKIP_SUBTREE;
             }

@@ -8,7 +8,7 @@ import dev.pfeiler.cli.options.JsonOption;
 import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.VerdictView;
-import dev.pfeiler.proof.Proof;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -68,10 +68,10 @@ public final class ProveCommand implements Callable<Integer> {
         return verdict.proven() ? 0 : 1;
     }
 
-    private Proof.Running running() {
-        if (noRun) return Proof.Running.NONE;
+    private ProofRequest.Running running() {
+        if (noRun) return ProofRequest.Running.NONE;
         return runWith.isBlank()
-                ? Proof.Running.USUAL
-                : new Proof.Running(true, List.of(runWith.strip().split("\\s+")));
+                ? ProofRequest.Running.USUAL
+                : new ProofRequest.Running(true, List.of(runWith.strip().split("\\s+")));
     }
 }

@@ -4,11 +4,14 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.Surroundings;
-import dev.pfeiler.ecosystem.jvm.dependency.LibrarySearch;
+import dev.pfeiler.ecosystem.jvm.addition.DependencyAddition;
+import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
+import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.proof.Proof;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.LinkedHashMap;
@@ -51,23 +54,23 @@ public final class JvmEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<Reading> read(ProjectTree tree, Surroundings surroundings) {
-        JvmReading reading = JvmReading.of(tree, surroundings);
+    public Optional<Reading> read(ProjectTree tree, Environment environment) {
+        JvmReading reading = JvmReading.of(tree, environment);
         return reading.sources() == 0 ? Optional.empty() : Optional.of(reading);
     }
 
     @Override
-    public List<Found> find(ProjectTree tree, String name, boolean all, Surroundings surroundings) {
-        return new LibrarySearch(tree, Repositories.of(surroundings)).find(name, all);
+    public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
+        return new LibrarySearch(tree, Repositories.of(environment)).find(name, all);
     }
 
     @Override
-    public Addition add(ProjectTree tree, String name, Optional<String> scope, Surroundings surroundings) {
-        return new JvmAddition(tree, Repositories.of(surroundings)).of(name, scope);
+    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
+        return new DependencyAddition(tree, Repositories.of(environment)).of(name, scope);
     }
 
     @Override
-    public Verdict prove(Proof proof, Surroundings surroundings) {
-        return new JvmProof(proof, surroundings).run();
+    public Verdict prove(ProofRequest proof, Environment environment) {
+        return new JvmProof(proof, environment).run();
     }
 }

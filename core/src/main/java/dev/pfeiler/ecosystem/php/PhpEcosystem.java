@@ -4,11 +4,11 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proof.Proof;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
@@ -38,25 +38,25 @@ public final class PhpEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<Reading> read(ProjectTree tree, Surroundings surroundings) {
+    public Optional<Reading> read(ProjectTree tree, Environment environment) {
         PhpProject project = PhpProject.of(tree);
         return project.sources().isEmpty() ? Optional.empty() : Optional.of(PhpReading.of(project));
     }
 
     @Override
-    public List<Found> find(ProjectTree tree, String name, boolean all, Surroundings surroundings) {
+    public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
         return List.of();
     }
 
     @Override
-    public Addition add(ProjectTree tree, String name, Optional<String> scope, Surroundings surroundings) {
+    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
         throw Refusal.notPossible(
                 "Dependencies of a Composer project are not looked up here.",
                 "Add it with composer require " + name + ".");
     }
 
     @Override
-    public Verdict prove(Proof proof, Surroundings surroundings) {
-        return new PhpProof(proof, surroundings).run();
+    public Verdict prove(ProofRequest proof, Environment environment) {
+        return new PhpProof(proof, environment).run();
     }
 }

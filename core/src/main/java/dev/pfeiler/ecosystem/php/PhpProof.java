@@ -3,18 +3,18 @@ package dev.pfeiler.ecosystem.php;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.conversion.Trees;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.php.PhpSide.Item;
 import dev.pfeiler.ecosystem.php.PhpSide.Ran;
 import dev.pfeiler.ecosystem.php.PhpSide.Tests;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proof.Answers;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
-import dev.pfeiler.proof.Proof;
-import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.proof.HttpResponses;
+import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.ProjectTree;
@@ -37,8 +37,8 @@ final class PhpProof {
     private static final List<String> USUAL = List.of("--help");
     private static final String AUTOLOAD = "vendor/autoload.php";
 
-    private final Proof proof;
-    private final Surroundings surroundings;
+    private final ProofRequest proof;
+    private final Environment environment;
     private final PhpProject project;
     private final PhpProposing proposing;
     private final Map<String, String> goals;
@@ -46,9 +46,9 @@ final class PhpProof {
     private final Path logs;
     private final List<String> notes = new ArrayList<>();
 
-    PhpProof(Proof proof, Surroundings surroundings) {
+    PhpProof(ProofRequest proof, Environment environment) {
         this.proof = proof;
-        this.surroundings = surroundings;
+        this.environment = environment;
         this.project = PhpProject.of(proof.old());
         Choices choices = Choices.ofLedger(proof.choices());
         this.proposing = new PhpProposing(project, "composer", choices);
@@ -64,7 +64,7 @@ final class PhpProof {
             Set<String> sound,
             Map<Item, JsonNode> declared,
             Map<String, Ran> ran,
-            Optional<Answers> pages,
+            Optional<HttpResponses> pages,
             Optional<Tests> tests) {}
 
     Verdict run() {
@@ -88,7 +88,7 @@ final class PhpProof {
     }
 
     private Path program(String name, String next) {
-        return surroundings
+        return environment
                 .program(name)
                 .orElseThrow(() -> Refusal.notPossible(name + " is not on the search path.", next));
     }
@@ -143,7 +143,7 @@ final class PhpProof {
                 .forEach(sound::add);
         Map<Item, JsonNode> declared = declared(side, now);
         Map<String, Ran> ran = new LinkedHashMap<>();
-        Optional<Answers> pages = Optional.empty();
+        Optional<HttpResponses> pages = Optional.empty();
         if (proof.running().wanted()) {
             proof.stage().accept(now ? "starting the new project" : "starting the old one");
             for (String program : project.programs()) {
@@ -181,7 +181,7 @@ final class PhpProof {
     /** How the tests end, where there are some for PHPUnit and it is on this machine. */
     private Optional<Tests> tests(PhpSide side, boolean now) throws IOException {
         Optional<String> folder = proposing.testFolder();
-        Optional<Path> phpunit = surroundings.program("phpunit");
+        Optional<Path> phpunit = environment.program("phpunit");
         if (folder.isEmpty() || !proof.running().wanted()) return Optional.empty();
         if (phpunit.isEmpty()) {
             if (now) notes.add("The tests were not run: phpunit is not on the search path.");

@@ -6,9 +6,9 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
-import dev.pfeiler.proof.Answers;
-import dev.pfeiler.proof.RunningProgram;
-import dev.pfeiler.proof.ToolRun;
+import dev.pfeiler.process.RunningProgram;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -229,7 +229,7 @@ final class PhpSide {
     }
 
     /** Serves a folder of the project with the language's own server; what it answers. */
-    Answers pages(String webRoot, Collection<String> paths) throws IOException {
+    HttpResponses pages(String webRoot, Collection<String> paths) throws IOException {
         int port = RunningProgram.freePort();
         List<String> command = new ArrayList<>(
                 List.of(php.toString(), "-d", "display_errors=1", "-d", "html_errors=0", "-S", "127.0.0.1:" + port));
@@ -237,10 +237,10 @@ final class PhpSide {
         Path said = log.resolve("server-" + name + ".log");
         try (RunningProgram server = RunningProgram.serving(command, folder, said, port, START)) {
             return server.isReady()
-                    ? Answers.of(port, paths, text -> text.lines()
+                    ? HttpResponses.of(port, paths, text -> text.lines()
                             .map(PhpSide::masked)
                             .collect(Collectors.joining("\n")))
-                    : new Answers(new TreeMap<>());
+                    : new HttpResponses(new TreeMap<>());
         }
     }
 

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;

@@ -1,5 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.ecosystem.jvm.web.NamedInDescriptors;
+import dev.pfeiler.ecosystem.jvm.web.WebDescriptor;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -27,7 +30,7 @@ public final class DescriptorChecks {
 
     private final ProjectTree tree;
     private final Project project;
-    private final List<Wrong> wrongs = new ArrayList<>();
+    private final List<DescriptorError> wrongs = new ArrayList<>();
 
     /**
      * What the checks know of a project.
@@ -57,7 +60,7 @@ public final class DescriptorChecks {
      *
      * @param webs what is served: paths by the places from which they are
      */
-    public static List<Wrong> of(
+    public static List<DescriptorError> of(
             ProjectTree tree,
             Collection<String> paths,
             Collection<? extends Map<String, String>> webs,
@@ -106,15 +109,15 @@ public final class DescriptorChecks {
                 ? "correct the name or take the element out"
                 : "is " + String.join(" or ", alike) + " meant?";
         // the binary name of a nested class is not known from the names of types
-        Optional<Cure> change = alike.size() == 1 && !named.className().contains("$")
+        Optional<Fix> change = alike.size() == 1 && !named.className().contains("$")
                 ? Optional.of(
-                        new Cure(path, named.line(), named.in(), named.attribute(), named.className(), alike.get(0)))
+                        new Fix(path, named.line(), named.in(), named.attribute(), named.className(), alike.get(0)))
                 : Optional.empty();
         Finding finding = Finding.trouble(
                 named.className(),
                 "is named and no source or library has it; " + cure,
                 new Evidence(path, named.line(), named.words()));
-        wrongs.add(new Wrong(finding, change));
+        wrongs.add(new DescriptorError(finding, change));
     }
 
     private WebDescriptorCheck.Around around(Map<String, String> web) {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.ecosystem.jvm.web.EnterpriseDescriptor;
 import java.io.StringWriter;
 import java.util.List;
 import java.util.Map;

@@ -72,7 +72,7 @@ final class WebDescriptorCheck {
     private final XmlElement root;
     private final String version;
     private final Around around;
-    private final List<Wrong> wrongs = new ArrayList<>();
+    private final List<DescriptorError> wrongs = new ArrayList<>();
 
     private WebDescriptorCheck(String path, XmlElement root, String version, Around around) {
         this.path = path;
@@ -86,7 +86,7 @@ final class WebDescriptorCheck {
      *
      * @param version of the interface that the descriptor is written for; empty where it does not say
      */
-    static List<Wrong> of(String path, XmlElement root, String version, Around around) {
+    static List<DescriptorError> of(String path, XmlElement root, String version, Around around) {
         if (!root.name().equals("web-app")) return List.of();
         WebDescriptorCheck check = new WebDescriptorCheck(path, root, version, around);
         check.mappings("servlet");
@@ -104,13 +104,13 @@ final class WebDescriptorCheck {
         wrong(subject, fact, at, Optional.empty());
     }
 
-    private void wrong(String subject, String fact, XmlElement at, Optional<Cure> cure) {
-        wrongs.add(new Wrong(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), cure));
+    private void wrong(String subject, String fact, XmlElement at, Optional<Fix> cure) {
+        wrongs.add(new DescriptorError(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), cure));
     }
 
     /** Another text of an element. */
-    private Cure cure(XmlElement element, String after) {
-        return new Cure(path, element.line(), element.name(), false, element.text(), after);
+    private Fix cure(XmlElement element, String after) {
+        return new Fix(path, element.line(), element.name(), false, element.text(), after);
     }
 
     private static String text(XmlElement element, String child) {
@@ -288,7 +288,7 @@ final class WebDescriptorCheck {
                                     + " declares by one; state version 3.0 or later",
                             new Evidence(path, root.line(), root.tag()),
                             source);
-                    wrongs.add(new Wrong(finding, Optional.empty()));
+                    wrongs.add(new DescriptorError(finding, Optional.empty()));
                 });
     }
 

@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -26,7 +26,7 @@ public final class FolderRoles {
     private static final String WEB_CLASSES = "WEB-INF/classes";
 
     private final ProjectTree tree;
-    private final Collection<JavaSource> sources;
+    private final Collection<SourceFile> sources;
     private final List<Wiring> wirings;
     private final SourceRoots roots;
     private final TestSigns tests;
@@ -37,13 +37,13 @@ public final class FolderRoles {
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
-    private FolderRoles(ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings) {
+    private FolderRoles(ProjectTree tree, Collection<SourceFile> sources, List<Wiring> wirings) {
         this.tree = tree;
         this.sources = sources;
         this.wirings = wirings;
         this.roots = new SourceRoots(sources, wirings);
         this.tests = new TestSigns(sources);
-        for (JavaSource source : sources) built.addAll(source.typeNames());
+        for (SourceFile source : sources) built.addAll(source.typeNames());
     }
 
     /**
@@ -52,7 +52,7 @@ public final class FolderRoles {
      * @param settled roles that the person gave to folders
      */
     public static Layout of(
-            ProjectTree tree, Collection<JavaSource> sources, List<Wiring> wirings, Map<String, Role> settled) {
+            ProjectTree tree, Collection<SourceFile> sources, List<Wiring> wirings, Map<String, Role> settled) {
         FolderRoles roles = new FolderRoles(tree, sources, wirings);
         roles.sourceFolders();
         roles.webFolders();
@@ -64,7 +64,7 @@ public final class FolderRoles {
         roles.place();
         Set<String> marked = sources.stream()
                 .filter(source -> roles.tests.mark(source).isPresent())
-                .map(JavaSource::path)
+                .map(SourceFile::path)
                 .collect(Collectors.toSet());
         return new Layout(List.copyOf(roles.folders.values()), roles.placements, marked);
     }
@@ -73,15 +73,15 @@ public final class FolderRoles {
         roots.byRoot().forEach((root, inRoot) -> folders.put(root, sourceFolder(root, inRoot)));
     }
 
-    private Folder sourceFolder(String root, List<JavaSource> inRoot) {
+    private Folder sourceFolder(String root, List<SourceFile> inRoot) {
         Optional<Wiring.SourceFolder> wired = roots.wired(root).or(() -> inRoot.stream()
-                .map(JavaSource::path)
+                .map(SourceFile::path)
                 .flatMap(path -> roots.compiledBy(path).stream())
                 .findFirst());
         List<Evidence> evidence = new ArrayList<>();
         wired.ifPresent(folder -> evidence.add(folder.evidence()));
         List<Evidence> marks = inRoot.stream()
-                .sorted(Comparator.comparing(JavaSource::path))
+                .sorted(Comparator.comparing(SourceFile::path))
                 .flatMap(source -> tests.mark(source).stream())
                 .toList();
         if (wired.isPresent() && wired.get().test()) {
@@ -106,7 +106,7 @@ public final class FolderRoles {
         }
         inRoot.stream()
                 .filter(source -> source.packageLine() > 0)
-                .min(Comparator.comparing(JavaSource::path))
+                .min(Comparator.comparing(SourceFile::path))
                 .ifPresent(
                         s -> evidence.add(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")));
         boolean agree = inRoot.stream().allMatch(source -> SourceRoots.fits(source, root));
@@ -286,27 +286,27 @@ public final class FolderRoles {
     }
 
     private void place() {
-        Map<String, JavaSource> byPath = sources.stream().collect(Collectors.toMap(JavaSource::path, source -> source));
-        Set<JavaSource> known = sources.stream()
+        Map<String, SourceFile> byPath = sources.stream().collect(Collectors.toMap(SourceFile::path, source -> source));
+        Set<SourceFile> known = sources.stream()
                 .filter(s -> folders.get(roots.rootOf(s)).role() == Role.TEST)
                 .collect(Collectors.toSet());
-        List<JavaSource> program =
+        List<SourceFile> program =
                 sources.stream().filter(s -> !known.contains(s)).toList();
-        Set<JavaSource> mixedIn = tests.among(program, known);
+        Set<SourceFile> mixedIn = tests.among(program, known);
         Map<String, Set<String>> packageFolders = new HashMap<>();
-        for (JavaSource s : sources) {
+        for (SourceFile s : sources) {
             packageFolders
                     .computeIfAbsent(roots.rootOf(s), r -> new HashSet<>())
                     .add(Paths.parent(s.path()));
         }
         for (TreeFile file : tree.files()) {
-            JavaSource source = byPath.get(file.path());
+            SourceFile source = byPath.get(file.path());
             if (source != null) placeSource(source, mixedIn.contains(source));
             else placeOther(file, packageFolders);
         }
     }
 
-    private void placeSource(JavaSource source, boolean mixedIn) {
+    private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
         if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
         String why = mixedIn ? "a test among the sources" : "";

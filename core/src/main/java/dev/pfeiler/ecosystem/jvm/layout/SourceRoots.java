@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
@@ -16,34 +16,34 @@ import java.util.TreeSet;
 /** The folders below which sources lie by their packages. */
 final class SourceRoots {
     private final List<Taken> wired;
-    private final Map<String, List<JavaSource>> byRoot = new TreeMap<>();
-    private final Map<JavaSource, String> rootOf = new HashMap<>();
+    private final Map<String, List<SourceFile>> byRoot = new TreeMap<>();
+    private final Map<SourceFile, String> rootOf = new HashMap<>();
 
-    SourceRoots(Collection<JavaSource> sources, List<Wiring> wirings) {
+    SourceRoots(Collection<SourceFile> sources, List<Wiring> wirings) {
         wired = wirings.stream()
                 .flatMap(w -> w.sources().stream())
                 .map(Taken::new)
                 .toList();
-        List<JavaSource> unsettled = new ArrayList<>();
-        for (JavaSource source : sources) {
+        List<SourceFile> unsettled = new ArrayList<>();
+        for (SourceFile source : sources) {
             Optional<String> declared = wiredRoot(source.path());
             if (declared.isPresent()) settle(source, declared.get());
             else unsettled.add(source);
         }
         TreeSet<String> known = new TreeSet<>();
-        for (JavaSource source : unsettled) {
+        for (SourceFile source : unsettled) {
             if (!source.packageName().isEmpty()) byPackage(source).ifPresent(known::add);
         }
         known.addAll(byRoot.keySet());
-        for (JavaSource source : unsettled) settle(source, root(source, known));
+        for (SourceFile source : unsettled) settle(source, root(source, known));
     }
 
     /** By root, the sources below it that belong to no root further down. */
-    Map<String, List<JavaSource>> byRoot() {
+    Map<String, List<SourceFile>> byRoot() {
         return byRoot;
     }
 
-    String rootOf(JavaSource source) {
+    String rootOf(SourceFile source) {
         return rootOf.get(source);
     }
 
@@ -98,7 +98,7 @@ final class SourceRoots {
     }
 
     /** Whether a source lies below a root where its package says. */
-    static boolean fits(JavaSource source, String root) {
+    static boolean fits(SourceFile source, String root) {
         return Paths.parent(Paths.relative(root, source.path())).equals(source.packagePath());
     }
 
@@ -117,7 +117,7 @@ final class SourceRoots {
     }
 
     /** The path less the package, where the path ends with it. */
-    private static Optional<String> byPackage(JavaSource source) {
+    private static Optional<String> byPackage(SourceFile source) {
         String folder = Paths.parent(source.path());
         String expected = source.packagePath();
         if (folder.equals(expected)) return Optional.of("");
@@ -125,7 +125,7 @@ final class SourceRoots {
         return Optional.of(folder.substring(0, folder.length() - expected.length() - 1));
     }
 
-    private static String root(JavaSource source, TreeSet<String> known) {
+    private static String root(SourceFile source, TreeSet<String> known) {
         if (!source.packageName().isEmpty()) {
             Optional<String> exact = byPackage(source);
             if (exact.isPresent()) return exact.get();
@@ -137,7 +137,7 @@ final class SourceRoots {
         }
     }
 
-    private void settle(JavaSource source, String root) {
+    private void settle(SourceFile source, String root) {
         byRoot.computeIfAbsent(root, r -> new ArrayList<>()).add(source);
         rootOf.put(source, root);
     }

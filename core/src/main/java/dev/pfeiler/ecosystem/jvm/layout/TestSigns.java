@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
-import dev.pfeiler.ecosystem.jvm.source.Names;
+import dev.pfeiler.ecosystem.jvm.language.Names;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
 import java.util.Collection;
 import java.util.HashMap;
@@ -31,20 +31,20 @@ final class TestSigns {
             "DataProvider");
     private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification");
 
-    private final Collection<JavaSource> sources;
+    private final Collection<SourceFile> sources;
     private boolean linked;
-    private final Map<JavaSource, Evidence> marked = new HashMap<>();
-    private final Map<JavaSource, Set<JavaSource>> usedBy = new HashMap<>();
-    private final Map<JavaSource, Set<JavaSource>> uses = new HashMap<>();
-    private final Set<JavaSource> touching = new HashSet<>();
+    private final Map<SourceFile, Evidence> marked = new HashMap<>();
+    private final Map<SourceFile, Set<SourceFile>> usedBy = new HashMap<>();
+    private final Map<SourceFile, Set<SourceFile>> uses = new HashMap<>();
+    private final Set<SourceFile> touching = new HashSet<>();
 
-    TestSigns(Collection<JavaSource> sources) {
+    TestSigns(Collection<SourceFile> sources) {
         this.sources = sources;
         List<String> frameworks = FRAMEWORKS.stream()
                 .filter(framework ->
                         sources.stream().noneMatch(source -> (source.packageName() + ".").startsWith(framework)))
                 .toList();
-        for (JavaSource source : sources) {
+        for (SourceFile source : sources) {
             importOf(source, frameworks).ifPresent(evidence -> {
                 touching.add(source);
                 boolean mark = source.annotations().keySet().stream().anyMatch(TestSigns::isMark)
@@ -59,7 +59,7 @@ final class TestSigns {
     }
 
     /** The import of a test framework, unless the framework itself is what the project makes. */
-    private static Optional<Evidence> importOf(JavaSource source, List<String> frameworks) {
+    private static Optional<Evidence> importOf(SourceFile source, List<String> frameworks) {
         return source.imports().stream()
                 .filter(i -> frameworks.stream().anyMatch(f -> within(f, i.name())))
                 .findFirst()
@@ -72,18 +72,18 @@ final class TestSigns {
                 || name.length() == packageAndDot.length() - 1 && packageAndDot.startsWith(name);
     }
 
-    private Map<JavaSource, Set<JavaSource>> usedBy() {
+    private Map<SourceFile, Set<SourceFile>> usedBy() {
         if (!linked) link(sources);
         return usedBy;
     }
 
     /** Finds out who uses whom; only where somebody asks, as it takes as long as the reading. */
-    private void link(Collection<JavaSource> sources) {
+    private void link(Collection<SourceFile> sources) {
         linked = true;
-        Names<JavaSource> names = new Names<>();
-        for (JavaSource source : sources) names.add(source, source.typeNames());
-        for (JavaSource source : sources) {
-            for (JavaSource used : names.owners(source)) {
+        Names<SourceFile> names = new Names<>();
+        for (SourceFile source : sources) names.add(source, source.typeNames());
+        for (SourceFile source : sources) {
+            for (SourceFile used : names.owners(source)) {
                 if (used.equals(source)) continue;
                 uses.computeIfAbsent(source, s -> new HashSet<>()).add(used);
                 usedBy.computeIfAbsent(used, s -> new HashSet<>()).add(source);
@@ -92,28 +92,28 @@ final class TestSigns {
     }
 
     /** The place that marks a source as a test; nothing where none does. */
-    Optional<Evidence> mark(JavaSource source) {
+    Optional<Evidence> mark(SourceFile source) {
         return Optional.ofNullable(marked.get(source));
     }
 
     /** Whether the sources use others and none of the others uses them, as tests do. */
-    boolean onlyLookOut(Collection<JavaSource> sources) {
-        Set<JavaSource> own = new HashSet<>(sources);
+    boolean onlyLookOut(Collection<SourceFile> sources) {
+        Set<SourceFile> own = new HashSet<>(sources);
         if (!linked) link(this.sources);
         boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
         return out && unusedByOthers(sources);
     }
 
     /** Whether none of the other sources uses one of these. */
-    boolean unusedByOthers(Collection<JavaSource> sources) {
-        Set<JavaSource> own = new HashSet<>(sources);
+    boolean unusedByOthers(Collection<SourceFile> sources) {
+        Set<SourceFile> own = new HashSet<>(sources);
         return own.stream().allMatch(s -> own.containsAll(usedBy().getOrDefault(s, Set.of())));
     }
 
     /** Of sources of a program, those that are tests: marked or framework users that only tests use. */
-    Set<JavaSource> among(Collection<JavaSource> sources, Set<JavaSource> knownTests) {
-        Set<JavaSource> tests = new HashSet<>();
-        for (JavaSource source : sources) if (touching.contains(source)) tests.add(source);
+    Set<SourceFile> among(Collection<SourceFile> sources, Set<SourceFile> knownTests) {
+        Set<SourceFile> tests = new HashSet<>();
+        for (SourceFile source : sources) if (touching.contains(source)) tests.add(source);
         // a candidate that the program itself uses is no test; that may expose another
         boolean changed = true;
         while (changed) {

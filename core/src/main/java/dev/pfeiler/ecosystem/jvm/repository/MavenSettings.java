@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.process.Environment;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -45,22 +45,22 @@ final class MavenSettings {
 
     private static final Pattern URL = Pattern.compile("<url>(https://[^<]+)</url>");
 
-    private final Surroundings surroundings;
+    private final Environment environment;
     private final Settings settings;
 
-    private MavenSettings(Surroundings surroundings, Settings settings) {
-        this.surroundings = surroundings;
+    private MavenSettings(Environment environment, Settings settings) {
+        this.environment = environment;
         this.settings = settings;
     }
 
     /** Reads the settings of the person and of the installation; broken ones count as none. */
-    static MavenSettings of(Surroundings surroundings) {
-        Path own = surroundings.home().resolve(".m2/settings.xml");
-        Optional<Path> shared = surroundings.program("mvn").flatMap(MavenSettings::installed);
-        if (!Files.exists(own) && shared.isEmpty()) return new MavenSettings(surroundings, new Settings());
+    static MavenSettings of(Environment environment) {
+        Path own = environment.home().resolve(".m2/settings.xml");
+        Optional<Path> shared = environment.program("mvn").flatMap(MavenSettings::installed);
+        if (!Files.exists(own) && shared.isEmpty()) return new MavenSettings(environment, new Settings());
         Properties system = new Properties();
-        surroundings.environment().forEach((name, value) -> system.setProperty("env." + name, value));
-        system.setProperty("user.home", surroundings.home().toString());
+        environment.variables().forEach((name, value) -> system.setProperty("env." + name, value));
+        system.setProperty("user.home", environment.home().toString());
         DefaultSettingsBuildingRequest request = new DefaultSettingsBuildingRequest();
         request.setSystemProperties(system);
         if (Files.exists(own)) request.setUserSettingsFile(own.toFile());
@@ -70,11 +70,11 @@ final class MavenSettings {
                     .newInstance()
                     .build(request)
                     .getEffectiveSettings();
-            return new MavenSettings(surroundings, read);
+            return new MavenSettings(environment, read);
         } catch (SettingsBuildingException e) {
             // its message quotes the file
             LOG.warn("{} cannot be read; the usual repositories are taken", own);
-            return new MavenSettings(surroundings, new Settings());
+            return new MavenSettings(environment, new Settings());
         }
     }
 
@@ -90,15 +90,15 @@ final class MavenSettings {
     /** The folder of the local store. */
     Path localRepository() {
         String named = settings.getLocalRepository();
-        if (named == null || named.isBlank()) return surroundings.home().resolve(".m2/repository");
-        return Path.of(named.strip().replace("${user.home}", surroundings.home().toString()));
+        if (named == null || named.isBlank()) return environment.home().resolve(".m2/repository");
+        return Path.of(named.strip().replace("${user.home}", environment.home().toString()));
     }
 
     /** Whether the person, or the settings, want nothing asked of other machines. */
     boolean offline() {
-        String words = surroundings.environment().getOrDefault("MAVEN_ARGS", "");
+        String words = environment.variables().getOrDefault("MAVEN_ARGS", "");
         boolean asWord = List.of(words.split("\\s+")).stream().anyMatch(w -> w.equals("-o") || w.equals("--offline"));
-        return surroundings.offline() || settings.isOffline() || asWord;
+        return environment.offline() || settings.isOffline() || asWord;
     }
 
     /** The repositories that are asked, before mirrors take their places: those of active profiles, then the public one. */
@@ -173,7 +173,7 @@ final class MavenSettings {
 
     private List<Server> servers() {
         if (settings.getServers().isEmpty()) return List.of();
-        Path master = surroundings.home().resolve(".m2/settings-security.xml");
+        Path master = environment.home().resolve(".m2/settings-security.xml");
         DefaultSecDispatcher dispatcher =
                 new DefaultSecDispatcher(new DefaultPlexusCipher(), java.util.Map.of(), master.toString());
         return new DefaultSettingsDecrypter(dispatcher)

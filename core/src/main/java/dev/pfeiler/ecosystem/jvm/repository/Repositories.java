@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.Hashing;
 import java.io.IOException;
 import java.io.StringReader;
@@ -40,22 +40,22 @@ import org.slf4j.LoggerFactory;
 public final class Repositories {
     private static final String CHECKSUM = "(?s)\\s*[0-9a-fA-F]{40}(\\s.*)?";
 
-    private final Surroundings surroundings;
+    private final Environment environment;
     private final MavenSettings settings;
     private final LocalRepository store;
     private RepositoryAccess access;
     private RemoteFiles files;
     private ClassIndex index;
 
-    private Repositories(Surroundings surroundings) {
-        this.surroundings = surroundings;
-        this.settings = MavenSettings.of(surroundings);
+    private Repositories(Environment environment) {
+        this.environment = environment;
+        this.settings = MavenSettings.of(environment);
         this.store = new LocalRepository(settings.localRepository());
     }
 
     /** Those that the person's settings name. */
-    public static Repositories of(Surroundings surroundings) {
-        return new Repositories(surroundings);
+    public static Repositories of(Environment environment) {
+        return new Repositories(environment);
     }
 
     /** The person's local store. */
@@ -65,7 +65,7 @@ public final class Repositories {
 
     /** The classes of the local store's jars; found out where it is first asked for. */
     public synchronized ClassIndex classes() {
-        if (index == null) index = ClassIndex.of(store, surroundings.cache().resolve("classes.gz"));
+        if (index == null) index = ClassIndex.of(store, environment.cache().resolve("classes.gz"));
         return index;
     }
 
@@ -198,13 +198,12 @@ public final class Repositories {
     }
 
     private synchronized RepositoryAccess access() {
-        if (access == null) access = new RepositoryAccess(surroundings, settings);
+        if (access == null) access = new RepositoryAccess(environment, settings);
         return access;
     }
 
     private synchronized RemoteFiles files() {
-        if (files == null)
-            files = new RemoteFiles(access(), surroundings.cache().resolve("remote"));
+        if (files == null) files = new RemoteFiles(access(), environment.cache().resolve("remote"));
         return files;
     }
 

@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.process.Environment;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,10 +30,10 @@ final class RepositoryAccess {
     private final DefaultRepositorySystemSession session = MavenRepositorySystemUtils.newSession();
     private final List<RemoteRepository> remotes;
 
-    RepositoryAccess(Surroundings surroundings, MavenSettings settings) {
+    RepositoryAccess(Environment environment, MavenSettings settings) {
         // what is fetched goes to Pfeiler's cache: reading a project changes nothing of the person's
         LocalRepository own =
-                new LocalRepository(surroundings.cache().resolve("repository").toFile());
+                new LocalRepository(environment.cache().resolve("repository").toFile());
         session.setLocalRepositoryManager(system.newLocalRepositoryManager(session, own));
         session.setWorkspaceReader(new OwnArtifacts(Map.of(), settings.localRepository()));
         session.setOffline(settings.offline());

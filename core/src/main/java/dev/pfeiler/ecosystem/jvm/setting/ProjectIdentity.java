@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -71,7 +71,7 @@ public final class ProjectIdentity {
     }
 
     /** The group: what the packages of the program share, less the project's own name. */
-    public String group(Collection<JavaSource> main, String name) {
+    public String group(Collection<SourceFile> main, String name) {
         String prefix = commonPackage(main);
         String last = prefix.substring(prefix.lastIndexOf('.') + 1);
         if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
@@ -85,7 +85,7 @@ public final class ProjectIdentity {
         }
         Evidence evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)
-                .min(Comparator.comparing(JavaSource::path))
+                .min(Comparator.comparing(SourceFile::path))
                 .map(s -> new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";"))
                 .orElseThrow();
         return deliberation.settle(
@@ -97,9 +97,9 @@ public final class ProjectIdentity {
         return text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
     }
 
-    private static String commonPackage(Collection<JavaSource> sources) {
+    private static String commonPackage(Collection<SourceFile> sources) {
         List<String> common = null;
-        for (JavaSource source : sources) {
+        for (SourceFile source : sources) {
             if (source.packageName().isEmpty()) continue;
             List<String> parts = Arrays.asList(source.packageName().split("\\."));
             if (common == null) common = parts;

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -36,7 +36,7 @@ public final class ProjectSettings {
     public static List<LevelSign> levelSigns(
             List<Wiring> wirings,
             List<LevelSign> built,
-            Collection<JavaSource> sources,
+            Collection<SourceFile> sources,
             Collection<Jar> jars,
             List<LevelSign> told) {
         Set<LevelSign> signs = new LinkedHashSet<>();
@@ -53,8 +53,8 @@ public final class ProjectSettings {
         built.stream().max(Comparator.comparingInt(LevelSign::level)).ifPresent(signs::add);
         sources.stream()
                 .filter(source -> source.newest().isPresent())
-                .max(Comparator.comparingInt((JavaSource s) -> s.newest().get().level())
-                        .thenComparing(Comparator.comparing(JavaSource::path).reversed()))
+                .max(Comparator.comparingInt((SourceFile s) -> s.newest().get().level())
+                        .thenComparing(Comparator.comparing(SourceFile::path).reversed()))
                 .ifPresent(source -> {
                     var feature = source.newest().get();
                     signs.add(new LevelSign(
@@ -129,12 +129,12 @@ public final class ProjectSettings {
     }
 
     /** The encoding that follows from the wiring, else from the bytes of all sources. */
-    public static Decision encoding(List<Wiring> wirings, Collection<JavaSource> sources) {
+    public static Decision encoding(List<Wiring> wirings, Collection<SourceFile> sources) {
         List<Wiring.Setting> all = encodings(wirings);
         Optional<Wiring.Setting> stated = all.stream().findFirst();
-        List<JavaSource> telling = sources.stream()
-                .filter(s -> s.encoding() != JavaSource.Encoding.ASCII)
-                .sorted(Comparator.comparing(JavaSource::path))
+        List<SourceFile> telling = sources.stream()
+                .filter(s -> s.encoding() != SourceFile.Encoding.ASCII)
+                .sorted(Comparator.comparing(SourceFile::path))
                 .toList();
         List<Evidence> evidence = new ArrayList<>();
         all.stream().map(Wiring.Setting::evidence).distinct().forEach(evidence::add);
@@ -161,7 +161,7 @@ public final class ProjectSettings {
             return Decision.of(ENCODING, "Encoding", "UTF-8", Certainty.CERTAIN, "all sources are ASCII", evidence);
         }
         var counts = telling.stream()
-                .collect(Collectors.groupingBy(JavaSource::encoding, java.util.TreeMap::new, Collectors.counting()));
+                .collect(Collectors.groupingBy(SourceFile::encoding, java.util.TreeMap::new, Collectors.counting()));
         var most = counts.entrySet().stream()
                 .max(java.util.Map.Entry.comparingByValue())
                 .orElseThrow()

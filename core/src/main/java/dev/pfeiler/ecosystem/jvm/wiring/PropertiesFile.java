@@ -16,7 +16,7 @@ public final class PropertiesFile {
     private PropertiesFile() {}
 
     /** All keys and values of a file, in the order of the keys; an error where it is no properties file. */
-    static SortedMap<String, Wiring.Setting> read(ProjectTree tree, String path) throws IOException {
+    public static SortedMap<String, Wiring.Setting> read(ProjectTree tree, String path) throws IOException {
         Text text = tree.text(path);
         List<String> lines = text.lines();
         Properties read = new Properties();

@@ -3,7 +3,7 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 import java.util.Set;
 
 /** What is known of test runners as they are started by hand. */
-final class TestRunners {
+public final class TestRunners {
     /** Their main classes. Sources: the manuals of the test frameworks. */
     private static final Set<String> MAIN_CLASSES = Set.of(
             "org.junit.runner.JUnitCore",
@@ -13,17 +13,17 @@ final class TestRunners {
 
     private TestRunners() {}
 
-    static boolean mainClass(String name) {
+    public static boolean mainClass(String name) {
         return MAIN_CLASSES.contains(name);
     }
 
     /** Whether a word for the virtual machine sets a system property. */
-    static boolean property(String word) {
+    public static boolean property(String word) {
         return word.startsWith("-D") && word.length() > 2;
     }
 
     /** Whether a word for the virtual machine stands for itself, and says nothing of the class path. */
-    static boolean plain(String word) {
+    public static boolean plain(String word) {
         return word.matches("-(X|ea|esa|da|enable|disable|-add-|-enable-preview|javaagent:).*");
     }
 }

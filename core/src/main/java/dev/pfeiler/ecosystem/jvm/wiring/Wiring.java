@@ -222,7 +222,7 @@ public record Wiring(
         }
 
         /** All of a folder, or a single file, which may have to be built first. */
-        static Content of(ProjectTree tree, String path, String prefix) {
+        public static Content of(ProjectTree tree, String path, String prefix) {
             boolean file = tree.has(path)
                     || !tree.folders().contains(path) && !Paths.extension(path).isEmpty();
             return file
@@ -242,7 +242,7 @@ public record Wiring(
         }
 
         /** The same, further down. */
-        Content below(String folder) {
+        public Content below(String folder) {
             return new Content(path, Paths.join(folder, prefix), including, excluding);
         }
     }
@@ -312,7 +312,7 @@ public record Wiring(
     }
 
     /** Whether a value that is named so looks like a version. */
-    static boolean isVersion(String value) {
+    public static boolean isVersion(String value) {
         return value.matches("v?\\d[\\w.+-]*");
     }
 }

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -50,7 +50,7 @@ class DescriptorChecksTest {
 
     private List<String> wrong() {
         Path home = folder.resolve("home");
-        Surroundings alone = Sketch.alone(home, true);
+        Environment alone = Sketch.alone(home, true);
         return new Pfeiler(alone)
                 .survey(sketch.root()).findings().stream()
                         .filter(Finding::leftForYou)

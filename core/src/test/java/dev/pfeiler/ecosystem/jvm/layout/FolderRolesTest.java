@@ -3,9 +3,9 @@ package dev.pfeiler.ecosystem.jvm.layout;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.ecosystem.jvm.source.JavaReader;
-import dev.pfeiler.ecosystem.jvm.source.JavaSource;
-import dev.pfeiler.ecosystem.jvm.wiring.Wirings;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaReader;
+import dev.pfeiler.ecosystem.jvm.reading.Wirings;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -29,7 +29,7 @@ class FolderRolesTest {
 
     private Layout layout(Map<String, Role> settled) throws IOException {
         ProjectTree tree = sketch.tree();
-        List<JavaSource> sources = new ArrayList<>();
+        List<SourceFile> sources = new ArrayList<>();
         for (var file : tree.files()) {
             if (file.extension().equals("java")) sources.add(JavaReader.read(file.path(), tree.bytes(file.path())));
         }

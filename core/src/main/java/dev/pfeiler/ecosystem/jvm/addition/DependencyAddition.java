@@ -1,0 +1,174 @@
+package dev.pfeiler.ecosystem.jvm.addition;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Addition;
+import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.jvm.library.Catalogue;
+import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Declaration;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
+import dev.pfeiler.ecosystem.jvm.repository.Resolution;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
+import dev.pfeiler.ecosystem.jvm.target.maven.PomEdit;
+import dev.pfeiler.ecosystem.jvm.target.maven.PomFile;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Declares one more dependency in the Maven descriptor of a folder. */
+public final class DependencyAddition {
+    private static final int OFFERED = 6;
+
+    private final ProjectTree tree;
+    private final Repositories repositories;
+    private final PomFile descriptor;
+
+    public DependencyAddition(ProjectTree tree, Repositories repositories) {
+        if (!tree.has(PomFile.NAME)) {
+            throw Refusal.notPossible(
+                    "Only Maven descriptors can be added to, and there is none in " + tree.root() + ".",
+                    "Name the folder that holds a " + PomFile.NAME + ".");
+        }
+        this.tree = tree;
+        this.repositories = repositories;
+        this.descriptor = PomFile.read(tree);
+    }
+
+    public Addition of(String name, Optional<String> wantedScope) {
+        Optional<Coordinates> exact = Coordinates.parse(name);
+        Optional<Found> found = exact.isPresent() ? Optional.empty() : Optional.of(meant(name));
+        String key =
+                exact.map(Coordinates::key).orElseGet(() -> found.orElseThrow().artifact());
+        if (descriptor.declares(key)) {
+            throw Refusal.notPossible(
+                    key + " is declared already in " + PomFile.NAME + ".",
+                    "Change its version there, if another is wanted.");
+        }
+        Scope scope = wantedScope.isPresent()
+                ? Scope.parse(wantedScope.get())
+                        .filter(s -> s != Scope.DROP && s != Scope.ALONG)
+                        .orElseThrow(() -> Refusal.wrongWords(
+                                "\"" + wantedScope.get() + "\" is no scope.",
+                                "Say compile, provided, runtime or test."))
+                : found.flatMap(f -> Scope.parse(f.scope())).orElse(Scope.COMPILE);
+        Choice chosen = exact.map(c -> new Choice(c, "as named", false)).orElseGet(() -> version(found.orElseThrow()));
+        List<String> notes = new ArrayList<>();
+        confirm(chosen.coordinates(), notes);
+        return declare(chosen, scope, notes);
+    }
+
+    /** A version with the reason for it. */
+    private record Choice(Coordinates coordinates, String reason, boolean managed) {}
+
+    private Found meant(String name) {
+        List<Found> all = new LibrarySearch(tree, repositories).find(name, false);
+        if (all.isEmpty()) {
+            throw Refusal.notPossible(
+                    "No library is known by \"" + name + "\".", "Name it as group:artifact or group:artifact:version.");
+        }
+        List<Found> named = all.stream()
+                .filter(f -> f.artifact().equals(name) || f.artifact().endsWith(":" + name))
+                .toList();
+        if (named.size() == 1) return named.get(0);
+        // what the catalogue of much-used libraries has for the very class or package is what most mean
+        List<Found> usual = (named.isEmpty() ? all : named)
+                .stream().filter(f -> f.places().contains("catalogue")).toList();
+        Optional<String> byName = Catalogue.shipped().having(name).map(Catalogue.Entry::artifact);
+        Optional<Found> owner = usual.stream()
+                .filter(f -> byName.filter(f.artifact()::equals).isPresent())
+                .findFirst();
+        if (owner.isPresent()) return owner.get();
+        if (usual.size() == 1) return usual.get(0);
+        if (all.size() == 1) return all.get(0);
+        String offers = all.stream().limit(OFFERED).map(Found::artifact).collect(Collectors.joining(", "));
+        throw Refusal.notPossible(
+                "\"" + name + "\" may mean several libraries: " + offers + ".", "Name one of them, as it stands here.");
+    }
+
+    private Choice version(Found found) {
+        String[] parts = found.artifact().split(":");
+        Coordinates plain = new Coordinates(parts[0], parts[1], "0");
+        Coordinates managed = descriptor.managed().get(plain.key());
+        if (managed != null) return new Choice(managed, "the version that the descriptor manages", true);
+        Optional<Coordinates> relative = descriptor.declarations().stream()
+                .map(Declaration::coordinates)
+                .filter(c -> c.group().equals(plain.group()) && found.versions().contains(c.version()))
+                .findFirst();
+        if (relative.isPresent()) {
+            return new Choice(
+                    plain.withVersion(relative.get().version()),
+                    "the same version as " + relative.get().artifact(),
+                    false);
+        }
+        boolean jakarta = descriptor.declarations().stream()
+                .anyMatch(d -> d.coordinates().group().startsWith("jakarta."));
+        Optional<Coordinates> usual = Catalogue.shipped().entries().stream()
+                .filter(entry -> entry.artifact().equals(plain.key()))
+                .map(entry -> entry.fitting(new Catalogue.Era(descriptor.level(), "", jakarta)))
+                .findFirst();
+        if (usual.isPresent()) {
+            return new Choice(usual.get(), "runs with Java " + descriptor.level() + ", says the catalogue", false);
+        }
+        if (found.versions().isEmpty()) {
+            throw Refusal.notPossible(
+                    "No version of " + found.artifact() + " is known.", "Name one: " + found.artifact() + ":VERSION.");
+        }
+        return new Choice(plain.withVersion(found.versions().get(0)), "the newest release", false);
+    }
+
+    private void confirm(Coordinates coordinates, List<String> notes) {
+        Known known = repositories.check(coordinates, "").known();
+        if (known == Known.ABSENT) {
+            throw Refusal.notPossible(
+                    "No repository has " + coordinates + ".",
+                    "See what there is with pfeiler find " + coordinates.key() + ".");
+        }
+        if (known == Known.UNSURE) notes.add("Whether a repository has it could not be asked; the build will tell.");
+    }
+
+    private Addition declare(Choice chosen, Scope scope, List<String> notes) {
+        Coordinates coordinates = chosen.coordinates();
+        List<Declaration> before = descriptor.declarations();
+        List<Declaration> after = new ArrayList<>(before);
+        after.add(new Declaration(coordinates, scope.word(), Set.of()));
+        Map<String, Coordinates> managed = descriptor.managed();
+        Resolution was = repositories.resolve(before, managed);
+        Resolution is = repositories.resolve(after, managed);
+        List<String> brings = new ArrayList<>();
+        List<String> changes = new ArrayList<>();
+        for (Resolved artifact : is.artifacts()) {
+            Coordinates c = artifact.coordinates();
+            if (c.equals(coordinates)) continue;
+            Optional<Resolved> earlier = was.of(c.key());
+            if (earlier.isEmpty()) brings.add(c.toString());
+            else if (!earlier.get().coordinates().version().equals(c.version())) {
+                changes.add(c.key() + " is now " + c.version() + ", was "
+                        + earlier.get().coordinates().version());
+            }
+        }
+        was.of(coordinates.key())
+                .map(Resolved::coordinates)
+                .filter(c -> !c.version().equals(coordinates.version()))
+                .ifPresent(c ->
+                        changes.add(c.key() + " is now " + coordinates.version() + ", came along as " + c.version()));
+        if (is.unknown().contains(coordinates))
+            notes.add("What it brings along is not known: its descriptor is not at hand.");
+        Catalogue.shipped().entries().stream()
+                .filter(entry -> entry.artifact().equals(coordinates.key()))
+                .flatMap(entry -> entry.companions().stream())
+                .filter(companion -> !descriptor.declares(companion.substring(0, companion.lastIndexOf(':'))))
+                .forEach(companion -> notes.add("To run, it needs " + companion + " besides."));
+        Step.Edit edit =
+                PomEdit.declaring(descriptor.text(), coordinates, scope, !chosen.managed(), "one more dependency");
+        String declared = coordinates + " (" + scope.word() + ")";
+        return new Addition(edit, declared, chosen.reason(), brings, changes, notes);
+    }
+}

@@ -1,0 +1,210 @@
+package dev.pfeiler.ecosystem.jvm.finding;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.decision.LaunchDecision;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
+import dev.pfeiler.ecosystem.jvm.setting.JavaElsewhere;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.target.maven.BuildPlugin;
+import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
+import dev.pfeiler.ecosystem.jvm.target.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Agreement;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import org.apache.maven.artifact.versioning.ComparableVersion;
+import org.slf4j.LoggerFactory;
+
+/** Lays side by side what the descriptors of a project state of the same thing, and what stands afterwards. */
+public final class Agreements {
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final ContainerFiles containers;
+    private final MavenProject maven;
+    private final Set<String> leaving = new HashSet<>();
+    private final List<Agreement> rows = new ArrayList<>();
+
+    public Agreements(JvmReading reading, JvmProject project, MavenProject maven, List<Step> steps) {
+        this.reading = reading;
+        this.project = project;
+        this.containers = ContainerFiles.of(reading.tree());
+        this.maven = maven;
+        steps.stream()
+                .filter(step -> step instanceof Step.Retire)
+                .map(Step::path)
+                .forEach(leaving::add);
+    }
+
+    /** One row for each thing that is stated more than once, or otherwise than it will be. */
+    public List<Agreement> all() {
+        row("Name", maven.coordinates().artifact(), wired(w -> w.name().stream()));
+        List<Wiring.Setting> versions = new ArrayList<>(wired(w -> w.version().stream()));
+        for (String attribute : List.of("Implementation-Version", "Bundle-Version"))
+            versions.addAll(manifests(attribute));
+        row("Version", maven.coordinates().version(), versions);
+        level();
+        row("Encoding", maven.encoding(), wired(w -> w.settings("-encoding").stream()));
+        for (MavenModule module : maven.modules()) {
+            module.start()
+                    .map(BuildPlugin::configuration)
+                    .map(settings -> settings.get(LaunchDecision.MAIN_CLASS))
+                    .filter(name -> maven.isSingle())
+                    .ifPresent(name -> row("Main class", name, mainClasses()));
+            if (module.packaging().equals("war") && maven.isSingle()) {
+                List<Wiring.Setting> paths = new ArrayList<>(wired(w -> w.contextPath().stream()));
+                paths.addAll(containers.contextPaths());
+                paths.addAll(serverContexts());
+                row("Context path", module.finalName().orElse(""), paths);
+            }
+        }
+        servletApi();
+        return rows;
+    }
+
+    private List<Wiring.Setting> mainClasses() {
+        List<Wiring.Setting> classes = new ArrayList<>(wired(w -> Stream.concat(
+                w.mainClasses().stream(),
+                w.archives().stream()
+                        .flatMap(a -> Optional.ofNullable(a.manifest().get("Main-Class")).stream()))));
+        classes.addAll(manifests("Main-Class"));
+        classes.addAll(containers.mainClasses());
+        return classes;
+    }
+
+    /** The paths in settings for a server that lie with the web files. */
+    private List<Wiring.Setting> serverContexts() {
+        List<Wiring.Setting> paths = new ArrayList<>();
+        project.layout()
+                .files(Role.WEB)
+                .filter(placement -> placement.relative().equals("META-INF/context.xml"))
+                .forEach(placement -> {
+                    try {
+                        XmlElement root = XmlElement.read(reading.tree().bytes(placement.path()));
+                        String path = root.attribute("path").replaceFirst("^/", "");
+                        if (!path.isEmpty())
+                            paths.add(
+                                    new Wiring.Setting(path, new Evidence(placement.path(), root.line(), root.tag())));
+                    } catch (IOException | XmlElement.Malformed e) {
+                        LoggerFactory.getLogger(Agreements.class).debug("{}", placement.path(), e);
+                    }
+                });
+        return paths;
+    }
+
+    private List<Wiring.Setting> manifests(String attribute) {
+        return project.modules().stream()
+                .flatMap(module -> project.manifest(reading, module).stream())
+                .flatMap(file -> Optional.ofNullable(file.attributes().get(attribute)).stream())
+                .toList();
+    }
+
+    /** A descriptor may be written for an earlier interface than the one on the class path, not for a later one. */
+    private void servletApi() {
+        reading.servletApi().ifPresent(api -> {
+            List<Agreement.Statement> statements = new ArrayList<>();
+            project.webs().values().stream()
+                    .flatMap(web -> web.descriptor().stream())
+                    .filter(descriptor -> !descriptor.version().isEmpty())
+                    .forEach(descriptor -> statements.add(statement(
+                            descriptor.version(),
+                            descriptor.versionEvidence(),
+                            stated -> new ComparableVersion(stated).compareTo(new ComparableVersion(api)) <= 0)));
+            add("Servlet interface", api, statements);
+        });
+    }
+
+    /** What container files copy and the build tool makes elsewhere. */
+    public List<Finding> copiedElsewhere() {
+        List<Finding> elsewhere = new ArrayList<>();
+        for (Wiring.Setting copied : containers.copied()) {
+            for (int i = 0; i < project.modules().size(); i++) {
+                MavenModule module = maven.modules().get(i);
+                boolean made = project.modules()
+                        .get(i)
+                        .archive()
+                        .filter(archive -> archive.path().equals(copied.value()))
+                        .isPresent();
+                if (!made) continue;
+                String now = module.path(
+                        "target/" + module.archive(maven.coordinates().version()));
+                elsewhere.add(Finding.trouble(
+                        copied.value(), "is made as " + now + " from now on; copy that", copied.evidence()));
+            }
+        }
+        return elsewhere;
+    }
+
+    /** The findings for what will state something else after the conversion. */
+    public static List<Finding> open(List<Agreement> rows) {
+        List<Finding> open = new ArrayList<>();
+        for (Agreement row : rows) {
+            for (Agreement.Statement statement : row.statements()) {
+                if (!statement.stillDiffers()) continue;
+                open.add(Finding.trouble(
+                        row.subject(),
+                        "is " + statement.value() + " in "
+                                + statement.evidence().file() + ", and " + row.standing()
+                                + " in the build; bring them together",
+                        statement.evidence()));
+            }
+        }
+        return open;
+    }
+
+    private List<Wiring.Setting> wired(Function<Wiring, Stream<Wiring.Setting>> stated) {
+        return reading.wirings().stream().flatMap(stated).distinct().toList();
+    }
+
+    private void row(String subject, String standing, List<Wiring.Setting> settings) {
+        List<Agreement.Statement> statements = settings.stream()
+                .map(setting -> statement(setting.value(), setting.evidence(), standing::equalsIgnoreCase))
+                .toList();
+        add(subject, standing, statements);
+    }
+
+    private Agreement.Statement statement(String value, Evidence evidence, Predicate<String> agrees) {
+        return new Agreement.Statement(value, evidence, agrees.test(value), !leaving.contains(evidence.file()));
+    }
+
+    private void add(String subject, String standing, List<Agreement.Statement> statements) {
+        // what one file says again and again is said once
+        Map<String, Agreement.Statement> byPlace = new LinkedHashMap<>();
+        statements.forEach(
+                s -> byPlace.putIfAbsent(s.value() + " " + s.evidence().file(), s));
+        boolean disagree = byPlace.values().stream().anyMatch(statement -> !statement.agrees());
+        if (byPlace.size() > 1 || disagree) rows.add(new Agreement(subject, standing, List.copyOf(byPlace.values())));
+    }
+
+    private void level() {
+        int level = Integer.parseInt(maven.level());
+        List<Agreement.Statement> statements = new ArrayList<>();
+        for (Wiring.Setting setting : wired(w -> w.levels().stream())) {
+            statements.add(statement(setting.value(), setting.evidence(), value -> ProjectSettings.parse(value)
+                    .filter(l -> l == level)
+                    .isPresent()));
+        }
+        for (ProjectSettings.LevelSign told : reading.told()) {
+            statements.add(statement(String.valueOf(told.level()), told.evidence(), value -> told.level() == level));
+        }
+        // what runs the classes may be later than they are, not earlier
+        for (JavaElsewhere.Java java : JavaElsewhere.of(reading.tree())) {
+            statements.add(statement("on " + java.feature(), java.evidence(), value -> java.feature() >= level));
+        }
+        add("Java level", maven.level(), statements);
+    }
+}

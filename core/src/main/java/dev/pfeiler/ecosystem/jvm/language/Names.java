@@ -1,0 +1,106 @@
+package dev.pfeiler.ecosystem.jvm.language;
+
+import dev.pfeiler.evidence.Evidence;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Supplier;
+
+/**
+ * Finds out whose classes a source names. Scoping of names: The Java Language Specification, chapters 6 and 7.
+ *
+ * @param <T> who owns a class: a jar, a source
+ */
+public final class Names<T> {
+    private final Map<String, T> owners = new HashMap<>();
+    private final Map<String, T> packages = new HashMap<>();
+
+    /** Adds classes, named with dots; the owner that comes first keeps a class, as on a class path. */
+    public void add(T owner, Collection<String> classNames) {
+        for (String name : classNames) {
+            owners.putIfAbsent(name, owner);
+            int dot = name.lastIndexOf('.');
+            if (dot > 0) packages.putIfAbsent(name.substring(0, dot), owner);
+        }
+    }
+
+    /** The owner of a class, or of the one it is nested in; null where nobody has it. */
+    public T owner(String className) {
+        for (String name = className; ; ) {
+            T owner = owners.get(name);
+            if (owner != null) return owner;
+            int dot = name.lastIndexOf('.');
+            if (dot < 0) return null;
+            name = name.substring(0, dot);
+        }
+    }
+
+    /** All whose classes a source names, with the first place where it does. */
+    public Map<T, Evidence> usedBy(SourceFile source) {
+        Map<T, Evidence> used = new LinkedHashMap<>();
+        visit(source, (owner, line, words) -> {
+            if (!used.containsKey(owner)) used.put(owner, new Evidence(source.path(), line, words.get()));
+        });
+        return used;
+    }
+
+    /** All whose classes a source names. */
+    public Set<T> owners(SourceFile source) {
+        Set<T> owners = new LinkedHashSet<>();
+        visit(source, (owner, line, words) -> owners.add(owner));
+        return owners;
+    }
+
+    /** All whose classes a source names in string literals, with the first place where it does. */
+    public Map<T, Evidence> namedBy(SourceFile source) {
+        Map<T, Evidence> used = new LinkedHashMap<>();
+        source.strings().forEach((name, line) -> {
+            T owner = owners.get(name);
+            if (owner != null) used.putIfAbsent(owner, new Evidence(source.path(), line, '"' + name + '"'));
+        });
+        return used;
+    }
+
+    /** Is told of each use; the words are made only where somebody wants them. */
+    private interface Visitor<T> {
+        void take(T owner, int line, Supplier<String> words);
+    }
+
+    private void visit(SourceFile source, Visitor<T> visitor) {
+        for (SourceFile.Import declared : source.imports()) imported(source, declared, visitor);
+        source.qualified().forEach((name, line) -> note(owner(name), line, () -> name, visitor));
+        String prefix = source.packageName().isEmpty() ? "" : source.packageName() + ".";
+        // of a package that nobody has, no class is used
+        if (!prefix.isEmpty() && !packages.containsKey(source.packageName())) return;
+        for (String name : source.simple()) {
+            String inPackage = prefix + name;
+            note(owners.get(inPackage), 0, () -> inPackage + ", of the same package", visitor);
+        }
+    }
+
+    private void imported(SourceFile source, SourceFile.Import declared, Visitor<T> visitor) {
+        if (!declared.onDemand() || declared.isStatic()) {
+            note(owner(declared.name()), declared.line(), declared::words, visitor);
+            return;
+        }
+        boolean any = false;
+        T inPackage = packages.get(declared.name());
+        if (inPackage != null) {
+            for (String name : source.simple()) {
+                T owner = owners.get(declared.name() + "." + name);
+                any |= owner != null;
+                note(owner, declared.line(), declared::words, visitor);
+            }
+        }
+        note(owners.get(declared.name()), declared.line(), declared::words, visitor);
+        // without its package the import does not compile, even where none of its classes is named
+        if (!any) note(inPackage, declared.line(), declared::words, visitor);
+    }
+
+    private void note(T owner, int line, Supplier<String> words, Visitor<T> visitor) {
+        if (owner != null) visitor.take(owner, line, words);
+    }
+}

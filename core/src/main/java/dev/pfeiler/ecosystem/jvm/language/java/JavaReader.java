@@ -1,0 +1,282 @@
+package dev.pfeiler.ecosystem.jvm.language.java;
+
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Keyword;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Kind;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+
+/** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
+public final class JavaReader {
+    private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
+    /** Of each thread the tokens it read last, to be used again. */
+    private static final ThreadLocal<JavaTokens> TOKENS = ThreadLocal.withInitial(JavaTokens::new);
+
+    private final String path;
+    private final JavaTokens tokens;
+    private final List<SourceFile.Import> imports = new ArrayList<>();
+    private final List<String> types = new ArrayList<>();
+    private final Map<String, Integer> qualified = new LinkedHashMap<>();
+    private final Set<String> simple = new HashSet<>(128);
+    private final List<String> simpleInOrder = new ArrayList<>(64);
+    private final Map<String, Integer> strings = new LinkedHashMap<>();
+    private final Map<String, Integer> annotations = new LinkedHashMap<>();
+    private final Map<SyntaxFeature, Integer> features = new EnumMap<>(SyntaxFeature.class);
+    private String packageName = "";
+    private int packageLine;
+    private int mainLine;
+    private int depth;
+    private boolean inCase;
+
+    private JavaReader(String path, byte[] bytes) {
+        this.path = path;
+        this.tokens = TOKENS.get();
+        tokens.read(bytes);
+    }
+
+    /** Reads the bytes of a source file. */
+    public static SourceFile read(String path, byte[] bytes) {
+        SourceFile.Encoding encoding = encoding(bytes);
+        byte[] plain = encoding == SourceFile.Encoding.UTF_16
+                ? Text.decode(bytes).content().getBytes(StandardCharsets.UTF_8)
+                : bytes;
+        JavaReader reader = new JavaReader(path, plain);
+        reader.read();
+        return new SourceFile(
+                path,
+                reader.packageName,
+                reader.packageLine,
+                List.copyOf(reader.imports),
+                List.copyOf(reader.types),
+                inOrder(reader.qualified),
+                List.copyOf(reader.simpleInOrder),
+                inOrder(reader.strings),
+                inOrder(reader.annotations),
+                inOrder(reader.features),
+                reader.mainLine,
+                encoding);
+    }
+
+    private static <K> Map<K, Integer> inOrder(Map<K, Integer> lines) {
+        return lines.isEmpty() ? Map.of() : Collections.unmodifiableMap(lines);
+    }
+
+    private static SourceFile.Encoding encoding(byte[] bytes) {
+        if (Text.isAscii(bytes, bytes.length)) return SourceFile.Encoding.ASCII;
+        return switch (Text.decode(bytes).charset().name()) {
+            case "UTF-8" -> SourceFile.Encoding.UTF_8;
+            case "UTF-16" -> SourceFile.Encoding.UTF_16;
+            case "windows-1252" -> SourceFile.Encoding.WINDOWS_1252;
+            default -> SourceFile.Encoding.ISO_8859_1;
+        };
+    }
+
+    private void read() {
+        if (Paths.name(path).equals("module-info.java")) feature(SyntaxFeature.MODULE, 0);
+        for (int i = 0; i < tokens.count(); ) i = take(i);
+    }
+
+    /** Takes one token or one whole name, and gives the place of the next. */
+    private int take(int i) {
+        switch (tokens.kind(i)) {
+            case WORD -> {
+                return word(i);
+            }
+            case SIGN -> sign(i);
+            case STRING -> string(i);
+            case NUMBER -> number(i);
+            case TEXT_BLOCK -> feature(SyntaxFeature.TEXT_BLOCK, i);
+            default -> {}
+        }
+        return i + 1;
+    }
+
+    private int word(int i) {
+        switch (tokens.keyword(i)) {
+            case PACKAGE -> {
+                if (atTop() && packageLine == 0 && tokens.word(i + 1)) return packageDeclaration(i);
+            }
+            case IMPORT -> {
+                if (atTop() && tokens.word(i + 1)) return importDeclaration(i);
+            }
+            case CLASS, INTERFACE, ENUM, RECORD -> declaration(i, tokens.keyword(i));
+            case MAIN -> mainMethod(i);
+            case TRY -> featureIf(tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
+            case CATCH -> multiCatch(i);
+            case CASE -> caseLabel(i);
+            case VAR -> {
+                boolean declares = tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':'));
+                featureIf(declares, SyntaxFeature.LOCAL_VAR, i);
+            }
+            case DEFAULT -> defaultWord(i);
+            case INSTANCEOF -> pattern(i);
+            case PERMITS -> {
+                boolean behindType = tokens.word(i - 1) || tokens.is(i - 1, '>');
+                featureIf(tokens.upper(i + 1) && behindType, SyntaxFeature.SEALED, i);
+            }
+            default -> {}
+        }
+        return name(i);
+    }
+
+    private boolean atTop() {
+        return depth == 0 && types.isEmpty();
+    }
+
+    private int packageDeclaration(int i) {
+        packageLine = tokens.line(i);
+        int end = nameEnd(i + 1);
+        packageName = tokens.text(i + 1, end);
+        return end;
+    }
+
+    private int importDeclaration(int i) {
+        boolean isStatic = tokens.is(i + 1, Keyword.STATIC);
+        int start = isStatic ? i + 2 : i + 1;
+        int end = nameEnd(start);
+        boolean onDemand = tokens.is(end, '.') && tokens.is(end + 1, '*');
+        imports.add(new SourceFile.Import(tokens.text(start, end), isStatic, onDemand, tokens.line(i)));
+        return onDemand ? end + 2 : end;
+    }
+
+    /** The place behind a dotted name that starts at i. */
+    private int nameEnd(int i) {
+        int end = i + 1;
+        while (tokens.is(end, '.') && tokens.word(end + 1)) end += 2;
+        return end;
+    }
+
+    private void declaration(int i, Keyword keyword) {
+        boolean declares = tokens.word(i + 1) && !tokens.is(i - 1, '.');
+        if (keyword == Keyword.RECORD) declares &= tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
+        if (!declares) return;
+        if (depth == 0) types.add(tokens.text(i + 1));
+        featureIf(keyword == Keyword.ENUM, SyntaxFeature.ENUM, i);
+        featureIf(keyword == Keyword.RECORD, SyntaxFeature.RECORD, i);
+    }
+
+    private void mainMethod(int i) {
+        boolean main = tokens.is(i + 1, '(') && tokens.is(i - 1, Keyword.VOID);
+        if (main && (tokens.is(i + 2, "String") || tokens.is(i + 3, "String")) && mainLine == 0) {
+            if (tokens.is(i - 2, Keyword.STATIC) || tokens.is(i - 3, Keyword.STATIC)) mainLine = tokens.line(i);
+        }
+    }
+
+    private void multiCatch(int i) {
+        for (int k = i + 1; k < i + 40 && !tokens.is(k, ')'); k++) {
+            featureIf(tokens.is(k, '|'), SyntaxFeature.MULTI_CATCH, i);
+        }
+    }
+
+    private void caseLabel(int i) {
+        inCase = true;
+        featureIf(tokens.kind(i + 1) == Kind.STRING, SyntaxFeature.STRING_SWITCH, i);
+        if (!tokens.upper(i + 1)) return;
+        int end = nameEnd(i + 1);
+        boolean typed = tokens.word(end) && !tokens.is(end, Keyword.WHEN);
+        featureIf(typed || tokens.is(end, '('), SyntaxFeature.SWITCH_PATTERN, i);
+    }
+
+    private void defaultWord(int i) {
+        boolean label = tokens.is(i + 1, ':') || tokens.is(i + 1, "->");
+        if (label) inCase = true;
+        // behind a closing parenthesis it gives an annotation's element its value
+        featureIf(!label && !tokens.is(i - 1, ')'), SyntaxFeature.DEFAULT_METHOD, i);
+    }
+
+    private void pattern(int i) {
+        int type = tokens.is(i + 1, Keyword.FINAL) ? i + 2 : i + 1;
+        int end = nameEnd(type);
+        if (tokens.is(end, '<')) {
+            int open = 0;
+            do {
+                if (tokens.is(end, '<')) open++;
+                if (tokens.is(end, '>')) open--;
+                end++;
+            } while (open > 0 && end < tokens.count());
+        }
+        while (tokens.is(end, '[') && tokens.is(end + 1, ']')) end += 2;
+        featureIf(tokens.word(end), SyntaxFeature.INSTANCEOF_PATTERN, i);
+    }
+
+    private int name(int i) {
+        if (tokens.is(i - 1, '.')) return i + 1;
+        int end = nameEnd(i);
+        if (tokens.is(i - 1, '@') && !tokens.is(i, Keyword.INTERFACE)) {
+            annotations.putIfAbsent(tokens.text(i, end), tokens.line(i));
+            feature(SyntaxFeature.ANNOTATION, i);
+        }
+        if (tokens.upper(i)) simpleName(tokens.text(i));
+        else if (end > i + 1) qualifiedName(i, end);
+        // the words within the name are looked at for syntax too: x.default() is none, but y.class is no declaration
+        return end;
+    }
+
+    private void simpleName(String name) {
+        if (simple.add(name)) simpleInOrder.add(name);
+    }
+
+    /** Notes a name up to and with its first capitalised part: {@code a.b.Type}. */
+    private void qualifiedName(int start, int end) {
+        for (int i = start + 2; i < end; i += 2) {
+            if (!tokens.upper(i)) continue;
+            qualified.putIfAbsent(tokens.text(start, i + 1), tokens.line(start));
+            return;
+        }
+    }
+
+    private void sign(int i) {
+        switch (tokens.first(i)) {
+            case '{' -> depth++;
+            case '}' -> depth--;
+            case ':' -> {
+                if (tokens.is(i, "::")) feature(SyntaxFeature.METHOD_REFERENCE, i);
+                else inCase = false;
+            }
+            case '-' -> {
+                if (!tokens.is(i, "->")) return;
+                feature(inCase ? SyntaxFeature.SWITCH_ARROW : SyntaxFeature.LAMBDA, i);
+                inCase = false;
+            }
+            case '<' -> featureIf(tokens.is(i + 1, '>'), SyntaxFeature.DIAMOND, i);
+            default -> {}
+        }
+    }
+
+    private void string(int i) {
+        String text = tokens.text(i);
+        if (text.length() > 4
+                && text.length() < 200
+                && text.indexOf('.') > 0
+                && CLASS_NAME.matcher(text).matches()) {
+            strings.putIfAbsent(text, tokens.line(i));
+        }
+    }
+
+    private void number(int i) {
+        String text = tokens.text(i);
+        featureIf(
+                text.startsWith("0b") || text.startsWith("0B") || text.indexOf('_') > 0,
+                SyntaxFeature.NUMBER_LITERAL,
+                i);
+    }
+
+    private void featureIf(boolean present, SyntaxFeature feature, int i) {
+        if (present) feature(feature, i);
+    }
+
+    private void feature(SyntaxFeature feature, int i) {
+        // asked first: most have been found before, and a line need not be boxed for them
+        if (!features.containsKey(feature)) features.put(feature, tokens.line(i));
+    }
+}

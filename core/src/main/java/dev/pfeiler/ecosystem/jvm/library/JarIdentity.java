@@ -1,0 +1,57 @@
+package dev.pfeiler.ecosystem.jvm.library;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import java.util.List;
+
+/**
+ * Which artifact a jar is.
+ *
+ * @param alternatives other coordinates that would fit
+ */
+public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evidence, List<Coordinates> alternatives) {
+    /** What named the artifact, strongest first. */
+    public enum Sign {
+        /** The same bytes lie in a repository under these coordinates. */
+        HASH(Certainty.CERTAIN, "same bytes in the local repository"),
+        /** A repository's checksum for these coordinates is that of the jar. */
+        CHECKSUM(Certainty.CERTAIN, "a repository's checksum agrees"),
+        /** The descriptor inside the jar states them. */
+        DESCRIPTOR(Certainty.LIKELY, "its own descriptor says so"),
+        /** A repository has these coordinates with other bytes. */
+        CHANGED(Certainty.LIKELY, "a changed copy"),
+        /** Several artifacts were merged into it. */
+        MERGED(Certainty.LIKELY, "several artifacts merged into one jar"),
+        /** Made up from its manifest and file name, and every repository was asked. */
+        NOBODY(Certainty.LIKELY, "no repository has it"),
+        /** Made up from its manifest and file name; not every repository could be asked. */
+        NAME(Certainty.GUESS, "named after its file");
+
+        private final Certainty certainty;
+        private final String words;
+
+        Sign(Certainty certainty, String words) {
+            this.certainty = certainty;
+            this.words = words;
+        }
+
+        public Certainty certainty() {
+            return certainty;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** Whether a repository can be expected to have these very bytes under the coordinates. */
+        public boolean published() {
+            return this == HASH || this == CHECKSUM || this == DESCRIPTOR;
+        }
+    }
+
+    public JarIdentity {
+        evidence = List.copyOf(evidence);
+        alternatives = List.copyOf(alternatives);
+    }
+}

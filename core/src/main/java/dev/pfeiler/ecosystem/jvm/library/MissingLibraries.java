@@ -1,0 +1,265 @@
+package dev.pfeiler.ecosystem.jvm.library;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.language.Names;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Question;
+import java.lang.module.ModuleFinder;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
+ * classes of the local store, then in the catalogue.
+ */
+public final class MissingLibraries {
+    private static final String NONE = "none";
+
+    private final Repositories repositories;
+    private final Catalogue.Era era;
+    private final Map<String, Coordinates> families = new TreeMap<>();
+    private final Names<Object> known = new Names<>();
+    private final Set<String> packages = new HashSet<>();
+    /** The imports that nothing answers, by name, with where they stand. */
+    private final Map<String, Import> open = new TreeMap<>();
+
+    private final Map<String, Missing> missing = new TreeMap<>();
+    private final Map<String, Import> unanswered = new TreeMap<>();
+
+    /** A name that is imported. */
+    private record Import(String name, boolean whole, List<Evidence> evidence, boolean testsAlone) {}
+
+    /**
+     * A library that is missing.
+     *
+     * @param key names it for choices: the package prefix by which it was found
+     * @param evidence the imports that ask for it
+     * @param others artifacts that would answer them too
+     * @param level the lowest Java level that runs it; 0 where that is not known
+     */
+    public record Missing(
+            String key,
+            Coordinates coordinates,
+            Scope scope,
+            String found,
+            List<Evidence> evidence,
+            List<Decision.Alternative> others,
+            List<String> companions,
+            int level) {}
+
+    /**
+     * What the search starts from.
+     *
+     * @param all every source of the project; what it declares is not missing
+     * @param identified the artifacts of the project's jars: of one family, one version is taken
+     */
+    public record Project(
+            Collection<SourceFile> main,
+            Collection<SourceFile> tests,
+            Collection<SourceFile> all,
+            List<Jar> jars,
+            Collection<Coordinates> identified,
+            Catalogue.Era era) {}
+
+    public MissingLibraries(Project project, Repositories repositories) {
+        this.repositories = repositories;
+        this.era = project.era();
+        project.identified().forEach(c -> families.putIfAbsent(c.group(), c));
+        for (Jar jar : project.jars()) {
+            known.add(jar, jar.classes());
+            packages.addAll(jar.packages());
+        }
+        for (SourceFile source : project.all()) {
+            known.add(source, source.typeNames());
+            packages.add(source.packageName());
+        }
+        for (SourceFile source : project.main()) look(source, false);
+        for (SourceFile source : project.tests()) look(source, true);
+        if (!open.isEmpty()) answer();
+    }
+
+    private void look(SourceFile source, boolean test) {
+        for (SourceFile.Import declared : source.imports()) {
+            boolean whole = declared.onDemand() && !declared.isStatic();
+            boolean answered = known.owner(declared.name()) != null || whole && packages.contains(declared.name());
+            if (answered || Platform.has(declared.name(), whole)) continue;
+            String name =
+                    declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
+            Import before = open.get(name);
+            List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
+            evidence.add(new Evidence(source.path(), declared.line(), declared.words()));
+            open.put(name, new Import(name, whole, evidence, test && (before == null || before.testsAlone())));
+        }
+    }
+
+    /** What a Java runtime has by itself. */
+    private static final class Platform {
+        private static final Set<String> PACKAGES = ModuleFinder.ofSystem().findAll().stream()
+                .flatMap(module -> module.descriptor().packages().stream())
+                .collect(Collectors.toUnmodifiableSet());
+
+        static boolean has(String name, boolean whole) {
+            if (name.startsWith("java.") || whole && PACKAGES.contains(name)) return true;
+            // a nested type has its outer types between its package and its name
+            for (String prefix = Jar.packageOf(name); !prefix.isEmpty(); prefix = Jar.packageOf(prefix)) {
+                if (PACKAGES.contains(prefix)) return true;
+                String last = prefix.substring(prefix.lastIndexOf('.') + 1);
+                if (!Character.isUpperCase(last.charAt(0))) return false;
+            }
+            return false;
+        }
+    }
+
+    private void answer() {
+        List<String> names = open.values().stream()
+                .filter(one -> !one.whole())
+                .map(Import::name)
+                .toList();
+        Map<String, List<Coordinates>> store = repositories.classes().holding(names);
+        for (Import one : open.values()) {
+            Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
+            Set<String> holding = new LinkedHashSet<>();
+            // a jar for one platform is asked for by the artifact that chooses among them
+            store.getOrDefault(one.name(), List.of()).forEach(c -> holding.add(c.group() + ":" + c.artifact()));
+            boolean agreed = entry.isPresent()
+                    && (holding.isEmpty() || holding.contains(entry.get().artifact()));
+            if (agreed) fromCatalogue(one, entry.get());
+            else if (!holding.isEmpty()) fromStore(one, store.get(one.name()));
+            else unanswered.put(one.name(), one);
+        }
+    }
+
+    private void fromCatalogue(Import one, Catalogue.Entry entry) {
+        Coordinates fitting = entry.fitting(era);
+        Scope scope = one.testsAlone() ? Scope.TEST : Scope.parse(entry.scope()).orElseThrow();
+        add(
+                entry.packages().get(0),
+                inFamily(fitting),
+                scope,
+                "the catalogue of much-used libraries",
+                one,
+                List.of(),
+                entry.companions(),
+                entry.level(era));
+    }
+
+    private void fromStore(Import one, List<Coordinates> holding) {
+        Coordinates best = holding.get(0);
+        List<Decision.Alternative> others = holding.stream()
+                .filter(c -> !c.key().equals(best.key()))
+                .map(c -> new Decision.Alternative(c.toString(), "has the class as well"))
+                .distinct()
+                .limit(3)
+                .toList();
+        Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
+        add(best.key(), inFamily(best), scope, "a jar of the local store has it", one, others, List.of(), 0);
+    }
+
+    /** Of a family of artifacts, all are of one version: the one that a jar here has. */
+    private Coordinates inFamily(Coordinates fitting) {
+        Coordinates relative = families.get(fitting.group());
+        if (relative == null || !sameHouse(relative.artifact(), fitting.artifact())) return fitting;
+        return fitting.withVersion(relative.version());
+    }
+
+    private static boolean sameHouse(String one, String other) {
+        return one.replaceFirst("-.*", "").equals(other.replaceFirst("-.*", ""));
+    }
+
+    private void add(
+            String key,
+            Coordinates coordinates,
+            Scope scope,
+            String found,
+            Import one,
+            List<Decision.Alternative> others,
+            List<String> companions,
+            int level) {
+        // one artifact is asked for once, whichever of its packages is imported
+        String known = missing.values().stream()
+                .filter(m -> m.coordinates().key().equals(coordinates.key()))
+                .map(Missing::key)
+                .findFirst()
+                .orElse(key);
+        Missing before = missing.get(known);
+        List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
+        evidence.addAll(one.evidence());
+        Scope both = before == null || before.scope() == Scope.TEST ? scope : before.scope();
+        Coordinates standing = before == null ? coordinates : before.coordinates();
+        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions, level));
+    }
+
+    public Collection<Missing> all() {
+        return missing.values();
+    }
+
+    /** Imports that neither the project, nor the local store, nor the catalogue answers; by package. */
+    public List<Finding> unanswered() {
+        Map<String, List<Evidence>> byPackage = new LinkedHashMap<>();
+        unanswered.values().forEach(one -> byPackage
+                .computeIfAbsent(one.whole() ? one.name() : Jar.packageOf(one.name()), p -> new ArrayList<>())
+                .addAll(one.evidence()));
+        List<Finding> findings = new ArrayList<>();
+        byPackage.forEach((name, evidence) -> findings.add(
+                Finding.trouble(name, "is imported, and no jar here or in the local store has it", evidence.get(0))));
+        return findings;
+    }
+
+    /**
+     * Asks which artifacts they are, and declares them.
+     *
+     * @param brought whether what runs the program brings what it does without
+     */
+    public List<JarOutcome> decide(Deliberation deliberation, boolean brought) {
+        List<JarOutcome> declared = new ArrayList<>();
+        Set<String> keys = new HashSet<>();
+        for (Missing m : missing.values()) {
+            Question question = new Question(
+                    "library:" + m.key().replace(':', '.'),
+                    "Sources import " + names(m) + ", and no jar here has it. Which artifact has it?",
+                    Optional.of(m.coordinates().toString()),
+                    List.of());
+            String value = deliberation.ask(question, names(m) + " is from", m.evidence(), MissingLibraries::check);
+            if (value.equals(NONE)) continue;
+            Coordinates coordinates = Coordinates.parse(value).orElseThrow();
+            if (!keys.add(coordinates.key())) continue;
+            boolean provided = brought && m.scope() == Scope.COMPILE;
+            declared.add(JarOutcome.missing(coordinates, provided ? Scope.PROVIDED : m.scope()));
+            if (provided) continue;
+            for (String companion : m.companions()) {
+                Coordinates besides = Coordinates.parse(companion).orElseThrow();
+                if (keys.add(besides.key())) declared.add(JarOutcome.companion(besides, coordinates));
+            }
+        }
+        return declared;
+    }
+
+    /** The package that is imported, or the first of several. */
+    private static String names(Missing m) {
+        String words = m.evidence().get(0).excerpt();
+        if (words.contains(m.key())) return m.key();
+        return words.replaceFirst("^import (static )?", "").replaceFirst("(\\.\\*)?;$", "");
+    }
+
+    private static Optional<String> check(String text) {
+        if (text.strip().equals(NONE)) return Optional.of(NONE);
+        return Coordinates.parse(text).map(Coordinates::toString);
+    }
+}

@@ -1,0 +1,97 @@
+package dev.pfeiler.ecosystem.jvm.project;
+
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.Layout;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.tree.Paths;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Gives each file of a project to one of its modules. */
+final class ModuleFiles {
+    private final Collection<ModuleSplit.Part> parts;
+    private final Map<SourceFile, String> moduleOf;
+    private final Layout layout;
+    private final List<Applications.Application> applications;
+
+    /**
+     * @param moduleOf the module of each source
+     * @param applications enterprise archives, whose own files belong to none of the parts
+     */
+    ModuleFiles(
+            Collection<ModuleSplit.Part> parts,
+            Map<SourceFile, String> moduleOf,
+            Layout layout,
+            List<Applications.Application> applications) {
+        this.parts = parts;
+        this.moduleOf = moduleOf;
+        this.layout = layout;
+        this.applications = applications;
+    }
+
+    /** The project in whose folder a path lies, the innermost one. */
+    Optional<String> home(String path) {
+        return parts.stream()
+                .filter(part ->
+                        part.home().filter(folder -> Paths.within(folder, path)).isPresent())
+                .max(Comparator.comparingInt(part -> part.home().orElseThrow().length()))
+                .map(ModuleSplit.Part::name);
+    }
+
+    /** Files lie in their project, or follow the sources of their folder, or the archive that they go into. */
+    Map<String, Set<String>> of(List<String> ordered) {
+        Map<String, Map<String, Integer>> votes = new HashMap<>();
+        moduleOf.forEach((source, module) -> {
+            for (String f = Paths.parent(source.path()); ; f = Paths.parent(f)) {
+                votes.computeIfAbsent(f, x -> new HashMap<>()).merge(module, 1, Integer::sum);
+                if (f.isEmpty()) break;
+            }
+        });
+        Map<String, String> bySource = new HashMap<>();
+        moduleOf.forEach((source, module) -> bySource.put(source.path(), module));
+        Map<String, Set<String>> paths = new HashMap<>();
+        ordered.forEach(name -> paths.put(name, new LinkedHashSet<>()));
+        String last = ordered.get(ordered.size() - 1);
+        for (Placement placement : layout.placements().values()) {
+            if (applications.stream().anyMatch(a -> a.paths().contains(placement.path()))) continue;
+            String module = Optional.ofNullable(bySource.get(placement.path()))
+                    .or(() -> home(placement.path()))
+                    .or(() -> packed(placement.path()))
+                    .or(() -> byNeighbours(placement.path(), votes))
+                    .orElse(last);
+            paths.get(module).add(placement.path());
+        }
+        return paths;
+    }
+
+    /** The module into whose archive a path goes. */
+    private Optional<String> packed(String path) {
+        return parts.stream()
+                .filter(part -> part.archive().flatMap(a -> a.entry(path)).isPresent())
+                .findFirst()
+                .or(() -> parts.stream()
+                        .filter(part -> part.archive().stream()
+                                .flatMap(archive -> archive.folders().stream())
+                                .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
+                        .findFirst())
+                .map(ModuleSplit.Part::name);
+    }
+
+    private static Optional<String> byNeighbours(String path, Map<String, Map<String, Integer>> votes) {
+        for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
+            Map<String, Integer> here = votes.get(f);
+            if (here != null) {
+                return here.entrySet().stream()
+                        .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                        .map(Map.Entry::getKey);
+            }
+            if (f.isEmpty()) return Optional.empty();
+        }
+    }
+}

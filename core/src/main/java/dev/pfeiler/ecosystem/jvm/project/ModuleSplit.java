@@ -1,0 +1,371 @@
+package dev.pfeiler.ecosystem.jvm.project;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.Names;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.layout.Layout;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/**
+ * Splits a project into modules: where the folder holds several projects, or where the old build compiled the sources in
+ * several calls and made an archive of each result.
+ */
+public final class ModuleSplit {
+    private final JvmReading reading;
+    private final Layout layout;
+    private final List<SourceFile> main;
+    private final List<SourceFile> tests;
+    private final List<Jar> libraries;
+    private final Map<Folder, WebFiles> webs;
+
+    private final Applications enterprises;
+    private final List<Applications.Application> applications = new ArrayList<>();
+    private final Map<String, Part> parts = new LinkedHashMap<>();
+    private final Map<SourceFile, String> moduleOf = new HashMap<>();
+
+    /**
+     * What a module is made from.
+     *
+     * @param home the folder of the project that becomes a module; nothing where it only has an archive of its own
+     * @param references the folders of the projects that it refers to
+     */
+    record Part(
+            String name,
+            Optional<String> home,
+            List<SourceFile> sources,
+            Set<String> references,
+            Optional<Wiring.Archive> archive,
+            Evidence evidence) {
+        /** A project at the top of the tree moves aside, as the parent's descriptor takes its place. */
+        String folder() {
+            return home.filter(folder -> !folder.isEmpty()).orElse(name);
+        }
+    }
+
+    ModuleSplit(
+            JvmReading reading,
+            Layout layout,
+            List<SourceFile> main,
+            List<SourceFile> tests,
+            List<Jar> libraries,
+            Map<Folder, WebFiles> webs) {
+        this.reading = reading;
+        this.layout = layout;
+        this.main = main;
+        this.tests = tests;
+        this.libraries = libraries;
+        this.webs = webs;
+        this.enterprises = new Applications(reading, layout, libraries);
+    }
+
+    /**
+     * The modules, one that others need before them; a single one where nothing asks for more.
+     *
+     * @param usage of the libraries by the whole project
+     * @param split whether to look for several
+     */
+    List<SourceModule> of(Usage usage, boolean split) {
+        List<Wiring> wirings = reading.wirings();
+        if (split) applications.addAll(enterprises.all());
+        if (split && byProject(wirings)) return several();
+        for (Wiring wiring : wirings) {
+            if (split && byArchive(wiring)) return several();
+        }
+        if (split && inOneArchive(wirings)) return several();
+        Optional<Folder> web = webs.keySet().stream().findFirst();
+        Optional<Wiring.Archive> archive = archive(wirings, web.isPresent());
+        Set<String> all = layout.placements().keySet();
+        Evidence evidence = Evidence.of(".", "");
+        return List.of(new SourceModule(
+                "", "", main, tests, all, List.of(), usage, evidence, archive, web, Optional.empty(), Set.of()));
+    }
+
+    /** Why there are several. */
+    public static String why(List<SourceModule> modules) {
+        return modules.stream().allMatch(module -> module.archive().isPresent())
+                ? "the old build makes an archive of each"
+                : "the folder holds a project for each";
+    }
+
+    /** Whether every source of the program belongs to one of several projects. */
+    private boolean byProject(List<Wiring> wirings) {
+        Map<String, List<Wiring>> byFolder = new TreeMap<>();
+        for (Wiring wiring : wirings) {
+            byFolder.computeIfAbsent(wiring.folder(), f -> new ArrayList<>()).add(wiring);
+        }
+        if (byFolder.size() < 2) return false;
+        clear();
+        byFolder.forEach((folder, own) -> {
+            List<SourceFile> sources = main.stream()
+                    .filter(source -> own.stream()
+                            .anyMatch(wiring -> wiring.compilations().stream().anyMatch(c -> c.takes(source.path()))))
+                    .toList();
+            if (!sources.isEmpty()) add(project(folder, own, sources));
+        });
+        return settled();
+    }
+
+    private Part project(String folder, List<Wiring> wirings, List<SourceFile> sources) {
+        Optional<Wiring.Setting> stated =
+                wirings.stream().flatMap(w -> w.name().stream()).findFirst();
+        String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
+                .filter(n -> !n.isEmpty())
+                .orElse(Paths.name(folder));
+        Set<String> references = new LinkedHashSet<>();
+        wirings.forEach(w -> w.projects().forEach(p -> references.add(p.value())));
+        Optional<Wiring.Archive> archive =
+                archive(wirings, webs.keySet().stream().anyMatch(web -> Paths.within(folder, web.path())));
+        Evidence evidence = stated.map(Wiring.Setting::evidence)
+                .orElse(Evidence.of(wirings.get(0).files().get(0), ""));
+        return new Part(name, Optional.of(folder), sources, references, archive, evidence);
+    }
+
+    /** The archive that is made of a project: a web archive where it serves something. */
+    private static Optional<Wiring.Archive> archive(List<Wiring> wirings, boolean web) {
+        return wirings.stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .filter(archive -> archive.is(web ? "war" : "jar"))
+                .findFirst();
+    }
+
+    /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
+    private boolean byArchive(Wiring wiring) {
+        clear();
+        for (Wiring.Archive archive : wiring.archives()) {
+            Set<SourceFile> own = new LinkedHashSet<>();
+            for (Wiring.Compilation compilation : wiring.compilations()) {
+                if (compilation.output().isEmpty()) continue;
+                String output = compilation.output().get().value();
+                main.stream()
+                        .filter(s -> compilation.takes(s.path()) && takesClasses(archive, output, s))
+                        .forEach(own::add);
+            }
+            String name = name(archive.path());
+            boolean served = archive.is("war") && !webs.isEmpty();
+            if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
+            add(new Part(name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
+        }
+        long wars = parts.values().stream()
+                .filter(part -> part.archive().filter(a -> a.is("war")).isPresent())
+                .count();
+        return wars == webs.size() && settled();
+    }
+
+    /** Whether all sources go into the one archive that an enterprise archive packs. */
+    private boolean inOneArchive(List<Wiring> wirings) {
+        if (applications.size() != 1 || applications.get(0).stated() != 1 || webs.size() > 1) return false;
+        clear();
+        String uri =
+                applications.get(0).descriptor().orElseThrow().modules().get(0).uri();
+        Optional<Wiring.Archive> archive = archive(wirings, !webs.isEmpty());
+        Evidence evidence = applications.get(0).evidence();
+        add(new Part(name(uri), Optional.empty(), main, Set.of(), archive, evidence));
+        return settled();
+    }
+
+    private static boolean takesClasses(Wiring.Archive archive, String output, SourceFile source) {
+        // a description of a package has no type, and goes where its folder goes
+        Stream<String> classes = source.types().isEmpty()
+                ? Stream.of(source.packagePath() + "/package-info")
+                : source.typeNames().stream().map(type -> type.replace('.', '/'));
+        return classes.anyMatch(
+                name -> archive.entry(Paths.join(output, name + ".class")).isPresent());
+    }
+
+    private void clear() {
+        parts.clear();
+        moduleOf.clear();
+    }
+
+    private void add(Part part) {
+        // of two projects of one name, the later goes by its folder
+        String name = parts.containsKey(part.name()) ? part.folder().replace('/', '-') : part.name();
+        parts.put(
+                name, new Part(name, part.home(), part.sources(), part.references(), part.archive(), part.evidence()));
+        part.sources().forEach(source -> moduleOf.put(source, name));
+    }
+
+    /** Whether there are several parts, each source is in exactly one, and none needs another that needs it. */
+    private boolean settled() {
+        int sources = parts.values().stream().mapToInt(p -> p.sources().size()).sum();
+        return parts.size() + applications.size() > 1
+                && !parts.isEmpty()
+                && moduleOf.size() == main.size()
+                && sources == main.size()
+                && ordered(usedParts()).size() == parts.size();
+    }
+
+    /** An archive's name without its version. */
+    public static String name(String path) {
+        return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
+    }
+
+    /** Which module declares a class. */
+    private Names<String> names() {
+        Names<String> names = new Names<>();
+        parts.values().forEach(part -> part.sources().forEach(s -> names.add(part.name(), s.typeNames())));
+        return names;
+    }
+
+    private Map<String, Set<String>> usedParts() {
+        Names<String> names = names();
+        Map<String, Set<String>> needs = new LinkedHashMap<>();
+        parts.forEach((name, part) -> {
+            Set<String> used = new LinkedHashSet<>();
+            for (SourceFile source : part.sources()) used.addAll(names.owners(source));
+            used.remove(name);
+            needs.put(name, used);
+        });
+        return needs;
+    }
+
+    /** What is used, and what a wiring refers to besides, as long as nothing goes in a circle by that. */
+    private Map<String, Set<String>> needs() {
+        Map<String, Set<String>> needs = usedParts();
+        parts.forEach((name, part) -> parts.values().stream()
+                .filter(other -> !other.name().equals(name))
+                .filter(other ->
+                        other.home().filter(part.references()::contains).isPresent())
+                .forEach(other -> {
+                    boolean isNew = needs.get(name).add(other.name());
+                    if (isNew && ordered(needs).size() < parts.size())
+                        needs.get(name).remove(other.name());
+                }));
+        parts.forEach((name, part) -> parts.forEach((other, packed) -> {
+            if (!other.equals(name) && packs(part, packed)) needs.get(name).add(other);
+        }));
+        return needs;
+    }
+
+    /** Whether the archive of one part holds that of another. */
+    private static boolean packs(Part part, Part other) {
+        return part.archive()
+                .flatMap(archive -> other.archive().flatMap(packed -> archive.entry(packed.path())))
+                .isPresent();
+    }
+
+    /** The modules, one that others need before them; those of a cycle are missing. */
+    private static List<String> ordered(Map<String, Set<String>> needs) {
+        List<String> ordered = new ArrayList<>();
+        boolean more = true;
+        while (more) {
+            more = false;
+            for (Map.Entry<String, Set<String>> entry : needs.entrySet()) {
+                if (ordered.contains(entry.getKey()) || !ordered.containsAll(entry.getValue())) continue;
+                ordered.add(entry.getKey());
+                more = true;
+            }
+        }
+        return ordered;
+    }
+
+    private List<SourceModule> several() {
+        Map<String, Set<String>> needs = needs();
+        List<String> ordered = ordered(needs);
+        Map<String, List<SourceFile>> testsOf = new HashMap<>();
+        Names<String> names = names();
+        ModuleFiles files = new ModuleFiles(parts.values(), moduleOf, layout, applications);
+        for (SourceFile test : tests) {
+            String module = files.home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered));
+            moduleOf.put(test, module);
+            testsOf.computeIfAbsent(module, m -> new ArrayList<>()).add(test);
+        }
+        Map<String, Set<String>> paths = files.of(ordered);
+        List<SourceModule> modules = new ArrayList<>();
+        for (String name : ordered) {
+            Part part = parts.get(name);
+            List<SourceFile> own = testsOf.getOrDefault(name, List.of());
+            Optional<Folder> web = webs.keySet().stream()
+                    .filter(folder -> layout.files(Role.WEB)
+                            .anyMatch(file -> file.folder().equals(folder)
+                                    && paths.get(name).contains(file.path())))
+                    .findFirst();
+            Collection<WebFiles> served = web.map(webs::get).stream().toList();
+            modules.add(new SourceModule(
+                    name,
+                    part.folder(),
+                    part.sources(),
+                    own,
+                    paths.get(name),
+                    ordered.stream().filter(needs.get(name)::contains).toList(),
+                    Usage.of(
+                            libraries,
+                            part.sources(),
+                            own,
+                            served,
+                            JvmProject.named(reading, layout, paths.get(name)::contains)),
+                    part.evidence(),
+                    part.archive(),
+                    web,
+                    Optional.empty(),
+                    web.isPresent() ? brought(part, needs.get(name)) : Set.of()));
+        }
+        for (Applications.Application application : applications) {
+            String name = parts.containsKey(application.name()) ? application.name() + "-ear" : application.name();
+            Map<String, String> packed = packed(application, ordered);
+            Usage usage = Usage.of(
+                    libraries,
+                    packed.keySet().stream()
+                            .flatMap(part -> parts.get(part).sources().stream())
+                            .toList(),
+                    List.of(),
+                    webs.values(),
+                    JvmProject.named(reading, layout, path -> true));
+            modules.add(enterprises.module(application, name, packed, usage));
+        }
+        return modules;
+    }
+
+    /** The parts that go into an enterprise archive, with their places. */
+    private Map<String, String> packed(Applications.Application application, Collection<String> names) {
+        Map<String, String> packed = new LinkedHashMap<>();
+        for (String name : names) {
+            Part part = parts.get(name);
+            Set<String> known = new LinkedHashSet<>(List.of(name, Paths.name(part.folder())));
+            part.archive().ifPresent(archive -> known.add(name(archive.path())));
+            application.place(part.archive(), known).ifPresent(place -> packed.put(name, place));
+        }
+        return packed;
+    }
+
+    /** What a web archive in an enterprise archive needs and finds beside it there. */
+    private Set<String> brought(Part part, Set<String> needs) {
+        Set<String> brought = new LinkedHashSet<>();
+        for (Applications.Application application : applications) {
+            Map<String, String> packed = packed(application, parts.keySet());
+            if (!packed.containsKey(part.name())) continue;
+            needs.stream()
+                    .filter(need -> packed.containsKey(need) && !packs(part, parts.get(need)))
+                    .forEach(brought::add);
+        }
+        return brought;
+    }
+
+    /** A test belongs to the last module, in the order of need, whose classes it uses. */
+    private static String moduleOfTest(SourceFile test, Names<String> names, List<String> ordered) {
+        Set<String> used = names.owners(test);
+        return ordered.stream()
+                .filter(used::contains)
+                .max(Comparator.comparingInt(ordered::indexOf))
+                .orElse(ordered.get(ordered.size() - 1));
+    }
+}

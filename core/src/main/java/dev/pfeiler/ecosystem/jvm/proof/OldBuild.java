@@ -1,0 +1,116 @@
+package dev.pfeiler.ecosystem.jvm.proof;
+
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
+import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
+final class OldBuild {
+    private static final Duration LIMIT = Duration.ofMinutes(30);
+
+    private final Path tree;
+    private final Wiring wiring;
+
+    private OldBuild(Path tree, Wiring wiring) {
+        this.tree = tree;
+        this.wiring = wiring;
+    }
+
+    /**
+     * Runs the most trusted wiring that can be run.
+     *
+     * @param tree a scratch copy of the old tree
+     * @param log where the output is kept
+     * @throws Refusal where there is none, its tool is not here, or it fails
+     */
+    static OldBuild run(
+            Path tree, List<Wiring> wirings, Environment environment, Map<String, String> environment, Path log)
+            throws IOException {
+        Wiring wiring = wirings.stream()
+                .filter(w -> !program(w).isEmpty())
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "The old wiring has nothing that could be run: no build file, make file or shell script.",
+                        "Prove it without --run-old-build."));
+        String program = program(wiring);
+        Path tool = environment
+                .program(program)
+                .orElseThrow(() -> Refusal.notPossible(
+                        program + ", which the old build needs, is not on the search path.",
+                        "Install it, or prove without --run-old-build."));
+        List<String> command = wiring.kind() == Wiring.Kind.SHELL_SCRIPT
+                ? List.of(tool.toString(), wiring.files().get(0))
+                : List.of(tool.toString());
+        ToolRun run = ToolRun.of(command, tree, environment, log, LIMIT);
+        if (!run.succeeded()) {
+            String said = run.output().stream()
+                    .filter(line -> line.matches("(?i).*(error|failed|not found).*"))
+                    .findFirst()
+                    .orElse("it ended with exit code " + run.exit())
+                    .strip();
+            throw Refusal.notPossible("The old build fails: " + said, "Read what it printed in " + log + ".");
+        }
+        return new OldBuild(tree, wiring);
+    }
+
+    private static String program(Wiring wiring) {
+        return switch (wiring.kind()) {
+            case BUILD_FILE -> "ant";
+            case MAKE_FILE -> "make";
+            case SHELL_SCRIPT -> "sh";
+            default -> "";
+        };
+    }
+
+    /**
+     * What it built of a module: from its archive, else from the folder that classes are written to.
+     *
+     * @param built what it built of other modules
+     */
+    Baseline baseline(
+            JvmReading reading, JvmProject project, SourceModule module, Map<String, Baseline> built, Path scratch)
+            throws IOException {
+        Path classes = Files.createDirectories(scratch.resolve("classes"));
+        Path tests = Files.createDirectories(scratch.resolve("test-classes"));
+        Path packed = scratch.resolve("packed");
+        Optional<Path> archive =
+                module.archive().map(made -> tree.resolve(made.path())).filter(Files::isRegularFile);
+        boolean whole = module.web().isPresent() || module.enterprise().isPresent();
+        if (archive.isPresent() && whole) Unpacking.into(packed, archive.get(), Optional::of);
+        if (archive.isPresent()) unpack(archive.get(), module.web().isPresent(), classes);
+        else {
+            for (Wiring.Setting output : wiring.outputs()) {
+                Path folder = tree.resolve(output.value());
+                if (Files.isDirectory(folder)) Trees.overlay(folder, classes);
+            }
+        }
+        if (!whole || Files.isDirectory(packed))
+            return new Baseline(classes, tests, Optional.of(packed).filter(Files::isDirectory), Optional.empty());
+        // it makes no archive that could be looked into, so what it compiled is laid out as it would be
+        OldArchive laid = new OldArchive(reading.tree(), project, built);
+        if (module.web().isPresent()) laid.web(module, classes, packed);
+        else laid.enterprise(module, packed);
+        return new Baseline(classes, tests, Optional.of(packed), Optional.empty());
+    }
+
+    private static void unpack(Path archive, boolean web, Path classes) throws IOException {
+        Unpacking.into(classes, archive, name -> {
+            if (web && !name.startsWith(OldArchive.CLASSES) || name.equals("META-INF/MANIFEST.MF"))
+                return Optional.empty();
+            return Optional.of(web ? name.substring(OldArchive.CLASSES.length()) : name);
+        });
+    }
+}

@@ -1,0 +1,77 @@
+package dev.pfeiler.ecosystem.jvm.reading;
+
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.ecosystem.jvm.wiring.ant.AntFile;
+import dev.pfeiler.ecosystem.jvm.wiring.ide.ClasspathFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.ide.ImlFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.ide.NbprojectFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.make.MakeFile;
+import dev.pfeiler.ecosystem.jvm.wiring.script.BatchScript;
+import dev.pfeiler.ecosystem.jvm.wiring.script.ShellScript;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Finds all wirings of a tree. */
+public final class Wirings {
+    private static final Set<String> MAKE_FILES = Set.of("Makefile", "makefile", "GNUmakefile");
+    /** A script larger than this is no hand-written build; in bytes. */
+    private static final long LARGEST_SCRIPT = 1 << 20;
+
+    private Wirings() {}
+
+    /** The wirings of a tree, the most trusted first. */
+    public static List<Wiring> of(ProjectTree tree) {
+        List<Wiring> wirings = new ArrayList<>();
+        wirings.addAll(AntFile.read(tree));
+        for (TreeFile file : tree.files()) script(tree, file).ifPresent(wirings::add);
+        wirings.addAll(ClasspathFiles.read(tree));
+        wirings.addAll(ImlFiles.read(tree));
+        wirings.addAll(NbprojectFiles.read(tree));
+        wirings.sort(Comparator.comparing(Wiring::kind));
+        return wirings;
+    }
+
+    private static Optional<Wiring> script(ProjectTree tree, TreeFile file) {
+        Wiring.Kind kind = kind(file);
+        if (kind == null || file.link() || file.size() > LARGEST_SCRIPT) return Optional.empty();
+        List<String> lines;
+        try {
+            lines = tree.text(file.path()).lines();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+        WiringBuilder draft = new WiringBuilder("");
+        draft.within(file.path(), () -> {
+            switch (kind) {
+                case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
+                case SHELL_SCRIPT -> new ShellScript(tree, file.path(), draft).read(lines);
+                default -> new BatchScript(tree, file.path(), draft).read(lines);
+            }
+        });
+        // a script that compiles nothing is no wiring
+        return draft.compilations.isEmpty() && !draft.cutShort ? Optional.empty() : Optional.of(draft.done(kind));
+    }
+
+    private static Wiring.Kind kind(TreeFile file) {
+        if (file.path().split("/").length > 3) return null;
+        if (MAKE_FILES.contains(file.name()) && Paths.parent(file.path()).isEmpty()) return Wiring.Kind.MAKE_FILE;
+        return switch (file.extension()) {
+            case "sh", "bash", "ksh", "command" -> Wiring.Kind.SHELL_SCRIPT;
+            case "bat", "cmd" -> Wiring.Kind.BATCH_SCRIPT;
+            default ->
+                file.extension().isEmpty()
+                                && Set.of("build", "compile", "make", "configure")
+                                        .contains(file.name())
+                        ? Wiring.Kind.SHELL_SCRIPT
+                        : null;
+        };
+    }
+}

@@ -1,0 +1,150 @@
+package dev.pfeiler.ecosystem.jvm.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Gathers a wiring while its files are read. */
+public final class WiringBuilder {
+    private static final int MOST_CONTENTS = 1000;
+
+    public final List<String> files = new ArrayList<>();
+    public final List<Wiring.Compilation> compilations = new ArrayList<>();
+    public final List<Wiring.Archive> archives = new ArrayList<>();
+    public final List<Wiring.Setting> mainClasses = new ArrayList<>();
+    public final List<Wiring.TestRun> testRuns = new ArrayList<>();
+    public final List<Wiring.Setting> resources = new ArrayList<>();
+    public final List<Wiring.Generator> generators = new ArrayList<>();
+    public final Map<String, Wiring.Setting> documentation = new LinkedHashMap<>();
+    public final List<Wiring.Setting> projects = new ArrayList<>();
+    public final List<Wiring.Setting> webRoots = new ArrayList<>();
+    public final List<Copied> copies = new ArrayList<>();
+    /** Folders that the build makes. */
+    public final Set<String> made = new LinkedHashSet<>();
+
+    final List<Finding> trouble = new ArrayList<>();
+    public final EvaluationLimit effort = new EvaluationLimit();
+    public final String folder;
+    public Optional<Wiring.Setting> name = Optional.empty();
+    public Optional<Wiring.Setting> version = Optional.empty();
+    public Optional<Wiring.Setting> contextPath = Optional.empty();
+
+    /** Whether reading reached its bounds. */
+    public boolean cutShort;
+
+    public WiringBuilder(String folder) {
+        this.folder = folder;
+    }
+
+    /** The path of a file of the project. */
+    public String at(String path) {
+        return Paths.join(folder, path);
+    }
+
+    /** A path that is written as seen from the project; nothing where it leads out of the tree. */
+    public Optional<String> inside(String written) {
+        String plain = written.replace('\\', '/');
+        if (plain.startsWith(Wiring.TOP)) return Paths.normal(plain.substring(Wiring.TOP.length()));
+        return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
+    }
+
+    /** The folder of another project, found by a file that marks it, in which a path lies that is not there yet. */
+    public Optional<String> project(ProjectTree tree, String path, String marker) {
+        if (tree.has(path)) return Optional.empty();
+        for (String at = Paths.parent(path); !at.isEmpty(); at = Paths.parent(at)) {
+            if (!at.equals(folder) && tree.has(Paths.join(at, marker))) return Optional.of(at);
+        }
+        return Optional.empty();
+    }
+
+    /** Notes something that was not understood, though it may change the result. */
+    public void leave(String subject, String fact, Evidence evidence) {
+        trouble.add(Finding.trouble(subject, fact, evidence));
+    }
+
+    /** Reads an XML file of the tree; nothing where there is none, or where it cannot be read, which is noted. */
+    public Optional<XmlElement> xml(ProjectTree tree, String path) {
+        if (!tree.has(path)) return Optional.empty();
+        try {
+            return Optional.of(XmlElement.read(tree.bytes(path)));
+        } catch (XmlElement.Malformed e) {
+            leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
+        } catch (IOException e) {
+            leave(path, "cannot be read", Evidence.of(path, ""));
+        }
+        return Optional.empty();
+    }
+
+    /** Reads with bounds: where they are reached, what was read until then stands, and the rest is left. */
+    public void within(String path, Runnable reading) {
+        try {
+            reading.run();
+        } catch (EvaluationLimit.Exceeded e) {
+            cutShort = true;
+            leave(path, e.getMessage(), Evidence.of(path, ""));
+        }
+    }
+
+    /** Whether classes are written to a folder, or above it. */
+    public boolean holdsClasses(String folder) {
+        return compilations.stream().anyMatch(c -> c.output()
+                .filter(output -> Paths.within(output.value(), folder))
+                .isPresent());
+    }
+
+    /**
+     * Something that the build copies.
+     *
+     * @param to the folder it is copied to
+     * @param content what is copied; where it goes is seen from that folder
+     */
+    public record Copied(String to, Wiring.Content content) {}
+
+    /** What was copied into a folder goes into the archives that are made of it, as if it had lain there. */
+    private Wiring.Archive withCopies(Wiring.Archive archive) {
+        Set<Wiring.Content> contents = new LinkedHashSet<>(archive.contents());
+        Deque<Wiring.Content> open = new ArrayDeque<>(contents);
+        while (!open.isEmpty() && contents.size() < MOST_CONTENTS) {
+            Wiring.Content content = open.poll();
+            for (Copied copied : copies) {
+                if (content.path().isEmpty() || !Paths.within(content.path(), copied.to())) continue;
+                String place = Paths.join(content.prefix(), Paths.relative(content.path(), copied.to()));
+                Wiring.Content laid = copied.content().below(place);
+                if (contents.add(laid)) open.add(laid);
+            }
+        }
+        return archive.with(List.copyOf(contents));
+    }
+
+    public Wiring done(Wiring.Kind kind) {
+        return new Wiring(
+                kind,
+                folder,
+                files.stream().distinct().toList(),
+                name,
+                version,
+                compilations,
+                archives.stream().map(this::withCopies).toList(),
+                mainClasses,
+                testRuns,
+                resources,
+                generators,
+                documentation,
+                webRoots.stream().distinct().toList(),
+                contextPath,
+                projects,
+                trouble.stream().distinct().toList());
+    }
+}

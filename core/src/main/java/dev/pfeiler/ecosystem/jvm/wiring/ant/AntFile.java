@@ -1,0 +1,265 @@
+package dev.pfeiler.ecosystem.jvm.wiring.ant;
+
+import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.ecosystem.jvm.wiring.ide.NbprojectFiles;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Reads a build file in the XML build language ({@code build.xml}) by working out what its tasks would do. No target is
+ * run. The language: the manual of the build tool; which constructs are read is listed in docs/wiring.md.
+ */
+public final class AntFile {
+    public static final String NAME = "build.xml";
+    private static final int DEEPEST_IMPORT = 10;
+    /** Build files further down than this belong to something else. */
+    private static final int DEEPEST = 4;
+
+    private final ProjectTree tree;
+    private final WiringBuilder draft;
+    private final AntProperties properties = new AntProperties();
+    /** The wirings of all build files read so far, by path; one that is being read has none yet. */
+    private final Map<String, Optional<Wiring>> read;
+
+    private final Map<String, Located> targets = new LinkedHashMap<>();
+    private final Map<String, Located> macros = new LinkedHashMap<>();
+    private final Set<String> done = new HashSet<>();
+    private final AntTasks tasks;
+    private String defaultTarget = "";
+
+    /** An element and the file it stands in. */
+    record Located(String file, XmlElement element) {
+        Evidence evidence() {
+            return new Evidence(file, element.line(), element.tag());
+        }
+    }
+
+    private AntFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read) {
+        this.tree = tree;
+        this.read = read;
+        this.draft = new WiringBuilder(folder);
+        this.tasks = new AntTasks(tree, properties, draft, this::maker);
+    }
+
+    /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
+    public static List<Wiring> read(ProjectTree tree) {
+        Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
+        tree.files().stream()
+                .map(TreeFile::path)
+                .filter(path -> Paths.name(path).equals(NAME) && path.split("/").length <= DEEPEST)
+                .sorted(Comparator.comparingInt((String path) -> path.split("/").length)
+                        .thenComparing(path -> path))
+                // an IDE that keeps its build in files of its own is read from those
+                .filter(path -> !tree.has(Paths.join(Paths.parent(path), NbprojectFiles.PROPERTIES)))
+                .forEach(path -> new AntFile(tree, Paths.parent(path), read).read(path, ""));
+        return read.values().stream().flatMap(Optional::stream).toList();
+    }
+
+    /** Reads a build file unless it was read before; the named target, or else the default one, first. */
+    private void read(String path, String target) {
+        if (read.putIfAbsent(path, Optional.empty()) != null) return;
+        draft.within(path, () -> {
+            load(path, 0);
+            if (!target.isEmpty()) defaultTarget = target;
+            targets();
+        });
+        read.put(path, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
+    }
+
+    private Optional<String> maker(String archive) {
+        return read.values().stream()
+                .flatMap(Optional::stream)
+                .filter(w -> w.archives().stream().anyMatch(a -> a.path().equals(archive)))
+                .map(Wiring::folder)
+                .findFirst();
+    }
+
+    private void load(String path, int depth) {
+        draft.files.add(path);
+        Optional<XmlElement> read = draft.xml(tree, path);
+        if (read.isEmpty()) return;
+        XmlElement root = read.get();
+        if (depth == 0) {
+            Evidence evidence = new Evidence(path, root.line(), root.tag());
+            properties.set("basedir", Wiring.TOP + draft.folder, evidence);
+            String name = root.attribute("name");
+            if (!name.isEmpty()) {
+                properties.set("ant.project.name", name, evidence);
+                draft.name = Optional.of(new Wiring.Setting(name, evidence));
+            }
+            defaultTarget = root.attribute("default");
+            if (!List.of("", ".").contains(root.attribute("basedir"))) {
+                draft.leave(path, "works in another folder than its own", evidence);
+            }
+        }
+        for (XmlElement child : root.children()) topLevel(new Located(path, child), depth);
+    }
+
+    private void topLevel(Located located, int depth) {
+        XmlElement element = located.element();
+        switch (element.name()) {
+            case "target", "extension-point" -> targets.putIfAbsent(element.attribute("name"), located);
+            case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
+            case "import", "include" -> {
+                String path = properties.expand(element.attribute("file"));
+                Optional<String> inside = Paths.normal(Paths.join(Paths.parent(located.file()), path))
+                        .filter(tree::has);
+                if (inside.isPresent() && depth < DEEPEST_IMPORT) load(inside.get(), depth + 1);
+                else if (!element.attribute("optional").equals("true")) {
+                    draft.leave(path, "is imported and is not in this folder", located.evidence());
+                }
+            }
+            default -> task(located);
+        }
+    }
+
+    /** The default target first, as it is what people run; then the others, which may make what it does not. */
+    private void targets() {
+        if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
+        for (String name : List.copyOf(targets.keySet())) target(name);
+        version();
+    }
+
+    private void target(String name) {
+        Located target = targets.get(name);
+        if (target == null || !done.add(name)) return;
+        for (String needed : target.element().attribute("depends").split("[,\\s]+")) target(needed.strip());
+        String onlyIf = properties.expand(target.element().attribute("if"));
+        String unless = properties.expand(target.element().attribute("unless"));
+        if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) return;
+        if (!unless.isEmpty() && properties.isSet(unless)) return;
+        for (XmlElement task : target.element().children()) task(new Located(target.file(), task));
+    }
+
+    private void task(Located located) {
+        draft.effort.deeper(() -> taskWithin(located));
+    }
+
+    private void taskWithin(Located located) {
+        XmlElement element = located.element();
+        switch (element.name()) {
+            case "property" -> property(located);
+            case "antcall" -> target(properties.expand(element.attribute("target")));
+            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
+            case "subant" -> otherFiles(located);
+            case "sequential", "parallel" -> element.children().forEach(c -> task(new Located(located.file(), c)));
+            default -> {
+                Located macro = macros.get(element.name());
+                if (macro == null) tasks.take(located);
+                else call(macro, element);
+            }
+        }
+    }
+
+    private void otherFiles(Located located) {
+        Set<String> folders = new LinkedHashSet<>();
+        String path = properties.expand(located.element().attribute("buildpath"));
+        if (!path.isEmpty()) folders.add(path);
+        for (Wiring.Library entry : tasks.paths().entries(located.file(), located.element())) {
+            String file = Paths.relative(draft.folder, entry.path());
+            folders.add(tree.has(entry.path()) ? Paths.parent(file) : file);
+        }
+        if (folders.isEmpty()) tasks.leave(located);
+        folders.forEach(folder -> otherFile(located, folder));
+    }
+
+    /** A call of another build file of the tree, which sees the properties of this one first. */
+    private void otherFile(Located located, String dir) {
+        XmlElement call = located.element();
+        String name = properties.expand(call.attribute("antfile"));
+        Optional<String> path = draft.inside(Paths.join(dir, name.isEmpty() ? NAME : name));
+        if (path.filter(tree::has).isEmpty()) {
+            tasks.leave(located);
+            return;
+        }
+        AntFile other = new AntFile(tree, Paths.parent(path.get()), read);
+        call.children("property")
+                .filter(p -> !p.attribute("name").isEmpty())
+                .forEach(p -> other.properties.set(
+                        p.attribute("name"),
+                        properties.expand(p.attribute("value")),
+                        new Evidence(located.file(), p.line(), p.tag())));
+        // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
+        String inherits = call.attribute("inheritAll") + call.attribute("inheritall");
+        if (call.name().equals("ant") ? !inherits.equals("false") : inherits.equals("true"))
+            other.properties.inherit(properties);
+        other.read(path.get(), properties.expand(call.attribute("target")));
+        draft.projects.add(new Wiring.Setting(other.draft.folder, located.evidence()));
+    }
+
+    /** Replaces the attributes of a macro in its body, or lays a preset's attributes below those of the call. */
+    private void call(Located macro, XmlElement call) {
+        if (macro.element().name().equals("presetdef")) {
+            for (XmlElement preset : macro.element().children()) {
+                Map<String, String> attributes = new LinkedHashMap<>(preset.attributes());
+                attributes.putAll(call.attributes());
+                List<XmlElement> children = new ArrayList<>(preset.children());
+                children.addAll(call.children());
+                task(new Located(macro.file(), preset.with(attributes, children)));
+            }
+            return;
+        }
+        Map<String, String> values = new LinkedHashMap<>();
+        macro.element().children("attribute").forEach(a -> values.put(a.attribute("name"), a.attribute("default")));
+        values.putAll(call.attributes());
+        macro.element().children("sequential").forEach(body -> body.children()
+                .forEach(task -> task(new Located(macro.file(), task.replacing(values)))));
+    }
+
+    private void property(Located located) {
+        XmlElement e = located.element();
+        String name = properties.expand(e.attribute("name"));
+        if (e.attributes().containsKey("value"))
+            properties.set(name, properties.expand(e.attribute("value")), located.evidence());
+        else if (e.attributes().containsKey("location")) {
+            String location = properties.expand(e.attribute("location"));
+            properties.set(name, draft.inside(location).map(Wiring.TOP::concat).orElse(location), located.evidence());
+        } else if (e.attributes().containsKey("file")) propertyFile(located);
+        else if (e.attributes().containsKey("environment")) {
+            // what the environment holds on another machine is not known
+        } else if (!name.isEmpty() && !e.text().isEmpty()) {
+            properties.set(name, properties.expand(e.text()), located.evidence());
+        }
+    }
+
+    private void propertyFile(Located located) {
+        String written = properties.expand(located.element().attribute("file"));
+        Optional<String> path = tasks.paths().inside(written).filter(tree::has);
+        if (path.isEmpty()) return;
+        draft.files.add(path.get());
+        String prefix = located.element().attribute("prefix");
+        try {
+            PropertiesFile.read(tree, path.get())
+                    .forEach((key, setting) -> properties.set(
+                            prefix.isEmpty() ? key : prefix + "." + key,
+                            properties.expand(setting.value()),
+                            setting.evidence()));
+        } catch (IOException e) {
+            draft.leave(path.get(), "is no properties file", located.evidence());
+        }
+    }
+
+    private void version() {
+        String name = draft.name.map(Wiring.Setting::value).orElse("");
+        draft.version = java.util.stream.Stream.of(
+                        "version", "project.version", "app.version", name + ".version", "release.version")
+                .flatMap(key -> properties.get(key).stream())
+                .filter(setting -> Wiring.isVersion(setting.value()))
+                .findFirst();
+    }
+}

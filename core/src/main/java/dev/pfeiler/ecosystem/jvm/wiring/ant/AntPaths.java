@@ -1,0 +1,164 @@
+package dev.pfeiler.ecosystem.jvm.wiring.ant;
+
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** The paths, file sets and patterns of a build file. */
+public final class AntPaths {
+    /** What parts the entries of a path; a drive letter's colon parts nothing. */
+    public static final String SEPARATOR = ";|(?<!(?:^|[;:])[A-Za-z]):";
+
+    private final ProjectTree tree;
+    private final AntProperties properties;
+    private final WiringBuilder draft;
+    /** The folder of another project whose build makes an archive. */
+    private final Function<String, Optional<String>> maker;
+
+    private final Map<String, List<Wiring.Library>> named = new LinkedHashMap<>();
+    private final Map<String, XmlElement> shared = new LinkedHashMap<>();
+
+    AntPaths(
+            ProjectTree tree, AntProperties properties, WiringBuilder draft, Function<String, Optional<String>> maker) {
+        this.tree = tree;
+        this.maker = maker;
+        this.properties = properties;
+        this.draft = draft;
+    }
+
+    /** Keeps an element that others may refer to. */
+    void share(XmlElement element) {
+        if (!element.attribute("id").isEmpty()) shared.put(element.attribute("id"), element);
+    }
+
+    /** The entries of a path that was named before. */
+    Optional<List<Wiring.Library>> named(String id) {
+        return Optional.ofNullable(named.get(id));
+    }
+
+    /** A path of the build file as one within the tree; nothing where it leads out of it. */
+    Optional<String> inside(String written) {
+        String plain = written.replace('\\', '/');
+        if (plain.matches("[A-Za-z]:.*") || plain.contains("${")) return Optional.empty();
+        return draft.inside(plain);
+    }
+
+    String value(XmlElement element, String attribute) {
+        return properties.expand(element.attribute(attribute));
+    }
+
+    /** Keeps a path under its name. */
+    void path(AntFile.Located task) {
+        String id = task.element().attribute("id");
+        if (!id.isEmpty()) named.put(id, entries(task.file(), task.element()));
+    }
+
+    /** The entries of a path-like element: its attributes, then what is nested in it, in order. */
+    List<Wiring.Library> entries(String file, XmlElement element) {
+        List<Wiring.Library> entries = new ArrayList<>();
+        Evidence evidence = new Evidence(file, element.line(), element.tag());
+        if (!element.attribute("refid").isEmpty())
+            entries.addAll(named.getOrDefault(value(element, "refid"), List.of()));
+        addPath(value(element, "path"), evidence, entries);
+        addPath(value(element, "location"), evidence, entries);
+        for (XmlElement child : element.children()) {
+            Evidence place = new Evidence(file, child.line(), child.tag());
+            switch (child.name()) {
+                case "pathelement", "path", "classpath" -> entries.addAll(entries(file, child));
+                case "fileset", "dirset" -> files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
+                case "filelist" -> {
+                    String dir = value(child, "dir");
+                    for (String name : value(child, "files").split("[,\\s]+"))
+                        addPath(dir + "/" + name, place, entries);
+                    child.children("file").forEach(f -> addPath(dir + "/" + value(f, "name"), place, entries));
+                }
+                default -> {}
+            }
+        }
+        return entries;
+    }
+
+    /** Adds the entries of a written path; what is not there is noted. */
+    void addPath(String written, Evidence evidence, List<Wiring.Library> entries) {
+        for (String part : written.split(SEPARATOR)) {
+            if (part.isBlank()) continue;
+            Optional<String> path = inside(part.strip());
+            if (path.isEmpty()) draft.leave(part.strip(), "is on the class path and not in this folder", evidence);
+            else if (path.get().endsWith(".jar") && !tree.has(path.get())) {
+                Optional<String> project =
+                        maker.apply(path.get()).or(() -> draft.project(tree, path.get(), AntFile.NAME));
+                project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
+                if (project.isEmpty() && !made(path.get()))
+                    draft.leave(path.get(), "is on the class path and is missing", evidence);
+            } else entries.add(new Wiring.Library(path.get(), false, evidence));
+        }
+    }
+
+    /** Whether an archive is one that the build itself makes. */
+    private boolean made(String path) {
+        return draft.archives.stream().anyMatch(archive -> archive.path().equals(path));
+    }
+
+    /** The files of the tree that a file set takes. */
+    private List<String> files(XmlElement element) {
+        XmlElement set = referenced(element);
+        String single = value(set, "file");
+        if (!single.isEmpty()) return inside(single).filter(tree::has).stream().toList();
+        Optional<String> dir = inside(value(set, "dir"));
+        if (dir.isEmpty()) return List.of();
+        List<PathPattern> including = compiled(patterns(set, "include"));
+        List<PathPattern> excluding = compiled(patterns(set, "exclude"));
+        return tree.under(dir.get())
+                .map(TreeFile::path)
+                .filter(path -> taken(Paths.relative(dir.get(), path), including, excluding))
+                .toList();
+    }
+
+    private static List<PathPattern> compiled(List<String> patterns) {
+        return patterns.stream().map(PathPattern::of).toList();
+    }
+
+    private static boolean taken(String path, List<PathPattern> including, List<PathPattern> excluding) {
+        return (including.isEmpty() || including.stream().anyMatch(p -> p.matches(path)))
+                && excluding.stream().noneMatch(p -> p.matches(path));
+    }
+
+    /** What a set of files takes, to go to a folder of an archive. */
+    List<Wiring.Content> contents(XmlElement set, String prefix) {
+        Optional<String> single = inside(value(set, "file")).filter(path -> !path.isEmpty());
+        if (single.isPresent()) return List.of(Wiring.Content.of(tree, single.get(), prefix));
+        return content(set, "dir", prefix).filter(content -> !content.path().isEmpty()).stream()
+                .toList();
+    }
+
+    Optional<Wiring.Content> content(XmlElement set, String attribute, String prefix) {
+        return inside(value(set, attribute))
+                .map(dir -> new Wiring.Content(dir, prefix, patterns(set, "include"), patterns(set, "exclude")));
+    }
+
+    /** The element itself, or the one it refers to. */
+    XmlElement referenced(XmlElement element) {
+        return element.attribute("refid").isEmpty() ? element : shared.getOrDefault(value(element, "refid"), element);
+    }
+
+    /** Patterns of one kind: the attribute {@code includes} or {@code excludes}, nested elements, and pattern sets. */
+    List<String> patterns(XmlElement element, String kind) {
+        List<String> patterns = new ArrayList<>();
+        for (String pattern : value(element, kind + "s").split("[,\\s]+"))
+            if (!pattern.isBlank()) patterns.add(pattern);
+        element.children(kind).map(child -> value(child, "name")).forEach(patterns::add);
+        element.children("patternset").forEach(set -> patterns.addAll(patterns(referenced(set), kind)));
+        return patterns;
+    }
+}

@@ -1,0 +1,344 @@
+package dev.pfeiler.ecosystem.jvm.wiring.ant;
+
+import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
+import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/** What the tasks of a build file would do. */
+final class AntTasks {
+    /** Tasks that decide nothing about what is built. */
+    private static final Set<String> PLAIN = Set.of(
+            """
+            mkdir delete echo tstamp description fail touch chmod input zip tar gzip move
+            fixcrlf checksum junitreport taskdef typedef record sleep
+            buildnumber loadproperties loadfile pathconvert dirname basename length uptodate
+            whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
+            depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
+            mail local augment bindtargets concat"""
+                    .split("\\s+"));
+
+    /** Nested sets of files that go into an archive, and where there. */
+    private static final Map<String, String> PARTS = Map.of(
+            "fileset", "",
+            "zipfileset", "",
+            "classes", "WEB-INF/classes",
+            "lib", "WEB-INF/lib",
+            "webinf", "WEB-INF",
+            "metainf", "META-INF");
+
+    private static final Map<String, String> DESCRIPTORS = Map.of("webxml", "WEB-INF", "appxml", "META-INF");
+
+    private final ProjectTree tree;
+    private final AntProperties properties;
+    private final WiringBuilder draft;
+    private final AntPaths paths;
+
+    AntTasks(
+            ProjectTree tree, AntProperties properties, WiringBuilder draft, Function<String, Optional<String>> maker) {
+        this.tree = tree;
+        this.paths = new AntPaths(tree, properties, draft, maker);
+        this.properties = properties;
+        this.draft = draft;
+    }
+
+    AntPaths paths() {
+        return paths;
+    }
+
+    void take(AntFile.Located task) {
+        XmlElement element = task.element();
+        String name = element.name();
+        paths.share(element);
+        switch (name) {
+            case "path", "classpath" -> paths.path(task);
+            case "patternset", "fileset", "filelist" -> {}
+            case "available", "condition" -> condition(task);
+            case "javac" -> javac(task);
+            case "jar", "war", "ear" -> archive(task);
+            case "java" -> java(task);
+            case "junit", "testng" -> testRun(task, element);
+            case "junitlauncher" ->
+                element.all().filter(e -> e.name().equals("fork")).forEach(fork -> testRun(task, fork));
+            case "javadoc" -> JavadocOptions.task(element, paths::value, task.evidence(), draft.documentation);
+            case "copy", "sync" -> copy(task);
+            case "get", "exec", "script", "scriptdef", "rmic", "javah", "groovyc", "scalac", "kotlinc" -> leave(task);
+            default -> other(task);
+        }
+    }
+
+    /** Notes a task whose doing is not followed. */
+    void leave(AntFile.Located task) {
+        draft.leave(described(task.element()), "would be run by the build and is not read", task.evidence());
+    }
+
+    private void other(AntFile.Located task) {
+        String name = task.element().name();
+        Optional<String> tool = GeneratorCalls.program(name);
+        if (tool.isPresent()) {
+            String output = Arrays.asList("outputdirectory", "outputDirectory", "destdir", "dest").stream()
+                    .map(attribute -> paths.value(task.element(), attribute))
+                    .filter(value -> !value.isEmpty())
+                    .findFirst()
+                    .flatMap(paths::inside)
+                    .orElse("");
+            List<String> inputs = List.of("target", "grammar", "file", "schema").stream()
+                    .flatMap(attribute -> paths.inside(paths.value(task.element(), attribute)).stream())
+                    .filter(tree::has)
+                    .toList();
+            draft.generators.add(new Wiring.Generator(tool.get(), inputs, output, task.evidence()));
+        } else if (!PLAIN.contains(name)) {
+            draft.leave("<" + name + ">", "is a task that is not known", task.evidence());
+        }
+    }
+
+    private String described(XmlElement element) {
+        String what = paths.value(element, "executable") + paths.value(element, "src") + paths.value(element, "dir");
+        return "<" + element.name() + ">" + (what.isEmpty() ? "" : " " + what);
+    }
+
+    private void condition(AntFile.Located task) {
+        XmlElement element = task.element();
+        boolean holds = element.name().equals("available")
+                ? available(element)
+                : element.children().stream().allMatch(this::holds);
+        String name = paths.value(element, "property");
+        String otherwise = paths.value(element, "else");
+        String value = element.attributes().containsKey("value") ? paths.value(element, "value") : "true";
+        if (holds) properties.set(name, value, task.evidence());
+        else if (!otherwise.isEmpty()) properties.set(name, otherwise, task.evidence());
+    }
+
+    private boolean available(XmlElement element) {
+        String file = paths.value(element, "file");
+        // whether a class can be loaded on some machine is not known here
+        if (file.isEmpty()) return false;
+        return paths.inside(file)
+                .filter(p -> tree.has(p) || tree.folders().contains(p))
+                .isPresent();
+    }
+
+    private boolean holds(XmlElement condition) {
+        return switch (condition.name()) {
+            case "and" -> condition.children().stream().allMatch(this::holds);
+            case "or" -> condition.children().stream().anyMatch(this::holds);
+            case "not" -> condition.children().stream().noneMatch(this::holds);
+            case "isset" -> properties.isSet(paths.value(condition, "property"));
+            case "istrue" -> List.of("true", "yes", "on").contains(paths.value(condition, "value"));
+            case "isfalse" -> !List.of("true", "yes", "on").contains(paths.value(condition, "value"));
+            case "equals" -> paths.value(condition, "arg1").equals(paths.value(condition, "arg2"));
+            case "available" -> available(condition);
+            default -> false;
+        };
+    }
+
+    private void javac(AntFile.Located task) {
+        XmlElement e = task.element();
+        List<String> including = paths.patterns(e, "include");
+        List<String> excluding = paths.patterns(e, "exclude");
+        Set<String> folders = new LinkedHashSet<>();
+        for (String part : paths.value(e, "srcdir").split(AntPaths.SEPARATOR))
+            if (!part.isBlank()) paths.inside(part.strip()).ifPresent(folders::add);
+        e.children("src").forEach(src -> paths.entries(task.file(), src).forEach(entry -> folders.add(entry.path())));
+        List<Wiring.SourceFolder> sources = folders.stream()
+                .map(f -> new Wiring.SourceFolder(f, true, false, including, excluding, task.evidence()))
+                .toList();
+        List<Wiring.Library> classPath = new ArrayList<>();
+        paths.addPath(paths.value(e, "classpath"), task.evidence(), classPath);
+        String reference = paths.value(e, "classpathref");
+        if (!reference.isEmpty()) {
+            paths.named(reference)
+                    .ifPresentOrElse(
+                            classPath::addAll,
+                            () -> draft.leave(reference, "is a path that is not defined", task.evidence()));
+        }
+        e.children("classpath").forEach(child -> classPath.addAll(paths.entries(task.file(), child)));
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        Map<String, String> options =
+                Map.of("source", "-source", "target", "-target", "release", "--release", "encoding", "-encoding");
+        options.forEach((attribute, option) -> setting(task, attribute).ifPresent(s -> settings.put(option, s)));
+        List<Wiring.Setting> flags = new ArrayList<>();
+        String debug = paths.value(e, "debug");
+        if (!List.of("true", "yes", "on").contains(debug)) flags.add(new Wiring.Setting("-g:none", task.evidence()));
+        List<String> words = e.children("compilerarg")
+                .flatMap(arg -> Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
+                        .strip()
+                        .split("\\s+")))
+                .filter(word -> !word.isEmpty())
+                .toList();
+        JavacOptions.take(words, task.evidence(), settings, flags);
+        Optional<Wiring.Setting> output = setting(task, "destdir")
+                .flatMap(s -> paths.inside(s.value()).map(path -> new Wiring.Setting(path, s.evidence())));
+        draft.compilations.add(new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence()));
+    }
+
+    private Optional<Wiring.Setting> setting(AntFile.Located task, String attribute) {
+        String written = task.element().attribute(attribute);
+        if (written.isEmpty()) return Optional.empty();
+        String value = properties.expand(written);
+        if (value.contains("${")) return Optional.empty();
+        // where the attribute only names a property, the property's own line is what a person would change
+        Optional<Wiring.Setting> property = written.matches("\\$\\{[^}]+\\}")
+                ? properties.get(written.substring(2, written.length() - 1))
+                : Optional.empty();
+        return Optional.of(
+                new Wiring.Setting(value, property.map(Wiring.Setting::evidence).orElse(task.evidence())));
+    }
+
+    private void archive(AntFile.Located task) {
+        XmlElement e = task.element();
+        String file = paths.value(e, "destfile")
+                + paths.value(e, "jarfile")
+                + paths.value(e, "warfile")
+                + paths.value(e, "earfile");
+        Optional<String> path = paths.inside(file);
+        if (path.isEmpty()) return;
+        List<Wiring.Content> contents = new ArrayList<>();
+        if (!paths.value(e, "basedir").isEmpty())
+            paths.content(e, "basedir", "").ifPresent(contents::add);
+        DESCRIPTORS.forEach((attribute, folder) -> paths.inside(paths.value(e, attribute))
+                .filter(tree::has)
+                .ifPresent(descriptor -> contents.add(Wiring.Content.of(tree, descriptor, folder))));
+        for (XmlElement child : e.children()) {
+            if (child.name().equals("mappedresources")) contents.addAll(mapped(task, child));
+            if (!PARTS.containsKey(child.name())) continue;
+            XmlElement set = paths.referenced(child);
+            String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
+            paths.contents(set, prefix).forEach(contents::add);
+        }
+        Optional<Evidence> unpacked = e.children().stream()
+                .filter(child -> child.name().equals("zipgroupfileset")
+                        || child.name().equals("zipfileset")
+                                && paths.value(child, "src").endsWith(".jar"))
+                .map(child -> new Evidence(task.file(), child.line(), child.tag()))
+                .findFirst();
+        Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
+        paths.inside(paths.value(e, "manifest"))
+                .filter(tree::has)
+                .flatMap(read -> ManifestFile.read(tree, read))
+                .ifPresent(read -> manifest.putAll(read.attributes()));
+        e.children("manifest")
+                .flatMap(m -> m.children("attribute"))
+                .forEach(a -> manifest.put(
+                        paths.value(a, "name"),
+                        new Wiring.Setting(paths.value(a, "value"), new Evidence(task.file(), a.line(), a.tag()))));
+        Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, unpacked, task.evidence()));
+        if (e.name().equals("war")) warFolder(task);
+    }
+
+    /** Files that go into an archive one by one, where a mapper says. */
+    private List<Wiring.Content> mapped(AntFile.Located task, XmlElement resources) {
+        String prefix = resources
+                .all()
+                .filter(e -> e.name().endsWith("mapper"))
+                .map(e -> paths.value(e, "to"))
+                .filter(to -> to.endsWith("/*"))
+                .map(to -> to.substring(0, to.length() - 2))
+                .findFirst()
+                .orElse("");
+        return paths.entries(task.file(), resources).stream()
+                .map(entry -> Wiring.Content.of(tree, entry.path(), prefix))
+                .toList();
+    }
+
+    /** A call of a test runner; the properties, words and folder stand at the task or at its fork. */
+    private void testRun(AntFile.Located task, XmlElement e) {
+        Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
+        e.children("sysproperty").forEach(p -> properties.put(paths.value(p, "key"), valueOf(task, p)));
+        Map<String, Wiring.Setting> environment = new LinkedHashMap<>();
+        e.children("env").forEach(p -> environment.put(paths.value(p, "key"), valueOf(task, p)));
+        List<Wiring.Setting> words = e.children("jvmarg")
+                .flatMap(arg -> Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
+                                .strip()
+                                .split("\\s+"))
+                        .filter(word -> !word.isEmpty())
+                        .map(word -> new Wiring.Setting(word, place(task, arg))))
+                .toList();
+        Optional<Wiring.Setting> folder = Optional.of(paths.value(e, "dir"))
+                .filter(dir -> !dir.isEmpty())
+                .flatMap(paths::inside)
+                .filter(dir -> !dir.isEmpty())
+                .map(dir -> new Wiring.Setting(Wiring.TOP + dir, place(task, e)));
+        draft.testRuns.add(new Wiring.TestRun(properties, environment, words, folder, place(task, e)));
+    }
+
+    private Wiring.Setting valueOf(AntFile.Located task, XmlElement e) {
+        String file = paths.value(e, "file") + paths.value(e, "path");
+        String value = file.isEmpty()
+                ? paths.value(e, "value")
+                : paths.inside(file).map(Wiring.TOP::concat).orElse(file);
+        return new Wiring.Setting(value, place(task, e));
+    }
+
+    private static Evidence place(AntFile.Located task, XmlElement e) {
+        return new Evidence(task.file(), e.line(), e.tag());
+    }
+
+    /** The folder whose files a web archive takes as they are. */
+    private void warFolder(AntFile.Located task) {
+        task.element()
+                .children("fileset")
+                .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
+                .filter(dir -> tree.folders().contains(dir))
+                .max((a, b) -> Boolean.compare(
+                        tree.folders().contains(Paths.join(a, "WEB-INF")),
+                        tree.folders().contains(Paths.join(b, "WEB-INF"))))
+                .ifPresent(dir -> draft.webRoots.add(new Wiring.Setting(dir, task.evidence())));
+    }
+
+    /** A copy into a folder of classes makes resources of what is copied. */
+    private void copy(AntFile.Located task) {
+        XmlElement e = task.element();
+        Optional<String> to = paths.inside(paths.value(e, "todir"));
+        if (to.isEmpty()) return;
+        List<Wiring.Content> contents = new ArrayList<>();
+        paths.inside(paths.value(e, "file"))
+                .filter(path -> !path.isEmpty())
+                .ifPresent(path -> contents.add(Wiring.Content.of(tree, path, "")));
+        e.children("fileset").forEach(set -> contents.addAll(paths.contents(paths.referenced(set), "")));
+        e.children("path")
+                .flatMap(path -> paths.entries(task.file(), path).stream())
+                .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
+        contents.forEach(content -> draft.copies.add(new WiringBuilder.Copied(to.get(), content)));
+        if (!draft.holdsClasses(to.get())) return;
+        e.children("fileset")
+                .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
+                .filter(tree.folders()::contains)
+                .forEach(dir -> draft.resources.add(new Wiring.Setting(dir, task.evidence())));
+    }
+
+    private void java(AntFile.Located task) {
+        String name = paths.value(task.element(), "classname");
+        if (name.isEmpty()) return;
+        Optional<String> tool = GeneratorCalls.mainClass(name);
+        if (tool.isEmpty()) {
+            draft.mainClasses.add(new Wiring.Setting(name, task.evidence()));
+            return;
+        }
+        List<String> words = task.element()
+                .children("arg")
+                .flatMap(arg -> Arrays.stream(
+                        (paths.value(arg, "value") + paths.value(arg, "file") + " " + paths.value(arg, "line"))
+                                .strip()
+                                .split("\\s+")))
+                .collect(Collectors.toList());
+        draft.generators.add(GeneratorCalls.call(tool.get(), words, paths::inside, tree, task.evidence()));
+    }
+}

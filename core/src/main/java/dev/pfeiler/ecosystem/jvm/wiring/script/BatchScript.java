@@ -1,0 +1,172 @@
+package dev.pfeiler.ecosystem.jvm.wiring.script;
+
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** Reads a Windows batch script by following its variables, loops and calls of labels, as docs/wiring.md lists them. */
+public final class BatchScript {
+    private static final Pattern SET = Pattern.compile("(?i)set\\s+\"?([\\w.]+)=([^\"]*)\"?\\s*");
+    private static final Pattern LOOP = Pattern.compile(
+            "(?i)for\\s+(/r\\s+(?<root>\\S+)\\s+)?%%(?<name>\\w)\\s+in\\s+\\((?<set>[^)]*)\\)\\s+do\\s+(?<body>.*)");
+    private static final Pattern LISTING = Pattern.compile("(?i)dir\\s+(?<words>.*?)>\\s*(?<file>\\S+)\\s*");
+    private static final Pattern REFERENCE = Pattern.compile("%([\\w.]+)%|!([\\w.]+)!|%~?(\\d)");
+    private static final int DEEPEST_CALL = 20;
+
+    private final ProjectTree tree;
+    private final String path;
+    private final WiringBuilder draft;
+    private final Map<String, String> variables = new HashMap<>();
+    private final Map<String, String> written = new HashMap<>();
+    private final ShellEvaluator text;
+    private final ToolCalls commands;
+    private List<ScriptLines.Line> lines = List.of();
+    private String folder = "";
+
+    public BatchScript(ProjectTree tree, String path, WiringBuilder draft) {
+        this.tree = tree;
+        this.path = path;
+        this.draft = draft;
+        this.text = new ShellEvaluator(tree, written, draft.effort);
+        this.commands = new ToolCalls(tree, text, draft);
+    }
+
+    public void read(List<String> rawLines) {
+        draft.files.add(path);
+        lines = ScriptLines.of(rawLines, '^');
+        run(0, List.of(), 0);
+        for (String key : List.of("name", "app", "project")) {
+            String value = variables.getOrDefault(key, "");
+            if (value.matches("[\\w.-]+") && draft.name.isEmpty())
+                draft.name = Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
+        }
+        String version = variables.getOrDefault("version", variables.getOrDefault("ver", ""));
+        if (Wiring.isVersion(version))
+            draft.version = Optional.of(new Wiring.Setting(version, Evidence.of(path, "version=" + version)));
+    }
+
+    private void run(int start, List<String> arguments, int depth) {
+        for (int i = start; i < lines.size(); i++) {
+            String line = lines.get(i).text().strip().replaceFirst("^@", "").replaceFirst("(?i)^rem\\b.*|^::.*", "");
+            if (line.isEmpty()) continue;
+            if (line.startsWith(":")) continue;
+            if (line.toLowerCase(Locale.ROOT).matches("(goto\\s+:?eof|exit(\\s+/b.*)?)")) return;
+            for (String part : line.split("\\s&&?\\s")) statement(part.strip(), i, arguments, depth);
+        }
+    }
+
+    private void statement(String statement, int at, List<String> arguments, int depth) {
+        draft.effort.deeper(() -> statementWithin(statement, at, arguments, depth));
+    }
+
+    private void statementWithin(String statement, int at, List<String> arguments, int depth) {
+        String plain = statement
+                .replaceFirst("(?i)^if\\s+(not\\s+)?(exist|defined|errorlevel)\\s+\\S+\\s+", "")
+                .replaceFirst("^\\((.*)\\)$", "$1");
+        Matcher loop = LOOP.matcher(plain);
+        if (loop.matches()) {
+            loop(loop, at, arguments, depth);
+            return;
+        }
+        Matcher listing = LISTING.matcher(plain);
+        if (listing.matches()) {
+            listing(expand(listing.group("words"), arguments), listing.group("file"));
+            return;
+        }
+        Matcher set = SET.matcher(plain);
+        if (set.matches()) {
+            variables.put(set.group(1).toLowerCase(Locale.ROOT), expand(set.group(2), arguments));
+            return;
+        }
+        List<String> words = ShellEvaluator.words(expand(plain.replace('\\', '/'), arguments));
+        if (words.isEmpty()) return;
+        if (words.get(0).equalsIgnoreCase("call")
+                && words.size() > 1
+                && words.get(1).startsWith(":")) {
+            call(words.get(1), words.subList(2, words.size()), depth);
+        } else if (words.get(0).equalsIgnoreCase("cd") || words.get(0).equalsIgnoreCase("pushd")) {
+            String to = words.get(words.size() - 1);
+            if (!to.isBlank())
+                Paths.normal(Paths.join(folder, to))
+                        .filter(f -> f.isEmpty() || tree.folders().contains(f))
+                        .ifPresent(f -> folder = f);
+        } else {
+            List<String> kept = words.stream()
+                    .filter(w -> !w.equalsIgnoreCase("call") && !w.matches("\\d?>.*"))
+                    .toList();
+            commands.take(
+                    kept,
+                    folder,
+                    new Evidence(path, lines.get(at).number(), lines.get(at).text()));
+        }
+    }
+
+    private void call(String label, List<String> arguments, int depth) {
+        for (int i = 0; i < lines.size() && depth < DEEPEST_CALL; i++) {
+            if (lines.get(i).text().strip().equalsIgnoreCase(label)) {
+                run(i + 1, arguments, depth + 1);
+                return;
+            }
+        }
+    }
+
+    private void loop(Matcher loop, int at, List<String> arguments, int depth) {
+        String root = loop.group("root") == null
+                ? ""
+                : expand(loop.group("root"), arguments).replace('\\', '/') + "/**/";
+        for (String word : loop.group("set").strip().split("[,\\s]+")) {
+            for (String value : text.glob(root + expand(word, arguments).replace('\\', '/'), folder)) {
+                String body = loop.group("body")
+                        .replaceAll("%%~?\\w*?" + loop.group("name") + "(?!\\w)", Matcher.quoteReplacement(value));
+                statement(body.strip(), at, arguments, depth);
+            }
+        }
+    }
+
+    /** {@code dir /s /b src\*.java > sources.txt} */
+    private void listing(String words, String file) {
+        boolean deep = words.toLowerCase(Locale.ROOT).contains("/s");
+        for (String word : words.strip().split("\\s+")) {
+            if (word.startsWith("/")) continue;
+            String plain = word.replace('\\', '/');
+            String start = Paths.parent(plain);
+            String extension = Paths.extension(plain);
+            String found = tree.under(Paths.normal(Paths.join(folder, start)).orElse(start))
+                    .map(TreeFile::path)
+                    .filter(p -> p.endsWith("." + extension)
+                            && (deep || Paths.parent(p).equals(start)))
+                    .collect(Collectors.joining("\n"));
+            written.merge(Paths.join(folder, file), found, (one, other) -> one + "\n" + other);
+        }
+    }
+
+    private String expand(String raw, List<String> arguments) {
+        Matcher matcher = REFERENCE.matcher(raw.replaceAll("(?i)%~dp0\\\\?", ""));
+        StringBuilder out = new StringBuilder();
+        while (matcher.find()) {
+            String value;
+            if (matcher.group(3) != null) {
+                int number = Integer.parseInt(matcher.group(3));
+                value = number > 0 && number <= arguments.size() ? arguments.get(number - 1) : "";
+            } else {
+                String name = matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
+                value = variables.getOrDefault(name.toLowerCase(Locale.ROOT), "");
+            }
+            matcher.appendReplacement(out, Matcher.quoteReplacement(value));
+        }
+        matcher.appendTail(out);
+        draft.effort.spend(out.length());
+        return out.toString();
+    }
+}

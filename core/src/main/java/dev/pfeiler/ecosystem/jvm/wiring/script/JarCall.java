@@ -1,0 +1,67 @@
+package dev.pfeiler.ecosystem.jvm.wiring.script;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The words of a call of {@code jar}. Source: the JDK's tool specification of jar.
+ *
+ * @param creates whether it makes an archive
+ * @param manifest the manifest file; empty where none is given
+ * @param mainClass the entry point; empty where none is given
+ * @param parts what goes in
+ */
+record JarCall(boolean creates, String file, String manifest, String mainClass, List<Part> parts) {
+    /**
+     * A file or folder that goes in under its name.
+     *
+     * @param folder where it is looked for; empty for the folder that the call works in
+     */
+    record Part(String folder, String name) {}
+
+    static JarCall of(List<String> words) {
+        boolean creates = false;
+        String file = "";
+        String manifest = "";
+        String mainClass = "";
+        List<Part> parts = new ArrayList<>();
+        int i = 0;
+        // the old form: one word of letters, whose files follow in the order of the letters
+        if (!words.isEmpty()
+                && words.get(0).matches("-?[cvfme0Mitxu]+")
+                && !words.get(0).startsWith("--")) {
+            String letters = words.get(i++).replace("-", "");
+            creates = letters.indexOf('c') >= 0;
+            for (char letter : letters.toCharArray()) {
+                if ("fme".indexOf(letter) < 0 || i >= words.size()) continue;
+                String value = words.get(i++);
+                if (letter == 'f') file = value;
+                if (letter == 'm') manifest = value;
+                if (letter == 'e') mainClass = value;
+            }
+        }
+        for (; i < words.size(); i++) {
+            String word = words.get(i);
+            int equals = word.startsWith("--") ? word.indexOf('=') : -1;
+            String name = equals > 0 ? word.substring(0, equals) : word;
+            switch (name) {
+                case "-c", "--create" -> creates = true;
+                case "-f", "--file" -> file = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
+                case "-m", "--manifest" -> manifest = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
+                case "-e", "--main-class" -> mainClass = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
+                case "-C" -> {
+                    String folder = next(words, ++i);
+                    parts.add(new Part(folder, next(words, ++i)));
+                }
+                default -> {
+                    if (!word.startsWith("-")) parts.add(new Part("", word));
+                }
+            }
+        }
+        return new JarCall(creates, file, manifest, mainClass, parts);
+    }
+
+    private static String next(List<String> words, int i) {
+        return i < words.size() ? words.get(i) : "";
+    }
+}

@@ -1,0 +1,295 @@
+package dev.pfeiler.ecosystem.jvm.wiring.script;
+
+import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
+import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.TestRunners;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.jar.Attributes;
+import java.util.jar.Manifest;
+import java.util.stream.Stream;
+
+/** What calls of the JDK's tools in scripts build. Source: the JDK's tool specifications of javac, jar and java. */
+public final class ToolCalls {
+    private static final Set<String> OTHER_COMPILERS =
+            Set.of("kotlinc", "groovyc", "scalac", "ajc", "native2ascii", "rmic", "javah");
+    private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn", "scp", "rsync");
+    private static final Set<String> INTERPRETERS = Set.of(
+            "python", "python3", "perl", "ruby", "node", "ant", "make", "gmake", "mvn", "gradle", "sh", "bash", "cmd");
+
+    private final ProjectTree tree;
+    private final ShellEvaluator text;
+    private final WiringBuilder draft;
+
+    public ToolCalls(ProjectTree tree, ShellEvaluator text, WiringBuilder draft) {
+        this.tree = tree;
+        this.text = text;
+        this.draft = draft;
+    }
+
+    /** Takes a command whose variables are expanded; it is run in a folder of the tree. */
+    public void take(List<String> words, String folder, Evidence evidence) {
+        if (words.isEmpty()) return;
+        String program = Paths.name(words.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
+        List<String> rest = words.subList(1, words.size());
+        switch (program) {
+            case "javac" -> javac(rest, folder, evidence);
+            case "jar" -> jar(rest, folder, evidence);
+            case "javadoc" -> JavadocOptions.call(rest, evidence, draft.documentation);
+            case "java", "javaw" -> java(rest, folder, evidence);
+            case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
+            case "mkdir" -> rest.forEach(word -> inside(word, folder).ifPresent(draft.made::add));
+            default -> {
+                Optional<String> generator = GeneratorCalls.program(program);
+                if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
+                else if (OTHER_COMPILERS.contains(program))
+                    draft.leave(program, "is called by the build and is not read", evidence);
+                else if (DOWNLOADS.contains(program))
+                    draft.leave(program, "fetches or sends something; the build tool will not", evidence);
+                else if (INTERPRETERS.contains(program))
+                    draft.leave(String.join(" ", words), "is called by the build and is not read", evidence);
+            }
+        }
+    }
+
+    /** A copy into a folder of classes makes resources of what is copied. */
+    private void copy(List<String> words, String folder, Evidence evidence) {
+        List<String> paths = words.stream()
+                .filter(w -> !w.startsWith("-") && !w.matches("/[A-Za-z]"))
+                .toList();
+        if (paths.size() < 2) return;
+        Optional<String> to = inside(paths.get(paths.size() - 1), folder);
+        if (to.isEmpty()) return;
+        boolean deep = words.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
+        boolean besideClasses = draft.holdsClasses(to.get());
+        for (String from : paths.subList(0, paths.size() - 1)) {
+            for (Wiring.Content content : copied(from, to.get(), folder, deep))
+                draft.copies.add(new WiringBuilder.Copied(to.get(), content));
+            if (!besideClasses) continue;
+            String source = from.contains("*") || tree.has(inside(from, folder).orElse(""))
+                    ? Paths.parent(from.replace('\\', '/'))
+                    : from;
+            inside(source, folder)
+                    .filter(tree.folders()::contains)
+                    .ifPresent(p -> draft.resources.add(new Wiring.Setting(p, evidence)));
+        }
+    }
+
+    /**
+     * What a copy lays into a folder: files, or folders with all that is in them.
+     *
+     * @param deep whether it copies what lies in folders, too
+     */
+    private List<Wiring.Content> copied(String from, String to, String folder, boolean deep) {
+        String plain = from.replace('\\', '/');
+        boolean inner = plain.endsWith("/*") || plain.endsWith("/.");
+        if (inner) {
+            List<String> including = deep ? List.of() : List.of("*");
+            return inside(plain.substring(0, plain.length() - 2), folder)
+                    .filter(path -> !path.isEmpty())
+                    .map(path -> List.of(new Wiring.Content(path, "", including, List.of())))
+                    .orElse(List.of());
+        }
+        // a folder keeps its name, where the one it is copied to is there already
+        boolean there = tree.folders().contains(to)
+                || Stream.concat(
+                                draft.made.stream(), draft.compilations.stream().flatMap(c -> c.output().stream()
+                                        .map(Wiring.Setting::value)))
+                        .anyMatch(made -> Paths.within(to, made));
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (String path : text.glob(plain, folder)) {
+            Optional<String> inside = inside(path, folder).filter(p -> !p.isEmpty());
+            if (inside.isEmpty()) continue;
+            boolean named = there && tree.folders().contains(inside.get());
+            contents.add(Wiring.Content.of(tree, inside.get(), named ? Paths.name(inside.get()) : ""));
+        }
+        return contents;
+    }
+
+    private void generator(String tool, List<String> words, String folder, Evidence evidence) {
+        draft.generators.add(GeneratorCalls.call(tool, words, path -> inside(path, folder), tree, evidence));
+    }
+
+    private Optional<String> inside(String path, String folder) {
+        String plain = path.replace('\\', '/');
+        if (plain.startsWith("/") || plain.matches("[A-Za-z]:/.*")) return Optional.empty();
+        return Paths.normal(Paths.join(folder, plain));
+    }
+
+    private void javac(List<String> words, String folder, Evidence evidence) {
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        List<Wiring.Setting> flags = new ArrayList<>();
+        List<String> rest = JavacOptions.take(withArgumentFiles(words, folder), evidence, settings, flags);
+        Set<String> files = new LinkedHashSet<>();
+        for (String word : rest) {
+            for (String path : text.glob(word.replace('\\', '/'), folder))
+                inside(path, folder).filter(tree::has).ifPresent(files::add);
+        }
+        List<Wiring.SourceFolder> sources = new ArrayList<>();
+        Wiring.Setting sourcePath = settings.remove("-sourcepath");
+        if (sourcePath != null) {
+            for (String part : sourcePath.value().split("[:;]")) {
+                inside(part, folder)
+                        .ifPresent(p ->
+                                sources.add(new Wiring.SourceFolder(p, true, false, List.of(), List.of(), evidence)));
+            }
+        }
+        files.removeIf(file -> sources.stream().anyMatch(s -> Paths.within(s.path(), file)));
+        if (!files.isEmpty()) sources.add(folderOf(files, evidence));
+        Wiring.Setting classPath = settings.remove("-cp");
+        Wiring.Setting modulePath = settings.remove("--module-path");
+        Wiring.Setting output = settings.remove("-d");
+        Optional<Wiring.Setting> out = Optional.ofNullable(output)
+                .flatMap(o -> inside(o.value(), folder).map(path -> new Wiring.Setting(path, evidence)));
+        List<Wiring.Library> libraries = new ArrayList<>();
+        if (modulePath != null) libraries.addAll(classPath(modulePath.value(), folder, evidence));
+        if (classPath != null) libraries.addAll(classPath(classPath.value(), folder, evidence));
+        draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
+    }
+
+    private List<String> withArgumentFiles(List<String> words, String folder) {
+        List<String> all = new ArrayList<>();
+        for (String word : words) {
+            if (!word.startsWith("@")) all.add(word);
+            else
+                text.text(word.substring(1).replace('\\', '/'), folder)
+                        .ifPresent(t -> all.addAll(ShellEvaluator.pathsIn(t)));
+        }
+        return all;
+    }
+
+    /** The folder that holds the files, without those of its sources that are not among them. */
+    private Wiring.SourceFolder folderOf(Set<String> files, Evidence evidence) {
+        String common = null;
+        for (String file : files) {
+            String parent = Paths.parent(file);
+            if (common == null) common = parent;
+            while (!Paths.within(common, parent)) common = Paths.parent(common);
+        }
+        String top = common;
+        List<String> missing = tree.under(top)
+                .map(TreeFile::path)
+                .filter(path -> path.endsWith(".java") && !files.contains(path))
+                .map(path -> Paths.relative(top, path))
+                .toList();
+        return new Wiring.SourceFolder(top, false, false, List.of(), missing, evidence);
+    }
+
+    List<Wiring.Library> classPath(String written, String folder, Evidence evidence) {
+        List<Wiring.Library> libraries = new ArrayList<>();
+        // a drive letter's colon parts nothing
+        for (String part : written.split("[;\\s]|:(?![\\\\/])")) {
+            String plain = part.strip().replace('\\', '/');
+            if (plain.isEmpty() || plain.equals(".")) continue;
+            String pattern = plain.endsWith("/*") || plain.equals("*") ? plain + ".jar" : plain;
+            for (String path : text.glob(pattern, folder)) {
+                Optional<String> inside = inside(path, folder);
+                boolean there = inside.isPresent()
+                        && (tree.has(inside.get()) || tree.folders().contains(inside.get()));
+                if (there) libraries.add(new Wiring.Library(inside.get(), false, evidence));
+                else if (path.endsWith(".jar") && !path.contains("*") && !made(inside)) {
+                    draft.leave(path, "is on the class path and not in this folder", evidence);
+                } else inside.filter(this::built).ifPresent(p -> libraries.add(new Wiring.Library(p, false, evidence)));
+            }
+        }
+        return libraries;
+    }
+
+    private boolean made(Optional<String> path) {
+        return draft.archives.stream().anyMatch(archive -> path.equals(Optional.of(archive.path())));
+    }
+
+    private boolean built(String path) {
+        return draft.compilations.stream()
+                .anyMatch(c -> c.output().filter(o -> o.value().equals(path)).isPresent());
+    }
+
+    private void jar(List<String> words, String folder, Evidence evidence) {
+        JarCall call = JarCall.of(words);
+        if (!call.creates()) return;
+        Optional<String> path = inside(call.file(), folder);
+        if (path.isEmpty()) return;
+        Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
+        if (!call.manifest().isEmpty()) manifest.putAll(manifest(call.manifest(), folder));
+        if (!call.mainClass().isEmpty()) manifest.put("Main-Class", new Wiring.Setting(call.mainClass(), evidence));
+        Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (JarCall.Part part : call.parts()) {
+            String in = Paths.join(folder, part.folder().replace('\\', '/'));
+            String name = part.name().replace('\\', '/').replaceFirst("^(\\./)+(?=.)", "");
+            boolean whole = List.of(".", "./", "*", "").contains(name);
+            for (String one : whole ? List.of(".") : text.glob(name, in))
+                inside(one, in).ifPresent(p -> contents.add(whole ? Wiring.Content.of(tree, p, "") : packed(p, one)));
+        }
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
+    }
+
+    /** A file or folder that goes into an archive under the name that it is called by. */
+    private Wiring.Content packed(String path, String name) {
+        Wiring.Content content = Wiring.Content.of(tree, path, "");
+        return content.path().equals(path) ? content.below(name) : content.below(Paths.parent(name));
+    }
+
+    private Map<String, Wiring.Setting> manifest(String written, String folder) {
+        Map<String, Wiring.Setting> read = new LinkedHashMap<>();
+        Optional<String> path = inside(written, folder);
+        text.text(written, folder).ifPresent(content -> {
+            try {
+                byte[] bytes = (content.strip() + "\n").getBytes(java.nio.charset.StandardCharsets.UTF_8);
+                Attributes main = new Manifest(new java.io.ByteArrayInputStream(bytes)).getMainAttributes();
+                main.forEach((key, value) -> read.put(
+                        key.toString(),
+                        new Wiring.Setting(value.toString(), Evidence.of(path.orElse(written), key + ": " + value))));
+            } catch (java.io.IOException e) {
+                draft.leave(written, "is no manifest", Evidence.of(path.orElse(written), ""));
+            }
+        });
+        return read;
+    }
+
+    /** A call of a test runner, given the words for the virtual machine. */
+    private void testRun(List<String> words, String folder, Evidence evidence) {
+        Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
+        List<Wiring.Setting> others = new ArrayList<>();
+        for (String word : words) {
+            if (TestRunners.property(word)) {
+                String[] parts = word.substring(2).split("=", 2);
+                properties.put(parts[0], new Wiring.Setting(parts.length > 1 ? parts[1] : "", evidence));
+            } else if (TestRunners.plain(word)) others.add(new Wiring.Setting(word, evidence));
+        }
+        Optional<Wiring.Setting> in =
+                folder.isEmpty() ? Optional.empty() : Optional.of(new Wiring.Setting(Wiring.TOP + folder, evidence));
+        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, evidence));
+    }
+
+    private void java(List<String> words, String folder, Evidence evidence) {
+        for (int i = 0; i < words.size(); i++) {
+            String word = words.get(i);
+            if (List.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-m", "--module")
+                    .contains(word)) {
+                i++;
+            } else if (word.equals("-jar")) {
+                return;
+            } else if (!word.startsWith("-")) {
+                Optional<String> generator = GeneratorCalls.mainClass(word);
+                if (generator.isPresent())
+                    generator(generator.get(), words.subList(i + 1, words.size()), folder, evidence);
+                else if (TestRunners.mainClass(word)) testRun(words.subList(0, i), folder, evidence);
+                else if (word.matches("[\\w.$]+")) draft.mainClasses.add(new Wiring.Setting(word, evidence));
+                return;
+            }
+        }
+    }
+}

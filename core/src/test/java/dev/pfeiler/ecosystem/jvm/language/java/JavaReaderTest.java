@@ -1,0 +1,156 @@
+package dev.pfeiler.ecosystem.jvm.language.java;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import java.nio.charset.StandardCharsets;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class JavaReaderTest {
+    private static SourceFile read(String... lines) {
+        return JavaReader.read("p/T.java", String.join("\n", lines).getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void readsPackageImportsAndTypes() {
+        SourceFile source = read(
+                "/* package wrong; */",
+                "package no.haldervik . buoys;",
+                "import java.util.List;",
+                "import static org.junit.Assert.*;",
+                "import a.b.Outer.Inner; // import c.D;",
+                "@Deprecated class Buoy<T extends java.io.Reader> { class Inner {} }",
+                "interface Lamp {}",
+                "@interface Marked { String value() default \"\"; }");
+        assertThat(source.packageName()).isEqualTo("no.haldervik.buoys");
+        assertThat(source.packageLine()).isEqualTo(2);
+        assertThat(source.imports())
+                .containsExactly(
+                        new SourceFile.Import("java.util.List", false, false, 3),
+                        new SourceFile.Import("org.junit.Assert", true, true, 4),
+                        new SourceFile.Import("a.b.Outer.Inner", false, false, 5));
+        assertThat(source.types()).containsExactly("Buoy", "Lamp", "Marked");
+        assertThat(source.typeNames()).contains("no.haldervik.buoys.Lamp");
+        assertThat(source.qualified()).containsEntry("java.io.Reader", 6);
+        assertThat(source.annotations()).containsEntry("Deprecated", 6);
+    }
+
+    @Test
+    void readsNamesInCodeAndNotInCommentsOrStrings() {
+        SourceFile source = read(
+                "class T {",
+                "  // a.b.Never",
+                "  /** {@link a.b.NeverEither} */",
+                "  Object o = new a.b.Made(\"c.d.Named\", 'x', \"a \\\" c.d.Not\", x.y());",
+                "  String s = \"\"\"",
+                "    e.f.Never \\\"\"\" g.h.Never",
+                "    \"\"\";",
+                "  Other other = Other.of(it.field);",
+                "}");
+        assertThat(source.qualified()).containsOnlyKeys("a.b.Made");
+        assertThat(source.strings()).containsOnlyKeys("c.d.Named");
+        assertThat(source.simple()).contains("Other", "String").doesNotContain("Never", "Made");
+    }
+
+    static Stream<Arguments> syntax() {
+        return Stream.of(
+                Arguments.of("List<String> l = new ArrayList<>();", SyntaxFeature.DIAMOND),
+                Arguments.of("void m() { try (Reader r = open()) {} }", SyntaxFeature.TRY_RESOURCES),
+                Arguments.of("void m() { try { } catch (A | B e) { } }", SyntaxFeature.MULTI_CATCH),
+                Arguments.of("void m(String s) { switch (s) { case \"a\": } }", SyntaxFeature.STRING_SWITCH),
+                Arguments.of("int i = 1_000;", SyntaxFeature.NUMBER_LITERAL),
+                Arguments.of("int i = 0b11;", SyntaxFeature.NUMBER_LITERAL),
+                Arguments.of("Runnable r = () -> {};", SyntaxFeature.LAMBDA),
+                Arguments.of("Supplier<T> s = T::new;", SyntaxFeature.METHOD_REFERENCE),
+                Arguments.of("interface I { default void m() {} }", SyntaxFeature.DEFAULT_METHOD),
+                Arguments.of("void m() { var x = 1; }", SyntaxFeature.LOCAL_VAR),
+                Arguments.of(
+                        "int m(int i) { return switch (i) { case 1 -> 2; default -> 3; }; }",
+                        SyntaxFeature.SWITCH_ARROW),
+                Arguments.of("String s = \"\"\"\nx\"\"\";", SyntaxFeature.TEXT_BLOCK),
+                Arguments.of("record R(int i) {}", SyntaxFeature.RECORD),
+                Arguments.of(
+                        "boolean m(Object o) { return o instanceof String s && s.isEmpty(); }",
+                        SyntaxFeature.INSTANCEOF_PATTERN),
+                Arguments.of(
+                        "boolean m(Object o) { return o instanceof Map<?, ?> map; }", SyntaxFeature.INSTANCEOF_PATTERN),
+                Arguments.of("sealed interface S permits A, B {}", SyntaxFeature.SEALED),
+                Arguments.of(
+                        "int m(Object o) { return switch (o) { case String s -> 1; default -> 0; }; }",
+                        SyntaxFeature.SWITCH_PATTERN));
+    }
+
+    @ParameterizedTest
+    @MethodSource("syntax")
+    void knowsTheSyntaxOfEachLevel(String member, SyntaxFeature feature) {
+        assertThat(read("class T {", member, "}").features()).containsKey(feature);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "boolean m(Object o) { return o instanceof String && true; }",
+                "int var = 1, record = 2; void m() { var = record; record(1); }",
+                "void m(int i) { switch (i) { case 1: r = () -> 2; default: } }",
+                "int a = b < c ? d : e; boolean permits = x > 0;",
+                "boolean b = i < 10 == j > 3;"
+            })
+    void takesNoOldSyntaxForNew(String member) {
+        assertThat(read("class T {", member, "}").features().keySet()).allMatch(feature -> feature.level() <= 8);
+    }
+
+    @Test
+    void findsMainMethods() {
+        assertThat(read("class T {", " public static void main(String... a) {}", "}")
+                        .mainLine())
+                .isEqualTo(2);
+        assertThat(read("class T {", " static public final void main(final String[] a) {}", "}")
+                        .mainLine())
+                .isZero();
+        assertThat(read("class T {", " void main(String[] a) {}", "}").mainLine())
+                .isZero();
+        assertThat(read("class T {", " static void main() {}", "}").mainLine()).isZero();
+    }
+
+    @Test
+    void tellsEncodings() {
+        assertThat(read("class T {}").encoding()).isEqualTo(SourceFile.Encoding.ASCII);
+        assertThat(read("class Tårn {}").encoding()).isEqualTo(SourceFile.Encoding.UTF_8);
+        SourceFile legacy = JavaReader.read("T.java", "class T { String å; }".getBytes(StandardCharsets.ISO_8859_1));
+        assertThat(legacy.encoding()).isEqualTo(SourceFile.Encoding.ISO_8859_1);
+        SourceFile wide = JavaReader.read("T.java", "package p; class T {}".getBytes(StandardCharsets.UTF_16));
+        assertThat(wide.packageName()).isEqualTo("p");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "package",
+                "import",
+                "class",
+                "\"",
+                "'",
+                "/*",
+                "\"\"\"",
+                "class T { \"unclosed",
+                "a.b.",
+                "@",
+                "import static",
+                "o instanceof Map<",
+                "case",
+                "x -",
+                "package a.b; import c.",
+                "\\",
+                "\u0000\u0001"
+            })
+    void readsWhatDoesNotCompile(String text) {
+        assertThat(JavaReader.read("T.java", text.getBytes(StandardCharsets.UTF_8)))
+                .isNotNull();
+    }
+}

@@ -1,0 +1,266 @@
+package dev.pfeiler.ecosystem.jvm.wiring.ant;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Finding;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class AntFileTest {
+    @TempDir
+    Path folder;
+
+    private Sketch sketch;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(folder)
+                .file("src/p/A.java", "package p; class A {}")
+                .file("libs/a.jar", "x")
+                .file("libs/b-test.jar", "x")
+                .file("conf/app.xml", "<a/>");
+    }
+
+    private Wiring read(String... lines) throws IOException {
+        sketch.file("build.xml", "<project name='tides' default='all'>\n" + String.join("\n", lines) + "\n</project>");
+        return AntFile.read(sketch.tree()).get(0);
+    }
+
+    private static List<String> libraries(Wiring wiring) {
+        return wiring.libraries().stream().map(Wiring.Library::path).toList();
+    }
+
+    @Test
+    void theFirstSettingOfAPropertyStands() throws IOException {
+        sketch.file("build.properties", "level = 1.7", "unused=1");
+        Wiring wiring = read(
+                "<property name='level' value='11'/>",
+                "<property file='build.properties'/>",
+                "<property name='base' value='s'/>",
+                "<property name='dir' location='${base}rc'/>",
+                "<target name='all'>",
+                "  <property name='level' value='17'/>",
+                "  <javac srcdir='${dir}' source='${level}' target='${level}'/>",
+                "</target>");
+        assertThat(wiring.levels()).singleElement().satisfies(level -> {
+            assertThat(level.value()).isEqualTo("11");
+            assertThat(level.evidence().place())
+                    .as("where a person would change it")
+                    .isEqualTo("build.xml:2");
+        });
+        assertThat(wiring.sources().get(0).path()).isEqualTo("src");
+        assertThat(wiring.files()).containsExactly("build.xml", "build.properties");
+    }
+
+    @Test
+    void propertyFilesAreReadWithTheirLines() throws IOException {
+        sketch.file("build.properties", "# note", "level=1.7", "version=2.4");
+        Wiring wiring = read(
+                "<property file='build.properties'/>",
+                "<target name='all'><javac srcdir='src' target='${level}'/></target>");
+        assertThat(wiring.levels().get(0).evidence().place()).isEqualTo("build.properties:2");
+        assertThat(wiring.version().orElseThrow().value()).isEqualTo("2.4");
+    }
+
+    @Test
+    void pathsFileSetsAndReferencesMakeClassPaths() throws IOException {
+        Wiring wiring = read(
+                "<path id='base'><fileset dir='libs'><include name='*.jar'/><exclude name='*-test.jar'/></fileset></path>",
+                "<path id='all'><path refid='base'/><pathelement path='libs/b-test.jar:out'/></path>",
+                "<patternset id='jars'><include name='b*.jar'/></patternset>",
+                "<target name='all'>",
+                "  <javac srcdir='src' destdir='out' classpathref='all'/>",
+                "  <javac srcdir='src'><classpath><filelist dir='libs' files='a.jar'/></classpath></javac>",
+                "  <javac srcdir='src'><classpath><fileset dir='libs'><patternset refid='jars'/></fileset></classpath></javac>",
+                "</target>");
+        assertThat(wiring.compilations())
+                .extracting(
+                        c -> c.classPath().stream().map(Wiring.Library::path).toList())
+                .containsExactly(
+                        List.of("libs/a.jar", "libs/b-test.jar", "out"),
+                        List.of("libs/a.jar"),
+                        List.of("libs/b-test.jar"));
+        assertThat(wiring.outputs()).extracting(Wiring.Setting::value).containsExactly("out");
+    }
+
+    @Test
+    void whatLiesOutsideOrIsMissingIsTold() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'>",
+                "<javac srcdir='src' classpath='/opt/x.jar;libs/gone.jar;C:/y.jar'/>",
+                "<javac srcdir='src' classpathref='nowhere'/>",
+                "</target>");
+        assertThat(wiring.trouble())
+                .extracting(Finding::subject)
+                .containsExactlyInAnyOrder("/opt/x.jar", "libs/gone.jar", "C:/y.jar", "nowhere");
+    }
+
+    @Test
+    void macrosAndPresetsAreFollowed() throws IOException {
+        Wiring wiring = read(
+                "<macrodef name='build'><attribute name='dir'/><attribute name='to' default='8'/>",
+                "<sequential><javac srcdir='@{dir}' target='@{to}'/></sequential></macrodef>",
+                "<presetdef name='strict'><javac encoding='UTF-8'><compilerarg value='-Xlint:all'/></javac></presetdef>",
+                "<target name='all'><build dir='src'/><strict srcdir='src'/></target>");
+        assertThat(wiring.compilations()).hasSize(2);
+        assertThat(wiring.levels().get(0).value()).isEqualTo("8");
+        assertThat(wiring.settings("-encoding").get(0).value()).isEqualTo("UTF-8");
+        assertThat(wiring.compilations().get(1).flags())
+                .extracting(Wiring.Setting::value)
+                .contains("-Xlint:all");
+    }
+
+    @Test
+    void conditionsDecideByWhatIsThere() throws IOException {
+        Wiring wiring = read(
+                "<available file='conf/app.xml' property='has.conf'/>",
+                "<condition property='level' value='9' else='8'><and><isset property='has.conf'/>",
+                "<not><available file='nowhere'/></not></and></condition>",
+                "<target name='all' depends='one,two'/>",
+                "<target name='one' if='has.conf'><javac srcdir='src' target='${level}'/></target>",
+                "<target name='two' unless='has.conf'><javac srcdir='src' target='6'/></target>");
+        assertThat(wiring.levels()).extracting(Wiring.Setting::value).containsExactly("9");
+    }
+
+    @Test
+    void importsAreReadAndMissingOnesTold() throws IOException {
+        sketch.file(
+                "ant/common.xml",
+                "<project>",
+                "<target name='all'>",
+                "<javac srcdir='src' target='7'/>",
+                "</target>",
+                "</project>");
+        Wiring wiring = read(
+                "<import file='ant/common.xml'/>",
+                "<import file='gone.xml' optional='true'/>",
+                "<import file='lost.xml'/>");
+        assertThat(wiring.levels().get(0).evidence().place()).isEqualTo("ant/common.xml:3");
+        assertThat(wiring.trouble()).extracting(Finding::subject).containsExactly("lost.xml");
+    }
+
+    @Test
+    void archivesHaveTheirFoldersAndManifests() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'>",
+                "<javac srcdir='src' destdir='out'/>",
+                "<copy todir='out'><fileset dir='conf'/></copy>",
+                "<jar destfile='dist/tides-1.2.jar' basedir='out'><zipfileset dir='conf' prefix='x'/>",
+                "<manifest><attribute name='Main-Class' value='p.A'/></manifest></jar>",
+                "</target>");
+        assertThat(wiring.archives()).singleElement().satisfies(archive -> {
+            assertThat(archive.path()).isEqualTo("dist/tides-1.2.jar");
+            assertThat(archive.folders()).containsExactly("out", "conf");
+            assertThat(archive.manifest().get("Main-Class").value()).isEqualTo("p.A");
+        });
+        assertThat(wiring.resources()).extracting(Wiring.Setting::value).containsExactly("conf");
+        assertThat(wiring.mainClasses()).extracting(Wiring.Setting::value).containsExactly("p.A");
+    }
+
+    @Test
+    void webArchivesNameTheirWebFolder() throws IOException {
+        sketch.file("web/WEB-INF/web.xml", "<web-app/>");
+        Wiring wiring = read(
+                "<target name='all'><war destfile='t.war' webxml='web/WEB-INF/web.xml'><fileset dir='web'/><classes dir='out'/></war></target>");
+        assertThat(wiring.webRoots().get(0).value()).isEqualTo("web");
+    }
+
+    @Test
+    void archivesSayWhereAFileGoesInThem() throws IOException {
+        sketch.file("lib/a.jar", "x")
+                .file("run/b.jar", "x")
+                .file("far/c.jar", "x")
+                .file("etc/web.xml", "<web-app/>");
+        Wiring wiring = read(
+                "<path id='far'><fileset dir='far'/></path>",
+                "<target name='all'><war destfile='t.war' webxml='etc/web.xml'>",
+                "<lib dir='lib' includes='*.jar'/><lib file='run/b.jar'/><classes dir='out'/>",
+                "<webinf dir='conf' excludes='*.old'/><zipfileset dir='art' prefix='img/big'/>",
+                "<mappedresources><path refid='far'/><chainedmapper><flattenmapper/>",
+                "<globmapper from='*' to='WEB-INF/lib/*'/></chainedmapper></mappedresources></war></target>");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.entry("lib/a.jar")).contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("lib/a.txt")).isEmpty();
+        assertThat(war.entry("run/b.jar")).contains("WEB-INF/lib/b.jar");
+        assertThat(war.entry("far/c.jar")).contains("WEB-INF/lib/c.jar");
+        assertThat(war.entry("out/p/A.class")).contains("WEB-INF/classes/p/A.class");
+        assertThat(war.entry("conf/x.xml")).contains("WEB-INF/x.xml");
+        assertThat(war.entry("conf/x.old")).isEmpty();
+        assertThat(war.entry("art/a/b.png")).contains("img/big/a/b.png");
+        assertThat(war.entry("etc/web.xml")).contains("WEB-INF/web.xml");
+    }
+
+    @Test
+    void whatIsCopiedIntoAFolderGoesIntoTheArchiveOfThatFolder() throws IOException {
+        sketch.file("lib/a.jar", "x").file("web/i.html", "x");
+        Wiring wiring = read(
+                "<target name='all'><copy todir='stage'><fileset dir='web'/></copy>",
+                "<copy todir='tmp/lib'><fileset dir='lib' includes='a*.jar'/></copy>",
+                "<copy todir='stage/WEB-INF'><fileset dir='tmp'/></copy>",
+                "<copy file='made/base.jar' todir='stage/WEB-INF/lib'/>",
+                "<javac srcdir='src' destdir='stage/WEB-INF/classes'/>",
+                "<jar destfile='t.war' basedir='stage'/></target>");
+        Wiring.Archive war = wiring.archives().get(0);
+        assertThat(war.entry("web/i.html")).contains("i.html");
+        assertThat(war.entry("lib/a.jar")).as("by way of two copies").contains("WEB-INF/lib/a.jar");
+        assertThat(war.entry("lib/b.jar")).isEmpty();
+        assertThat(war.entry("made/base.jar")).contains("WEB-INF/lib/base.jar");
+        assertThat(war.entry("stage/WEB-INF/classes/p/A.class")).contains("WEB-INF/classes/p/A.class");
+    }
+
+    @Test
+    void patternsOfTheCompilerAreKept() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' excludes='p/old/**, **/Draft.java' includes='**/*.java'><exclude name='q/**'/></javac></target>");
+        assertThat(wiring.sources()).singleElement().satisfies(source -> {
+            assertThat(source.including()).containsExactly("**/*.java");
+            assertThat(source.excluding()).containsExactly("p/old/**", "**/Draft.java", "q/**");
+        });
+    }
+
+    @Test
+    void generatorsAreRecognised() throws IOException {
+        sketch.file("grammar/T.jj", "x").file("grammar/E.g4", "x");
+        Wiring wiring = read(
+                "<target name='all'>",
+                "<java classname='javacc'><arg value='-OUTPUT_DIRECTORY=gen'/><arg file='grammar/T.jj'/></java>",
+                "<java classname='org.antlr.v4.Tool'><arg line='-o gen4 -visitor grammar/E.g4'/></java>",
+                "</target>");
+        assertThat(wiring.generators()).extracting(Wiring.Generator::tool).containsExactly("javacc", "antlr4");
+        assertThat(wiring.generators()).extracting(Wiring.Generator::output).containsExactly("gen", "gen4");
+        assertThat(wiring.generators().get(0).inputs()).containsExactly("grammar/T.jj");
+    }
+
+    @Test
+    void whatIsNotUnderstoodIsLeftWithItsPlace() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'>",
+                "<echo>hi</echo><mkdir dir='out'/>",
+                "<exec executable='obfuscate'/>",
+                "<get src='http://port.example/x.jar' dest='libs'/>",
+                "<ourtask/>",
+                "</target>");
+        assertThat(wiring.trouble())
+                .extracting(Finding::subject)
+                .containsExactly("<exec> obfuscate", "<get> http://port.example/x.jar", "<ourtask>");
+        assertThat(wiring.trouble().get(0).evidence().get(0).place()).isEqualTo("build.xml:4");
+    }
+
+    @Test
+    void brokenAndCircularFilesDoNoHarm() throws IOException {
+        sketch.file("build.xml", "<project><target");
+        assertThat(AntFile.read(sketch.tree()).get(0).trouble()).hasSize(1);
+        Wiring wiring = read(
+                "<property name='a' value='${b}'/><property name='b' value='${a}'/>",
+                "<import file='build.xml'/>",
+                "<target name='all' depends='other'><javac srcdir='${a}'/></target>",
+                "<target name='other' depends='all'/>");
+        assertThat(wiring.compilations()).hasSize(1);
+    }
+}
