@@ -10,10 +10,10 @@ import dev.pfeiler.conversion.WorkTree;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
-import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
-import dev.pfeiler.ecosystem.php.PhpEcosystem;
-import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.ProofRequest;
@@ -21,13 +21,21 @@ import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.ChoicesFile;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.ProposalFile;
+import dev.pfeiler.proposal.ProposalMerge;
+import dev.pfeiler.proposal.Question;
 import dev.pfeiler.survey.Survey;
+import dev.pfeiler.survey.SurveyedPart;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,101 +46,163 @@ import java.util.stream.Collectors;
 
 /** The whole way, wired in one place: survey, proposal, conversion, proof and undo of a project folder. */
 public final class Pfeiler {
-    private static final List<Ecosystem> ECOSYSTEMS = List.of(new JvmEcosystem(), new PhpEcosystem());
+    /** The key of the decision for which build tool a part is converted. */
+    public static final String TARGET = "target";
 
+    private final Ecosystems ecosystems;
     private final Environment environment;
 
     public Pfeiler(Environment environment) {
+        this(Ecosystems.shipped(), environment);
+    }
+
+    public Pfeiler(Ecosystems ecosystems, Environment environment) {
+        this.ecosystems = ecosystems;
         this.environment = environment;
     }
 
-    /** All build tools that a project can be made for. */
-    public static List<String> targets() {
-        return ECOSYSTEMS.stream().flatMap(e -> e.targets().stream()).toList();
+    /** All build tools that a project can be converted for. */
+    public List<String> targets() {
+        return ecosystems.targets();
     }
 
-    /** What is in a folder, and how it is known. */
+    /** What a folder contains, with the evidence. */
     public Survey survey(Path folder) {
-        return Survey.of(ProjectTree.read(folder), ECOSYSTEMS, environment);
+        return Survey.of(ProjectTree.read(folder), ecosystems.all(), environment);
     }
 
     /**
      * What would change in a surveyed tree.
      *
-     * @param target the build tool, or nothing for the usual one
-     * @param options what the person settled on the command line; it stands over the choices file
+     * @param options what the person chose on the command line; it overrides the choices file
      */
-    public Proposal propose(Survey survey, Optional<String> target, Choices options) {
-        refuseManaged(survey.tree());
-        Map.Entry<Ecosystem, Reading> leading = leading(survey);
-        String tool = target.orElse(leading.getKey().targets().get(0));
-        if (!leading.getKey().targets().contains(tool)) {
-            throw Refusal.wrongWords(
-                    "A " + leading.getKey().name() + " project cannot be made for " + tool + ".",
-                    "Choose one of: " + String.join(", ", leading.getKey().targets()) + ".");
+    public Proposal propose(Survey survey, Choices options) {
+        ProjectTree tree = survey.tree();
+        if (Ledger.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
+        List<SurveyedPart> parts = survey.unmanaged();
+        if (parts.isEmpty()) throw nothingToConvert(survey);
+        Choices choices = choicesIn(tree).under(options);
+        List<String> ids = parts.stream().map(SurveyedPart::id).toList();
+        boolean several = survey.parts().size() > 1;
+        ProposalMerge merge = new ProposalMerge(tree, several);
+        Set<String> keys = new HashSet<>();
+        boolean targetTaken = choices.of(TARGET).isEmpty();
+        // inner parts first, as an outer one may build on them
+        for (int i = parts.size() - 1; i >= 0; i--) {
+            SurveyedPart part = parts.get(i);
+            Deliberation deliberation = new Deliberation(several ? choices.of(part.id(), ids) : choices);
+            Optional<Choice> wanted = deliberation.choices().of(TARGET);
+            targetTaken |= wanted.filter(choice -> has(part.ecosystem(), choice.value()))
+                    .isPresent();
+            String target = target(part, deliberation);
+            PartProposal proposal = part.reading().orElseThrow().propose(target, deliberation);
+            String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+            proposal.decisions().forEach(decision -> {
+                keys.add(prefix + decision.key());
+                // a choice that names no part is for all parts
+                keys.add(decision.key());
+            });
+            merge.add(
+                    new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target),
+                    proposal,
+                    Survey.isFileOf(part.view()));
         }
-        Proposal proposal =
-                leading.getValue().propose(tool, choicesIn(survey.tree()).under(options));
-        Set<String> sources = ECOSYSTEMS.stream()
+        if (!targetTaken) throw unknownTarget(choices.of(TARGET).orElseThrow(), parts);
+        Deliberation.refuseUnknown(choices, keys);
+        Proposal proposal = merge.merged();
+        Set<String> sources = ecosystems.all().stream()
                 .flatMap(ecosystem -> ecosystem.extensions().stream())
                 .collect(Collectors.toSet());
-        References references = References.of(survey.tree(), proposal.steps(), sources);
-        return proposal.with(references.edits(), references.left());
+        References references = References.of(tree, proposal.steps(), sources);
+        List<Finding> left = new ArrayList<>(references.left());
+        survey.findings().stream()
+                .filter(finding -> finding.topic() == Finding.Topic.LANGUAGES && finding.leftForYou())
+                .forEach(left::add);
+        return proposal.with(references.edits(), left);
     }
 
-    private static Map.Entry<Ecosystem, Reading> leading(Survey survey) {
-        return survey.leading().orElseThrow(() -> {
-            boolean empty = survey.tree().files().isEmpty();
+    private static boolean has(Ecosystem ecosystem, String target) {
+        return ecosystem.targets().stream().anyMatch(t -> t.id().equals(target.strip()));
+    }
+
+    /** The build tool for a part: the one chosen, if its ecosystem has it, else the usual one. */
+    private static String target(SurveyedPart part, Deliberation deliberation) {
+        List<Target> targets = part.ecosystem().targets();
+        Target usual = targets.get(0);
+        Decision proposed = Decision.of(
+                TARGET,
+                "Build tool",
+                usual.id(),
+                Certainty.LIKELY,
+                targets.size() == 1
+                        ? "the build tool for " + part.ecosystem().title()
+                        : "the usual build tool for " + part.ecosystem().title(),
+                List.of());
+        return deliberation.settle(
+                proposed, text -> Optional.of(has(part.ecosystem(), text) ? text.strip() : usual.id()));
+    }
+
+    private static Refusal unknownTarget(Choice choice, List<SurveyedPart> parts) {
+        String known = parts.stream()
+                .flatMap(part -> part.ecosystem().targets().stream())
+                .map(Target::id)
+                .distinct()
+                .collect(Collectors.joining(", "));
+        String languages =
+                parts.stream().map(part -> part.ecosystem().title()).distinct().collect(Collectors.joining(" and "));
+        return Refusal.usage(
+                "A project in " + languages + " cannot be converted for " + choice.value() + ".",
+                "Choose one of: " + known + ".");
+    }
+
+    private static Refusal nothingToConvert(Survey survey) {
+        Path root = survey.tree().root();
+        if (survey.tree().files().isEmpty())
+            return Refusal.notPossible(root + " is empty.", "Pass the project directory.");
+        if (survey.parts().isEmpty())
             return Refusal.notPossible(
-                    empty
-                            ? "The folder " + survey.tree().root() + " is empty."
-                            : "There is no project in " + survey.tree().root() + ": no source of a known language.",
-                    "Name the folder that holds the project.");
-        });
+                    "No project in " + root + ": no source of a known language.", "Pass the project directory.");
+        String tools = survey.parts().stream()
+                .map(part -> part.managed().orElseThrow().below(part.folder()))
+                .map(tool -> tool.excerpt() + " (" + tool.file() + ")")
+                .distinct()
+                .collect(Collectors.joining(", "));
+        return Refusal.notPossible(
+                "Already managed by " + tools + ".",
+                "There is nothing to convert; declare a dependency with pfeiler add.");
     }
 
-    private static void refuseManaged(ProjectTree tree) {
-        if (Ledger.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
-        for (Ecosystem ecosystem : ECOSYSTEMS) {
-            Optional<Evidence> managed = ecosystem.managed(tree);
-            if (managed.isPresent()) {
-                throw Refusal.notPossible(
-                        managed.get().excerpt() + " manages this project already ("
-                                + managed.get().file() + ").",
-                        "There is nothing to convert.");
-            }
-        }
-    }
-
-    /** The choices file of a tree, where it has one. */
+    /** The choices file of a tree, if it has one. */
     public static Choices choicesIn(ProjectTree tree) {
         if (!tree.has(ChoicesFile.NAME)) return Choices.NONE;
         try {
             return ChoicesFile.read(tree.text(ChoicesFile.NAME).content());
         } catch (IOException e) {
-            throw Refusal.inputOutput(ChoicesFile.NAME + " cannot be read: " + e, "Look at its rights.", e);
+            throw Refusal.inputOutput("Cannot read " + ChoicesFile.NAME + ": " + e, "Check its permissions.", e);
         }
     }
 
-    /** Writes the choices file that settles a proposal as it stands. */
+    /** Writes the choices file that fixes a proposal as it is. */
     public void writeChoices(ProjectTree tree, Proposal proposal) {
         try {
             Files.writeString(tree.root().resolve(ChoicesFile.NAME), ChoicesFile.write(proposal));
         } catch (IOException e) {
-            throw Refusal.inputOutput(ChoicesFile.NAME + " cannot be written: " + e, "Look at the folder's rights.", e);
+            throw Refusal.inputOutput(
+                    "Cannot write " + ChoicesFile.NAME + ": " + e, "Check the permissions of the directory.", e);
         }
     }
 
     /**
-     * Libraries that hold a class or a package, or bear a name; the likeliest first.
+     * Libraries that contain a class or a package, or are named so; the likeliest first.
      *
      * @param folder that is searched first
-     * @param all whether versions that are no releases are listed too
+     * @param all whether prereleases are listed too
      */
     public List<Found> find(Path folder, String name, boolean all) {
         ProjectTree tree = ProjectTree.read(folder);
-        return ECOSYSTEMS.stream()
-                .flatMap(ecosystem -> ecosystem.find(tree, name, all, environment).stream())
+        return ecosystems.all().stream()
+                .flatMap(ecosystem -> ecosystem.libraries().stream())
+                .flatMap(libraries -> libraries.find(tree, name, all, environment).stream())
                 .toList();
     }
 
@@ -143,25 +213,34 @@ public final class Pfeiler {
      */
     public Addition add(Path folder, String name, Optional<String> scope) {
         ProjectTree tree = ProjectTree.read(folder);
-        Ecosystem ecosystem = ECOSYSTEMS.stream()
-                .filter(e -> e.managed(tree).isPresent())
+        Ecosystem ecosystem = ecosystems.all().stream()
+                .filter(e -> e.parts(tree).stream()
+                        .anyMatch(part ->
+                                part.folder().isEmpty() && part.managed().isPresent()))
                 .findFirst()
                 .orElseThrow(() -> Refusal.notPossible(
-                        "No build tool manages " + folder + ": there is no build descriptor in it.",
-                        "Convert the project first, or name the folder that holds the descriptor."));
-        Addition addition = ecosystem.add(tree, name, scope, environment);
+                        "No build tool manages " + folder + ": it has no build descriptor.",
+                        "Convert the project first, or pass the directory of the descriptor."));
+        Libraries libraries = ecosystem
+                .libraries()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "Pfeiler does not look up libraries for " + ecosystem.title() + ".",
+                        "Use " + ecosystem.addCommand(name) + "."));
+        Addition addition = libraries.add(tree, name, scope, environment);
         try {
             Trees.replace(
                     tree.onDisk(addition.edit().path()),
                     addition.edit().content().getBytes(addition.edit().charset()));
         } catch (IOException e) {
             throw Refusal.inputOutput(
-                    addition.edit().path() + " could not be written: " + e, "Look at its rights; it is as it was.", e);
+                    "Cannot write " + addition.edit().path() + ": " + e,
+                    "Check its permissions; the file is unchanged.",
+                    e);
         }
         return addition;
     }
 
-    /** What git says of the work tree that a folder lies in; nothing where it lies in none or there is no git. */
+    /** What git says of the work tree that a folder is in; nothing if it is in none or git is not installed. */
     public Optional<WorkTree> workTree(Path folder) {
         return environment.program("git").flatMap(git -> WorkTree.of(folder, git));
     }
@@ -169,79 +248,45 @@ public final class Pfeiler {
     /** Carries a proposal out; the steps in the order in which they were taken. */
     public List<Step> convert(Survey survey, Proposal proposal, Choices options) {
         if (!proposal.open().isEmpty()) {
-            String keys = proposal.open().stream().map(q -> q.key()).collect(Collectors.joining(", "));
+            String keys = proposal.open().stream().map(Question::key).collect(Collectors.joining(", "));
             throw Refusal.notPossible(
-                    "Nothing in the project settles " + keys + ", and there is no default.",
-                    "Settle it with --choose KEY=VALUE.");
+                    "Not specified in the project, and without a default: " + keys + ".",
+                    "Choose with --choose KEY=VALUE.");
         }
-        Map<String, String> settled = new LinkedHashMap<>();
-        for (Choice choice : choicesIn(survey.tree()).under(options).all()) settled.put(choice.key(), choice.value());
+        Map<String, String> choices = new LinkedHashMap<>();
+        for (Choice choice : choicesIn(survey.tree()).under(options).all()) choices.put(choice.key(), choice.value());
+        List<Ledger.Part> parts = proposal.parts().stream()
+                .map(part -> new Ledger.Part(part.id(), part.folder(), part.ecosystem(), part.target()))
+                .toList();
         return Conversion.run(
-                survey.tree(), proposal.steps(), settled, Map.of(ProposalFile.NAME, ProposalFile.write(proposal)));
+                survey.tree(),
+                proposal.steps(),
+                new Ledger.Decided(
+                        parts, proposal.values(), choices, Map.of(ProposalFile.NAME, ProposalFile.write(proposal))));
     }
 
     /** The proposal behind a folder as it is: what was carried out there, else what would be. */
-    public Proposal proposalOf(Path folder, Optional<String> target, Choices options) {
+    public Proposal proposalOf(Path folder, Choices options) {
         Path root = folder.toAbsolutePath().normalize();
         Path record = Ledger.folder(root).resolve(ProposalFile.NAME);
-        if (!Ledger.exists(root) || !Files.exists(record)) return propose(survey(folder), target, options);
+        if (!Ledger.exists(root) || !Files.exists(record)) return propose(survey(folder), options);
         try {
             return ProposalFile.read(Files.readAllBytes(record));
         } catch (IOException e) {
-            throw Refusal.inputOutput(record + " cannot be read: " + e, "Look at its rights.", e);
+            throw Refusal.inputOutput("Cannot read " + record + ": " + e, "Check its permissions.", e);
         }
     }
 
     /**
-     * Builds a converted project with its build tool and holds it against the old one.
+     * Builds a converted project with its build tools and compares it with the old one.
      *
-     * @param runOldBuild whether the old build itself is run, in a scratch copy
-     * @param running whether and how what was built is started
      * @param stage is told what is being done
      */
-    public Verdict prove(
-            Path folder, boolean offline, boolean runOldBuild, ProofRequest.Running running, Consumer<String> stage) {
-        Path root = folder.toAbsolutePath().normalize();
-        Ledger ledger = Ledger.require(root, "to prove");
-        Path scratch = null;
-        try {
-            scratch = Files.createTempDirectory("pfeiler-proof");
-            stage.accept("laying out the old tree");
-            // the project's name may be that of its folder
-            Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
-            List<String> edited = Undo.layOut(root, old);
-            Survey survey = Survey.of(ProjectTree.read(old), ECOSYSTEMS, environment);
-            Path log = Ledger.folder(root).resolve("proof").resolve("build.log");
-            ProofRequest proof = new ProofRequest(
-                    root,
-                    survey.tree(),
-                    Files.createDirectories(scratch.resolve("built")),
-                    log,
-                    ledger.choices(),
-                    offline,
-                    runOldBuild,
-                    running,
-                    stage);
-            Verdict verdict = leading(survey).getKey().prove(proof, environment);
-            if (edited.isEmpty()) return verdict;
-            return verdict.noting(
-                    "Edited since the conversion, and compared as they are now: " + String.join(", ", edited) + ".");
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
-        } finally {
-            if (scratch != null) dropQuietly(scratch);
-        }
+    public Verdict prove(Path folder, ProofRequest.Options options, Consumer<String> stage) {
+        return new ProofRun(ecosystems, environment, options, stage).run(folder);
     }
 
-    private static void dropQuietly(Path scratch) {
-        try {
-            Trees.delete(scratch);
-        } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(Pfeiler.class).warn("{} could not be removed", scratch, e);
-        }
-    }
-
-    /** Takes a conversion back. */
+    /** Reverts a conversion. */
     public Undo.Result undo(Path folder, Undo.Edits edits) {
         return Undo.run(folder, edits);
     }

@@ -1,61 +1,137 @@
 package dev.pfeiler;
 
+import static com.tngtech.archunit.base.DescribedPredicate.describe;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
-import com.tngtech.archunit.library.GeneralCodingRules;
+import com.tngtech.archunit.library.Architectures.LayeredArchitecture;
+import com.tngtech.archunit.library.dependencies.SliceAssignment;
+import com.tngtech.archunit.library.dependencies.SliceIdentifier;
+import java.util.ArrayList;
+import java.util.List;
 
-/** The rules of the house. */
+/** The layers of docs/architecture.md. */
 @AnalyzeClasses(packages = "dev.pfeiler", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
-    @ArchTest
-    static final ArchRule coreKnowsNoInterface = noClasses()
-            .should()
-            .dependOnClassesThat()
-            .resideInAnyPackage("dev.pfeiler.cli..", "picocli..", "me.tongfei..");
+    /** The layers that all ecosystems share, bottom up. */
+    private static final List<String> SHARED =
+            List.of("evidence", "tree", "process", "conversion", "proposal", "proof", "ecosystem", "survey");
+
+    /** The layers of the JVM ecosystem, bottom up. */
+    private static final List<String> JVM = List.of(
+            "repository..",
+            "archive..",
+            "language..",
+            "wiring..",
+            "web..",
+            "layout..",
+            "model..",
+            "setting..",
+            "library..",
+            "reading..",
+            "project..",
+            "dependency..",
+            "deployment..",
+            "target..",
+            "finding..",
+            "decision..",
+            "addition..",
+            "step..",
+            "proof..");
 
     @ArchTest
-    static final ArchRule coreDoesNotPrint = GeneralCodingRules.NO_CLASSES_SHOULD_ACCESS_STANDARD_STREAMS;
+    static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
     @ArchTest
-    static final ArchRule floorsKnowNoWing = noClasses()
+    static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
+
+    /** Each layer may be used by those above it only. */
+    private static ArchRule layers(String root, List<String> packages) {
+        LayeredArchitecture architecture = layeredArchitecture().consideringOnlyDependenciesInLayers();
+        for (String name : packages) architecture = architecture.layer(name).definedBy(root + name);
+        for (int i = 0; i < packages.size(); i++) {
+            List<String> above = new ArrayList<>(packages.subList(i + 1, packages.size()));
+            architecture = above.isEmpty()
+                    ? architecture.whereLayer(packages.get(i)).mayNotBeAccessedByAnyLayer()
+                    : architecture.whereLayer(packages.get(i)).mayOnlyBeAccessedByLayers(above.toArray(String[]::new));
+        }
+        return architecture;
+    }
+
+    @ArchTest
+    static final ArchRule sharedLayersKnowNoEcosystem = noClasses()
             .that()
-            .resideInAnyPackage(
-                    "dev.pfeiler.tree",
-                    "dev.pfeiler.evidence",
-                    "dev.pfeiler.survey",
-                    "dev.pfeiler.proposal",
-                    "dev.pfeiler.conversion",
-                    "dev.pfeiler.proof",
-                    "dev.pfeiler.ecosystem")
+            .resideInAnyPackage(SHARED.stream().map("dev.pfeiler."::concat).toArray(String[]::new))
             .should()
             .dependOnClassesThat()
             .resideInAPackage("dev.pfeiler.ecosystem.*..");
 
     @ArchTest
-    static final ArchRule wingsDoNotKnowEachOther =
+    static final ArchRule oneListNamesTheEcosystems = noClasses()
+            .that()
+            .resideOutsideOfPackage("dev.pfeiler.ecosystem.*..")
+            .and()
+            .doNotHaveFullyQualifiedName("dev.pfeiler.Ecosystems")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.pfeiler.ecosystem.*..");
+
+    @ArchTest
+    static final ArchRule ecosystemsDoNotKnowEachOther =
             slices().matching("dev.pfeiler.ecosystem.(*)..").should().notDependOnEachOther();
 
     @ArchTest
-    static final ArchRule noCycles =
+    static final ArchRule packagesHaveNoCycles =
             slices().matching("dev.pfeiler.(**)").should().beFreeOfCycles();
 
+    /** A slice is a top-level class with what is nested in it: cycles inside a package are seen, too. */
     @ArchTest
-    static final ArchRule surveyAndProposalReadThroughTheTree = noClasses()
+    static final ArchRule classesHaveNoCycles = slices().assignedFrom(new SliceAssignment() {
+                @Override
+                public SliceIdentifier getIdentifierOf(JavaClass type) {
+                    if (!type.getPackageName().startsWith("dev.pfeiler")
+                            || type.getPackageName().startsWith("dev.pfeiler.ecosystem.php"))
+                        return SliceIdentifier.ignore();
+                    JavaClass outer = type;
+                    while (outer.getEnclosingClass().isPresent())
+                        outer = outer.getEnclosingClass().get();
+                    return SliceIdentifier.of(outer.getName());
+                }
+
+                @Override
+                public String getDescription() {
+                    return "top-level classes";
+                }
+            })
+            .should()
+            .beFreeOfCycles();
+
+    private static final DescribedPredicate<JavaClass> MAVEN_TARGET =
+            resideInAPackage("..jvm.target.maven..").as("the Maven target");
+
+    @ArchTest
+    static final ArchRule onlyTheEcosystemNamesItsTargets = noClasses()
             .that()
-            .resideInAnyPackage(
-                    "dev.pfeiler.survey",
-                    "dev.pfeiler.proposal",
-                    "dev.pfeiler.ecosystem.jvm.source",
-                    "dev.pfeiler.ecosystem.jvm.layout",
-                    "dev.pfeiler.ecosystem.jvm.wiring",
-                    "dev.pfeiler.ecosystem.jvm.dependency",
-                    "dev.pfeiler.ecosystem.jvm.deployment",
-                    "dev.pfeiler.ecosystem.jvm.setting")
+            .resideInAPackage("dev.pfeiler.ecosystem.jvm..")
+            .and(DescribedPredicate.not(MAVEN_TARGET))
+            .and()
+            .resideOutsideOfPackage("..jvm.addition..")
+            .and()
+            .doNotHaveSimpleName("JvmEcosystem")
+            .should()
+            .dependOnClassesThat(MAVEN_TARGET);
+
+    @ArchTest
+    static final ArchRule filesAreReadThroughTheTree = noClasses()
+            .that(describe("read a project", ArchitectureTest::readsThroughTheTree))
             .should()
             .dependOnClassesThat()
             .haveFullyQualifiedName("java.nio.file.Files")
@@ -63,10 +139,20 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .haveNameMatching("java\\.io\\.File(In|Out)putStream");
 
+    private static boolean readsThroughTheTree(JavaClass type) {
+        String name = type.getPackageName();
+        if (name.equals("dev.pfeiler.survey") || name.equals("dev.pfeiler.proposal")) return true;
+        return name.startsWith("dev.pfeiler.ecosystem.jvm.")
+                && List.of("proof", "archive", "repository", "target", "addition").stream()
+                        .noneMatch(layer -> name.startsWith("dev.pfeiler.ecosystem.jvm." + layer))
+                // looks for the JDK of this machine
+                && !type.getSimpleName().equals("Toolchain");
+    }
+
     @ArchTest
-    static final ArchRule onlyProofRunsPrograms = noClasses()
+    static final ArchRule oneLayerRunsPrograms = noClasses()
             .that()
-            .resideOutsideOfPackage("dev.pfeiler.proof")
+            .resideOutsideOfPackage("dev.pfeiler.process")
             .should()
             .dependOnClassesThat()
             .haveFullyQualifiedName("java.lang.ProcessBuilder");

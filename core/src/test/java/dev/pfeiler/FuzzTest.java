@@ -23,7 +23,6 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -150,7 +149,7 @@ class FuzzTest {
                 () -> {
                     Survey survey = pfeiler.survey(sketch.root());
                     try {
-                        pfeiler.propose(survey, Optional.empty(), Choices.NONE);
+                        pfeiler.propose(survey, Choices.NONE);
                     } catch (Refusal refusal) {
                         assertThat(refusal.next()).isNotBlank();
                     }
@@ -337,7 +336,7 @@ class FuzzTest {
                 .filteredOn(Finding::leftForYou)
                 .extracting(Finding::subject)
                 .contains("src/p/Huge.java");
-        assertThat(pfeiler.propose(survey, Optional.empty(), Choices.NONE).steps())
+        assertThat(pfeiler.propose(survey, Choices.NONE).steps())
                 .extracting(Step::path)
                 .contains("src/p/A.java")
                 .doesNotContain("src/p/Huge.java");
@@ -358,9 +357,7 @@ class FuzzTest {
         for (int i = 0; i < 200; i += 2) Files.delete(sketch.root().resolve("src/p/A" + i + ".java"));
         Files.delete(sketch.root().resolve("lib/x.jar"));
         Files.delete(sketch.root().resolve(".classpath"));
-        Reading reading = new JvmEcosystem()
-                .read(tree, Sketch.alone(folder.resolve("home"), true))
-                .orElseThrow();
+        Reading reading = new JvmEcosystem().read(tree, Sketch.alone(folder.resolve("home"), true));
         assertThat(reading.findings())
                 .filteredOn(Finding::leftForYou)
                 .extracting(Finding::subject)

@@ -48,7 +48,7 @@ class PfeilerTest {
             String[] parts = choice.split("=", 2);
             all.add(Choice.option(parts[0], parts[1], choice));
         }
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), new Choices(all));
     }
 
     private String value(Proposal proposal, String key) {
@@ -108,7 +108,7 @@ class PfeilerTest {
         web();
         sketch.jar("web/WEB-INF/lib/nobody.jar", "n.Body");
         Survey survey = pfeiler.survey(sketch.root());
-        Proposal proposal = pfeiler.propose(survey, Optional.empty(), Choices.NONE);
+        Proposal proposal = pfeiler.propose(survey, Choices.NONE);
         pfeiler.writeChoices(survey.tree(), proposal);
         Proposal again = propose();
         assertThat(again.steps()).isEqualTo(proposal.steps());

@@ -12,6 +12,7 @@ import dev.pfeiler.cli.command.UndoCommand;
 import dev.pfeiler.cli.command.WhyCommand;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
+import java.io.PrintWriter;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,9 +24,9 @@ import picocli.CommandLine.Help.Ansi;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.UnmatchedArgumentException;
 
-/** The command line: finds the command, runs it, and turns what goes wrong into words and an exit code. */
+/** The command line: finds the command, runs it, and turns what goes wrong into a message and an exit code. */
 public final class Cli {
-    static final int WRONG_WORDS = 2;
+    static final int USAGE = 2;
     static final int REFUSED = 3;
     static final int INPUT_OUTPUT = 4;
 
@@ -50,25 +51,26 @@ public final class Cli {
         this.context = context;
     }
 
-    /** Runs a call; its exit code. */
-    public int run(String... words) {
+    /** Runs a command; its exit code. */
+    public int run(String... arguments) {
         CommandLine line = new CommandLine(new Root());
-        asked(words).forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
+        commands(arguments)
+                .forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
         line.getSubcommands().values().forEach(Cli::addHelp);
-        line.setOut(new java.io.PrintWriter(context.terminal().output(), true));
-        line.setErr(new java.io.PrintWriter(context.terminal().errors(), true));
+        line.setOut(new PrintWriter(context.terminal().output(), true));
+        line.setErr(new PrintWriter(context.terminal().errors(), true));
         line.setUsageHelpWidth(context.terminal().columns());
         boolean color = context.terminal().out() && !context.terminal().plainColor();
         line.setColorScheme(CommandLine.Help.defaultColorScheme(color ? Ansi.ON : Ansi.OFF));
-        line.setParameterExceptionHandler((e, arguments) -> wrongWords(e));
-        line.setExecutionExceptionHandler((e, command, result) -> failed(e, List.of(words)));
-        return line.execute(words);
+        line.setParameterExceptionHandler((e, given) -> usageError(e));
+        line.setExecutionExceptionHandler((e, command, result) -> failed(e, List.of(arguments)));
+        return line.execute(arguments);
     }
 
-    /** The commands that a call may come to; one that is not asked for need not be loaded, so that the program starts sooner. */
-    private static Collection<String> asked(String... words) {
-        boolean one = words.length > 0 && COMMANDS.containsKey(words[0]);
-        return one ? List.of(words[0]) : COMMANDS.keySet();
+    /** The commands that a call may run; others are not loaded, so that the program starts faster. */
+    private static Collection<String> commands(String... arguments) {
+        boolean one = arguments.length > 0 && COMMANDS.containsKey(arguments[0]);
+        return one ? List.of(arguments[0]) : COMMANDS.keySet();
     }
 
     private static void addHelp(CommandLine command) {
@@ -79,35 +81,34 @@ public final class Cli {
                         .build());
     }
 
-    private int wrongWords(ParameterException e) {
+    private int usageError(ParameterException e) {
         List<String> suggestions = List.of();
         String what = e.getMessage();
         if (e instanceof UnmatchedArgumentException unmatched) {
             suggestions = unmatched.getSuggestions();
             boolean command = e.getCommandLine().getParent() == null;
-            if (command)
-                what = "There is no command \"" + unmatched.getUnmatched().get(0) + "\".";
+            if (command) what = "Unknown command: " + unmatched.getUnmatched().get(0) + ".";
         }
         say(what);
         say(
                 suggestions.isEmpty()
                         ? "See " + e.getCommandLine().getCommandSpec().qualifiedName() + " --help."
                         : "Did you mean " + String.join(" or ", suggestions) + "?");
-        return WRONG_WORDS;
+        return USAGE;
     }
 
-    private int failed(Exception e, List<String> words) {
-        boolean verbose = words.contains("-v") || words.contains("--verbose");
+    private int failed(Exception e, List<String> arguments) {
+        boolean verbose = arguments.contains("-v") || arguments.contains("--verbose");
         if (verbose) e.printStackTrace(context.terminal().errors());
         if (!(e instanceof Refusal refusal)) {
-            say("Something went wrong that should not have: " + e);
-            say(verbose ? "Nothing is known to do next." : "Run it again with -v to see where.");
+            say("Internal error: " + e);
+            say(verbose ? "Please report this with the stack trace." : "Run it again with -v for a stack trace.");
             return INPUT_OUTPUT;
         }
         say(refusal.getMessage());
         say(refusal.next());
         return switch (refusal.reason()) {
-            case WRONG_WORDS -> WRONG_WORDS;
+            case USAGE -> USAGE;
             case NOT_POSSIBLE -> REFUSED;
             case INPUT_OUTPUT -> INPUT_OUTPUT;
         };
@@ -121,15 +122,16 @@ public final class Cli {
             name = "pfeiler",
             mixinStandardHelpOptions = true,
             versionProvider = Version.class,
-            description = "Turns a project kept by hand into one that a build tool manages, and proves it.",
+            description =
+                    "Converts a project with a hand-maintained build to one that a build tool manages, and proves the result.",
             synopsisSubcommandLabel = "COMMAND",
             exitCodeListHeading = "%nExit codes:%n",
             exitCodeList = {
-                "0:done",
-                "1:done, and something was found to act on",
-                "2:the words of the call are off",
+                "0:success",
+                "1:completed, but action is needed (e.g. the proof failed)",
+                "2:usage error",
                 "3:refused or not possible; nothing was changed",
-                "4:an input or output error; the tree is as it was, or pfeiler undo makes it so"
+                "4:I/O error; the project is unchanged or can be restored with pfeiler undo"
             })
     private static final class Root implements Runnable {
         @CommandLine.Spec
@@ -137,7 +139,7 @@ public final class Cli {
 
         @Override
         public void run() {
-            throw new ParameterException(spec.commandLine(), "A command is missing.");
+            throw new ParameterException(spec.commandLine(), "Missing command.");
         }
     }
 }

@@ -1,7 +1,6 @@
 package dev.pfeiler.cli;
 
 import dev.pfeiler.Pfeiler;
-import dev.pfeiler.cli.options.NetworkOption;
 import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.Palette;
 import dev.pfeiler.cli.view.Screen;
@@ -9,18 +8,13 @@ import dev.pfeiler.process.Environment;
 import java.nio.file.Path;
 
 /**
- * What the commands work with.
+ * What commands work with.
  *
- * @param home the folder of the program itself, where its demo data lies
+ * @param home the folder of the program itself, which contains its demo data
  */
 public record Context(Terminal terminal, Path home) {
-    public Pfeiler pfeiler() {
-        return new Pfeiler(Environment.here());
-    }
-
-    /** One that asks other machines only where the option lets it. */
-    public Pfeiler pfeiler(NetworkOption network) {
-        return new Pfeiler(Environment.here().offline(network.offline()));
+    public Pfeiler pfeiler(Environment environment) {
+        return new Pfeiler(environment);
     }
 
     /** A screen on standard output, coloured as the options and the terminal say. */

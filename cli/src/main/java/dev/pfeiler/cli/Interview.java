@@ -1,5 +1,6 @@
 package dev.pfeiler.cli;
 
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
@@ -11,7 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Asks a person at a terminal what nothing in the project settles; Enter takes the shown default. */
+/** Asks a person at a terminal what the project does not specify; Enter takes the default shown. */
 public final class Interview {
     private final Terminal terminal;
 
@@ -22,16 +23,14 @@ public final class Interview {
     /**
      * Asks the questions one after the other.
      *
-     * @throws Refusal where the input ends before an answer that is needed
+     * @throws Refusal if the input ends before a required answer
      */
     public Choices ask(List<Question> questions) {
         BufferedReader in = new BufferedReader(new InputStreamReader(terminal.input(), StandardCharsets.UTF_8));
         List<Choice> answers = new ArrayList<>();
         for (Question question : questions) {
             String answer = ask(question, in);
-            if (!answer.isEmpty())
-                answers.add(
-                        new Choice(question.key(), answer, dev.pfeiler.evidence.Evidence.of("your answer", answer)));
+            if (!answer.isEmpty()) answers.add(new Choice(question.key(), answer, Evidence.of("your answer", answer)));
         }
         return new Choices(answers);
     }
@@ -49,7 +48,7 @@ public final class Interview {
             try {
                 line = in.readLine();
             } catch (IOException e) {
-                throw Refusal.inputOutput("The answer could not be read: " + e, "Settle it with --choose.", e);
+                throw Refusal.inputOutput("Cannot read the answer: " + e, "Choose with --choose.", e);
             }
             if (line == null) terminal.errors().println();
             String answer = line == null ? "" : line.strip();
@@ -58,8 +57,8 @@ public final class Interview {
             if (answer.isEmpty() && question.fallback().isPresent()) return "";
             if (line == null) {
                 throw Refusal.notPossible(
-                        "The input ended before " + question.key() + " was settled.",
-                        "Settle it with --choose " + question.key() + "=VALUE.");
+                        "The input ended before " + question.key() + " was answered.",
+                        "Choose with --choose " + question.key() + "=VALUE.");
             }
         }
     }

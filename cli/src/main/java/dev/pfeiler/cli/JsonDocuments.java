@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Decision;
@@ -32,14 +33,26 @@ public final class JsonDocuments {
         document.put("project", survey.tree().name());
         document.put("files", survey.tree().files().size());
         findings(document.putArray("findings"), survey.findings());
-        survey.tree().leftOut().forEach(document.putArray("leftOut")::add);
+        ArrayNode parts = document.putArray("parts");
+        survey.parts().forEach(part -> {
+            ObjectNode node = parts.addObject()
+                    .put("id", part.id())
+                    .put("folder", part.folder())
+                    .put("ecosystem", part.ecosystem().id());
+            part.managed().ifPresent(tool -> node.put("managedBy", tool.excerpt()));
+        });
+        survey.tree().leftOut().forEach(document.putArray("ignored")::add);
         return text(document);
     }
 
     public static String proposal(Proposal proposal) {
         ObjectNode document = JSON.createObjectNode();
-        document.put("ecosystem", proposal.ecosystem());
-        document.put("target", proposal.target());
+        ArrayNode parts = document.putArray("parts");
+        proposal.parts().forEach(part -> parts.addObject()
+                .put("id", part.id())
+                .put("folder", part.folder())
+                .put("ecosystem", part.ecosystem())
+                .put("target", part.target()));
         decisions(document.putArray("decisions"), proposal.decisions());
         ArrayNode questions = document.putArray("questions");
         proposal.questions().forEach(question -> {
@@ -93,6 +106,14 @@ public final class JsonDocuments {
     public static String verdict(Verdict verdict) {
         ObjectNode document = JSON.createObjectNode();
         document.put("proven", verdict.proven());
+        ArrayNode parts = document.putArray("parts");
+        for (Verdict.Part part : verdict.parts()) part(parts.addObject().put("id", part.id()), part.verdict());
+        verdict.notes().forEach(document.putArray("notes")::add);
+        return text(document);
+    }
+
+    private static void part(ObjectNode document, PartVerdict verdict) {
+        document.put("proven", verdict.proven());
         verdict.failure().ifPresent(failure -> document.putObject("failure")
                 .put("cause", failure.cause())
                 .put("next", failure.next()));
@@ -114,7 +135,6 @@ public final class JsonDocuments {
         verdict.notes().forEach(document.putArray("notes")::add);
         verdict.products().stream().map(Object::toString).forEach(document.putArray("products")::add);
         document.put("log", verdict.log().toString());
-        return text(document);
     }
 
     public static String explanation(Explanation explanation) {
@@ -146,6 +166,7 @@ public final class JsonDocuments {
                     .put("certainty", decision.certainty().word())
                     .put("basis", word(decision.basis()))
                     .put("reason", decision.reason());
+            decision.about().ifPresent(key -> node.put("about", key));
             evidence(node.putArray("evidence"), decision.evidence());
             ArrayNode others = node.putArray("alternatives");
             decision.alternatives()

@@ -42,7 +42,7 @@ class BadInputIT {
     }
 
     @Test
-    void wrongWords() throws IOException {
+    void usage() throws IOException {
         refused(2, "There is no command \"convrt\"", "convrt", sketch.root());
         refused(2, "A command is missing");
         refused(2, "--colour", "survey", "--colour=never");

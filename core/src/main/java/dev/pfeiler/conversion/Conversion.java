@@ -35,18 +35,15 @@ public final class Conversion {
     /**
      * Carries the steps out in a tree.
      *
-     * @param choices what the person had settled, noted in the ledger
-     * @param record laid beside the ledger before the first change: why the steps are taken
+     * @param decided what led to the steps, recorded before the first change
      * @return the steps in the order in which they were taken
      * @throws Refusal before the first change where a step is not possible, later only where the disk fails
      */
-    public static List<Step> run(
-            ProjectTree tree, List<Step> steps, Map<String, String> choices, Map<String, byte[]> record) {
-        return run(tree, steps, choices, record, new Disk());
+    public static List<Step> run(ProjectTree tree, List<Step> steps, Ledger.Decided decided) {
+        return run(tree, steps, decided, new Disk());
     }
 
-    static List<Step> run(
-            ProjectTree tree, List<Step> steps, Map<String, String> choices, Map<String, byte[]> record, Disk disk) {
+    static List<Step> run(ProjectTree tree, List<Step> steps, Ledger.Decided decided, Disk disk) {
         if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
         Conversion conversion = new Conversion(tree, disk);
         List<Step> ordered = StepOrder.of(steps, tree::has);
@@ -57,9 +54,9 @@ public final class Conversion {
             if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
             // litter of a conversion that was cut off before its ledger was on disk
             lock.keepOnly();
-            Ledger ledger = conversion.plan(ordered, choices);
+            Ledger ledger = conversion.plan(ordered, decided);
             disk.makeFolders(Ledger.folder(tree.root()));
-            for (Map.Entry<String, byte[]> file : record.entrySet()) {
+            for (Map.Entry<String, byte[]> file : decided.files().entrySet()) {
                 disk.write(Ledger.folder(tree.root()).resolve(file.getKey()), file.getValue());
             }
             ledger.write(tree.root(), disk);
@@ -69,7 +66,7 @@ public final class Conversion {
             conversion.removeEmptied();
         } catch (IOException e) {
             throw Refusal.inputOutput(
-                    "The conversion stopped: " + e, "Put the old tree back with pfeiler undo, then try again.", e);
+                    "The conversion stopped: " + e, "Restore the project with pfeiler undo, then try again.", e);
         } finally {
             if (lock != null) lock.release();
         }
@@ -79,11 +76,11 @@ public final class Conversion {
     /** Says that a tree has been converted before. */
     public static Refusal alreadyConverted(Path root) {
         return Refusal.notPossible(
-                "The project in " + root + " is converted already (" + Ledger.FOLDER + "/ holds its ledger).",
-                "Take the conversion back with pfeiler undo, or keep it with pfeiler accept.");
+                "The project in " + root + " is already converted (its ledger is in " + Ledger.FOLDER + "/).",
+                "Revert the conversion with pfeiler undo, or keep it with pfeiler accept.");
     }
 
-    private Ledger plan(List<Step> steps, Map<String, String> choices) throws IOException {
+    private Ledger plan(List<Step> steps, Ledger.Decided decided) throws IOException {
         Set<String> concerned = new HashSet<>();
         List<Ledger.Entry> entries = new ArrayList<>();
         for (Step step : steps) {
@@ -98,7 +95,8 @@ public final class Conversion {
                 .map(TreeFile::path)
                 .filter(path -> !concerned.contains(path))
                 .toList();
-        return new Ledger(Ledger.FORMAT, choices, folders, untouched, entries);
+        return new Ledger(
+                Ledger.FORMAT, decided.parts(), decided.decisions(), decided.choices(), folders, untouched, entries);
     }
 
     private Ledger.Entry entry(Step step) throws IOException {

@@ -1,5 +1,6 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.io.IOException;
@@ -20,7 +21,11 @@ public final class IgnoreFile {
     /** The step after which version control ignores those patterns; nothing where it does already. */
     public static Optional<Step> covering(ProjectTree tree, List<String> patterns, String reason) {
         if (!tree.has(NAME)) {
-            return Optional.of(new Step.Write(NAME, String.join("\n", patterns) + "\n", reason));
+            List<String> useful =
+                    patterns.stream().filter(p -> isUseful(p, Set.of())).toList();
+            return useful.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Step.Write(NAME, String.join("\n", useful) + "\n", reason));
         }
         Text text;
         try {
@@ -29,8 +34,9 @@ public final class IgnoreFile {
             return Optional.empty();
         }
         Set<String> present = patterns(text);
-        List<String> missing =
-                patterns.stream().filter(p -> !present.contains(plain(p))).toList();
+        List<String> missing = patterns.stream()
+                .filter(p -> !present.contains(plain(p)) && isUseful(p, present))
+                .toList();
         if (missing.isEmpty()) return Optional.empty();
         String end = text.content().contains("\r\n") ? "\r\n" : "\n";
         boolean open = !text.content().isEmpty() && !text.content().endsWith("\n");
@@ -42,13 +48,21 @@ public final class IgnoreFile {
                 new Step.Edit(NAME, text.content() + (open ? end : "") + added, text.charset(), changes, reason));
     }
 
-    /** Whether a pattern stands in the file. */
-    public static boolean has(ProjectTree tree, String pattern) {
-        try {
-            return tree.has(NAME) && patterns(tree.text(NAME)).contains(plain(pattern));
-        } catch (IOException e) {
-            return false;
-        }
+    /** An exception is of use only where something is ignored that it is an exception from. */
+    private static boolean isUseful(String pattern, Set<String> present) {
+        if (!pattern.startsWith("!")) return true;
+        String name = Paths.name(pattern);
+        return present.contains(name) || present.contains("**/" + name);
+    }
+
+    /** A pattern as the file at the top has to state it, given the pattern for a folder. */
+    public static String below(String folder, String pattern) {
+        if (folder.isEmpty()) return pattern;
+        boolean exception = pattern.startsWith("!");
+        String plain = exception ? pattern.substring(1) : pattern;
+        boolean anchored = plain.replaceFirst("/$", "").contains("/");
+        String below = "/" + folder + (anchored ? (plain.startsWith("/") ? "" : "/") : "/**/") + plain;
+        return exception ? "!" + below : below;
     }
 
     /** Whether a file lies in a folder that version control ignores as a whole, by the file at the top. */

@@ -9,27 +9,60 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
  * The record under {@code .pfeiler/} from which the old tree can be laid out again. Described in docs/ledger.md.
  *
  * @param format version of this format
- * @param choices what the person had settled, by decision key
+ * @param parts the parts that were converted; none in format 1
+ * @param decisions all that stood, by key; none in format 1
+ * @param choices those of them that the person made
  * @param folders the folders of the old tree
  * @param untouched the files of the old tree that no step concerns
  * @param entries what was done, in this order
  */
 public record Ledger(
-        String format, Map<String, String> choices, List<Folder> folders, List<String> untouched, List<Entry> entries) {
+        String format,
+        List<Part> parts,
+        Map<String, String> decisions,
+        Map<String, String> choices,
+        List<Folder> folders,
+        List<String> untouched,
+        List<Entry> entries) {
     public static final String FOLDER = ".pfeiler";
-    static final String FORMAT = "pfeiler-ledger/1";
+    static final String FORMAT = "pfeiler-ledger/2";
+    private static final String FORMAT_1 = "pfeiler-ledger/1";
     private static final String FILE = "ledger.json";
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    /**
+     * A part of the tree that was converted.
+     *
+     * @param id which its keys start with, if there are several
+     * @param folder within the tree; empty for the tree itself
+     * @param ecosystem the id of its ecosystem
+     * @param target the id of the build tool it was converted for
+     */
+    public record Part(String id, String folder, String ecosystem, String target) {}
+
+    /**
+     * What was decided, to be recorded.
+     *
+     * @param decisions all that stood, by key
+     * @param choices those of them that the person made
+     * @param files further files beside the ledger, by name
+     */
+    public record Decided(
+            List<Part> parts, Map<String, String> decisions, Map<String, String> choices, Map<String, byte[]> files) {
+        public static final Decided NOTHING = new Decided(List.of(), Map.of(), Map.of(), Map.of());
+    }
 
     /**
      * A folder of the old tree.
@@ -141,18 +174,24 @@ public record Ledger(
     }
 
     public Ledger {
-        if (!FORMAT.equals(format)) {
+        if (!FORMAT.equals(format) && !FORMAT_1.equals(format)) {
             throw Refusal.notPossible(
-                    "The ledger has the format " + format + ", this program reads " + FORMAT + ".",
+                    "The ledger has the format " + format + ", this program reads " + FORMAT + " and " + FORMAT_1 + ".",
                     "Use the version of Pfeiler that made the conversion.");
         }
-        choices = Map.copyOf(choices);
+        parts = parts == null ? List.of() : List.copyOf(parts);
+        decisions = sorted(decisions);
+        choices = sorted(choices);
         folders = List.copyOf(folders);
         untouched = List.copyOf(untouched);
         entries = List.copyOf(entries);
     }
 
-    /** Where a project's ledger lies. */
+    private static Map<String, String> sorted(Map<String, String> values) {
+        return Collections.unmodifiableSortedMap(new TreeMap<>(values == null ? Map.of() : values));
+    }
+
+    /** Where a project's ledger is. */
     public static Path folder(Path root) {
         return root.resolve(FOLDER);
     }
@@ -166,10 +205,10 @@ public record Ledger(
     public static Ledger require(Path root, String purpose) {
         return read(root)
                 .orElseThrow(() -> Refusal.notPossible(
-                        "There is no conversion " + purpose + " in " + root + ": it has no ledger.",
+                        "There is no conversion " + purpose + " in " + root + ": no ledger found.",
                         near(root)
-                                .map(path -> "The conversion was made in " + path + ": name that folder.")
-                                .orElse("Name the folder that was converted, or convert one with pfeiler convert.")));
+                                .map(path -> "The conversion was made in " + path + "; pass that directory.")
+                                .orElse("Pass the directory that was converted, or run pfeiler convert first.")));
     }
 
     private static Optional<Path> near(Path root) {
@@ -200,7 +239,7 @@ public record Ledger(
             if (e.getCause() instanceof Refusal refusal) throw refusal;
             throw Refusal.inputOutput(
                     "The ledger " + file + " cannot be read: " + e.getMessage(),
-                    "Nothing was changed; the retired files lie beside it.",
+                    "Nothing was changed; the retired files are beside it.",
                     e);
         }
     }

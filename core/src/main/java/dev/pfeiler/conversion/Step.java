@@ -2,6 +2,9 @@ package dev.pfeiler.conversion;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.github.difflib.DiffUtils;
+import com.github.difflib.patch.AbstractDelta;
+import dev.pfeiler.tree.Paths;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.List;
@@ -99,16 +102,43 @@ public sealed interface Step {
      * @param before empty where lines were only added
      */
     record Change(int line, String before, String after) {
-        /** The lines that differ between two texts with the same number of lines. */
+        /** The lines that differ between two texts. */
         public static List<Change> between(String before, String after) {
-            List<String> old = before.lines().toList();
-            List<String> now = after.lines().toList();
             List<Change> changes = new ArrayList<>();
-            for (int i = 0; i < Math.min(old.size(), now.size()); i++) {
-                if (!old.get(i).equals(now.get(i)))
-                    changes.add(new Change(i + 1, old.get(i).strip(), now.get(i).strip()));
+            for (AbstractDelta<String> delta : DiffUtils.diff(
+                            before.lines().toList(), after.lines().toList())
+                    .getDeltas()) {
+                List<String> old = delta.getSource().getLines();
+                List<String> now = delta.getTarget().getLines();
+                for (int i = 0; i < Math.max(old.size(), now.size()); i++) {
+                    // what is added after the old lines has the number of the last of them
+                    int line = delta.getSource().getPosition() + 1 + Math.min(i, Math.max(0, old.size() - 1));
+                    changes.add(new Change(line, line(old, i), line(now, i)));
+                }
             }
             return changes;
         }
+
+        private static String line(List<String> lines, int i) {
+            return i < lines.size() ? lines.get(i).strip() : "";
+        }
+    }
+
+    /** The same step in a tree that contains the step's own tree as a folder. */
+    default Step below(String folder) {
+        if (folder.isEmpty()) return this;
+        if (this instanceof Move move)
+            return new Move(Paths.join(folder, move.path()), Paths.join(folder, move.to()), move.reason());
+        if (this instanceof Write write)
+            return new Write(Paths.join(folder, write.path()), write.content(), write.reason());
+        if (this instanceof Edit edit)
+            return new Edit(
+                    Paths.join(folder, edit.path()),
+                    Paths.join(folder, edit.to()),
+                    edit.content(),
+                    edit.charset(),
+                    edit.changes(),
+                    edit.reason());
+        return new Retire(Paths.join(folder, path()), reason());
     }
 }

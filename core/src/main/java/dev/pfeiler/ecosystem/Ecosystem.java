@@ -1,47 +1,50 @@
 package dev.pfeiler.ecosystem;
 
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** One language family and its build tools. */
+/** A language family and its build tools. */
 public interface Ecosystem {
-    String name();
+    String id();
 
-    /** The build tools it can make a project for, the usual one first. */
-    List<String> targets();
+    /** Its name, for people. */
+    String title();
 
-    /** Endings of files with its code, in lower case. */
+    /** The extensions of its source files, in lower case, without dot. */
     Set<String> extensions();
 
-    /** Where the tree says that a build tool manages it already, with that tool's name as the excerpt. */
-    Optional<Evidence> managed(ProjectTree tree);
+    /** The build tools it converts for, the usual one first. */
+    List<Target> targets();
 
-    /** What it finds in a tree; nothing where the tree holds none of its languages. */
-    Optional<Reading> read(ProjectTree tree, Environment environment);
-
-    /**
-     * Libraries that hold a class or a package, or bear a name, or part of one; the likeliest first.
-     *
-     * @param tree of the folder that is searched first
-     * @param all whether versions that are no releases are listed too
-     */
-    List<Found> find(ProjectTree tree, String name, boolean all, Environment environment);
+    /** Its projects in a tree. */
+    List<Part> parts(ProjectTree tree);
 
     /**
-     * Declares one more dependency in a managed tree, as an edit of its descriptor.
+     * Reads one project.
      *
-     * @param name as for a search, or the library's own name with or without a version
-     * @param scope what the person wants; empty for the usual one
-     * @throws dev.pfeiler.evidence.Refusal where it cannot be done, or more than one library is meant
+     * @param part the project's files alone, with paths relative to its folder
      */
-    Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment);
+    Reading read(ProjectTree part, Environment environment);
 
-    /** Builds the converted tree with the build tool and holds the result against what the old wiring builds. */
-    Verdict prove(ProofRequest proof, Environment environment);
+    /** Looks up libraries; nothing if the ecosystem's own tools are to be used for that. */
+    default Optional<Libraries> libraries() {
+        return Optional.empty();
+    }
+
+    /** How a person declares one more dependency with the ecosystem's own tool. */
+    default String addCommand(String name) {
+        return "";
+    }
+
+    /**
+     * Builds a converted part with its build tool and compares the result with what the old wiring builds.
+     *
+     * @param target the id of the build tool
+     */
+    PartVerdict prove(String target, ProofRequest request, Environment environment);
 }

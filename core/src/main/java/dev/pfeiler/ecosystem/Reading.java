@@ -1,22 +1,19 @@
 package dev.pfeiler.ecosystem;
 
 import dev.pfeiler.evidence.Finding;
-import dev.pfeiler.proposal.Choices;
-import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
 import java.util.List;
 
-/** What one ecosystem found in a tree, and what it would propose. */
+/** What was read of one part, and what would be proposed for it. */
 public interface Reading {
-    /** How many source files of its languages there are. */
-    int sources();
-
     List<Finding> findings();
 
     /**
      * The proposal that follows from the findings and the person's choices.
      *
-     * @param target one of the ecosystem's build tools
-     * @throws dev.pfeiler.evidence.Refusal where a choice is wrong or nothing can be proposed
+     * @param target the id of one of the ecosystem's build tools
+     * @throws dev.pfeiler.evidence.Refusal if a choice is invalid or nothing can be proposed
      */
-    Proposal propose(String target, Choices choices);
+    PartProposal propose(String target, Deliberation deliberation);
 }

@@ -31,4 +31,9 @@ public record Evidence(String file, int line, String excerpt) {
     public String place() {
         return line > 0 ? file + ":" + line : file;
     }
+
+    /** The same place in a file below a folder. */
+    public Evidence below(String folder) {
+        return folder.isEmpty() ? this : new Evidence(folder + "/" + file, line, excerpt);
+    }
 }

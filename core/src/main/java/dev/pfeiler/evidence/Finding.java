@@ -2,6 +2,7 @@ package dev.pfeiler.evidence;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.function.Predicate;
 
 /**
  * One fact about a project, with its evidence and certainty.
@@ -40,5 +41,20 @@ public record Finding(
     /** Something that could not be read or settled, and that a person has to look at. */
     public static Finding trouble(String subject, String fact, Evidence... evidence) {
         return new Finding(Topic.TROUBLE, subject, fact, Certainty.CERTAIN, List.of(evidence), true);
+    }
+
+    /** The same fact about something under another name. */
+    public Finding about(String other) {
+        return new Finding(topic, other, fact, certainty, evidence, leftForYou);
+    }
+
+    /** The same finding with its files, and a subject that is one of them, below a folder. */
+    public Finding below(String folder, Predicate<String> isFile) {
+        if (folder.isEmpty()) return this;
+        List<Evidence> moved = evidence.stream()
+                .map(one -> isFile.test(one.file()) ? one.below(folder) : one)
+                .toList();
+        String name = isFile.test(subject) ? folder + "/" + subject : subject;
+        return new Finding(topic, name, fact, certainty, moved, leftForYou);
     }
 }

@@ -9,7 +9,7 @@ public class Refusal extends RuntimeException {
         /** The request itself is not possible here. */
         NOT_POSSIBLE,
         /** A choice, an option or the choices file is worded wrongly. */
-        WRONG_WORDS,
+        USAGE,
         /** Reading or writing failed. */
         INPUT_OUTPUT
     }
@@ -27,8 +27,8 @@ public class Refusal extends RuntimeException {
         return new Refusal(Reason.NOT_POSSIBLE, what, next);
     }
 
-    public static Refusal wrongWords(String what, String next) {
-        return new Refusal(Reason.WRONG_WORDS, what, next);
+    public static Refusal usage(String what, String next) {
+        return new Refusal(Reason.USAGE, what, next);
     }
 
     /** A failed read or write, with its cause kept for the log. */

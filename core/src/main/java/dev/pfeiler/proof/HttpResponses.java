@@ -2,6 +2,7 @@ package dev.pfeiler.proof;
 
 import java.io.IOException;
 import java.net.URI;
+import java.net.URISyntaxException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -17,29 +18,26 @@ import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 
 /**
- * What a server answers to plain GET requests, with what changes from one request to the next masked: the port, session
- * ids, times of day, and lines that differ between two requests for the same page.
+ * The responses of a server to GET requests, each made twice: what changes from one request to the next (random values,
+ * times, sessions) is no difference. Ports, session ids and times of day are masked.
  *
- * @param byPath the answers, by path; none where the server gave none in time
+ * @param byPath the responses, by path; none for paths that were not answered in time
  */
-public record HttpResponses(Map<String, Answer> byPath) {
+public record HttpResponses(Map<String, Response> byPath) {
     private static final Duration LIMIT = Duration.ofSeconds(30);
     private static final Pattern SESSION = Pattern.compile("(?i)(;?jsessionid[=:]?\\s*\"?)[0-9A-F.]{16,}");
     private static final Pattern TIME = Pattern.compile("\\b\\d{1,2}:\\d{2}(:\\d{2})?(\\.\\d+)?\\b");
     private static final String MASK = "\u25a0";
 
     /**
-     * One answer.
+     * The response to two equal requests.
      *
      * @param type the media type, and where a redirect leads
+     * @param again the body of the second response
      */
-    public record Answer(int status, String type, String body) {
+    public record Response(int status, String type, String body, String again) {
         private static final int FIRST_REFUSAL = 400;
         private static final int FIRST_ERROR = 500;
-
-        Answer masked(UnaryOperator<String> mask) {
-            return new Answer(status, type, mask.apply(body));
-        }
 
         boolean refused() {
             return status >= FIRST_REFUSAL;
@@ -48,39 +46,71 @@ public record HttpResponses(Map<String, Answer> byPath) {
         boolean broke() {
             return status >= FIRST_ERROR;
         }
+
+        /** Whether another is the same, but for what changes in this one. */
+        boolean same(Response other) {
+            return status == other.status
+                    && type.equals(other.type)
+                    && SteadyLines.of(body, again).same(again, other.again);
+        }
     }
 
     public HttpResponses {
         byPath = new TreeMap<>(byPath);
     }
 
-    /** Asks a server on this machine for each path, twice. */
-    public static HttpResponses of(int port, Collection<String> paths) {
-        return of(port, paths, UnaryOperator.identity());
+    /**
+     * The responses of two servers.
+     *
+     * @param before of the old program
+     * @param after of the new one
+     */
+    public record Pair(HttpResponses before, HttpResponses after) {}
+
+    /** Requests each path of a server on this machine twice. */
+    public static HttpResponses of(int port, Collection<String> paths, UnaryOperator<String> mask) {
+        Map<String, Response> responses = new TreeMap<>();
+        HttpClient client = client();
+        for (String path : paths) {
+            Optional<Single> once = get(client, port, path);
+            Optional<Single> again = once.flatMap(one -> get(client, port, path));
+            if (again.isPresent()) responses.put(path, joined(once.get(), again.get(), mask));
+        }
+        return new HttpResponses(responses);
     }
 
-    /**
-     * The same with more masked than what is masked of any server.
-     *
-     * @param mask gives a body without what says nothing
-     */
-    public static HttpResponses of(int port, Collection<String> paths, UnaryOperator<String> mask) {
-        HttpClient client = HttpClient.newBuilder()
+    /** Requests each path of two servers on this machine in turn, so that both respond at the same time of day. */
+    public static Pair inTurn(int oldPort, int newPort, Collection<String> paths) {
+        Map<String, Response> before = new TreeMap<>();
+        Map<String, Response> after = new TreeMap<>();
+        HttpClient client = client();
+        for (String path : paths) {
+            Optional<Single> old = get(client, oldPort, path);
+            Optional<Single> now = get(client, newPort, path);
+            Optional<Single> oldAgain = old.flatMap(one -> get(client, oldPort, path));
+            Optional<Single> nowAgain = now.flatMap(one -> get(client, newPort, path));
+            if (oldAgain.isPresent()) before.put(path, joined(old.get(), oldAgain.get(), UnaryOperator.identity()));
+            if (nowAgain.isPresent()) after.put(path, joined(now.get(), nowAgain.get(), UnaryOperator.identity()));
+        }
+        return new Pair(new HttpResponses(before), new HttpResponses(after));
+    }
+
+    private static HttpClient client() {
+        return HttpClient.newBuilder()
                 .version(HttpClient.Version.HTTP_1_1)
                 .followRedirects(HttpClient.Redirect.NEVER)
                 .connectTimeout(LIMIT)
                 .build();
-        Map<String, Answer> answers = new TreeMap<>();
-        for (String path : paths) {
-            Optional<Answer> first = get(client, port, path);
-            Optional<Answer> second = first.flatMap(one -> get(client, port, path));
-            if (second.isPresent())
-                answers.put(path, steady(first.get(), second.get()).masked(mask));
-        }
-        return new HttpResponses(answers);
     }
 
-    private static Optional<Answer> get(HttpClient client, int port, String path) {
+    /** The response to one request. */
+    private record Single(int status, String type, String body) {}
+
+    private static Response joined(Single once, Single again, UnaryOperator<String> mask) {
+        return new Response(again.status(), again.type(), mask.apply(once.body()), mask.apply(again.body()));
+    }
+
+    private static Optional<Single> get(HttpClient client, int port, String path) {
         try {
             URI uri = new URI("http", null, "127.0.0.1", port, path, null, null);
             HttpResponse<byte[]> response = client.send(
@@ -91,8 +121,8 @@ public record HttpResponses(Map<String, Answer> byPath) {
                             .map(" to "::concat)
                             .orElse("");
             String body = new String(response.body(), StandardCharsets.ISO_8859_1);
-            return Optional.of(new Answer(response.statusCode(), masked(type, port), masked(body, port)));
-        } catch (IOException | java.net.URISyntaxException e) {
+            return Optional.of(new Single(response.statusCode(), masked(type, port), masked(body, port)));
+        } catch (IOException | URISyntaxException e) {
             return Optional.empty();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -106,50 +136,39 @@ public record HttpResponses(Map<String, Answer> byPath) {
         return TIME.matcher(plain).replaceAll(MASK);
     }
 
-    /** The second answer, with each line masked that was another in the first. */
-    private static Answer steady(Answer first, Answer second) {
-        String[] one = first.body().split("\n", -1);
-        String[] other = second.body().split("\n", -1);
-        // a page that is of another length each time says nothing but that it is there
-        if (one.length != other.length) return new Answer(second.status(), second.type(), MASK);
-        for (int i = 0; i < one.length; i++) if (!one[i].equals(other[i])) other[i] = MASK;
-        return new Answer(second.status(), second.type(), String.join("\n", other));
-    }
-
     /**
-     * Holds the answers of the new server against those of the old.
+     * Compares the responses of the new program with these of the old one.
      *
-     * @param mended why an error may be none any more; empty where nobody knows
+     * @param fixed why an error may be gone; empty if nothing is known to have fixed one
      */
-    public Comparison against(HttpResponses after, String mended) {
+    public Comparison against(HttpResponses after, String fixed) {
         List<Difference> differences = new ArrayList<>();
         byPath.forEach((path, old) -> {
-            Answer now = after.byPath.get(path);
+            Response now = after.byPath.get(path);
             if (now == null) {
                 differences.add(new Difference(path, Difference.Kind.GONE, ""));
-            } else if (!now.equals(old)) {
+            } else if (!old.same(now)) {
                 String how = now.status() != old.status()
                         ? " (status " + old.status() + " before, " + now.status() + " now)"
                         : now.type().equals(old.type()) ? "" : " (" + old.type() + " before, " + now.type() + " now)";
-                String cause = old.refused() && !now.refused() ? mended : "";
+                String cause = old.refused() && !now.refused() ? fixed : "";
                 differences.add(new Difference(path + how, Difference.Kind.CHANGED, cause));
             }
         });
         after.byPath.keySet().stream()
                 .filter(path -> !byPath.containsKey(path))
                 .forEach(path -> differences.add(new Difference(path, Difference.Kind.ADDED, "")));
-        return new Comparison("pages", words(), after.words(), differences);
+        return new Comparison("pages", summary(), after.summary(), differences);
     }
 
-    private String words() {
-        long broken = byPath.values().stream().filter(Answer::broke).count();
-        return byPath.size() + " answered" + (broken == 0 ? "" : ", " + broken + " with an error");
+    private String summary() {
+        return byPath.size() + " requested" + (broken().isEmpty() ? "" : ", " + broken().size() + " with an error");
     }
 
-    /** Paths that the server could not answer without an error of its own. */
+    /** Paths that the server could not serve without an error of its own. */
     public List<String> broken() {
         return byPath.entrySet().stream()
-                .filter(e -> e.getValue().broke())
+                .filter(entry -> entry.getValue().broke())
                 .map(Map.Entry::getKey)
                 .toList();
     }

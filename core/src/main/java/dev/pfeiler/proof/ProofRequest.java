@@ -7,15 +7,14 @@ import java.util.Map;
 import java.util.function.Consumer;
 
 /**
- * What a proof works on.
+ * What a proof works on: one part of a converted tree.
  *
- * @param converted the folder that was converted
- * @param old the old tree, laid out again in a scratch folder
+ * @param converted the folder of the part in the converted tree
+ * @param old the part of the old tree, laid out again in a scratch folder
  * @param scratch an empty folder for what is built from it
- * @param log where the build tool's output is kept
- * @param choices what the person had settled, by decision key
- * @param runOldBuild whether the old build itself is run in the scratch copy, instead of compiling what it names
- * @param running whether and how what was built is started
+ * @param log the file for the build tool's output
+ * @param decisions all that stood when the conversion was carried out, by key
+ * @param choices those of them that the person made
  * @param stage is told what is being done, for people who wait
  */
 public record ProofRequest(
@@ -23,23 +22,40 @@ public record ProofRequest(
         ProjectTree old,
         Path scratch,
         Path log,
+        Map<String, String> decisions,
         Map<String, String> choices,
-        boolean offline,
-        boolean runOldBuild,
-        Running running,
+        Options options,
         Consumer<String> stage) {
     /**
-     * How far a proof goes with what was built.
+     * How far a proof goes.
      *
-     * @param wanted whether it is started at all
-     * @param words what a program is given; none for the usual
+     * @param runOldBuild whether the old build itself is run in the scratch copy, instead of compiling what it names
      */
-    public record Running(boolean wanted, List<String> words) {
-        public static final Running USUAL = new Running(true, List.of());
-        public static final Running NONE = new Running(false, List.of());
+    public record Options(boolean offline, boolean runOldBuild, RunOptions running) {}
 
-        public Running {
-            words = List.copyOf(words);
+    /**
+     * Whether and how what was built is run.
+     *
+     * @param arguments for a program; empty for the usual ones
+     */
+    public record RunOptions(boolean wanted, List<String> arguments) {
+        public static final RunOptions USUAL = new RunOptions(true, List.of());
+        public static final RunOptions NONE = new RunOptions(false, List.of());
+
+        public RunOptions {
+            arguments = List.copyOf(arguments);
         }
+    }
+
+    public boolean offline() {
+        return options.offline();
+    }
+
+    public boolean runOldBuild() {
+        return options.runOldBuild();
+    }
+
+    public RunOptions running() {
+        return options.running();
     }
 }

@@ -1,46 +1,28 @@
 package dev.pfeiler.proof;
 
-import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * What a proof came to.
  *
- * @param rows what was compared; none where the build tool failed
- * @param failure why there is nothing to compare
- * @param products the archives that the build tool made
- * @param log what the build tool printed
- * @param notes what a person should know about how the proof was made
+ * @param parts in the order of the survey
+ * @param notes what a person should know about the proof as a whole
  */
-public record Verdict(
-        List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
-    /** Why a build failed: the cause in one sentence, and the next thing to do. */
-    public record Failure(String cause, String next) {}
+public record Verdict(List<Part> parts, List<String> notes) {
+    /**
+     * The verdict on one part.
+     *
+     * @param id of the part
+     */
+    public record Part(String id, PartVerdict verdict) {}
 
     public Verdict {
-        rows = List.copyOf(rows);
-        products = List.copyOf(products);
+        parts = List.copyOf(parts);
         notes = List.copyOf(notes);
     }
 
-    /** Whether the result is what the old wiring built, every difference having a known cause. */
+    /** Whether every part is proven. */
     public boolean proven() {
-        return failure.isEmpty() && rows.stream().allMatch(row -> row.state() != Comparison.State.DIFFERENT);
-    }
-
-    /** The same verdict with one more note. */
-    public Verdict noting(String note) {
-        return new Verdict(
-                rows,
-                failure,
-                products,
-                log,
-                Stream.concat(notes.stream(), Stream.of(note)).toList());
-    }
-
-    public static Verdict failed(String cause, String next, Path log) {
-        return new Verdict(List.of(), Optional.of(new Failure(cause, next)), List.of(), log, List.of());
+        return parts.stream().allMatch(part -> part.verdict().proven());
     }
 }

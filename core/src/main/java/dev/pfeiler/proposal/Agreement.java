@@ -2,6 +2,7 @@ package dev.pfeiler.proposal;
 
 import dev.pfeiler.evidence.Evidence;
 import java.util.List;
+import java.util.function.Predicate;
 
 /**
  * One thing that several descriptors state, with what stands after the conversion.
@@ -31,5 +32,16 @@ public record Agreement(String subject, String standing, List<Statement> stateme
     /** Whether all places that stay agree. */
     public boolean holds() {
         return statements.stream().noneMatch(Statement::stillDiffers);
+    }
+
+    /** The same as seen from a tree that contains the part as a folder. */
+    Agreement below(String folder, Predicate<String> isFile) {
+        if (folder.isEmpty()) return this;
+        List<Statement> moved = statements.stream()
+                .map(s -> isFile.test(s.evidence().file())
+                        ? new Statement(s.value(), s.evidence().below(folder), s.agrees(), s.stays())
+                        : s)
+                .toList();
+        return new Agreement(subject + " (" + folder + ")", standing, moved);
     }
 }

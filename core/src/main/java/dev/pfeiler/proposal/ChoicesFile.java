@@ -69,7 +69,7 @@ public final class ChoicesFile {
                 }
             }
         } catch (JsonProcessingException e) {
-            throw Refusal.wrongWords(
+            throw Refusal.usage(
                     NAME + ":" + e.getLocation().getLineNr() + " is no YAML: "
                             + e.getOriginalMessage().lines().findFirst().orElse(""),
                     "Mend the line, or write the file anew with pfeiler propose --write.");
@@ -122,7 +122,7 @@ public final class ChoicesFile {
     }
 
     private static Refusal shape(int line) {
-        return Refusal.wrongWords(
+        return Refusal.usage(
                 NAME + ":" + line + " is neither \"key: value\" nor a section of such lines.",
                 "See docs/choices.md for the format.");
     }

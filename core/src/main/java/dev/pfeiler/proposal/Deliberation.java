@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -12,7 +13,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
-/** Gathers the decisions of a proposal, each held against the person's choices. */
+/** Collects the decisions about one part, each with the person's choice where there is one. */
 public final class Deliberation {
     private final Choices choices;
     private final Map<String, Decision> decisions = new LinkedHashMap<>();
@@ -35,7 +36,7 @@ public final class Deliberation {
      * The value that stands, where not every text is one.
      *
      * @param check gives the value in its normal form, or nothing where it is none
-     * @throws Refusal where the person's word is no value of this decision
+     * @throws Refusal if the person's choice is not a value of this decision
      */
     public String settle(Decision proposed, Function<String, Optional<String>> check) {
         Decision standing = choices.of(proposed.key())
@@ -45,69 +46,75 @@ public final class Deliberation {
         return standing.value();
     }
 
-    /** The value that stands for something the tree does not say, noted as a question as long as nobody answers. */
+    /** The value that stands for something the tree does not say; a question as long as nobody answers. */
     public String ask(
             Question question, String title, List<Evidence> evidence, Function<String, Optional<String>> check) {
+        return ask(question, title, "", evidence, check);
+    }
+
+    /** The same, listed under a title of its own. */
+    public String ask(
+            Question question,
+            String title,
+            String group,
+            List<Evidence> evidence,
+            Function<String, Optional<String>> check) {
         Decision byDefault = new Decision(
                 question.key(),
                 title,
                 question.fallback().orElse(""),
                 Certainty.GUESS,
                 Decision.Basis.DEFAULT,
-                "nothing in the project says it",
+                "not specified in the project",
                 evidence,
-                List.of());
+                List.of(),
+                group,
+                Optional.empty());
         if (choices.of(question.key()).isEmpty() && !questions.contains(question)) questions.add(question);
         return settle(byDefault, check);
     }
 
     private static Decision overruled(Decision proposed, Choice choice, Function<String, Optional<String>> check) {
         String value = check.apply(choice.value())
-                .orElseThrow(() -> Refusal.wrongWords(
-                        "\"" + choice.value() + "\" is no value for " + choice.key() + " (" + choice.where() + ").",
-                        "See what pfeiler propose shows for " + choice.key() + "."));
+                .orElseThrow(() -> Refusal.usage(
+                        "Invalid value for " + choice.key() + ": \"" + choice.value() + "\" (" + choice.where() + ").",
+                        "Run pfeiler propose to see the decision " + choice.key() + "."));
         if (value.equals(proposed.value()) && proposed.basis() == Decision.Basis.EVIDENCE) return proposed;
         List<Decision.Alternative> others = new ArrayList<>(proposed.alternatives());
         if (!proposed.value().isEmpty() && !proposed.value().equals(value)) {
-            others.add(0, new Decision.Alternative(proposed.value(), "what the project itself suggests"));
+            others.add(0, new Decision.Alternative(proposed.value(), "suggested by the project"));
         }
         List<Evidence> evidence = new ArrayList<>();
         evidence.add(choice.said());
         evidence.addAll(proposed.evidence());
-        return new Decision(
-                proposed.key(),
-                proposed.title(),
-                value,
-                Certainty.CERTAIN,
-                Decision.Basis.CHOICE,
-                "settled by you",
-                evidence,
-                others);
+        return proposed.overruled(value, Certainty.CERTAIN, Decision.Basis.CHOICE, "your choice", evidence, others);
+    }
+
+    /** All decisions, in the order in which they were made. */
+    public List<Decision> decisions() {
+        return List.copyOf(decisions.values());
     }
 
     /**
-     * All decisions, once every choice has met the decision it settles.
+     * Refuses choices that no decision takes.
      *
-     * @throws Refusal where a choice names no decision
+     * @param keys of all decisions
      */
-    public List<Decision> decisions() {
-        for (Choice choice : choices.all()) {
-            if (!decisions.containsKey(choice.key())) throw unknown(choice);
-        }
-        return List.copyOf(decisions.values());
+    public static void refuseUnknown(Choices choices, Collection<String> keys) {
+        for (Choice choice : choices.all()) if (!keys.contains(choice.key())) throw unknown(choice, keys);
     }
 
     public List<Question> questions() {
         return List.copyOf(questions);
     }
 
-    private Refusal unknown(Choice choice) {
+    private static Refusal unknown(Choice choice, Collection<String> keys) {
         LevenshteinDistance distance = LevenshteinDistance.getDefaultInstance();
-        String nearest = decisions.keySet().stream()
+        String nearest = keys.stream()
                 .min(Comparator.comparingInt(key -> distance.apply(key, choice.key())))
                 .orElse("");
-        return Refusal.wrongWords(
+        return Refusal.usage(
                 "There is no decision \"" + choice.key() + "\" (" + choice.where() + ").",
-                nearest.isEmpty() ? "Take it out." : "Did you mean \"" + nearest + "\"?");
+                nearest.isEmpty() ? "Remove it." : "Did you mean \"" + nearest + "\"?");
     }
 }

@@ -6,6 +6,7 @@ import dev.pfeiler.tree.Paths;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.apache.commons.text.similarity.LevenshteinDistance;
@@ -34,15 +35,16 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
         List<Step> steps =
                 proposal.steps().stream().filter(step -> concerns(step, plain)).toList();
         for (Step step : steps) {
-            proposal.decisions().stream().filter(d -> governs(d, step)).forEach(decisions::add);
-        }
-        // the scope of a jar belongs to its identity
-        for (Decision decision : List.copyOf(decisions)) {
-            // a scope's key may bear a module's name before the path
-            String path = decision.key().replaceFirst("^(jar|scope):([^:/]*:)?", "");
+            if (!step.leaves()) continue;
             proposal.decisions().stream()
-                    .filter(d -> List.of("jar", "scope").contains(d.section())
-                            && d.key().endsWith(":" + path))
+                    .filter(d -> governs(proposal, d, step))
+                    .forEach(decisions::add);
+        }
+        // a decision and those that refine it belong together
+        for (Decision decision : List.copyOf(decisions)) {
+            String main = decision.about().orElse(decision.key());
+            proposal.decisions().stream()
+                    .filter(d -> d.key().equals(main) || d.about().equals(Optional.of(main)))
                     .forEach(decisions::add);
         }
         if (decisions.isEmpty() && steps.isEmpty()) throw unknown(proposal, plain);
@@ -50,17 +52,22 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
     }
 
     private static boolean concerns(Decision decision, String subject) {
-        if (decision.key().equals(subject)) return true;
-        if (decision.section().isEmpty()) return decision.title().equalsIgnoreCase(subject);
-        String path = decision.key().substring(decision.section().length() + 1);
-        if (path.equals(subject)
-                || path.endsWith(":" + subject)
-                || Paths.name(path).equals(subject)) return true;
-        if (!decision.section().equals("jar")) return false;
-        String[] coordinates = decision.value().split(":");
-        boolean names = coordinates.length > 2
-                && (coordinates[1].equals(subject) || decision.value().startsWith(subject + ":"));
-        return names || decision.value().equals(subject);
+        if (decision.key().equals(subject) || decision.title().equalsIgnoreCase(subject)) return true;
+        String about = about(decision);
+        if (about.isEmpty()) return Paths.name(decision.key()).equals(subject);
+        if (about.equals(subject)
+                || about.endsWith(":" + subject)
+                || Paths.name(about).equals(subject)) return true;
+        // a value may be made up of parts, as coordinates are
+        String value = decision.value();
+        return value.equals(subject) || value.startsWith(subject + ":") || value.contains(":" + subject + ":");
+    }
+
+    /** What a decision is about: the part of its key after the first colon. */
+    private static String about(Decision decision) {
+        return decision.section().isEmpty()
+                ? ""
+                : decision.key().substring(decision.section().length() + 1);
     }
 
     private static boolean concerns(Step step, String subject) {
@@ -68,13 +75,18 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
                 .anyMatch(path -> path.equals(subject) || Paths.name(path).equals(subject));
     }
 
-    /** Whether a decision about a folder or a jar led to a step. */
-    private static boolean governs(Decision decision, Step step) {
-        if (!step.leaves()) return false;
-        if (decision.key().equals("jar:" + step.path())) return true;
-        if (!decision.section().equals("folder")) return false;
-        String folder = decision.key().substring("folder:".length());
-        return Paths.within(folder.equals(".") ? "" : folder, step.path());
+    /** Whether a decision about a file, or about a folder that contains it, led to a step. */
+    private static boolean governs(Proposal proposal, Decision decision, Step step) {
+        String about = about(decision);
+        if (about.isEmpty()) return false;
+        String folder = proposal.parts().stream()
+                .filter(part -> !part.id().isEmpty() && decision.key().startsWith(part.id() + "/"))
+                .map(Proposal.Part::folder)
+                .findFirst()
+                .orElse("");
+        String path = Paths.join(folder, about.equals(".") ? "" : about);
+        return !path.isEmpty() && Paths.within(path, step.path())
+                || about.equals(".") && Paths.within(folder, step.path());
     }
 
     private static Refusal unknown(Proposal proposal, String subject) {
@@ -85,9 +97,9 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
                 .min(Comparator.comparingInt(name -> distance.apply(name, subject)))
                 .orElse("");
         return Refusal.notPossible(
-                "Nothing was decided about \"" + subject + "\".",
+                "No decision about \"" + subject + "\".",
                 nearest.isEmpty()
-                        ? "Name a dependency, a file or a setting."
-                        : "Name a dependency, a file or a setting, for example \"" + nearest + "\".");
+                        ? "Pass a dependency, a file or a setting."
+                        : "Pass a dependency, a file or a setting, for example \"" + nearest + "\".");
     }
 }

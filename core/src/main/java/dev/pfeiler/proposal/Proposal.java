@@ -3,36 +3,65 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
  * The decisions about a tree, and the steps they lead to.
  *
- * @param ecosystem the ecosystem that made it
- * @param target the build tool the result is for
- * @param leftForYou what nobody but the person can settle or mend
+ * @param format the version of this record as a file
+ * @param parts the parts that are converted
+ * @param leftForYou what nobody but the person can decide or fix
  * @param agreements what several descriptors state, and what stands
- * @param commands what to type in the converted project, by what it does, in a useful order
+ * @param commands what to type in the converted project, in a useful order
  */
 public record Proposal(
-        String ecosystem,
-        String target,
+        String format,
+        List<Part> parts,
         List<Decision> decisions,
         List<Question> questions,
         List<Step> steps,
         List<Finding> leftForYou,
         List<Agreement> agreements,
         List<Command> commands) {
-    /** A command of the build tool and what it does. */
-    public record Command(String purpose, String line) {}
+    public static final String FORMAT = "pfeiler-proposal/2";
+
+    /**
+     * A part of the tree.
+     *
+     * @param id which its keys start with, if there are several
+     * @param folder within the tree; empty for the tree itself
+     * @param ecosystem the id of its ecosystem
+     * @param target the id of the build tool it is converted for
+     */
+    public record Part(String id, String folder, String ecosystem, String target) {}
+
+    /**
+     * A command of a build tool and what it does.
+     *
+     * @param folder in which it is run, within the tree; empty for the tree itself
+     */
+    public record Command(String purpose, String line, String folder) {
+        public Command {
+            // records of earlier versions have none
+            folder = folder == null ? "" : folder;
+        }
+
+        public Command(String purpose, String line) {
+            this(purpose, line, "");
+        }
+    }
 
     public Proposal {
+        // records of earlier versions have neither
+        format = format == null ? "pfeiler-proposal/1" : format;
+        parts = parts == null ? List.of() : List.copyOf(parts);
         decisions = List.copyOf(decisions);
         questions = List.copyOf(questions);
         steps = List.copyOf(steps);
         leftForYou = List.copyOf(leftForYou);
-        // records of earlier versions have none
         agreements = agreements == null ? List.of() : List.copyOf(agreements);
         commands = List.copyOf(commands);
     }
@@ -47,11 +76,18 @@ public record Proposal(
         allSteps.addAll(furtherSteps);
         List<Finding> allLeft = new ArrayList<>(leftForYou);
         allLeft.addAll(furtherLeft);
-        return new Proposal(ecosystem, target, decisions, questions, allSteps, allLeft, agreements, commands);
+        return new Proposal(format, parts, decisions, questions, allSteps, allLeft, agreements, commands);
     }
 
     /** Questions that stop the conversion until somebody answers. */
     public List<Question> open() {
         return questions.stream().filter(q -> q.fallback().isEmpty()).toList();
+    }
+
+    /** The values of all decisions, by key. */
+    public Map<String, String> values() {
+        Map<String, String> values = new LinkedHashMap<>();
+        decisions.forEach(decision -> values.put(decision.key(), decision.value()));
+        return values;
     }
 }

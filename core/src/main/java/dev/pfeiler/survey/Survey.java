@@ -2,63 +2,67 @@ package dev.pfeiler.survey;
 
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
-/** All the findings of one tree. */
-public final class Survey {
-    private final ProjectTree tree;
-    private final Map<Ecosystem, Reading> readings;
-    private final List<Finding> findings;
-
-    private Survey(ProjectTree tree, Map<Ecosystem, Reading> readings, List<Finding> findings) {
-        this.tree = tree;
-        this.readings = readings;
-        this.findings = findings;
+/**
+ * All the findings of a tree, part by part.
+ *
+ * @param parts outer ones first
+ * @param findings by topic; within one, in the order in which they were made
+ */
+public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> findings) {
+    public Survey {
+        parts = List.copyOf(parts);
+        findings = List.copyOf(findings);
     }
 
-    /** Asks each ecosystem for its findings. */
+    /** Asks each ecosystem for its parts, and reads those that no build tool manages. */
     public static Survey of(ProjectTree tree, List<Ecosystem> ecosystems, Environment environment) {
-        Map<Ecosystem, Reading> readings = new LinkedHashMap<>();
-        List<Finding> findings = new ArrayList<>();
-        for (Ecosystem ecosystem : ecosystems) {
-            ecosystem
-                    .managed(tree)
-                    .ifPresent(tool -> findings.add(Finding.of(
-                            Finding.Topic.TOOLS,
-                            tool.excerpt(),
-                            "manages this project already",
-                            dev.pfeiler.evidence.Certainty.CERTAIN,
-                            List.of(tool))));
-            ecosystem.read(tree, environment).ifPresent(reading -> {
-                readings.put(ecosystem, reading);
-                findings.addAll(reading.findings());
-            });
+        PartLayout layout = PartLayout.of(tree, ecosystems);
+        List<SurveyedPart> parts = new ArrayList<>();
+        List<Finding> findings = new ArrayList<>(layout.findings());
+        for (PartLayout.Placed placed : layout.placed()) {
+            Optional<Evidence> managed = placed.part().managed();
+            Optional<Reading> reading = managed.isPresent()
+                    ? Optional.empty()
+                    : Optional.of(placed.ecosystem().read(placed.view(), environment));
+            parts.add(new SurveyedPart(
+                    placed.id(), placed.folder(), placed.ecosystem(), placed.part(), placed.view(), reading));
+            managed.ifPresent(tool -> findings.add(Finding.of(
+                    Finding.Topic.TOOLS,
+                    placed.folder().isEmpty() ? tool.excerpt() : placed.folder(),
+                    placed.folder().isEmpty()
+                            ? "already manages this project"
+                            : "already managed by " + tool.excerpt() + "; left as it is",
+                    Certainty.CERTAIN,
+                    List.of(tool.below(placed.folder())))));
+            Predicate<String> isFile = isFileOf(placed.view());
+            reading.ifPresent(read -> read.findings().stream()
+                    .map(finding -> finding.below(placed.folder(), isFile))
+                    .filter(finding -> !findings.contains(finding))
+                    .forEach(findings::add));
         }
-        findings.addAll(tree.trouble());
+        tree.trouble().stream().filter(finding -> !findings.contains(finding)).forEach(findings::add);
         findings.sort(Comparator.comparing(Finding::topic));
-        return new Survey(tree, readings, List.copyOf(findings));
+        return new Survey(tree, parts, findings);
     }
 
-    public ProjectTree tree() {
-        return tree;
+    /** Whether a path names something in a view of a tree, so that it has a place in the whole. */
+    public static Predicate<String> isFileOf(ProjectTree view) {
+        return path -> view.has(path) || view.folders().contains(path);
     }
 
-    /** By topic; within one, in the order in which they were made. */
-    public List<Finding> findings() {
-        return findings;
-    }
-
-    /** The ecosystem with the most source files, with what it read. */
-    public Optional<Map.Entry<Ecosystem, Reading>> leading() {
-        return readings.entrySet().stream()
-                .max(Comparator.comparingInt(entry -> entry.getValue().sources()));
+    /** The parts that no build tool manages yet. */
+    public List<SurveyedPart> unmanaged() {
+        return parts.stream().filter(part -> part.reading().isPresent()).toList();
     }
 }

@@ -1,6 +1,7 @@
 package dev.pfeiler.tree;
 
 import java.util.ArrayDeque;
+import java.util.Collection;
 import java.util.Deque;
 import java.util.Locale;
 import java.util.Optional;
@@ -69,5 +70,16 @@ public final class Paths {
             else if (parts.pollLast() == null) return Optional.empty();
         }
         return Optional.of(String.join("/", parts));
+    }
+
+    /** The innermost folder that contains all of some folders; empty if that is the top. */
+    public static String common(Collection<String> folders) {
+        return folders.stream()
+                .reduce((one, other) -> {
+                    String common = one;
+                    while (!within(common, other)) common = parent(common);
+                    return common;
+                })
+                .orElse("");
     }
 }

@@ -9,8 +9,10 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -40,22 +42,55 @@ public final class ProjectTree {
     public static ProjectTree read(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
         if (!Files.exists(root)) {
-            throw Refusal.notPossible("There is no folder " + folder + ".", "Name the folder that holds the project.");
+            throw Refusal.notPossible("No such directory: " + folder + ".", "Pass the project directory.");
         }
         if (!Files.isDirectory(root)) {
-            throw Refusal.notPossible(folder + " is a file, not a folder.", "Name the folder that holds the project.");
+            throw Refusal.notPossible(folder + " is a file, not a directory.", "Pass the project directory.");
         }
         if (!Files.isReadable(root) || !Files.isExecutable(root)) {
             throw Refusal.notPossible(
-                    "The folder " + folder + " may not be read.", "Ask for the right to read it, or name another.");
+                    "Cannot read " + folder + ": permission denied.",
+                    "Fix its permissions, or pass another directory.");
         }
         ProjectTree tree = new ProjectTree(root);
         try {
             Files.walkFileTree(root, tree.new Lister());
         } catch (IOException e) {
-            throw Refusal.inputOutput("The folder " + folder + " could not be listed: " + e, "Look at the disk.", e);
+            throw Refusal.inputOutput("Cannot list " + folder + ": " + e, "Check the disk.", e);
         }
         return tree;
+    }
+
+    /**
+     * The view of one folder of the tree: what is in it, with paths relative to it.
+     *
+     * @param without paths of files and folders of this tree that the view leaves out
+     */
+    public ProjectTree at(String folder, Collection<String> without) {
+        ProjectTree view = new ProjectTree(root.resolve(folder));
+        Set<String> out = Set.copyOf(without);
+        under(folder).filter(file -> !isIn(file.path(), folder, out)).forEach(file -> {
+            String path = Paths.relative(folder, file.path());
+            view.files.put(path, new TreeFile(path, file.size(), file.modified(), file.link()));
+        });
+        folders.stream()
+                .filter(path -> !path.equals(folder) && Paths.within(folder, path) && !isIn(path, folder, out))
+                .forEach(path -> view.folders.add(Paths.relative(folder, path)));
+        leftOut.stream()
+                .filter(path -> Paths.within(folder, path))
+                .forEach(path -> view.leftOut.add(Paths.relative(folder, path)));
+        trouble.stream()
+                .filter(finding -> Paths.within(folder, finding.subject()))
+                .filter(finding -> !isIn(finding.subject(), folder, out))
+                .forEach(finding -> view.trouble.add(finding.about(Paths.relative(folder, finding.subject()))));
+        return view;
+    }
+
+    /** Whether a path, or a folder between it and the view's, is left out. */
+    private static boolean isIn(String path, String folder, Set<String> without) {
+        for (String p = path; !p.equals(folder) && !p.isEmpty(); p = Paths.parent(p))
+            if (without.contains(p)) return true;
+        return false;
     }
 
     public Path root() {
@@ -166,14 +201,14 @@ public final class ProjectTree {
                             attributes.lastModifiedTime().toInstant(),
                             link));
             if (!link && !Files.isReadable(file)) {
-                trouble.add(Finding.trouble(path, "may not be read; it is left where it is"));
+                trouble.add(Finding.trouble(path, "permission denied; left in place"));
             }
             return FileVisitResult.CONTINUE;
         }
 
         @Override
         public FileVisitResult visitFileFailed(Path file, IOException e) {
-            trouble.add(Finding.trouble(relative(file), "could not be listed; what it holds is left where it is"));
+            trouble.add(Finding.trouble(relative(file), "could not be listed; its contents are left in place"));
             return FileVisitResult.CONTINUE;
         }
     }

@@ -37,7 +37,10 @@ class ConversionTest {
     }
 
     private List<Step> convert(Step... steps) {
-        return Conversion.run(sketch.tree(), List.of(steps), Map.of("level", "8"), Map.of());
+        return Conversion.run(
+                sketch.tree(),
+                List.of(steps),
+                new Ledger.Decided(List.of(), Map.of("level", "8", "name", "x"), Map.of("level", "8"), Map.of()));
     }
 
     private boolean has(String path) {

@@ -54,7 +54,12 @@ class CutOffTest {
             Path root = Path.of(words[0]);
             Disk disk = new Halting(
                     Integer.parseInt(words[2]), () -> Runtime.getRuntime().halt(HALTED));
-            if (words[1].equals("convert")) Conversion.run(ProjectTree.read(root), steps(), Map.of(), record(), disk);
+            if (words[1].equals("convert"))
+                Conversion.run(
+                        ProjectTree.read(root),
+                        steps(),
+                        new Ledger.Decided(List.of(), Map.of(), Map.of(), record()),
+                        disk);
             else Undo.run(root, Undo.Edits.REFUSE, disk);
         }
     }
@@ -127,7 +132,8 @@ class CutOffTest {
             exit = child(sketch.root(), "convert", points);
             assertThat(exit).isIn(HALTED, 0);
             if (Ledger.exists(sketch.root())) {
-                assertThatThrownBy(() -> Conversion.run(sketch.tree(), steps(), Map.of(), record()))
+                assertThatThrownBy(() -> Conversion.run(
+                                sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record())))
                         .isInstanceOf(Refusal.class)
                         .hasMessageContaining("converted already");
             } else {
@@ -135,7 +141,7 @@ class CutOffTest {
                 assertThat(withoutLedger(sketch.digest()))
                         .as("before change %s", points)
                         .isEqualTo(before);
-                Conversion.run(sketch.tree(), steps(), Map.of(), record());
+                Conversion.run(sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record()));
             }
             Undo.run(sketch.root(), Undo.Edits.REFUSE);
             assertThat(withoutLedger(sketch.digest()))
@@ -153,7 +159,7 @@ class CutOffTest {
         for (int exit = HALTED; exit == HALTED; points++) {
             Sketch sketch = project("undo" + points);
             Map<String, String> before = withoutLedger(sketch.digest());
-            Conversion.run(sketch.tree(), steps(), Map.of(), record());
+            Conversion.run(sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record()));
             exit = child(sketch.root(), "undo", points);
             assertThat(exit).isIn(HALTED, 0);
             if (Ledger.exists(sketch.root())) Undo.run(sketch.root(), Undo.Edits.REFUSE);
@@ -192,7 +198,7 @@ class CutOffTest {
             Map<String, String> before = contents(sketch.root());
             List<Step> steps = randomSteps(random, old);
             try {
-                Conversion.run(sketch.tree(), steps, Map.of(), Map.of(), haltingSomewhere(random));
+                Conversion.run(sketch.tree(), steps, Ledger.Decided.NOTHING, haltingSomewhere(random));
             } catch (Halt e) {
                 // cut off somewhere
             }

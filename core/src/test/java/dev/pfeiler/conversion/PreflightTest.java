@@ -37,7 +37,7 @@ class PreflightTest {
 
     private void refused(ProjectTree tree, String why, Step... steps) throws IOException {
         Map<String, String> before = sketch.digest();
-        assertThatThrownBy(() -> Conversion.run(tree, List.of(steps), Map.of(), Map.of()))
+        assertThatThrownBy(() -> Conversion.run(tree, List.of(steps), Ledger.Decided.NOTHING))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
                     assertThat(refusal.reason()).isEqualTo(Refusal.Reason.NOT_POSSIBLE);
                     assertThat(refusal.next()).isNotBlank();
@@ -53,7 +53,7 @@ class PreflightTest {
                 "differ only in letter case",
                 new Step.Move("src/A.java", "x/a.txt", ""),
                 new Step.Write("x/A.txt", "", ""));
-        Conversion.run(sketch.tree(), List.of(new Step.Move("src/A.java", "src/a.java", "")), Map.of(), Map.of());
+        Conversion.run(sketch.tree(), List.of(new Step.Move("src/A.java", "src/a.java", "")), Ledger.Decided.NOTHING);
     }
 
     @Test
@@ -94,7 +94,7 @@ class PreflightTest {
         Files.writeString(lock, String.valueOf(ProcessHandle.current().pid()));
         refused("Another run is changing", new Step.Write("pom.xml", "", ""));
         Files.writeString(lock, "999999999");
-        Conversion.run(sketch.tree(), List.of(new Step.Write("pom.xml", "", "")), Map.of(), Map.of());
+        Conversion.run(sketch.tree(), List.of(new Step.Write("pom.xml", "", "")), Ledger.Decided.NOTHING);
         assertThat(lock).as("given back").doesNotExist();
     }
 
@@ -106,8 +106,7 @@ class PreflightTest {
                         new Step.Retire("lib/x.jar", ""),
                         new Step.Write("pom.xml", "<project/>", ""),
                         new Step.Edit("Main/keep.txt", "edited", StandardCharsets.UTF_8, List.of(), "")),
-                Map.of(),
-                Map.of());
+                Ledger.Decided.NOTHING);
     }
 
     private String text(String path) throws IOException {

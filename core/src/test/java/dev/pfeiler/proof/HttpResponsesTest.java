@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
@@ -42,7 +43,7 @@ class HttpResponsesTest {
         });
         server.start();
         servers.add(server);
-        return HttpResponses.of(port, List.of(paths));
+        return HttpResponses.of(port, List.of(paths), UnaryOperator.identity());
     }
 
     @Test
@@ -54,7 +55,7 @@ class HttpResponsesTest {
                 "broken");
         Comparison same = answers(pages, "/a b", "/b", "/c").against(answers(pages, "/a b", "/b", "/c"), "");
         assertThat(same.differences()).isEmpty();
-        assertThat(same.before()).isEqualTo("3 answered, 1 with an error");
+        assertThat(same.before()).isEqualTo("3 requested, 1 with an error");
         assertThat(answers(pages, "/b").broken()).containsExactly("/b");
     }
 

@@ -58,7 +58,7 @@ class ChoicesTest {
     void aValueThatIsNoneIsRefused() {
         assertThatThrownBy(() -> new Deliberation(choices("level=old")).settle(LEVEL, text -> Optional.empty()))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
-                    assertThat(refusal.reason()).isEqualTo(Refusal.Reason.WRONG_WORDS);
+                    assertThat(refusal.reason()).isEqualTo(Refusal.Reason.USAGE);
                     assertThat(refusal).hasMessageContaining("old").hasMessageContaining("level");
                 });
     }
@@ -108,7 +108,7 @@ class ChoicesTest {
     @ValueSource(strings = {"a: [1, 2]", "just words", "a:\n  b:\n    c: d", "a: 'unclosed", "- a\n- b"})
     void aFileOfAnotherShapeIsRefused(String text) {
         assertThatThrownBy(() -> ChoicesFile.read(text)).isInstanceOfSatisfying(Refusal.class, refusal -> {
-            assertThat(refusal.reason()).isEqualTo(Refusal.Reason.WRONG_WORDS);
+            assertThat(refusal.reason()).isEqualTo(Refusal.Reason.USAGE);
             assertThat(refusal).hasMessageContaining("pfeiler.yaml:");
         });
     }
@@ -117,8 +117,8 @@ class ChoicesTest {
         Decision version = Decision.of("version", "Version", "2.0", Certainty.GUESS, "", List.of());
         Decision jar = Decision.of("jar:lib/a: b#.jar", "a is", "g:a:1", Certainty.CERTAIN, "hash\nagrees", List.of());
         return new Proposal(
-                "jvm",
-                "maven",
+                Proposal.FORMAT,
+                List.of(new Proposal.Part("", "", "jvm", "maven")),
                 List.of(LEVEL, version, jar),
                 List.of(new Question("version", "Which?", Optional.empty(), List.of("1", "2"))),
                 List.of(

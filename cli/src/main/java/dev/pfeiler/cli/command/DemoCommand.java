@@ -2,122 +2,134 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Cli;
 import dev.pfeiler.cli.Context;
-import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
+import java.io.Reader;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.Callable;
+import java.util.Properties;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler demo}. */
 @Command(name = "demo", description = "Go the whole way on made-up data: survey, propose, convert, prove, why, undo.")
-public final class DemoCommand implements Callable<Integer> {
-    /** The demo projects, and what pfeiler why is asked in each. */
-    private static final Map<String, String> PROJECTS = new LinkedHashMap<>();
+public final class DemoCommand extends BaseCommand {
+    /** The file that describes a demo project: its title, its place in the list, and a subject for pfeiler why. */
+    private static final String DESCRIPTION = "demo.properties";
 
-    static {
-        PROJECTS.put("tidewatch", "commons-lang3");
-        PROJECTS.put("buoylog", "level");
-        PROJECTS.put("harbourlog", "packaging");
-        PROJECTS.put("towlist", "spring-webmvc");
-        PROJECTS.put("berthplan", "level");
-    }
-
-    private final Context context;
-
-    @Parameters(arity = "0..1", paramLabel = "NAME", description = "The demo project; the first if not given.")
+    @Parameters(arity = "0..1", paramLabel = "NAME", description = "The demo project (default: the first).")
     private String name;
 
     @Option(
             names = "--only",
             paramLabel = "DIR",
-            description = "Only lay the demo project out, in a new folder below this one.")
+            description = "Only copy the demo project, to a new directory in this one.")
     private Path only;
 
-    @Mixin
-    private OutputOptions output;
-
     public DemoCommand(Context context) {
-        this.context = context;
+        super(context);
     }
+
+    /** A demo project with its description. */
+    private record Demo(String name, Path source, String title, String subject, int place) {}
 
     @Override
     public Integer call() throws IOException {
-        if (name == null) {
-            name = PROJECTS.keySet().iterator().next();
-            context.terminal()
-                    .errors()
-                    .println("Demo projects: " + String.join(", ", PROJECTS.keySet()) + ". This is " + name + ".");
+        List<Demo> demos = demos();
+        String names = demos.stream().map(Demo::name).collect(Collectors.joining(", "));
+        if (name == null && !demos.isEmpty()) {
+            name = demos.get(0).name();
+            notice("Demo projects: " + names + ". This is " + name + ".");
         }
-        if (!PROJECTS.containsKey(name)) {
-            throw Refusal.wrongWords(
-                    "There is no demo project \"" + name + "\".",
-                    "Choose one of: " + String.join(", ", PROJECTS.keySet()) + ".");
-        }
+        Demo demo = demos.stream()
+                .filter(one -> one.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> demos.isEmpty()
+                        ? missing()
+                        : Refusal.usage("Unknown demo project: " + name + ".", "Choose one of: " + names + "."));
         if (only != null) {
-            Path project = layOut(only);
-            context.terminal().output().println("Laid out: " + project);
+            print("Copied to " + layOut(demo, only));
             return 0;
         }
         Path scratch = Files.createTempDirectory("pfeiler-demo");
         try {
-            Path project = layOut(scratch);
+            Path project = layOut(demo, scratch);
             int worst = 0;
-            for (List<String> words : way()) worst = Math.max(worst, step(words, project));
+            for (List<String> command : way(demo)) worst = Math.max(worst, step(command, project));
             return worst;
         } finally {
             Trees.delete(scratch);
         }
     }
 
-    private List<List<String>> way() {
+    private Refusal missing() {
+        return Refusal.notPossible(
+                "No demo data in " + context().home().resolve("demo") + ".",
+                "Run ./pfeiler in a checkout, which builds it.");
+    }
+
+    private List<Demo> demos() throws IOException {
+        Path folder = context().home().resolve("demo");
+        if (!Files.isDirectory(folder)) return List.of();
+        List<Demo> demos = new ArrayList<>();
+        try (Stream<Path> folders = Files.list(folder)) {
+            for (Path source : (Iterable<Path>) folders::iterator) {
+                if (!Files.exists(source.resolve(DESCRIPTION))) continue;
+                Properties description = new Properties();
+                try (Reader reader = Files.newBufferedReader(source.resolve(DESCRIPTION))) {
+                    description.load(reader);
+                }
+                demos.add(new Demo(
+                        source.getFileName().toString(),
+                        source,
+                        description.getProperty("title"),
+                        description.getProperty("why"),
+                        Integer.parseInt(description.getProperty("place"))));
+            }
+        }
+        demos.sort(Comparator.comparingInt(Demo::place));
+        return demos;
+    }
+
+    private static List<List<String>> way(Demo demo) {
         return List.of(
                 List.of("survey"),
                 List.of("propose"),
                 List.of("convert"),
                 List.of("prove"),
-                List.of("why", PROJECTS.get(name)),
+                List.of("why", demo.subject()),
                 List.of("undo"));
     }
 
     /** Copies the demo project, and what the build fetched for it. */
-    private Path layOut(Path parent) throws IOException {
-        Path source = context.home().resolve("demo").resolve(name);
-        Path fetched = context.home().resolve("demo/target").resolve(name);
+    private Path layOut(Demo demo, Path parent) throws IOException {
+        Path fetched = context().home().resolve("demo/target").resolve(demo.name());
         // not every project needs something fetched, but the build lays all of it out or nothing
-        if (!Files.isDirectory(source) || !Files.isDirectory(fetched.getParent())) {
-            throw Refusal.notPossible(
-                    "The demo data is not in " + context.home().resolve("demo") + ".",
-                    "Start the program with ./pfeiler in a checkout, which builds it.");
-        }
-        Path project = parent.resolve(name);
-        if (Files.exists(project)) {
-            throw Refusal.notPossible(project + " is there already.", "Name another folder.");
-        }
-        Trees.overlay(source, Files.createDirectories(project));
+        if (!Files.isDirectory(fetched.getParent())) throw missing();
+        Path project = parent.resolve(demo.name());
+        if (Files.exists(project)) throw Refusal.notPossible(project + " already exists.", "Pass another directory.");
+        Trees.overlay(demo.source(), Files.createDirectories(project));
+        Files.delete(project.resolve(DESCRIPTION));
         if (Files.isDirectory(fetched)) Trees.overlay(fetched, project);
         return project;
     }
 
-    private int step(List<String> words, Path project) {
-        String command = words.get(0);
-        List<String> rest = words.subList(1, words.size());
-        String typed = "pfeiler " + command + " " + name + (rest.isEmpty() ? "" : " " + String.join(" ", rest));
-        context.screen(output).prompt(typed);
-        String[] arguments = new String[rest.size() + 3];
-        arguments[0] = command;
-        arguments[1] = "--color="
-                + (output.color(context.terminal().out() && !context.terminal().plainColor()) ? "always" : "never");
-        arguments[2] = project.toString();
-        for (int i = 0; i < rest.size(); i++) arguments[3 + i] = rest.get(i);
-        return new Cli(context).run(arguments);
+    private int step(List<String> command, Path project) {
+        List<String> rest = command.subList(1, command.size());
+        screen().prompt("pfeiler " + command.get(0) + " " + name
+                + (rest.isEmpty() ? "" : " " + String.join(" ", rest)));
+        boolean color = output().color(
+                        context().terminal().out() && !context().terminal().plainColor());
+        List<String> arguments =
+                new ArrayList<>(List.of(command.get(0), "--color=" + (color ? "always" : "never"), project.toString()));
+        arguments.addAll(rest);
+        return new Cli(context()).run(arguments.toArray(String[]::new));
     }
 }

@@ -4,45 +4,30 @@ import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.FolderParameter;
-import dev.pfeiler.cli.options.JsonOption;
-import dev.pfeiler.cli.options.NetworkOption;
-import dev.pfeiler.cli.options.OutputOptions;
 import dev.pfeiler.cli.view.SurveyView;
 import dev.pfeiler.survey.Survey;
-import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 /** {@code pfeiler survey}. */
-@Command(name = "survey", description = "Say what is in a folder, and how it is known.")
-public final class SurveyCommand implements Callable<Integer> {
-    private final Context context;
-
+@Command(name = "survey", description = "Report what a project contains, with the evidence.")
+public final class SurveyCommand extends BaseCommand.Reporting {
     @Mixin
     private FolderParameter folder;
 
-    @Mixin
-    private NetworkOption network;
-
-    @Mixin
-    private JsonOption json;
-
-    @Mixin
-    private OutputOptions output;
-
     public SurveyCommand(Context context) {
-        this.context = context;
+        super(context);
     }
 
     @Override
     public Integer call() {
         Survey survey;
-        try (Stage stage = Stage.on(context.terminal(), "survey")) {
+        try (Stage stage = Stage.on(context().terminal(), "survey")) {
             stage.accept("reading");
-            survey = context.pfeiler(network).survey(folder.folder());
+            survey = pfeiler().survey(folder.folder());
         }
-        if (json.json()) context.terminal().output().println(JsonDocuments.survey(survey));
-        else new SurveyView(context.screen(output), output.verbose()).show(survey);
+        if (json()) print(JsonDocuments.survey(survey));
+        else new SurveyView(screen(), verbose()).show(survey);
         return 0;
     }
 }

@@ -9,7 +9,7 @@ public final class FolderParameter {
             arity = "0..1",
             paramLabel = "DIR",
             defaultValue = ".",
-            description = "The project's folder; here if not given.")
+            description = "The project directory (default: the current one).")
     private Path folder = Path.of(".");
 
     public Path folder() {

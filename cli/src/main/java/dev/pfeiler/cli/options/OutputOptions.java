@@ -2,7 +2,7 @@ package dev.pfeiler.cli.options;
 
 import picocli.CommandLine.Option;
 
-/** How a command shows what it has to say. */
+/** How a command prints. */
 public final class OutputOptions {
     /** When to use colour. */
     public enum Color {
@@ -13,7 +13,7 @@ public final class OutputOptions {
 
     @Option(
             names = {"-v", "--verbose"},
-            description = "Show everything: all evidence, files in full, the build tool's output.")
+            description = "Show everything: all evidence, whole files, the build tool's output.")
     private boolean verbose;
 
     @Option(
@@ -27,8 +27,8 @@ public final class OutputOptions {
         return verbose;
     }
 
-    /** Whether to use colour where it would be used of itself or not. */
-    public boolean color(boolean ofItself) {
-        return color == Color.always || color == Color.auto && ofItself;
+    /** Whether to use colour, given whether it would be used by default. */
+    public boolean color(boolean byDefault) {
+        return color == Color.always || color == Color.auto && byDefault;
     }
 }

@@ -4,7 +4,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Addition;
 import java.util.List;
 
-/** Shows what was declared, and what that brings. */
+/** Shows what was declared, and what that changes. */
 public final class AdditionView {
     private final Screen screen;
 
@@ -14,16 +14,16 @@ public final class AdditionView {
 
     public void show(Addition addition) {
         screen.title("Declared " + addition.declared());
-        screen.text(2, "this version: " + addition.reason(), screen.palette()::quiet);
+        screen.text(2, "Version: " + addition.reason(), screen.palette()::quiet);
         screen.heading("~ " + addition.edit().path());
         for (Step.Change change : addition.edit().changes()) {
             int line = change.line();
             for (String text : change.after().lines().toList()) screen.raw(String.format("  %4d + %s", ++line, text));
         }
-        list("Comes along with it", addition.brings(), "nothing");
-        list("Changes by it", addition.changes(), "no version that was there");
+        list("New transitive dependencies", addition.brings(), "none");
+        list("Version changes", addition.changes(), "none");
         if (addition.notes().isEmpty()) return;
-        screen.heading("To know");
+        screen.heading("Notes");
         addition.notes().forEach(note -> screen.row(screen.attention(), note, "", 4));
     }
 

@@ -4,6 +4,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** Shows what a conversion did, and what can be done next. */
 public final class ConversionView {
@@ -14,10 +15,15 @@ public final class ConversionView {
     }
 
     /**
-     * @param shown the folder as the person named it, with a space before it; empty where it is the current one
+     * @param shown the directory as the person passed it, after a space; empty for the current one
      */
     public void show(String name, Proposal proposal, List<Step> steps, String shown) {
-        screen.title(name + " is managed by " + proposal.target() + " now");
+        String targets = proposal.parts().stream()
+                .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
+                        ? part.target()
+                        : part.target() + " (" + part.id() + ")")
+                .collect(Collectors.joining(", "));
+        screen.title(name + " is now managed by " + targets);
         screen.blank();
         count(steps, Step.Write.class, "written");
         count(steps, Step.Edit.class, "edited");
@@ -27,16 +33,21 @@ public final class ConversionView {
                 .filter(d -> d.basis() == Decision.Basis.DEFAULT)
                 .toList();
         if (!defaults.isEmpty()) {
-            screen.heading("Taken by default, as nothing in the project says otherwise");
+            screen.heading("Defaults used (not specified in the project)");
             int column =
                     screen.textColumn(defaults.stream().map(Decision::title).toList());
             for (Decision d : defaults) screen.row(screen.sign(d.certainty()), d.title(), d.value(), column);
         }
         new LeftForYouView(screen).show(proposal.leftForYou());
         screen.heading("Next");
-        proposal.commands().forEach(command -> next(command.line(), command.purpose()));
-        next("pfeiler prove" + shown, "build it and hold it against the old wiring");
-        next("pfeiler undo" + shown, "put everything back");
+        proposal.commands()
+                .forEach(command -> next(
+                        command.line(),
+                        command.folder().isEmpty()
+                                ? command.purpose()
+                                : command.purpose() + " (in " + command.folder() + ")"));
+        next("pfeiler prove" + shown, "build it and compare with the old wiring");
+        next("pfeiler undo" + shown, "restore the original project");
     }
 
     private void count(List<Step> steps, Class<? extends Step> kind, String words) {

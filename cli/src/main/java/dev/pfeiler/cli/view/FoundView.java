@@ -4,7 +4,7 @@ import dev.pfeiler.ecosystem.Found;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/** Shows the libraries that a search came to. */
+/** Shows the libraries that a search found. */
 public final class FoundView {
     private static final int VERSIONS = 8;
     private static final int LIBRARIES = 8;
@@ -21,7 +21,7 @@ public final class FoundView {
         screen.title("Libraries for " + name);
         if (found.isEmpty()) {
             screen.blank();
-            screen.text(2, "None is known: not in this folder, not in the local store, not in the catalogue.");
+            screen.text(2, "No match in this directory, the local repository or the catalogue.");
             return;
         }
         int most = verbose ? found.size() : LIBRARIES;
@@ -32,7 +32,7 @@ public final class FoundView {
         }
         String first = found.get(0).artifact();
         screen.blank();
-        screen.text(2, "pfeiler add " + first + "   declares the first of them", screen.palette()::quiet);
+        screen.text(2, "pfeiler add " + first + "   declares the first one", screen.palette()::quiet);
     }
 
     private void show(Found library) {
@@ -43,7 +43,7 @@ public final class FoundView {
             versions += ", " + screen.more(library.versions().size() - most);
         if (!versions.isEmpty()) screen.text(4, versions);
         if (!library.matches().isEmpty()) {
-            screen.text(4, "has " + String.join(", ", library.matches()), screen.palette()::quiet);
+            screen.text(4, "contains " + String.join(", ", library.matches()), screen.palette()::quiet);
         }
         String scope = library.scope().equals("compile") ? "" : "; usual scope " + library.scope();
         screen.text(4, "from " + String.join(", ", library.places()) + scope, screen.palette()::quiet);

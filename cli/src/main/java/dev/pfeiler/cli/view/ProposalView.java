@@ -13,6 +13,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the person. */
@@ -26,7 +28,12 @@ public final class ProposalView {
     }
 
     public void show(ProjectTree tree, Proposal proposal) {
-        screen.title("Proposal for " + tree.name() + ", to be managed by " + proposal.target());
+        String targets = proposal.parts().stream()
+                .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
+                        ? part.target()
+                        : part.target() + " (" + part.id() + ")")
+                .collect(Collectors.joining(", "));
+        screen.title("Proposal for " + tree.name() + ": convert to " + targets);
         screen.blank();
         new TreePairView(screen, verbose).show(tree, proposal);
         decisions(proposal.decisions());
@@ -38,56 +45,32 @@ public final class ProposalView {
         screen.legend();
     }
 
-    /** Decisions about the same jar share a row; those about folders are grouped. */
+    /** Decisions under the titles that they bring along; those that refine another are listed with it. */
     private void decisions(List<Decision> decisions) {
-        Map<String, List<Decision>> sections = new LinkedHashMap<>();
+        Map<String, List<Decision>> groups = new LinkedHashMap<>();
+        Set<String> keys = decisions.stream().map(Decision::key).collect(Collectors.toSet());
         for (Decision decision : decisions) {
-            String section = decision.section().equals("scope") ? "jar" : decision.section();
-            sections.computeIfAbsent(section, s -> new ArrayList<>()).add(decision);
+            boolean refines = decision.about().filter(keys::contains).isPresent();
+            if (!refines)
+                groups.computeIfAbsent(decision.group(), g -> new ArrayList<>()).add(decision);
         }
-        sections.forEach((section, about) -> {
-            screen.heading(
-                    switch (section) {
-                        case "" -> "Decisions";
-                        case "folder" -> "Folders";
-                        case "jar" -> "Dependencies";
-                        case "generator" -> "Generated sources";
-                        case "packaging" -> "Packaging of the modules";
-                        case "archive" -> "Archives";
-                        case "library" -> "Libraries that no jar here has";
-                        case "starter" -> "Declared as one";
-                        case "run" -> "What is started";
-                        case "self-contained" -> "Archives with their libraries";
-                        case "web.xml", "application.xml" -> "Written, as it is needed: " + section;
-                        case "mend" -> "Mended in descriptors";
-                        case "copy" -> "Copied libraries";
-                        case "extension" -> "Extensions of the language";
-                        case "loads" -> "What is loaded, and how";
-                        default -> section;
-                    });
-            if (section.equals("jar")) dependencies(about);
-            else plain(about);
+        groups.forEach((group, members) -> {
+            screen.heading(group.isEmpty() ? "Decisions" : group);
+            boolean refined = members.stream().anyMatch(member -> decisions.stream()
+                    .anyMatch(d -> d.about().equals(Optional.of(member.key()))));
+            if (refined) refined(members, decisions);
+            else plain(members);
         });
     }
 
     private void plain(List<Decision> decisions) {
-        int column =
-                screen.textColumn(decisions.stream().map(ProposalView::subject).toList());
+        int column = screen.textColumn(decisions.stream().map(Decision::title).toList());
         for (Decision decision : decisions) {
-            String value =
-                    decision.section().equals("folder") ? decision.value().replace('-', ' ') : decision.value();
-            screen.row(screen.sign(decision.certainty()), subject(decision), value, column);
+            screen.row(screen.sign(decision.certainty()), decision.title(), decision.value(), column);
             screen.text(Screen.DETAIL, reason(decision), screen.palette()::quiet);
             if (verbose) screen.evidence(decision.evidence(), true);
             alternatives(decision);
         }
-    }
-
-    private static String subject(Decision decision) {
-        String section = decision.section();
-        boolean named = List.of("folder", "packaging", "archive", "run", "self-contained", "web.xml", "application.xml")
-                .contains(section);
-        return named ? decision.key().substring(section.length() + 1) : decision.title();
     }
 
     private static String reason(Decision decision) {
@@ -103,47 +86,43 @@ public final class ProposalView {
         }
     }
 
-    private void dependencies(List<Decision> decisions) {
-        for (Decision jar : decisions) {
-            if (!jar.section().equals("jar")) continue;
-            String path = jar.key().substring("jar:".length());
-            List<Decision> scopes = decisions.stream()
-                    .filter(d -> d.section().equals("scope"))
-                    .filter(d -> d.key().equals("scope:" + path) || d.key().endsWith(":" + path))
+    private void refined(List<Decision> members, List<Decision> all) {
+        for (Decision decision : members) {
+            List<Decision> refinements = all.stream()
+                    .filter(d -> d.about().equals(Optional.of(decision.key())))
                     .toList();
-            Certainty certainty = scopes.stream().map(Decision::certainty).reduce(jar.certainty(), Certainty::and);
-            String declared = scopes.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
-            String row = jar.value() + "  " + (declared.isEmpty() ? "(not declared)" : declared);
-            screen.row(screen.sign(certainty), row, "", 4);
-            screen.text(Screen.DETAIL, "from " + path + ": " + jar.reason(), screen.palette()::quiet);
-            for (Decision scope : scopes) {
-                String module =
-                        scope.key().substring("scope:".length(), scope.key().length() - path.length());
-                String in = module.isEmpty() ? "" : " in " + module.replace(":", "");
-                screen.text(Screen.DETAIL, scope.value() + in + ": " + reason(scope), screen.palette()::quiet);
-                if (verbose) screen.evidence(scope.evidence(), true);
+            Certainty certainty =
+                    refinements.stream().map(Decision::certainty).reduce(decision.certainty(), Certainty::and);
+            String values = refinements.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
+            screen.row(screen.sign(certainty), decision.value() + "  " + values, "", 4);
+            screen.text(Screen.DETAIL, decision.title() + ": " + decision.reason(), screen.palette()::quiet);
+            for (Decision refinement : refinements) {
+                String which =
+                        refinements.size() == 1 ? refinement.value() : refinement.title() + " " + refinement.value();
+                screen.text(Screen.DETAIL, which + ": " + reason(refinement), screen.palette()::quiet);
+                if (verbose) screen.evidence(refinement.evidence(), true);
             }
-            alternatives(jar);
+            alternatives(decision);
         }
     }
 
     private void questions(List<Question> questions) {
         if (questions.isEmpty()) return;
-        screen.heading("Questions that nothing in the project settles");
+        screen.heading("Open questions");
         for (Question question : questions) {
             screen.row("?", question.text(), "", 4);
             String answer = question.fallback()
-                    .map(value -> "taken unless you say otherwise: " + value)
-                    .orElse("has no default: the conversion stops without an answer");
+                    .map(value -> "default: " + value)
+                    .orElse("no default; must be answered before converting");
             screen.text(Screen.DETAIL, answer);
             screen.text(Screen.DETAIL, "--choose " + question.key() + "=VALUE", screen.palette()::quiet);
         }
     }
 
-    /** Each thing with what stands, and below it what each place says. */
+    /** Each setting with the value that stands, and below it what each place states. */
     private void agreements(List<Agreement> agreements) {
         if (agreements.isEmpty()) return;
-        screen.heading("What several places state");
+        screen.heading("Settings stated in several places");
         int column =
                 screen.textColumn(agreements.stream().map(Agreement::subject).toList());
         for (Agreement agreement : agreements) {
@@ -152,7 +131,7 @@ public final class ProposalView {
                     : agreement.holds() ? Comparison.State.EXPLAINED : Comparison.State.DIFFERENT;
             screen.row(screen.sign(state), agreement.subject(), agreement.standing(), column);
             for (Agreement.Statement statement : agreement.statements()) {
-                String end = statement.agrees() ? "" : statement.stays() ? ", and stays so" : ", and leaves the tree";
+                String end = statement.agrees() ? "" : statement.stays() ? " (left unchanged)" : " (file is retired)";
                 String line = statement.value() + " in " + statement.evidence().place() + end;
                 screen.text(Screen.DETAIL, line, screen.palette()::quiet);
             }
@@ -165,7 +144,7 @@ public final class ProposalView {
                 .map(Step.Edit.class::cast)
                 .toList();
         if (edits.isEmpty()) return;
-        screen.heading("Changed within");
+        screen.heading("Edits");
         for (Step.Edit edit : edits) {
             screen.row(" ", edit.path() + ": " + edit.reason(), "", 4);
             for (Step.Change change : edit.changes()) {
@@ -188,10 +167,10 @@ public final class ProposalView {
                 write.content().lines().forEach(line -> screen.raw("  " + line));
             }
         }
-        screen.heading("Files that move or leave");
+        screen.heading("Files that are moved or retired");
         for (Step step : steps) {
             if (!step.leaves()) continue;
-            String goal = step.goal().map(to -> screen.arrow() + " " + to).orElse("leaves the tree");
+            String goal = step.goal().map(to -> screen.arrow() + " " + to).orElse("retired");
             screen.text(2, step.path());
             screen.text(Screen.DETAIL, goal + "  (" + step.reason() + ")", screen.palette()::quiet);
         }

@@ -2,16 +2,17 @@ package dev.pfeiler.cli.view;
 
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.survey.Survey;
+import dev.pfeiler.survey.SurveyedPart;
 import java.util.List;
 import java.util.Locale;
 
-/** Shows a survey: by topic, one row a finding, its evidence below it. */
+/** Shows a survey: by topic, a row for each finding, with its evidence. */
 public final class SurveyView {
     private final Screen screen;
     private final boolean verbose;
 
     /**
-     * @param verbose whether all evidence is shown whole, and not the first of it alone
+     * @param verbose whether all evidence is shown, not only the first
      */
     public SurveyView(Screen screen, boolean verbose) {
         this.screen = screen;
@@ -20,6 +21,7 @@ public final class SurveyView {
 
     public void show(Survey survey) {
         screen.title("Survey of " + survey.tree().name());
+        if (survey.parts().size() > 1) parts(survey);
         for (Finding.Topic topic : Finding.Topic.values()) {
             List<Finding> about =
                     survey.findings().stream().filter(f -> f.topic() == topic).toList();
@@ -30,19 +32,35 @@ public final class SurveyView {
         }
         if (survey.findings().isEmpty()) {
             screen.blank();
-            screen.text(2, "Nothing was found here: no source of a known language.");
+            screen.text(2, "No source of a known language found.");
         }
         if (!survey.tree().leftOut().isEmpty()) {
-            screen.heading("Left out");
+            screen.heading("Ignored");
             screen.text(4, String.join(", ", survey.tree().leftOut()));
         }
         screen.legend();
     }
 
+    private void parts(Survey survey) {
+        screen.heading("Parts");
+        int column =
+                screen.textColumn(survey.parts().stream().map(SurveyView::name).toList());
+        for (SurveyedPart part : survey.parts()) {
+            String how = part.managed()
+                    .map(tool -> "already managed by " + tool.excerpt() + "; left as it is")
+                    .orElse(part.part().sources() + (part.part().sources() == 1 ? " source" : " sources"));
+            screen.row(" ", name(part), part.ecosystem().title() + ", " + how, column);
+        }
+    }
+
+    private static String name(SurveyedPart part) {
+        return part.folder().isEmpty() ? "." : part.folder();
+    }
+
     private void show(Finding finding, int column) {
         String sign = finding.leftForYou() ? screen.attention() : screen.sign(finding.certainty());
         screen.row(sign, finding.subject(), finding.fact(), column);
-        // counts speak for themselves
+        // a count needs no evidence
         if (finding.topic() != Finding.Topic.LANGUAGES) screen.evidence(finding.evidence(), verbose);
     }
 

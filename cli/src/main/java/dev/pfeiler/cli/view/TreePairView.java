@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
-/** Shows a tree before and after beside each other; a mark tells what becomes of a file. */
+/** Shows a tree before and after, side by side; a mark shows what becomes of a file. */
 final class TreePairView {
     private static final int FILES_OF_A_FOLDER = 6;
 
@@ -42,10 +42,7 @@ final class TreePairView {
         int most = verbose ? Integer.MAX_VALUE : FILES_OF_A_FOLDER;
         beside(TreeListing.lines(before, most, screen), TreeListing.lines(after, most, screen));
         screen.blank();
-        screen.text(
-                2,
-                "> moves   x leaves the tree, kept in the ledger   + is written   ~ is edited",
-                screen.palette()::quiet);
+        screen.text(2, "> moved   x retired (kept in the ledger)   + written   ~ edited", screen.palette()::quiet);
     }
 
     private void beside(List<TreeListing.Line> left, List<TreeListing.Line> right) {

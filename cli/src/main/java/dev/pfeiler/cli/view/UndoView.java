@@ -3,7 +3,7 @@ package dev.pfeiler.cli.view;
 import dev.pfeiler.conversion.Undo;
 import java.util.List;
 
-/** Shows what putting the old tree back came to. */
+/** Shows what an undo did. */
 public final class UndoView {
     private static final int FILES = 10;
 
@@ -17,10 +17,10 @@ public final class UndoView {
 
     public void show(Undo.Result result) {
         int steps = result.reversed();
-        screen.raw("The old tree is back: " + steps + (steps == 1 ? " step was reversed." : " steps were reversed."));
-        list("Set aside", result.aside());
-        list("Made since the conversion, and left where they are", result.left());
-        list("Written by builds since, and gone", result.built());
+        screen.raw("Original project restored: " + steps + (steps == 1 ? " step reversed." : " steps reversed."));
+        list("Saved", result.aside());
+        list("Created since the conversion (kept)", result.left());
+        list("Build output removed", result.built());
     }
 
     private void list(String heading, List<String> paths) {

@@ -2,13 +2,15 @@ package dev.pfeiler.cli.view;
 
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Locale;
 
-/** Shows a proof: a row a kind of thing, its differences with their causes, and the verdict. */
+/** Shows a proof: a row for each comparison, its differences with their causes, and the verdict. */
 public final class VerdictView {
     private static final int DIFFERENCES = 8;
 
@@ -22,27 +24,50 @@ public final class VerdictView {
 
     public void show(String name, Verdict verdict) {
         screen.title("Proof of " + name);
+        for (Verdict.Part part : verdict.parts()) {
+            if (verdict.parts().size() > 1) screen.heading(part.id().isEmpty() ? "." : part.id());
+            show(part.verdict());
+        }
+        verdict.notes().forEach(note -> screen.text(2, note));
+        screen.blank();
+        conclusion(verdict);
+        verdict.parts().forEach(part -> files(part.verdict()));
+    }
+
+    private void show(PartVerdict verdict) {
         if (!verdict.rows().isEmpty()) table(verdict.rows());
         verdict.notes().forEach(note -> screen.text(2, note));
         if (verbose && Files.exists(verdict.log())) log(verdict);
-        screen.blank();
-        if (verdict.failure().isPresent()) {
-            screen.text(0, "Not proven: " + verdict.failure().get().cause(), screen.palette()::bad);
-            screen.text(0, verdict.failure().get().next());
-        } else if (verdict.proven()) {
-            boolean same = verdict.rows().stream().allMatch(row -> row.state() == Comparison.State.SAME);
-            String words = same
-                    ? "Proven: the build tool builds what the old wiring built."
-                    : "Proven: every difference from what the old wiring built has a known cause.";
-            screen.text(0, words, screen.palette()::good);
-        } else {
+    }
+
+    private void conclusion(Verdict verdict) {
+        for (Verdict.Part part : verdict.parts()) {
+            part.verdict().failure().ifPresent(failure -> {
+                String where = part.id().isEmpty() ? "" : part.id() + ": ";
+                screen.text(0, "Not proven: " + where + failure.cause(), screen.palette()::bad);
+                screen.text(0, failure.next());
+            });
+        }
+        if (verdict.proven()) {
+            boolean same = verdict.parts().stream()
+                    .flatMap(part -> part.verdict().rows().stream())
+                    .allMatch(row -> row.state() == Comparison.State.SAME);
+            screen.text(
+                    0,
+                    same
+                            ? "Proven: the build tool builds what the old wiring built."
+                            : "Proven: every difference from what the old wiring built has a known cause.",
+                    screen.palette()::good);
+        } else if (verdict.parts().stream().anyMatch(part -> part.verdict().isDifferent())) {
             screen.text(0, "Not proven: some differences have no known cause.", screen.palette()::bad);
         }
+    }
+
+    private void files(PartVerdict verdict) {
         verdict.products()
-                .forEach(product -> screen.text(0, "Built anew: " + Screen.shown(product), screen.palette()::quiet));
-        if (Files.exists(verdict.log())) {
-            screen.text(0, "What the build tool printed: " + Screen.shown(verdict.log()), screen.palette()::quiet);
-        }
+                .forEach(product -> screen.text(0, "Built: " + Screen.shown(product), screen.palette()::quiet));
+        if (Files.exists(verdict.log()))
+            screen.text(0, "Build log: " + Screen.shown(verdict.log()), screen.palette()::quiet);
     }
 
     private void table(List<Comparison> rows) {
@@ -54,7 +79,7 @@ public final class VerdictView {
         for (Comparison row : rows) {
             screen.raw("  " + screen.sign(row.state()) + " "
                     + screen.palette().strong(screen.fit(row.subject(), subject)) + "  "
-                    + screen.fit(row.before(), before) + "  " + row.after() + words(row));
+                    + screen.fit(row.before(), before) + "  " + row.after() + count(row));
             int most = verbose ? Integer.MAX_VALUE : DIFFERENCES;
             row.differences().stream().limit(most).forEach(this::difference);
             if (row.differences().size() > most) {
@@ -63,12 +88,12 @@ public final class VerdictView {
             }
         }
         screen.blank();
-        screen.raw("  " + screen.sign(Comparison.State.SAME) + screen.palette().quiet(" the same   ")
-                + screen.sign(Comparison.State.EXPLAINED) + screen.palette().quiet(" differs, the cause is known   ")
-                + screen.sign(Comparison.State.DIFFERENT) + screen.palette().quiet(" differs"));
+        screen.raw("  " + screen.sign(Comparison.State.SAME) + screen.palette().quiet(" same   ")
+                + screen.sign(Comparison.State.EXPLAINED) + screen.palette().quiet(" differs, known cause   ")
+                + screen.sign(Comparison.State.DIFFERENT) + screen.palette().quiet(" differs, no known cause"));
     }
 
-    private static String words(Comparison row) {
+    private static String count(Comparison row) {
         int count = row.differences().size();
         if (count == 0) return "";
         return "  (" + count + (count == 1 ? " difference)" : " differences)");
@@ -87,14 +112,14 @@ public final class VerdictView {
         screen.text(6, kind + " " + difference.subject() + detail + ": " + cause, screen.palette()::quiet);
     }
 
-    private void log(Verdict verdict) {
-        screen.heading("What the build tool printed");
+    private void log(PartVerdict verdict) {
+        screen.heading("Build log");
         try {
-            new String(Files.readAllBytes(verdict.log()), java.nio.charset.StandardCharsets.UTF_8)
+            new String(Files.readAllBytes(verdict.log()), StandardCharsets.UTF_8)
                     .lines()
                     .forEach(line -> screen.raw("  " + line));
         } catch (IOException e) {
-            screen.text(2, "(" + verdict.log() + " cannot be read)");
+            screen.text(2, "(cannot read " + verdict.log() + ")");
         }
     }
 }

@@ -4,7 +4,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Explanation;
 
-/** Shows the evidence behind what was decided about one subject. */
+/** Shows the evidence behind the decisions about one subject. */
 public final class WhyView {
     private final Screen screen;
 
@@ -18,11 +18,8 @@ public final class WhyView {
             screen.heading(step.path());
             String what = step.goal()
                     .filter(goal -> step.leaves())
-                    .map(goal -> (step instanceof Step.Edit ? "is edited and moves to " : "moves to ") + goal)
-                    .orElse(
-                            step instanceof Step.Retire
-                                    ? "leaves the tree"
-                                    : step instanceof Step.Edit ? "is edited" : "is written");
+                    .map(goal -> (step instanceof Step.Edit ? "edited and moved to " : "moved to ") + goal)
+                    .orElse(step instanceof Step.Retire ? "retired" : step instanceof Step.Edit ? "edited" : "written");
             screen.text(4, what + ": " + step.reason());
         }
         for (Decision decision : explanation.decisions()) {
@@ -37,7 +34,7 @@ public final class WhyView {
             for (Decision.Alternative other : decision.alternatives()) {
                 screen.text(4, "not " + other.value() + ": " + other.why());
             }
-            screen.text(4, "overrule with --choose " + decision.key() + "=VALUE", screen.palette()::quiet);
+            screen.text(4, "override with --choose " + decision.key() + "=VALUE", screen.palette()::quiet);
         }
         screen.legend();
     }

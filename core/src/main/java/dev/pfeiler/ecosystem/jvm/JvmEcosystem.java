@@ -3,74 +3,91 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.addition.DependencyAddition;
+import dev.pfeiler.ecosystem.jvm.archive.JarCache;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
-import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
+import dev.pfeiler.ecosystem.jvm.reading.JvmParts;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.ProjectTree;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** Java and what runs on its virtual machine; built with Maven. */
+/** Languages that compile to class files, and the build tools for them. */
 public final class JvmEcosystem implements Ecosystem {
-    private static final Map<String, String> DESCRIPTORS = new LinkedHashMap<>();
-
-    static {
-        DESCRIPTORS.put("pom.xml", "Maven");
-        DESCRIPTORS.put("build.gradle", "Gradle");
-        DESCRIPTORS.put("build.gradle.kts", "Gradle");
-    }
+    private static final List<JvmTarget> TARGETS = List.of(new MavenTarget());
+    private static final Languages LANGUAGES = new Languages(List.of(new JavaLanguage()));
 
     @Override
-    public String name() {
+    public String id() {
         return "jvm";
     }
 
     @Override
-    public List<String> targets() {
-        return List.of("maven");
+    public String title() {
+        return "Java";
     }
 
     @Override
     public Set<String> extensions() {
-        return Set.of("java", "kt", "groovy", "scala");
+        return JvmParts.EXTENSIONS;
     }
 
     @Override
-    public Optional<Evidence> managed(ProjectTree tree) {
-        return DESCRIPTORS.entrySet().stream()
-                .filter(descriptor -> tree.has(descriptor.getKey()))
-                .map(descriptor -> Evidence.of(descriptor.getKey(), descriptor.getValue()))
-                .findFirst();
+    public List<Target> targets() {
+        return TARGETS.stream()
+                .map(target -> new Target(target.id(), target.title()))
+                .toList();
     }
 
     @Override
-    public Optional<Reading> read(ProjectTree tree, Environment environment) {
-        JvmReading reading = JvmReading.of(tree, environment);
-        return reading.sources() == 0 ? Optional.empty() : Optional.of(reading);
+    public List<Part> parts(ProjectTree tree) {
+        return JvmParts.of(tree, LANGUAGES);
     }
 
     @Override
-    public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
-        return new LibrarySearch(tree, Repositories.of(environment)).find(name, all);
+    public Reading read(ProjectTree part, Environment environment) {
+        return part(part, environment);
+    }
+
+    private static JvmPart part(ProjectTree tree, Environment environment) {
+        JvmReading.Tools tools =
+                new JvmReading.Tools(LANGUAGES, Toolchain.of(environment), Repositories.of(environment));
+        JvmReading reading = new JvmReader(new JarCache(environment.cache().resolve("jars")), tools).read(tree);
+        return new JvmPart(reading, TARGETS, environment);
     }
 
     @Override
-    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
-        return new DependencyAddition(tree, Repositories.of(environment)).of(name, scope);
+    public Optional<Libraries> libraries() {
+        return Optional.of(new Libraries() {
+            @Override
+            public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
+                return new LibrarySearch(tree, Repositories.of(environment)).find(name, all);
+            }
+
+            @Override
+            public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
+                return new DependencyAddition(tree, Repositories.of(environment)).of(name, scope);
+            }
+        });
     }
 
     @Override
-    public Verdict prove(ProofRequest proof, Environment environment) {
-        return new JvmProof(proof, environment).run();
+    public PartVerdict prove(String target, ProofRequest request, Environment environment) {
+        return part(request.old(), environment).prove(target, request);
     }
 }

@@ -1,30 +1,37 @@
 package dev.pfeiler.ecosystem.php;
 
-import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
-import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
 
-/** PHP; managed with Composer. */
+/** PHP, managed with Composer. */
 public final class PhpEcosystem implements Ecosystem {
+    private static final Pattern LOADS = Pattern.compile("\\b(?:require|include)(?:_once)?\\b|spl_autoload_register");
+    private static final long LARGEST = 1 << 20;
+
     @Override
-    public String name() {
+    public String id() {
         return "php";
     }
 
     @Override
-    public List<String> targets() {
-        return List.of("composer");
+    public String title() {
+        return "PHP";
     }
 
     @Override
@@ -33,30 +40,64 @@ public final class PhpEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<Evidence> managed(ProjectTree tree) {
-        return tree.has(ComposerFile.NAME) ? Optional.of(Evidence.of(ComposerFile.NAME, "Composer")) : Optional.empty();
+    public List<Target> targets() {
+        return List.of(new Target("composer", "Composer"));
+    }
+
+    /** Programs that Composer manages, and one that contains all other files. */
+    @Override
+    public List<Part> parts(ProjectTree tree) {
+        List<Part> parts = new ArrayList<>();
+        Set<String> managed = new TreeSet<>();
+        for (TreeFile file : tree.files()) {
+            String folder = Paths.parent(file.path());
+            boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
+            if (file.name().equals(ComposerFile.NAME) && !inner && (folder.isEmpty() || isProgram(tree, folder)))
+                managed.add(folder);
+        }
+        for (String folder : managed) {
+            Evidence tool = Evidence.of(ComposerFile.NAME, "Composer");
+            parts.add(new Part(
+                    folder,
+                    Part.Claim.WIRED,
+                    Optional.of(tool),
+                    sources(tree, folder).size()));
+        }
+        if (managed.contains("")) return parts;
+        List<TreeFile> rest = sources(tree.at("", managed), "");
+        if (rest.isEmpty()) return parts;
+        boolean loads = rest.size() > 1
+                && rest.stream().anyMatch(file -> tree.lines(file, LARGEST).stream()
+                        .anyMatch(line -> LOADS.matcher(line).find()));
+        String folder = Paths.common(
+                rest.stream().map(file -> Paths.parent(file.path())).toList());
+        parts.add(new Part(folder, loads ? Part.Claim.WIRED : Part.Claim.SOURCES, Optional.empty(), rest.size()));
+        return parts;
+    }
+
+    /** A copied library has a descriptor of its own and is no program: it is inside one that loads it. */
+    private static boolean isProgram(ProjectTree tree, String folder) {
+        return sources(tree, folder).size() * 2 > sources(tree, "").size();
+    }
+
+    private static List<TreeFile> sources(ProjectTree tree, String folder) {
+        return tree.under(folder)
+                .filter(file -> PhpProject.EXTENSIONS.contains(file.extension()) && !file.link())
+                .toList();
     }
 
     @Override
-    public Optional<Reading> read(ProjectTree tree, Environment environment) {
-        PhpProject project = PhpProject.of(tree);
-        return project.sources().isEmpty() ? Optional.empty() : Optional.of(PhpReading.of(project));
+    public Reading read(ProjectTree part, Environment environment) {
+        return PhpReading.of(PhpProject.of(part));
     }
 
     @Override
-    public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
-        return List.of();
+    public String addCommand(String name) {
+        return "composer require " + name;
     }
 
     @Override
-    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
-        throw Refusal.notPossible(
-                "Dependencies of a Composer project are not looked up here.",
-                "Add it with composer require " + name + ".");
-    }
-
-    @Override
-    public Verdict prove(ProofRequest proof, Environment environment) {
-        return new PhpProof(proof, environment).run();
+    public PartVerdict prove(String target, ProofRequest request, Environment environment) {
+        return new PhpProof(request, environment).run();
     }
 }

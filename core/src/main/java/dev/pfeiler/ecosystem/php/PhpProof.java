@@ -14,9 +14,10 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.HttpResponses;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -50,8 +51,8 @@ final class PhpProof {
         this.proof = proof;
         this.environment = environment;
         this.project = PhpProject.of(proof.old());
-        Choices choices = Choices.ofLedger(proof.choices());
-        this.proposing = new PhpProposing(project, "composer", choices);
+        Choices choices = Choices.ofLedger(proof.decisions());
+        this.proposing = new PhpProposing(project, new Deliberation(choices));
         proposing.decide();
         this.goals = proposing.goals();
         // old and new are looked at in one place after the other, so that paths they print are the same
@@ -67,7 +68,7 @@ final class PhpProof {
             Optional<HttpResponses> pages,
             Optional<Tests> tests) {}
 
-    Verdict run() {
+    PartVerdict run() {
         Path php = program("php", "Install PHP for the command line, or add it to the search path.");
         Path composer = program("composer", "Install Composer, or add it to the search path.");
         try {
@@ -75,13 +76,13 @@ final class PhpProof {
             PhpSide after = new PhpSide(php, ProjectTree.read(proof.converted()), folder, logs, "after");
             Optional<String> failure = install(after, composer);
             if (failure.isPresent())
-                return Verdict.failed(failure.get(), "Look at what it printed with pfeiler prove -v.", proof.log());
+                return PartVerdict.failed(failure.get(), "Look at what it printed with pfeiler prove -v.", proof.log());
             Seen now = look(after, true);
             Trees.delete(folder);
             PhpSide before = new PhpSide(php, proof.old(), folder, logs, "before");
             Seen old = look(before, false);
             Trees.delete(folder);
-            return new Verdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
+            return new PartVerdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
         }
@@ -202,7 +203,7 @@ final class PhpProof {
 
     private List<String> words(String program) {
         if (project.isTest(program)) return List.of();
-        return proof.running().words().isEmpty() ? USUAL : proof.running().words();
+        return proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
     }
 
     /** All that was loaded until now by statements that went, or by the program's own autoloader. */

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.php;
 
-import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile.Autoload;
@@ -13,9 +12,9 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Choice;
-import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.Question;
 import dev.pfeiler.tree.Paths;
@@ -30,6 +29,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import org.slf4j.LoggerFactory;
 
 /** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
 final class PhpProposing {
@@ -45,7 +45,6 @@ final class PhpProposing {
             new TreeMap<>(Map.of("5.3", "^4.8", "5.6", "^5.7", "7.1", "^7.5", "7.3", "^9.6", "8.1", "^10.5"));
 
     private final PhpProject project;
-    private final String target;
     private final Deliberation deliberation;
     private PhpCoverage coverage;
     private PhpNamespace naming;
@@ -53,10 +52,9 @@ final class PhpProposing {
     private PhpLayout tests;
     private ComposerFile composer;
 
-    PhpProposing(PhpProject project, String target, Choices choices) {
+    PhpProposing(PhpProject project, Deliberation deliberation) {
         this.project = project;
-        this.target = target;
-        this.deliberation = new Deliberation(choices);
+        this.deliberation = deliberation;
     }
 
     PhpCoverage coverage() {
@@ -83,22 +81,19 @@ final class PhpProposing {
      *
      * @param findings what was told of the project
      */
-    Proposal propose(List<Finding> findings) {
+    PartProposal propose(List<Finding> findings) {
         decide();
         List<Step> steps = new ArrayList<>();
         steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
-        IgnoreFile.covering(project.tree(), List.of("/vendor/"), "what the build tool fetches is not kept")
-                .ifPresent(steps::add);
         steps.addAll(new PhpEdits(project, coverage, naming, goals()).steps());
-        return new Proposal(
-                "php",
-                target,
+        return new PartProposal(
                 deliberation.decisions(),
                 deliberation.questions(),
                 steps,
                 leftForYou(findings),
                 List.of(),
-                commands());
+                commands(),
+                List.of("/vendor/"));
     }
 
     private List<Finding> leftForYou(List<Finding> findings) {
@@ -340,12 +335,13 @@ final class PhpProposing {
             if (name.equals("json") && compare(level, "8.0") >= 0) return;
             String standing = deliberation.settle(
                     Decision.of(
-                            "extension:" + name,
-                            "ext-" + name,
-                            used.optional() ? WITHOUT : "*",
-                            used.optional() ? Certainty.LIKELY : Certainty.CERTAIN,
-                            used.optional() ? "the program asks first whether it is there" : "is used",
-                            List.of(used.evidence())),
+                                    "extension:" + name,
+                                    "ext-" + name,
+                                    used.optional() ? WITHOUT : "*",
+                                    used.optional() ? Certainty.LIKELY : Certainty.CERTAIN,
+                                    used.optional() ? "the program asks first whether it is there" : "is used",
+                                    List.of(used.evidence()))
+                            .in("Extensions"),
                     text -> Optional.of(text.strip()));
             if (!standing.equals(WITHOUT)) require.put("ext-" + name, standing);
         });
@@ -361,12 +357,13 @@ final class PhpProposing {
                     : "has no descriptor; its files are loaded as they lie";
             String standing = deliberation.settle(
                     Decision.of(
-                            "copy:" + library.folder(),
-                            library.name() + (library.version().isEmpty() ? "" : " " + library.version()),
-                            named ? PACKAGE : KEEP,
-                            library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
-                            reason,
-                            List.of(library.evidence())),
+                                    "copy:" + library.folder(),
+                                    library.name() + (library.version().isEmpty() ? "" : " " + library.version()),
+                                    named ? PACKAGE : KEEP,
+                                    library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
+                                    reason,
+                                    List.of(library.evidence()))
+                            .in("Copied libraries"),
                     text -> Optional.of(text.strip()).filter(t -> t.equals(KEEP) || named && t.equals(PACKAGE)));
             if (!standing.equals(PACKAGE)) continue;
             packages.add(library);
@@ -421,7 +418,8 @@ final class PhpProposing {
 
     private void show(String subject, String value, String why, List<Evidence> evidence) {
         deliberation.settle(
-                Decision.of(LOADS + subject, subject, value, Certainty.CERTAIN, why, evidence),
+                Decision.of(LOADS + subject, subject, value, Certainty.CERTAIN, why, evidence)
+                        .in("What is loaded, and how"),
                 text -> Optional.of(text.strip()).filter(value::equals));
     }
 
@@ -452,7 +450,7 @@ final class PhpProposing {
                                 List.of(Evidence.of(name, known))),
                         text -> Optional.of(text.strip()));
             } catch (IOException e) {
-                org.slf4j.LoggerFactory.getLogger(PhpProposing.class).debug("{}", name, e);
+                LoggerFactory.getLogger(PhpProposing.class).debug("{}", name, e);
             }
         }
         return "";

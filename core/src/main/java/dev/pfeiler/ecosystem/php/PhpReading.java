@@ -2,8 +2,8 @@ package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.evidence.Finding;
-import dev.pfeiler.proposal.Choices;
-import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
 import java.util.List;
 
 /** What was read of a PHP project. */
@@ -13,12 +13,7 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
     }
 
     @Override
-    public int sources() {
-        return project.sources().size();
-    }
-
-    @Override
-    public Proposal propose(String target, Choices choices) {
-        return new PhpProposing(project, target, choices).propose(findings);
+    public PartProposal propose(String target, Deliberation deliberation) {
+        return new PhpProposing(project, deliberation).propose(findings);
     }
 }

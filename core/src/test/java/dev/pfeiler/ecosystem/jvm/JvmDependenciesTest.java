@@ -15,7 +15,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Map;
-import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -80,7 +79,7 @@ class JvmDependenciesTest {
                 .map(parts -> Choice.option(parts[0], parts[1], "--choose " + parts[0] + "=" + parts[1]))
                 .toList();
         Pfeiler pfeiler = new Pfeiler(Sketch.alone(home, false));
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), new Choices(all));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), new Choices(all));
     }
 
     private static String pom(Proposal proposal) {

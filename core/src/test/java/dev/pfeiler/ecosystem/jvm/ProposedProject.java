@@ -8,7 +8,6 @@ import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -28,7 +27,7 @@ abstract class ProposedProject {
     }
 
     Proposal propose(String... choices) {
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), Sketch.chosen(choices));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
     }
 
     static String written(Proposal proposal, String path) {

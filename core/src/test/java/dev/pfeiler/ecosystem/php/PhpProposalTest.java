@@ -16,7 +16,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -35,7 +34,7 @@ class PhpProposalTest {
     }
 
     private Proposal propose(String... chosen) {
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), Sketch.chosen(chosen));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(chosen));
     }
 
     private static JsonNode composer(Proposal proposal) throws IOException {

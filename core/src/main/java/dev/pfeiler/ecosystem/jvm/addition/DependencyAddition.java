@@ -54,8 +54,7 @@ public final class DependencyAddition {
         }
         Scope scope = wantedScope.isPresent()
                 ? Scope.parse(wantedScope.get())
-                        .filter(s -> s != Scope.DROP && s != Scope.ALONG)
-                        .orElseThrow(() -> Refusal.wrongWords(
+                        .orElseThrow(() -> Refusal.usage(
                                 "\"" + wantedScope.get() + "\" is no scope.",
                                 "Say compile, provided, runtime or test."))
                 : found.flatMap(f -> Scope.parse(f.scope())).orElse(Scope.COMPILE);

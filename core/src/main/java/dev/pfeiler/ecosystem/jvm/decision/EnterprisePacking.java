@@ -2,69 +2,61 @@ package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
+import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.target.maven.EnterpriseArchive;
 import dev.pfeiler.ecosystem.jvm.web.EnterpriseDescriptor;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
-/** Describes to the build tool what lies where in an enterprise archive. */
-public final class EnterprisePacking {
-    private static final Set<String> VERSIONS = Set.of("1.3", "1.4", "5", "6", "7", "8", "9", "10");
-    private static final String LAST_JAVAX = "8";
-    private static final String JAKARTA = "10";
-    private static final String USUAL_FOLDER = "lib";
+/** Describes what is where in an enterprise archive. */
+final class EnterprisePacking {
+    private static final String LIBRARIES = "lib";
 
     private final JvmReading reading;
     private final JvmProject project;
 
-    public EnterprisePacking(JvmReading reading, JvmProject project) {
+    EnterprisePacking(JvmReading reading, JvmProject project) {
         this.reading = reading;
         this.project = project;
     }
 
-    EnterpriseArchive describe(EnterpriseContents enterprise, String group, DependencyPlanner.Decided decided) {
+    Product.EnterpriseArchive describe(
+            String archiveName, EnterpriseContents enterprise, DependencyPlanner.Decided decided) {
         String folder =
-                enterprise.descriptor().map(EnterpriseDescriptor::libraryFolder).orElse(USUAL_FOLDER);
-        List<EnterpriseArchive.Entry> entries = new ArrayList<>();
+                enterprise.descriptor().map(EnterpriseDescriptor::libraryFolder).orElse(LIBRARIES);
+        List<Product.Entry> entries = new ArrayList<>();
         enterprise.packs().forEach((name, place) -> {
             boolean web = project.module(name).flatMap(SourceModule::web).isPresent();
-            String context = web ? enterprise.contextRoot(name).orElse("") : "";
-            entries.add(new EnterpriseArchive.Entry(web ? "webModule" : "jarModule", group, name, place, context));
+            Optional<String> context = web ? enterprise.contextRoot(name) : Optional.empty();
+            Packaging packaging = web ? Packaging.WAR : Packaging.JAR;
+            entries.add(new Product.Entry(packaging, new Product.Source.OfModule(name), place, context));
         });
         enterprise.libraries().forEach((jar, place) -> {
-            // a container of an early version finds libraries by the names that manifests give
+            // a container of an early version finds libraries by the names in manifests
             if (!folder.isEmpty() && Paths.parent(place).equals(folder)) return;
             coordinates(jar, decided)
-                    .ifPresent(c ->
-                            entries.add(new EnterpriseArchive.Entry("jarModule", c.group(), c.artifact(), place, "")));
+                    .ifPresent(c -> entries.add(new Product.Entry(
+                            Packaging.JAR, new Product.Source.OfRepository(c), place, Optional.empty())));
         });
-        return new EnterpriseArchive(version(enterprise), folder.isEmpty() ? "/" : folder, entries);
+        return new Product.EnterpriseArchive(
+                archiveName, enterprise.platform(reading.jakarta()), folder.isEmpty() ? "/" : folder, entries);
     }
 
     private Optional<Coordinates> coordinates(Jar jar, DependencyPlanner.Decided decided) {
-        return decided.dependencies().stream()
-                .filter(dependency -> dependency.jar().filter(jar::equals).isPresent())
-                .flatMap(dependency -> dependency.declared().stream())
+        return decided.outcomes().stream()
+                .filter(outcome -> outcome.jar().filter(jar::equals).isPresent())
+                .flatMap(outcome -> outcome.coordinates().stream())
                 .findFirst()
                 .or(() -> Optional.ofNullable(reading.identities().get(jar))
                         .filter(identity -> identity.sign().published())
-                        .map(identity -> identity.coordinates()));
-    }
-
-    /** The version of the platform, as the plug-in knows it. */
-    public String version(EnterpriseContents enterprise) {
-        String stated =
-                enterprise.descriptor().map(EnterpriseDescriptor::version).orElse("");
-        String usual = reading.jakarta() ? JAKARTA : LAST_JAVAX;
-        if (stated.equals("1.2")) return "1.3";
-        return VERSIONS.contains(stated) ? stated : usual;
+                        .map(JarIdentity::coordinates));
     }
 }

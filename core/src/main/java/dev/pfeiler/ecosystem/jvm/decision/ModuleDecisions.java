@@ -1,20 +1,28 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
+import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.ClassPath;
+import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.target.maven.BuildPlugin;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.Need;
-import dev.pfeiler.ecosystem.jvm.target.maven.SurefirePatterns;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
@@ -22,125 +30,142 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Function;
 
-/** Describes the modules of a project to Maven: what each archive is called, holds, states and is started by. */
+/** Decides about each module: what its archive is called and contains, how it is tested and started. */
 final class ModuleDecisions {
+    private static final String YES = "yes";
+    private static final String NO = "no";
+    private static final Function<String, Optional<String>> FILE_NAME =
+            text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+"));
+
     private final JvmReading reading;
     private final JvmProject project;
+    private final JvmTarget target;
     private final Deliberation deliberation;
     private final List<GrammarFiles.Grammar> grammars;
-    private final List<RequiredDescriptors.Lacking> lacking;
-    private final String group;
+    private final List<RequiredDescriptors.Required> required;
     private final boolean keep;
 
     /**
-     * @param grammars whose sources the build tool writes
-     * @param lacking descriptors that are written
+     * @param grammars that the build tool generates sources from
+     * @param required descriptors that are written
      * @param keep whether files stay where they are
      */
     ModuleDecisions(
             JvmReading reading,
             JvmProject project,
+            JvmTarget target,
             Deliberation deliberation,
             List<GrammarFiles.Grammar> grammars,
-            List<RequiredDescriptors.Lacking> lacking,
-            String group,
+            List<RequiredDescriptors.Required> required,
             boolean keep) {
         this.reading = reading;
         this.project = project;
+        this.target = target;
         this.deliberation = deliberation;
         this.grammars = grammars;
-        this.lacking = lacking;
-        this.group = group;
+        this.required = required;
         this.keep = keep;
     }
 
-    /** What Maven is told of a module. */
-    MavenModule of(SourceModule module, String name, String packaging, DependencyPlanner.Decided decided) {
-        boolean war = packaging.equals("war");
-        boolean jar = packaging.equals("jar");
-        return new MavenModule(
-                module.name().isEmpty() ? name : module.name(),
-                module.folder(),
-                packaging,
-                decided.dependencies(),
-                decided.pins(),
-                needs(module),
-                jar ? Optional.empty() : Optional.of(archiveName(module, name)),
-                manifest(module, packaging),
-                jar ? manifestFile(module) : Optional.empty(),
-                grammars.stream()
-                        .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
-                        .map(GrammarFiles.Grammar::plugin)
-                        .distinct()
-                        .toList(),
-                jar && selfContained(module),
-                start(module, name, packaging, decided),
-                unusualTests(module),
-                new TestDecision(reading, project, module, keep).decide(deliberation),
-                keep
-                        ? Optional.of(new SourceSetDecision(reading.tree(), project, module).describe())
-                        : Optional.empty(),
-                module.paths().stream()
-                        .flatMap(path -> project.layout().of(path).stream())
-                        .anyMatch(p -> p.role() == Role.MAIN && !p.path().endsWith(".java")),
-                module.main().stream().anyMatch(s -> Paths.name(s.path()).equals("package-info.java")),
-                lacking.stream().anyMatch(l -> l.module().equals(module.name()))
-                        || module.web()
-                                .flatMap(served -> project.webs().get(served).descriptor())
-                                .isPresent(),
-                module.enterprise().map(e -> new EnterprisePacking(reading, project).describe(e, group, decided)));
+    /** @param name the project's name */
+    BuildModule of(SourceModule module, String name, Packaging packaging, DependencyPlanner.Decided decided) {
+        return BuildModule.builder(module.name(), module.name().within(name), module.folder())
+                .product(product(module, name, packaging, decided))
+                .sources(new SourceSetDecision(reading, project, module).describe(keep))
+                .classPath(new ClassPath(needs(module), decided.declared(), decided.constraints()))
+                .manifest(new Manifest(
+                        manifest(module, packaging),
+                        packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
+                .generated(generated(module))
+                .tests(new TestDecision(reading, project, module, keep)
+                        .decide(deliberation)
+                        .naming(unusualTests(module)))
+                .launch(launch(module, name, packaging, decided))
+                .build();
     }
 
-    private List<Need> needs(SourceModule module) {
+    private Product product(SourceModule module, String name, Packaging packaging, DependencyPlanner.Decided decided) {
+        return switch (packaging) {
+            case JAR -> new Product.Library(selfContained(module));
+            case WAR -> new Product.WebArchive(archiveName(module, name), hasWebDescriptor(module));
+            case EAR ->
+                new EnterprisePacking(reading, project)
+                        .describe(
+                                enterpriseName(module, name),
+                                module.enterprise().orElseThrow(),
+                                decided);
+        };
+    }
+
+    private boolean hasWebDescriptor(SourceModule module) {
+        return required.stream().anyMatch(descriptor -> descriptor.module().equals(module.name()))
+                || module.web()
+                        .flatMap(served -> project.webs().get(served).descriptor())
+                        .isPresent();
+    }
+
+    private List<GeneratedSources> generated(SourceModule module) {
+        return grammars.stream()
+                .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
+                .map(GrammarFiles.Grammar::sources)
+                .toList();
+    }
+
+    private List<ModuleNeed> needs(SourceModule module) {
         return module.needs().stream()
                 .map(need -> {
                     boolean web = module.enterprise().isPresent()
                             && project.module(need).flatMap(SourceModule::web).isPresent();
-                    return new Need(need, web ? "war" : "", module.brought().contains(need));
+                    return new ModuleNeed(
+                            need,
+                            web ? Packaging.WAR : Packaging.JAR,
+                            module.brought().contains(need));
                 })
                 .toList();
     }
 
-    /** How a module is started; what stands on an enterprise archive around it cannot be, alone. */
-    private Optional<BuildPlugin> start(
-            SourceModule module, String name, String packaging, DependencyPlanner.Decided decided) {
-        LaunchDecision start = new LaunchDecision(reading, project, module, deliberation);
-        boolean leans = !module.brought().isEmpty()
-                || project.packing(module).isPresent()
-                        && decided.dependencies().stream()
-                                .flatMap(dependency -> dependency.jar().stream())
-                                .anyMatch(jar -> project.packing(module)
-                                        .flatMap(SourceModule::enterprise)
-                                        .orElseThrow()
-                                        .libraries()
-                                        .containsKey(jar));
+    /** How a module is started; one that relies on the enterprise archive around it cannot be, alone. */
+    private Optional<Launch> launch(
+            SourceModule module, String name, Packaging packaging, DependencyPlanner.Decided decided) {
+        LaunchDecision launch = new LaunchDecision(reading, project, module, target, deliberation);
         return switch (packaging) {
-            case "jar" -> start.program();
-            case "war" -> leans ? Optional.empty() : start.server(archiveName(module, name));
-            default -> Optional.empty();
+            case JAR -> launch.program();
+            case WAR -> reliesOnArchive(module, decided) ? Optional.empty() : launch.server(archiveName(module, name));
+            case EAR -> Optional.empty();
         };
+    }
+
+    private boolean reliesOnArchive(SourceModule module, DependencyPlanner.Decided decided) {
+        if (!module.brought().isEmpty()) return true;
+        Optional<EnterpriseContents> packing = project.packing(module).flatMap(SourceModule::enterprise);
+        return packing.isPresent()
+                && decided.outcomes().stream()
+                        .filter(outcome -> outcome.dependency().isPresent() || outcome instanceof JarOutcome.Transitive)
+                        .flatMap(outcome -> outcome.jar().stream())
+                        .anyMatch(packing.get().libraries()::containsKey);
     }
 
     /** Whether the old archive held its libraries, unpacked. */
     private boolean selfContained(SourceModule module) {
         Optional<Evidence> unpacked = module.archive().flatMap(Wiring.Archive::unpacked);
         if (unpacked.isEmpty()) return false;
-        String key = module.key("self-contained");
+        String key = module.name().key("self-contained");
         String standing = deliberation.settle(
                 Decision.of(
                         key,
-                        "Self-contained archive",
-                        "yes",
+                        module.name().titled("Archive with libraries"),
+                        YES,
                         Certainty.CERTAIN,
-                        "the old archive holds the libraries too",
+                        "the old archive contains the libraries too",
                         List.of(unpacked.get())),
-                text -> Optional.of(text.strip()).filter(t -> t.equals("yes") || t.equals("no")));
-        return standing.equals("yes");
+                Choosable.oneOf(YES, NO));
+        return standing.equals(YES);
     }
 
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
-    private Map<String, String> manifest(SourceModule module, String packaging) {
+    private Map<String, String> manifest(SourceModule module, Packaging packaging) {
         Map<String, String> manifest = new TreeMap<>();
         Map<String, Wiring.Setting> stated =
                 new TreeMap<>(module.archive().map(Wiring.Archive::manifest).orElse(Map.of()));
@@ -153,8 +178,8 @@ final class ModuleDecisions {
             boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
                     .contains(key);
             // beside a web archive lies something only where an enterprise archive brings it
-            own |= key.equals("Class-Path")
-                    && packaging.equals("war")
+            own |= key.equals(Manifest.CLASS_PATH)
+                    && packaging == Packaging.WAR
                     && project.packing(module).isEmpty();
             // what the file says that the manifest is made from need not be said again
             own |= file.filter(f -> f.path().equals(setting.evidence().file())).isPresent();
@@ -168,7 +193,7 @@ final class ModuleDecisions {
         return project.manifest(reading, module)
                 .filter(file -> !file.namesLibraries())
                 .map(file -> keep
-                        ? new SourceSetDecision(reading.tree(), project, module).shown(file.path())
+                        ? SourceSetDecision.fromModule(module, file.path())
                         : Role.MAIN_RESOURCES.conventional(ManifestFile.PLACE));
     }
 
@@ -178,7 +203,7 @@ final class ModuleDecisions {
                 .filter(placement -> module.paths().contains(placement.path()))
                 .filter(placement -> project.layout().marked().contains(placement.path()))
                 .map(placement -> Paths.name(placement.path()))
-                .filter(file -> !SurefirePatterns.usual(file))
+                .filter(file -> !target.findsTest(file))
                 .map(file -> "**/" + file)
                 .distinct()
                 .sorted()
@@ -187,43 +212,42 @@ final class ModuleDecisions {
 
     /** What the archive was called, which is also the path below which it is served. */
     private String archiveName(SourceModule module, String name) {
-        String key = module.key("archive");
-        if (module.enterprise().isPresent()) return enterpriseName(key, module);
+        String key = module.name().key("archive");
         Optional<Wiring.Setting> stated = reading.wirings().stream()
-                .filter(w -> module.name().isEmpty() || w.folder().equals(module.folder()))
+                .filter(w -> module.name().isOnly() || w.folder().equals(module.folder()))
                 .flatMap(w -> w.contextPath().stream())
                 .findFirst();
         Decision proposed = stated.filter(setting -> !setting.value().isEmpty())
                 .map(setting -> Decision.of(
                         key,
-                        "Archive name",
+                        module.name().titled("Archive name"),
                         setting.value(),
                         Certainty.CERTAIN,
-                        "the path below which it is served",
+                        "the context path it was served under",
                         List.of(setting.evidence())))
                 .orElseGet(() -> Decision.of(
                         key,
-                        "Archive name",
-                        module.name().isEmpty() ? name : module.name(),
+                        module.name().titled("Archive name"),
+                        module.name().within(name),
                         Certainty.LIKELY,
                         "the project's name",
                         List.of()));
-        return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
+        return deliberation.settle(proposed, FILE_NAME);
     }
 
-    private String enterpriseName(String key, SourceModule module) {
+    private String enterpriseName(SourceModule module, String name) {
         String made = module.archive()
                 .map(archive -> Paths.stem(archive.path()))
                 .filter(stem -> stem.matches("[\\w.-]+"))
-                .orElse(module.name());
+                .orElse(module.name().within(name));
         return deliberation.settle(
                 Decision.of(
-                        key,
-                        "Archive name",
+                        module.name().key("archive"),
+                        module.name().titled("Archive name"),
                         made,
                         Certainty.LIKELY,
-                        "as the old build calls it",
+                        "its name in the old build",
                         List.of(module.evidence())),
-                text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+")));
+                FILE_NAME);
     }
 }

@@ -1,13 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.Resources;
+import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.KeptLayout;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
@@ -19,24 +25,48 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 
-/** Describes to the build tool where the files of a module lie, so that none has to move. */
+/** Describes where the files of a module are: in the conventional folders, or where they have been. */
 final class SourceSetDecision {
     private final ProjectTree tree;
+    private final Languages languages;
     private final JvmProject project;
     private final SourceModule module;
 
-    SourceSetDecision(ProjectTree tree, JvmProject project, SourceModule module) {
-        this.tree = tree;
+    SourceSetDecision(JvmReading reading, JvmProject project, SourceModule module) {
+        this.tree = reading.tree();
+        this.languages = reading.languages();
         this.project = project;
         this.module = module;
     }
 
-    KeptLayout describe() {
+    /** @param keep whether files stay where they are */
+    SourceSets describe(boolean keep) {
+        boolean packageDescriptions = module.main().stream().anyMatch(SourceFile::describesPackage);
+        return keep ? kept(packageDescriptions) : conventional(packageDescriptions);
+    }
+
+    private SourceSets conventional(boolean packageDescriptions) {
+        SourceSet main = SourceSet.of(Role.MAIN.conventional(""), Role.MAIN_RESOURCES.conventional(""));
+        if (placements().stream().anyMatch(this::isDocumentation)) {
+            List<Resources> resources = new ArrayList<>(main.resources());
+            List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
+            resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
+            main = new SourceSet(main.folders(), List.of(), List.of(), resources);
+        }
+        SourceSet test = SourceSet.of(Role.TEST.conventional(""), Role.TEST_RESOURCES.conventional(""));
+        Optional<PackedFiles> packed = module.web().isPresent()
+                ? Optional.of(new PackedFiles(Role.WEB.conventional(""), List.of(), List.of()))
+                : module.enterprise()
+                        .map(e -> new PackedFiles(Role.APPLICATION.conventional(""), List.of(), List.of()));
+        return new SourceSets(main, test, packed, packageDescriptions);
+    }
+
+    private SourceSets kept(boolean packageDescriptions) {
         Set<String> main = new TreeSet<>();
         Set<String> tests = new TreeSet<>();
         Set<String> testsAmongSources = new TreeSet<>();
         for (Placement placement : placements()) {
-            if (!placement.path().endsWith(".java")) continue;
+            if (!languages.isSource(placement.path())) continue;
             String folder = placement.folder().path();
             if (placement.role() == Role.MAIN) main.add(folder);
             if (placement.role() == Role.TEST) {
@@ -44,30 +74,35 @@ final class SourceSetDecision {
                 if (placement.folder().role() != Role.TEST) testsAmongSources.add(placement.relative());
             }
         }
-        // where a folder of tests holds other sources too, the tests have to be named one by one
+        // where a folder of tests contains other sources too, the tests have to be named one by one
         boolean shared = !testsAmongSources.isEmpty()
                 || tests.stream().anyMatch(folder -> !notCompiled(folder).isEmpty());
         List<String> includes = !shared
                 ? List.of()
                 : placements().stream()
-                        .filter(p -> p.role() == Role.TEST && p.path().endsWith(".java"))
+                        .filter(p -> p.role() == Role.TEST && languages.isSource(p.path()))
                         .map(Placement::relative)
                         .sorted()
                         .toList();
         Set<String> excludes = new TreeSet<>(testsAmongSources);
         for (String folder : main) excludes.addAll(notCompiled(folder));
-        return new KeptLayout(
-                shown(main),
-                shown(tests),
-                List.copyOf(excludes),
-                includes,
-                resources(Role.MAIN_RESOURCES),
-                resources(Role.TEST_RESOURCES),
-                module.web().map(Folder::path).map(this::shown).orElse(""),
-                module.web().map(this::webExcludes).orElse(List.of()),
-                resources(Role.WEB),
-                application().map(this::shown).orElse(""),
-                application().map(this::applicationExcludes).orElse(List.of()));
+        List<Resources> resources = resources(Role.MAIN_RESOURCES);
+        // an empty list would stand for the tool's own folder
+        if (resources.isEmpty()) resources = List.of(Resources.of(Role.MAIN_RESOURCES.conventional("")));
+        return new SourceSets(
+                new SourceSet(fromModule(main), List.of(), List.copyOf(excludes), resources),
+                new SourceSet(fromModule(tests), includes, List.of(), resources(Role.TEST_RESOURCES)),
+                packed(),
+                packageDescriptions);
+    }
+
+    private Optional<PackedFiles> packed() {
+        if (module.web().isPresent()) {
+            Folder web = module.web().get();
+            return Optional.of(new PackedFiles(fromModule(module, web.path()), webExcludes(web), resources(Role.WEB)));
+        }
+        return application()
+                .map(folder -> new PackedFiles(fromModule(module, folder), applicationExcludes(folder), List.of()));
     }
 
     /** The folder that holds the descriptor of an enterprise archive in its place. */
@@ -106,7 +141,7 @@ final class SourceSetDecision {
     /** Sources in a folder that belong to another module or to nothing. */
     private List<String> notCompiled(String folder) {
         return tree.under(folder)
-                .filter(file -> file.extension().equals("java"))
+                .filter(file -> languages.isSource(file.path()))
                 .filter(file -> !module.paths().contains(file.path())
                         || project.layout()
                                 .of(file.path())
@@ -116,14 +151,14 @@ final class SourceSetDecision {
                 .toList();
     }
 
-    private List<KeptLayout.Resources> resources(Role role) {
+    private List<Resources> resources(Role role) {
         Map<Target, List<Placement>> byTarget = placements().stream()
                 .filter(placement ->
                         placement.role() == role || role == Role.MAIN_RESOURCES && isDocumentation(placement))
                 .filter(placement ->
                         role != Role.WEB || !Paths.within(placement.folder().path(), placement.path()))
                 .collect(Collectors.groupingBy(Target::of, LinkedHashMap::new, Collectors.toList()));
-        List<KeptLayout.Resources> resources = new ArrayList<>();
+        List<Resources> resources = new ArrayList<>();
         byTarget.forEach((target, placed) -> {
             String folder = target.folder();
             Set<String> wanted = placed.stream()
@@ -131,15 +166,16 @@ final class SourceSetDecision {
                     .collect(Collectors.toCollection(TreeSet::new));
             List<String> others = tree.under(folder)
                     .map(file -> Paths.relative(folder, file.path()))
-                    .filter(path -> !wanted.contains(path) && !path.endsWith(".java"))
+                    .filter(path -> !wanted.contains(path) && !languages.isSource(path))
                     .toList();
-            // what is shorter to say: all but these, or these alone
+            // use the shorter list: excludes or includes
             if (folder.isEmpty() || others.size() > wanted.size()) {
-                resources.add(new KeptLayout.Resources(shown(folder), target.place(), List.copyOf(wanted), List.of()));
+                resources.add(
+                        new Resources(fromModule(module, folder), target.place(), List.copyOf(wanted), List.of()));
             } else {
-                List<String> excludes = new ArrayList<>(List.of("**/*.java"));
+                List<String> excludes = new ArrayList<>(languages.patterns());
                 excludes.addAll(others);
-                resources.add(new KeptLayout.Resources(shown(folder), target.place(), List.of(), excludes));
+                resources.add(new Resources(fromModule(module, folder), target.place(), List.of(), excludes));
             }
         });
         return resources;
@@ -164,21 +200,21 @@ final class SourceSetDecision {
         }
     }
 
-    private static boolean isDocumentation(Placement placement) {
-        return placement.role() == Role.MAIN && !placement.path().endsWith(".java");
+    private boolean isDocumentation(Placement placement) {
+        return placement.role() == Role.MAIN && !languages.isSource(placement.path());
     }
 
-    private List<String> shown(Set<String> folders) {
-        return folders.stream().map(this::shown).toList();
+    private List<String> fromModule(Set<String> folders) {
+        return folders.stream().map(folder -> fromModule(module, folder)).toList();
     }
 
-    /** As the module's descriptor sees it, which lies in a folder of its own where there are several. */
-    String shown(String folder) {
-        if (Paths.within(module.folder(), folder)) {
-            String own = Paths.relative(module.folder(), folder);
-            return own.isEmpty() ? "${project.basedir}" : own;
+    /** A path of the project, relative to a module. */
+    static String fromModule(SourceModule module, String path) {
+        if (Paths.within(module.folder(), path)) {
+            String own = Paths.relative(module.folder(), path);
+            return own.isEmpty() ? "." : own;
         }
-        String up = "/..".repeat(module.folder().split("/").length);
-        return Paths.join("${project.basedir}" + up, folder);
+        String up = "../".repeat(module.folder().split("/").length);
+        return path.isEmpty() ? Paths.parent(up + ".") : up + path;
     }
 }

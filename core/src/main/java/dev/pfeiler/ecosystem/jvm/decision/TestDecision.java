@@ -3,12 +3,13 @@ package dev.pfeiler.ecosystem.jvm.decision;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.target.maven.TestRun;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
@@ -21,10 +22,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
-/** Takes over what the old build told its test runs, with the paths that have moved. */
+/** Takes over how the old build runs tests, with the paths that have moved. */
 final class TestDecision {
-    private static final String WITHOUT = "without";
-
     private final JvmReading reading;
     private final JvmProject project;
     private final SourceModule module;
@@ -38,17 +37,17 @@ final class TestDecision {
     }
 
     /** The settings of the module's tests: those of the most trusted wiring that runs any. */
-    TestRun decide(Deliberation deliberation) {
-        if (module.tests().isEmpty()) return TestRun.USUAL;
+    TestSetup decide(Deliberation deliberation) {
+        if (module.tests().isEmpty()) return TestSetup.USUAL;
         Optional<Wiring> wiring = reading.wirings().stream()
                 .filter(w -> !w.testRuns().isEmpty())
                 .filter(w -> module.folder().isEmpty()
                         || w.folder().isEmpty()
                         || w.folder().equals(module.folder()))
                 .findFirst();
-        if (wiring.isEmpty()) return TestRun.USUAL;
-        Map<String, String> properties = new TreeMap<>();
-        Map<String, String> environment = new TreeMap<>();
+        if (wiring.isEmpty()) return TestSetup.USUAL;
+        Map<String, TestSetup.Value> properties = new TreeMap<>();
+        Map<String, TestSetup.Value> environment = new TreeMap<>();
         Map<String, Wiring.Setting> words = new LinkedHashMap<>();
         List<Wiring.Setting> folders = new ArrayList<>();
         for (Wiring.TestRun run : wiring.get().testRuns()) {
@@ -57,52 +56,44 @@ final class TestDecision {
             run.words().forEach(word -> words.putIfAbsent(word.value(), word));
             run.folder().ifPresent(folders::add);
         }
-        Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value()));
-        TestRun run = new TestRun(properties, environment, List.copyOf(words.keySet()), folder);
-        if (run.equals(TestRun.USUAL)) return run;
-        String key = module.key("test-run");
+        Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
+                .text());
+        TestSetup setup = new TestSetup(List.of(), properties, environment, List.copyOf(words.keySet()), folder);
+        if (setup.equals(TestSetup.USUAL)) return setup;
+        String key = module.name().key("test-run");
         String standing = deliberation.settle(
                 Decision.of(
                         key,
-                        "Test run",
-                        shown(run),
+                        module.name().titled("Test run"),
+                        setup.summary(),
                         Certainty.CERTAIN,
-                        "what the old build told its test runs",
+                        "the old build runs tests this way",
                         wiring.get().testRuns().stream()
                                 .map(Wiring.TestRun::evidence)
                                 .toList()),
-                text -> Optional.of(text.strip()).filter(t -> t.equals(WITHOUT) || t.equals(shown(run))));
-        return standing.equals(WITHOUT) ? TestRun.USUAL : run;
+                Choosable.oneOf(setup.summary(), Choosable.WITHOUT));
+        return standing.equals(Choosable.WITHOUT) ? TestSetup.USUAL : setup;
     }
 
-    private void put(Map<String, String> values, String key, Wiring.Setting setting) {
+    private void put(Map<String, TestSetup.Value> values, String key, Wiring.Setting setting) {
         // what depends on the machine is not known here
         if (!setting.value().contains("${") && !key.isEmpty()) values.putIfAbsent(key, moved(setting.value()));
     }
 
-    private static String shown(TestRun run) {
-        List<String> parts = new ArrayList<>();
-        run.properties().forEach((key, value) -> parts.add("-D" + key + "=" + value));
-        run.environment().forEach((key, value) -> parts.add(key + "=" + value));
-        parts.addAll(run.words());
-        run.folder().ifPresent(folder -> parts.add("in " + folder));
-        return String.join(" ", parts);
-    }
-
     /** A value with the path in it as it is after the conversion; other values as they are. */
-    private String moved(String value) {
+    private TestSetup.Value moved(String value) {
         boolean ofTree = value.startsWith(Wiring.TOP);
         Optional<String> path = Paths.normal(ofTree ? value.substring(Wiring.TOP.length()) : value)
                 .filter(p -> !p.isEmpty() || ofTree);
-        if (path.isEmpty()) return value;
+        if (path.isEmpty()) return new TestSetup.Value(value, false);
         boolean there =
                 reading.tree().has(path.get()) || reading.tree().folders().contains(path.get());
-        if (!ofTree && !there) return value;
+        if (!ofTree && !there) return new TestSetup.Value(value, false);
         String now = keep ? path.get() : goal(path.get());
         String own = Paths.within(module.folder(), now)
                 ? Paths.relative(module.folder(), now)
                 : "../".repeat(module.folder().split("/").length) + now;
-        return own.isEmpty() ? "${project.basedir}" : "${project.basedir}/" + own;
+        return new TestSetup.Value(own.isEmpty() ? "." : own, true);
     }
 
     /** Where a file lies after the conversion; of a folder, where its files do. */

@@ -4,13 +4,11 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,30 +20,41 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /**
- * What to declare so that the build tool's class path is the one that was: what is used directly is declared; of the
- * rest, what comes along is left to come along, pinned where it would come in another version, declared where it would
- * not come, and what would come besides is excluded.
+ * What to declare so that the build tool's class path is the old one, jar by jar.
+ *
+ * <p>The plan starts with what the sources use directly, and with what no repository has and so nothing can bring. It
+ * then repeats, until a round changes nothing:
+ *
+ * <ol>
+ *   <li>Resolve what is declared so far by the target's own rules.
+ *   <li>Exclude each transitive dependency that was not on the old class path, at the declared dependency it comes by.
+ *   <li>For each jar that was on it and is not declared: if it is there in another version, state its version as a
+ *       constraint; if the constraint did not help, or it is there in too narrow a scope, declare it; if it is not there
+ *       at all, declare it, unless another absent jar brings it (the heads of the absent ones are declared).
+ * </ol>
+ *
+ * <p>Each round declares, constrains or excludes at least one artifact and none is ever taken back, so the rounds end.
  */
 final class ClassPathPlan {
-    /** Each round settles at least one artifact; more than this means that something goes in a circle. */
+    /** More rounds than this mean that a repository answers differently from one time to the next. */
     private static final int ROUNDS = 20;
 
     /**
      * A jar that was on the class path.
      *
-     * @param published whether a repository can be expected to have it; others bring nothing along
-     * @param direct whether it has to be declared whatever comes along
+     * @param published whether a repository can be expected to have it; others have no transitive dependencies
+     * @param direct whether it has to be declared in any case
      * @param scope that it has when it is declared
      */
     record Entry(Jar jar, Coordinates coordinates, boolean published, boolean direct, Scope scope) {}
 
-    private final Repositories repositories;
+    private final ClassPathRules rules;
     private final Map<String, Entry> entries = new LinkedHashMap<>();
     private final List<Declaration> furtherDeclared;
     private final Map<String, Resolved> brought;
-    private final Set<String> dropped;
+    private final Set<String> excluded;
     private final Map<String, Entry> declared = new LinkedHashMap<>();
-    private final Map<String, Coordinates> pins = new TreeMap<>();
+    private final Map<String, Coordinates> constraints = new TreeMap<>();
     private final Map<String, Set<String>> exclusions = new TreeMap<>();
     private final Map<String, String> why = new LinkedHashMap<>();
     private final Map<Coordinates, Set<String>> closures = new HashMap<>();
@@ -53,46 +62,56 @@ final class ClassPathPlan {
 
     /**
      * @param entries in class-path order, each artifact once
-     * @param furtherDeclared what is declared and was in no jar; what it brings along is welcome
-     * @param brought what modules that are needed bring along, by group and artifact
-     * @param dropped group and artifact of what the person wants to be without
+     * @param furtherDeclared what is declared and was in no jar; its transitive dependencies are welcome
+     * @param brought the class path of needed modules, by group and artifact
+     * @param excluded group and artifact of what the person wants excluded
      */
-    ClassPathPlan(
-            Repositories repositories,
+    static ClassPathPlan of(
+            ClassPathRules rules,
             Collection<Entry> entries,
             List<Declaration> furtherDeclared,
             Map<String, Resolved> brought,
-            Set<String> dropped) {
-        this.repositories = repositories;
+            Set<String> excluded) {
+        ClassPathPlan plan = new ClassPathPlan(rules, entries, furtherDeclared, brought, excluded);
+        plan.settle();
+        return plan;
+    }
+
+    private ClassPathPlan(
+            ClassPathRules rules,
+            Collection<Entry> entries,
+            List<Declaration> furtherDeclared,
+            Map<String, Resolved> brought,
+            Set<String> excluded) {
+        this.rules = rules;
         entries.forEach(entry -> this.entries.put(entry.coordinates().key(), entry));
         this.furtherDeclared = furtherDeclared;
         this.brought = brought;
-        this.dropped = dropped;
-        settle();
+        this.excluded = excluded;
     }
 
     private void settle() {
         for (Entry entry : entries.values()) if (entry.direct() || !entry.published()) declare(entry, "");
         for (int round = 0; round < ROUNDS; round++) {
-            resolution = repositories.resolve(declarations(), pins);
+            resolution = rules.resolve(declarations(), constraints);
             boolean changed = superfluous();
             List<Entry> absent = new ArrayList<>();
             for (Entry entry : entries.values()) {
                 String key = entry.coordinates().key();
-                if (declared.containsKey(key) || dropped.contains(key)) continue;
+                if (declared.containsKey(key) || excluded.contains(key)) continue;
                 Optional<Resolved> found = resolution.of(key).or(() -> Optional.ofNullable(brought.get(key)));
                 if (found.isEmpty()) absent.add(entry);
                 else changed |= differs(entry, found.get());
             }
             for (Entry entry : heads(absent)) {
-                declare(entry, "does not come along with anything that is declared");
+                declare(entry, "not a transitive dependency of anything declared");
                 changed = true;
             }
             if (!changed) return;
         }
     }
 
-    /** Of artifacts that have to be declared, those that none of the others brings along. */
+    /** Of artifacts that have to be declared, those that none of the others depends on. */
     private List<Entry> heads(List<Entry> absent) {
         if (absent.size() < 2) return absent;
         Map<Entry, Set<String>> brings = new LinkedHashMap<>();
@@ -114,8 +133,8 @@ final class ClassPathPlan {
 
     private Set<String> closure(Coordinates coordinates) {
         Declaration alone = new Declaration(coordinates, "compile", Set.of());
-        return repositories.resolve(List.of(alone), Map.of()).artifacts().stream()
-                .filter(artifact -> !artifact.along().isEmpty())
+        return rules.resolve(List.of(alone), Map.of()).artifacts().stream()
+                .filter(artifact -> !artifact.via().isEmpty())
                 .map(artifact -> artifact.coordinates().key())
                 .collect(Collectors.toSet());
     }
@@ -142,14 +161,14 @@ final class ClassPathPlan {
         return all;
     }
 
-    /** Excludes what comes along and was not on the class path; whether there was any. */
+    /** Excludes what was not on the class path; whether there was any. */
     private boolean superfluous() {
         boolean changed = false;
         for (Resolved artifact : resolution.artifacts()) {
             String key = artifact.coordinates().key();
-            boolean wanted = entries.containsKey(key) && !dropped.contains(key);
-            if (artifact.along().isEmpty() || wanted || brought.containsKey(key)) continue;
-            String first = artifact.along().get(0).key();
+            boolean wanted = entries.containsKey(key) && !excluded.contains(key);
+            if (artifact.via().isEmpty() || wanted || brought.containsKey(key)) continue;
+            String first = artifact.via().get(0).key();
             // what a missing library needs was never in a jar here
             if (!declared.containsKey(first)) continue;
             String excluded = artifact.coordinates().group() + ":"
@@ -159,25 +178,25 @@ final class ClassPathPlan {
         return changed;
     }
 
-    /** Sees to it that what comes along is there in its version and scope; whether that takes another round. */
+    /** Makes sure that a transitive dependency is there in its version and scope; whether that takes another round. */
     private boolean differs(Entry entry, Resolved artifact) {
         String key = entry.coordinates().key();
         if (entry.scope() == Scope.PROVIDED && !artifact.scope().equals("provided")) {
-            declare(entry, "comes along, but its container brings it");
+            declare(entry, "transitive, but provided by the container");
             return true;
         }
         boolean shipped = artifact.scope().equals("compile") || artifact.scope().equals("runtime");
         boolean toShip = entry.scope() == Scope.COMPILE || entry.scope() == Scope.RUNTIME;
         if (toShip && !shipped) {
-            declare(entry, "comes along in scope " + artifact.scope() + " only");
+            declare(entry, "transitive in scope " + artifact.scope() + " only");
             return true;
         }
         if (artifact.coordinates().version().equals(entry.coordinates().version())) return false;
-        if (pins.put(key, entry.coordinates()) == null) {
-            why.put(key, "would come along as " + artifact.coordinates().version());
+        if (constraints.put(key, entry.coordinates()) == null) {
+            why.put(key, "would be transitive as " + artifact.coordinates().version());
             return true;
         }
-        declare(entry, "comes along as " + artifact.coordinates().version());
+        declare(entry, "transitive as " + artifact.coordinates().version());
         return true;
     }
 
@@ -186,29 +205,29 @@ final class ClassPathPlan {
         return declared.containsKey(entry.coordinates().key());
     }
 
-    /** Why an entry is declared or pinned that is not used directly; empty where nothing is to be said. */
+    /** Why an entry is declared or constrained that is not used directly; empty if it is used directly. */
     String why(Entry entry) {
         return why.getOrDefault(entry.coordinates().key(), "");
     }
 
-    /** What an entry that is not declared comes along with. */
-    List<Coordinates> along(Entry entry) {
+    /** The chain of dependencies by which an entry that is not declared is there. */
+    List<Coordinates> via(Entry entry) {
         String key = entry.coordinates().key();
         return resolution
                 .of(key)
                 .or(() -> Optional.ofNullable(brought.get(key)))
-                .map(Resolved::along)
+                .map(Resolved::via)
                 .orElse(List.of());
     }
 
-    /** The versions that have to be stated for what is not declared. */
-    List<Coordinates> pins() {
-        Set<Coordinates> all = new LinkedHashSet<>(pins.values());
-        all.removeIf(pin -> declared.containsKey(pin.key()));
+    /** The versions to state for what is not declared. */
+    List<Coordinates> constraints() {
+        Set<Coordinates> all = new LinkedHashSet<>(constraints.values());
+        all.removeIf(c -> declared.containsKey(c.key()));
         return List.copyOf(all);
     }
 
-    /** Group and artifact of what a declared entry must not bring along. */
+    /** Group and artifact of what is excluded at a declared entry. */
     Set<String> exclusions(Entry entry) {
         return exclusions.getOrDefault(entry.coordinates().key(), Set.of());
     }
@@ -216,10 +235,5 @@ final class ClassPathPlan {
     /** The class path that it leads to. */
     Resolution resolution() {
         return resolution;
-    }
-
-    /** Descriptors that no repository gave. */
-    Set<Coordinates> unknown() {
-        return new HashSet<>(resolution.unknown());
     }
 }

@@ -1,89 +1,77 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import java.util.Collections;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 
-/**
- * What becomes of one jar, or of a library that is missing.
- *
- * @param jar the jar it was; nothing where it was missing in the tree
- * @param declared its coordinates; nothing where the jar is no dependency
- * @param inProject whether the jar is laid into the project's own repository, because no other is known to have it
- * @param stays whether the file stays in the tree
- * @param exclusions group and artifact of what it must not bring along
- * @param why in a few words
- * @param note what a reader of the build descriptor must know; empty where nothing
- */
-public record JarOutcome(
-        Optional<Jar> jar,
-        Optional<Coordinates> declared,
-        Scope scope,
-        boolean inProject,
-        boolean stays,
-        Set<String> exclusions,
-        String why,
-        String note) {
-    /**
-     * A version that is stated for what comes along.
-     *
-     * @param why it needs one
-     */
-    public record Pin(Coordinates coordinates, String why) {}
+/** What becomes of a jar of the old class path, or of a library that had no jar. */
+public sealed interface JarOutcome {
+    /** Why, in a few words. */
+    String why();
 
-    public JarOutcome {
-        exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
+    /** The jar; none if the library had no jar. */
+    default Optional<Jar> jar() {
+        return Optional.empty();
     }
 
-    static JarOutcome along(Jar jar, Coordinates coordinates, String why) {
-        return new JarOutcome(Optional.of(jar), Optional.of(coordinates), Scope.ALONG, false, false, Set.of(), why, "");
+    /** The dependency that is declared for it, if one is. */
+    default Optional<Dependency> dependency() {
+        return Optional.empty();
     }
 
-    /** Whether a descriptor names it. */
-    public boolean isDeclared() {
-        return declared.isPresent() && scope != Scope.ALONG;
+    /** The artifact it is, if that is known. */
+    default Optional<Coordinates> coordinates() {
+        return dependency().map(Dependency::coordinates);
     }
 
-    static JarOutcome left(Jar jar, String why) {
-        return new JarOutcome(Optional.of(jar), Optional.empty(), Scope.DROP, false, true, Set.of(), why, "");
+    /** A jar that is declared. */
+    record Declared(Jar file, Dependency declared, String why) implements JarOutcome {
+        @Override
+        public Optional<Jar> jar() {
+            return Optional.of(file);
+        }
+
+        @Override
+        public Optional<Dependency> dependency() {
+            return Optional.of(declared);
+        }
     }
 
-    static JarOutcome dropped(Jar jar, String why) {
-        return new JarOutcome(Optional.of(jar), Optional.empty(), Scope.DROP, false, false, Set.of(), why, "");
+    /** A jar that something declared depends on. */
+    record Transitive(Jar file, Coordinates artifact, String why) implements JarOutcome {
+        @Override
+        public Optional<Jar> jar() {
+            return Optional.of(file);
+        }
+
+        @Override
+        public Optional<Coordinates> coordinates() {
+            return Optional.of(artifact);
+        }
     }
 
-    /** Something that a library which was in no jar needs besides when the program runs. */
-    public static JarOutcome companion(Coordinates coordinates, Coordinates of) {
-        return new JarOutcome(
-                Optional.empty(),
-                Optional.of(coordinates),
-                Scope.RUNTIME,
-                false,
-                true,
-                Set.of(),
-                "needed to run with " + of,
-                "needed to run with " + of.artifact());
+    /** A jar that is no longer on the class path. */
+    record Excluded(Jar file, String why) implements JarOutcome {
+        @Override
+        public Optional<Jar> jar() {
+            return Optional.of(file);
+        }
     }
 
-    /** An artifact that stands for several libraries, which come along with it. */
-    static JarOutcome starter(Coordinates coordinates, Scope scope, int brings) {
-        String why = "brings " + brings + " libraries that were on the class path";
-        return new JarOutcome(Optional.empty(), Optional.of(coordinates), scope, false, true, Set.of(), why, why);
+    /** A jar that is not a library, or that the person keeps; it stays in the tree. */
+    record LeftInPlace(Jar file, String why) implements JarOutcome {
+        @Override
+        public Optional<Jar> jar() {
+            return Optional.of(file);
+        }
     }
 
-    public static JarOutcome missing(Coordinates coordinates, Scope scope) {
-        return new JarOutcome(
-                Optional.empty(),
-                Optional.of(coordinates),
-                scope,
-                false,
-                true,
-                Set.of(),
-                "imported, and in no jar here",
-                "was in no jar of the project; its version is a guess");
+    /** A dependency on a library that had no jar. */
+    record Added(Dependency declared, String why) implements JarOutcome {
+        @Override
+        public Optional<Dependency> dependency() {
+            return Optional.of(declared);
+        }
     }
 }

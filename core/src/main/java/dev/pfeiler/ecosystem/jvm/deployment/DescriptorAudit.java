@@ -34,7 +34,7 @@ public final class DescriptorAudit {
                 .toList();
     }
 
-    public List<DescriptorError> wrongs() {
+    public List<DescriptorError> errors() {
         List<String> paths = project.layout().placements().values().stream()
                 .filter(p -> Set.of(Role.WEB, Role.MAIN_RESOURCES, Role.MAIN).contains(p.role()))
                 .map(p -> p.path())
@@ -46,11 +46,11 @@ public final class DescriptorAudit {
     }
 
     private DescriptorChecks.Project known() {
-        Set<String> types = reading.javaSources().stream()
+        Set<String> types = reading.sourceFiles().stream()
                 .flatMap(source -> source.typeNames().stream())
                 .collect(Collectors.toSet());
         Set<String> packages =
-                reading.javaSources().stream().map(SourceFile::packageName).collect(Collectors.toSet());
+                reading.sourceFiles().stream().map(SourceFile::packageName).collect(Collectors.toSet());
         return new DescriptorChecks.Project(
                 name -> has(types, name),
                 simple -> types.stream()
@@ -77,7 +77,7 @@ public final class DescriptorAudit {
 
     private Optional<Boolean> family() {
         boolean later = reading.jakarta();
-        boolean earlier = reading.javaSources().stream()
+        boolean earlier = reading.sourceFiles().stream()
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(declared -> declared.name().startsWith("javax.servlet."));
         return later == earlier ? Optional.empty() : Optional.of(later);

@@ -22,7 +22,7 @@ import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /**
- * What is wrong in the deployment descriptors of a project. Each finding has its line and says the cure; what the project
+ * What is wrong in the deployment descriptors of a project. Each finding has its line and says the fix; what the project
  * does not show, such as what a server brings, is not called wrong.
  */
 public final class DescriptorChecks {
@@ -30,7 +30,7 @@ public final class DescriptorChecks {
 
     private final ProjectTree tree;
     private final Project project;
-    private final List<DescriptorError> wrongs = new ArrayList<>();
+    private final List<DescriptorError> errors = new ArrayList<>();
 
     /**
      * What the checks know of a project.
@@ -74,7 +74,7 @@ public final class DescriptorChecks {
             if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
             checks.check(path, webs);
         }
-        return checks.wrongs;
+        return checks.errors;
     }
 
     private void check(String path, Collection<? extends Map<String, String>> webs) {
@@ -88,7 +88,7 @@ public final class DescriptorChecks {
             for (Map<String, String> web : webs) {
                 if (!path.equals(web.get(WebFiles.DESCRIPTOR))) continue;
                 String version = WebDescriptor.of(path, bytes, root).version();
-                wrongs.addAll(WebDescriptorCheck.of(path, root, version, around(web)));
+                errors.addAll(WebDescriptorCheck.of(path, root, version, around(web)));
             }
         } catch (IOException | XmlElement.Malformed e) {
             // told by who reads it for what it says
@@ -105,7 +105,7 @@ public final class DescriptorChecks {
                 project.packages().contains(Paths.parent(name.replace('.', '/')).replace('/', '.'));
         // what is neither like a class of the project nor in one of its packages may be the server's
         if (!own && alike.isEmpty()) return;
-        String cure = alike.isEmpty()
+        String fix = alike.isEmpty()
                 ? "correct the name or take the element out"
                 : "is " + String.join(" or ", alike) + " meant?";
         // the binary name of a nested class is not known from the names of types
@@ -115,9 +115,9 @@ public final class DescriptorChecks {
                 : Optional.empty();
         Finding finding = Finding.trouble(
                 named.className(),
-                "is named and no source or library has it; " + cure,
+                "is named and no source or library has it; " + fix,
                 new Evidence(path, named.line(), named.words()));
-        wrongs.add(new DescriptorError(finding, change));
+        errors.add(new DescriptorError(finding, change));
     }
 
     private WebDescriptorCheck.Around around(Map<String, String> web) {

@@ -4,9 +4,9 @@ import dev.pfeiler.evidence.Finding;
 import java.util.Optional;
 
 /**
- * Something wrong in a descriptor.
+ * An error in a deployment descriptor.
  *
- * @param finding says it, with its place and what to do
- * @param cure the change that mends it, where only one comes into question
+ * @param finding the error, with its place and what to do
+ * @param fix the change that corrects it, if only one can
  */
-public record DescriptorError(Finding finding, Optional<Fix> cure) {}
+public record DescriptorError(Finding finding, Optional<Fix> fix) {}

@@ -1,10 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.jvm.project.JvmProject;
-import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.ProjectTree;
@@ -12,77 +11,79 @@ import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import org.slf4j.LoggerFactory;
 
 /**
- * The descriptors that are mended: where something is wrong in one and only one change comes into question.
+ * The deployment descriptors that are fixed: those with an error that only one change can correct.
  *
- * @param edits by path; each in its place
- * @param settled what need not be left for the person any more
+ * @param edits by path; each leaves the file in its place
+ * @param settled findings that need no action any more
  */
 public record DescriptorFixes(Map<String, Step.Edit> edits, Set<Finding> settled) {
-    private static final String KEEP = "keep";
-
-    public static DescriptorFixes decide(JvmReading reading, JvmProject project, Deliberation deliberation) {
-        Map<String, List<DescriptorError>> byPath = new TreeMap<>();
-        for (DescriptorError wrong : new DescriptorAudit(reading, project).wrongs()) {
-            wrong.cure()
-                    .filter(cure -> standing(wrong.finding(), cure, deliberation))
-                    .ifPresent(cure -> byPath.computeIfAbsent(cure.path(), path -> new ArrayList<>())
-                            .add(wrong));
-        }
-        DescriptorFixes mending = new DescriptorFixes(new TreeMap<>(), new HashSet<>());
-        byPath.forEach((path, wrongs) -> mending.mend(reading.tree(), path, wrongs));
-        return mending;
+    public DescriptorFixes {
+        edits = Collections.unmodifiableMap(new TreeMap<>(edits));
+        settled = Set.copyOf(settled);
     }
 
-    private static boolean standing(Finding wrong, Fix cure, Deliberation deliberation) {
-        String after = cure.after();
+    public static DescriptorFixes decide(ProjectTree tree, List<DescriptorError> errors, Deliberation deliberation) {
+        Map<String, List<DescriptorError>> byPath = new TreeMap<>();
+        for (DescriptorError error : errors) {
+            error.fix()
+                    .filter(fix -> wanted(error.finding(), fix, deliberation))
+                    .ifPresent(fix -> byPath.computeIfAbsent(fix.path(), path -> new ArrayList<>())
+                            .add(error));
+        }
+        Map<String, Step.Edit> edits = new TreeMap<>();
+        Set<Finding> settled = new HashSet<>();
+        byPath.forEach(
+                (path, errorsHere) -> edit(tree, path, errorsHere, settled).ifPresent(edit -> edits.put(path, edit)));
+        return new DescriptorFixes(edits, settled);
+    }
+
+    private static boolean wanted(Finding error, Fix fix, Deliberation deliberation) {
         String standing = deliberation.settle(
                 Decision.of(
-                        "mend:" + cure.path() + ":" + cure.before(),
-                        cure.before() + " in " + cure.path(),
-                        after,
-                        Certainty.LIKELY,
-                        wrong.fact(),
-                        wrong.evidence()),
-                text -> Optional.of(text.strip()).filter(t -> t.equals(after) || t.equals(KEEP)));
-        return !standing.equals(KEEP);
+                                "fix:" + fix.path() + ":" + fix.before(),
+                                fix.before() + " in " + fix.path(),
+                                fix.after(),
+                                Certainty.LIKELY,
+                                error.fact(),
+                                error.evidence())
+                        .in("Fixes to descriptors"),
+                Choosable.oneOf(fix.after(), Choosable.KEEP));
+        return !standing.equals(Choosable.KEEP);
     }
 
-    private void mend(ProjectTree tree, String path, List<DescriptorError> wrongs) {
+    private static Optional<Step.Edit> edit(
+            ProjectTree tree, String path, List<DescriptorError> errors, Set<Finding> settled) {
         try {
             byte[] bytes = tree.bytes(path);
             Text text = Text.decode(bytes);
-            // a text that does not come back to the same bytes is not rewritten
-            if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) return;
+            // text that does not encode to the same bytes is not rewritten
+            if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) return Optional.empty();
             String content = text.content();
-            List<Finding> mended = new ArrayList<>();
-            for (DescriptorError wrong : wrongs) {
-                Optional<String> changed = wrong.cure().orElseThrow().in(content);
+            for (DescriptorError error : errors) {
+                Optional<String> changed = error.fix().orElseThrow().in(content);
                 if (changed.isEmpty()) continue;
                 content = changed.get();
-                mended.add(wrong.finding());
+                settled.add(error.finding());
             }
-            if (mended.isEmpty()) return;
-            edits.put(
+            if (content.equals(text.content())) return Optional.empty();
+            return Optional.of(new Step.Edit(
                     path,
-                    new Step.Edit(
-                            path,
-                            content,
-                            text.charset(),
-                            Step.Change.between(text.content(), content),
-                            "what is wrong in it is mended"));
-            settled.addAll(mended);
+                    content,
+                    text.charset(),
+                    Step.Change.between(text.content(), content),
+                    "fixes an error in the descriptor"));
         } catch (IOException e) {
-            // it stays among what is left for the person
-            LoggerFactory.getLogger(DescriptorFixes.class).debug("{}", path, e);
+            // the findings stay among what is left for the person
+            return Optional.empty();
         }
     }
 }

@@ -5,7 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A small change to a descriptor that mends what is wrong in it.
+ * A small change that corrects an error in a descriptor.
  *
  * @param path of the descriptor
  * @param line on which the element's start tag ends, counted from 1
@@ -13,7 +13,7 @@ import java.util.regex.Pattern;
  * @param attribute whether it is an attribute
  */
 public record Fix(String path, int line, String name, boolean attribute, String before, String after) {
-    /** The text with the change made; nothing where the place is not found in it as it should be. */
+    /** The text with the change made; nothing if the place is not found. */
     public Optional<String> in(String text) {
         int from = 0;
         // a tag may have begun on an earlier line, so that an attribute may stand there

@@ -2,10 +2,10 @@ package dev.pfeiler.ecosystem.jvm.deployment;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.decision.EnterprisePacking;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
@@ -31,7 +32,6 @@ public final class RequiredDescriptors {
     static final String WEB = "WEB-INF/web.xml";
     static final String APPLICATION = "META-INF/application.xml";
     private static final String WRITTEN = "written";
-    private static final String WITHOUT = "without";
     private static final List<String> WELCOMING = List.of("html", "htm", "jsp", "xhtml");
     private static final Set<String> BEANS = Set.of("Stateless", "Stateful", "Singleton", "MessageDriven");
 
@@ -86,7 +86,7 @@ public final class RequiredDescriptors {
      * @param module the name of the module that lacks it
      * @param entry its place in the archive
      */
-    public record Lacking(String module, String entry, Step.Write step) {}
+    public record Required(ModuleName module, String entry, Step.Write step) {}
 
     /** A framework that a web program configures and nothing declares. */
     private record Undeclared(NewDescriptor.Mapped mapped, Evidence sign) {}
@@ -97,10 +97,10 @@ public final class RequiredDescriptors {
      * @param projectName names a project of one module
      * @param keep whether files stay where they are
      */
-    public List<Lacking> decide(Deliberation deliberation, String projectName, boolean keep) {
-        List<Lacking> all = new ArrayList<>();
+    public List<Required> decide(Deliberation deliberation, String projectName, boolean keep) {
+        List<Required> all = new ArrayList<>();
         for (SourceModule module : project.modules()) {
-            String name = module.name().isEmpty() ? projectName : module.name();
+            String name = module.name().within(projectName);
             if (module.web().isPresent()) web(module, name, keep, deliberation).ifPresent(all::add);
             if (module.enterprise().isPresent())
                 application(module, name, deliberation).ifPresent(all::add);
@@ -147,7 +147,7 @@ public final class RequiredDescriptors {
         return undeclared;
     }
 
-    private Optional<Lacking> web(SourceModule module, String name, boolean keep, Deliberation deliberation) {
+    private Optional<Required> web(SourceModule module, String name, boolean keep, Deliberation deliberation) {
         Folder folder = module.web().orElseThrow();
         if (project.webs().get(folder).descriptor().isPresent()) return Optional.empty();
         List<Undeclared> undeclared = undeclared(folder);
@@ -163,7 +163,7 @@ public final class RequiredDescriptors {
                         undeclared.stream().map(Undeclared::sign),
                         early.map(jar -> Evidence.of(jar.path(), "javax.servlet")).stream())
                 .toList();
-        if (!wanted(module.key("web.xml"), WEB, reason, evidence, deliberation)) return Optional.empty();
+        if (!wanted(module.name().key("web.xml"), WEB, reason, evidence, deliberation)) return Optional.empty();
         String api = reading.servletApi().orElse(reading.jakarta() ? "6.0" : early.isPresent() ? "2.5" : "3.1");
         Map<String, String> served = project.layout().served(folder);
         List<String> welcome = WELCOMING.stream()
@@ -173,11 +173,11 @@ public final class RequiredDescriptors {
         String text = NewDescriptor.web(
                 api, name, undeclared.stream().map(Undeclared::mapped).toList(), welcome);
         String path = keep ? Paths.join(folder.path(), WEB) : module.path(Role.WEB.conventional(WEB));
-        return Optional.of(new Lacking(module.name(), WEB, new Step.Write(path, text, reason)));
+        return Optional.of(new Required(module.name(), WEB, new Step.Write(path, text, reason)));
     }
 
     /** Without a descriptor a container serves an archive under its own name; where another is stated, it has to be said. */
-    private Optional<Lacking> application(SourceModule module, String name, Deliberation deliberation) {
+    private Optional<Required> application(SourceModule module, String name, Deliberation deliberation) {
         EnterpriseContents enterprise = module.enterprise().orElseThrow();
         if (enterprise.descriptor().isPresent()) return Optional.empty();
         List<Evidence> evidence = new ArrayList<>();
@@ -196,11 +196,10 @@ public final class RequiredDescriptors {
         });
         if (evidence.isEmpty()) return Optional.empty();
         String reason = "there is none, and an archive is served under another path than its name";
-        if (!wanted(module.key("application.xml"), APPLICATION, reason, evidence, deliberation))
+        if (!wanted(module.name().key("application.xml"), APPLICATION, reason, evidence, deliberation))
             return Optional.empty();
-        String text =
-                NewDescriptor.application(new EnterprisePacking(reading, project).version(enterprise), name, modules);
-        return Optional.of(new Lacking(
+        String text = NewDescriptor.application(enterprise.platform(reading.jakarta()), name, modules);
+        return Optional.of(new Required(
                 module.name(),
                 APPLICATION,
                 new Step.Write(module.path(Role.APPLICATION.conventional(APPLICATION)), text, reason)));
@@ -231,7 +230,7 @@ public final class RequiredDescriptors {
             String key, String entry, String reason, List<Evidence> evidence, Deliberation deliberation) {
         String standing = deliberation.settle(
                 Decision.of(key, entry, WRITTEN, Certainty.LIKELY, reason, evidence),
-                text -> Optional.of(text.strip()).filter(t -> t.equals(WRITTEN) || t.equals(WITHOUT)));
+                Choosable.oneOf(WRITTEN, Choosable.WITHOUT));
         return standing.equals(WRITTEN);
     }
 }

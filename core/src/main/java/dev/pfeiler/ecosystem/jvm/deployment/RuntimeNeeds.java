@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.decision.LaunchDecision;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebDescriptor;
@@ -106,7 +106,7 @@ public final class RuntimeNeeds {
     public List<Finding> findings() {
         databases();
         persistence();
-        if (has(List.of(LaunchDecision.APPLICATION))) {
+        if (has(List.of(Launch.Framework.APPLICATION))) {
             embedded();
             dataSource();
         }

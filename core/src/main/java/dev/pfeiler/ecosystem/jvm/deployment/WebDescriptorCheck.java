@@ -72,7 +72,7 @@ final class WebDescriptorCheck {
     private final XmlElement root;
     private final String version;
     private final Around around;
-    private final List<DescriptorError> wrongs = new ArrayList<>();
+    private final List<DescriptorError> errors = new ArrayList<>();
 
     private WebDescriptorCheck(String path, XmlElement root, String version, Around around) {
         this.path = path;
@@ -82,7 +82,7 @@ final class WebDescriptorCheck {
     }
 
     /**
-     * All that is wrong, each with its cure.
+     * All that is wrong, each with its fix.
      *
      * @param version of the interface that the descriptor is written for; empty where it does not say
      */
@@ -97,19 +97,19 @@ final class WebDescriptorCheck {
         check.resources();
         check.order();
         check.api();
-        return check.wrongs;
+        return check.errors;
     }
 
     private void wrong(String subject, String fact, XmlElement at) {
         wrong(subject, fact, at, Optional.empty());
     }
 
-    private void wrong(String subject, String fact, XmlElement at, Optional<Fix> cure) {
-        wrongs.add(new DescriptorError(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), cure));
+    private void wrong(String subject, String fact, XmlElement at, Optional<Fix> fix) {
+        errors.add(new DescriptorError(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), fix));
     }
 
     /** Another text of an element. */
-    private Fix cure(XmlElement element, String after) {
+    private Fix fix(XmlElement element, String after) {
         return new Fix(path, element.line(), element.name(), false, element.text(), after);
     }
 
@@ -137,7 +137,7 @@ final class WebDescriptorCheck {
                         "is mapped, and no " + kind + " has that name; correct the name or take the mapping out",
                         e,
                         meant(kind, nameElement, declared.keySet())
-                                .flatMap(other -> e.child(nameElement).map(wrong -> cure(wrong, other))));
+                                .flatMap(other -> e.child(nameElement).map(wrong -> fix(wrong, other))));
         });
         if (!kind.equals("filter")) return;
         declared.forEach((name, e) -> {
@@ -173,7 +173,7 @@ final class WebDescriptorCheck {
                                 text,
                                 "is no pattern that a container takes; write /" + text,
                                 pattern,
-                                Optional.of(cure(pattern, "/" + text)));
+                                Optional.of(fix(pattern, "/" + text)));
                 }));
     }
 
@@ -199,7 +199,7 @@ final class WebDescriptorCheck {
                     names,
                     "is to welcome visitors, and no such page is there; name one that is",
                     files.get(0),
-                    there.size() == 1 ? Optional.of(cure(files.get(0), there.get(0))) : Optional.empty());
+                    there.size() == 1 ? Optional.of(fix(files.get(0), there.get(0))) : Optional.empty());
         }
     }
 
@@ -288,7 +288,7 @@ final class WebDescriptorCheck {
                                     + " declares by one; state version 3.0 or later",
                             new Evidence(path, root.line(), root.tag()),
                             source);
-                    wrongs.add(new DescriptorError(finding, Optional.empty()));
+                    errors.add(new DescriptorError(finding, Optional.empty()));
                 });
     }
 

@@ -1,16 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.finding;
 
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.jvm.decision.LaunchDecision;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.JavaElsewhere;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
-import dev.pfeiler.ecosystem.jvm.target.maven.BuildPlugin;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
@@ -35,15 +38,17 @@ public final class Agreements {
     private final JvmReading reading;
     private final JvmProject project;
     private final ContainerFiles containers;
-    private final MavenProject maven;
+    private final JvmBuild build;
+    private final JvmTarget target;
     private final Set<String> leaving = new HashSet<>();
     private final List<Agreement> rows = new ArrayList<>();
 
-    public Agreements(JvmReading reading, JvmProject project, MavenProject maven, List<Step> steps) {
-        this.reading = reading;
-        this.project = project;
-        this.containers = ContainerFiles.of(reading.tree());
-        this.maven = maven;
+    public Agreements(ProjectFacts facts, JvmBuild build, JvmTarget target, List<Step> steps) {
+        this.reading = facts.reading();
+        this.project = facts.project();
+        this.containers = reading.containers();
+        this.build = build;
+        this.target = target;
         steps.stream()
                 .filter(step -> step instanceof Step.Retire)
                 .map(Step::path)
@@ -52,24 +57,21 @@ public final class Agreements {
 
     /** One row for each thing that is stated more than once, or otherwise than it will be. */
     public List<Agreement> all() {
-        row("Name", maven.coordinates().artifact(), wired(w -> w.name().stream()));
+        row("Name", build.coordinates().artifact(), wired(w -> w.name().stream()));
         List<Wiring.Setting> versions = new ArrayList<>(wired(w -> w.version().stream()));
         for (String attribute : List.of("Implementation-Version", "Bundle-Version"))
             versions.addAll(manifests(attribute));
-        row("Version", maven.coordinates().version(), versions);
+        row("Version", build.coordinates().version(), versions);
         level();
-        row("Encoding", maven.encoding(), wired(w -> w.settings("-encoding").stream()));
-        for (MavenModule module : maven.modules()) {
-            module.start()
-                    .map(BuildPlugin::configuration)
-                    .map(settings -> settings.get(LaunchDecision.MAIN_CLASS))
-                    .filter(name -> maven.isSingle())
-                    .ifPresent(name -> row("Main class", name, mainClasses()));
-            if (module.packaging().equals("war") && maven.isSingle()) {
+        row("Encoding", build.compiler().encoding(), wired(w -> w.settings("-encoding").stream()));
+        for (BuildModule module : build.modules()) {
+            if (!build.isSingle()) continue;
+            module.launch().flatMap(Launch::mainClass).ifPresent(name -> row("Main class", name, mainClasses()));
+            if (module.product() instanceof Product.WebArchive web) {
                 List<Wiring.Setting> paths = new ArrayList<>(wired(w -> w.contextPath().stream()));
                 paths.addAll(containers.contextPaths());
                 paths.addAll(serverContexts());
-                row("Context path", module.finalName().orElse(""), paths);
+                row("Context path", web.archive(), paths);
             }
         }
         servletApi();
@@ -80,8 +82,8 @@ public final class Agreements {
         List<Wiring.Setting> classes = new ArrayList<>(wired(w -> Stream.concat(
                 w.mainClasses().stream(),
                 w.archives().stream()
-                        .flatMap(a -> Optional.ofNullable(a.manifest().get("Main-Class")).stream()))));
-        classes.addAll(manifests("Main-Class"));
+                        .flatMap(a -> Optional.ofNullable(a.manifest().get(Manifest.MAIN_CLASS)).stream()))));
+        classes.addAll(manifests(Manifest.MAIN_CLASS));
         classes.addAll(containers.mainClasses());
         return classes;
     }
@@ -124,7 +126,7 @@ public final class Agreements {
                             descriptor.version(),
                             descriptor.versionEvidence(),
                             stated -> new ComparableVersion(stated).compareTo(new ComparableVersion(api)) <= 0)));
-            add("Servlet interface", api, statements);
+            add("Servlet API", api, statements);
         });
     }
 
@@ -132,18 +134,14 @@ public final class Agreements {
     public List<Finding> copiedElsewhere() {
         List<Finding> elsewhere = new ArrayList<>();
         for (Wiring.Setting copied : containers.copied()) {
-            for (int i = 0; i < project.modules().size(); i++) {
-                MavenModule module = maven.modules().get(i);
-                boolean made = project.modules()
-                        .get(i)
-                        .archive()
+            for (SourceModule module : project.modules()) {
+                boolean made = module.archive()
                         .filter(archive -> archive.path().equals(copied.value()))
                         .isPresent();
                 if (!made) continue;
-                String now = module.path(
-                        "target/" + module.archive(maven.coordinates().version()));
+                String now = target.archive(build, build.module(module.name()).orElseThrow());
                 elsewhere.add(Finding.trouble(
-                        copied.value(), "is made as " + now + " from now on; copy that", copied.evidence()));
+                        copied.value(), "is now built as " + now + "; copy that instead", copied.evidence()));
             }
         }
         return elsewhere;
@@ -191,20 +189,21 @@ public final class Agreements {
     }
 
     private void level() {
-        int level = Integer.parseInt(maven.level());
+        int level = build.compiler().level();
         List<Agreement.Statement> statements = new ArrayList<>();
         for (Wiring.Setting setting : wired(w -> w.levels().stream())) {
             statements.add(statement(setting.value(), setting.evidence(), value -> ProjectSettings.parse(value)
                     .filter(l -> l == level)
                     .isPresent()));
         }
-        for (ProjectSettings.LevelSign told : reading.told()) {
-            statements.add(statement(String.valueOf(told.level()), told.evidence(), value -> told.level() == level));
+        for (ProjectSettings.LevelSign stated : reading.stated().documented()) {
+            statements.add(
+                    statement(String.valueOf(stated.level()), stated.evidence(), value -> stated.level() == level));
         }
         // what runs the classes may be later than they are, not earlier
         for (JavaElsewhere.Java java : JavaElsewhere.of(reading.tree())) {
             statements.add(statement("on " + java.feature(), java.evidence(), value -> java.feature() >= level));
         }
-        add("Java level", maven.level(), statements);
+        add("Java level", String.valueOf(build.compiler().level()), statements);
     }
 }

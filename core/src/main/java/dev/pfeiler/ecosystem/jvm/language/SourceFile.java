@@ -1,13 +1,12 @@
 package dev.pfeiler.ecosystem.jvm.language;
 
-import dev.pfeiler.ecosystem.jvm.language.java.SyntaxFeature;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
 /**
- * What one Java source file declares and names.
+ * What one source file declares and names.
  *
  * @param path within the tree
  * @param packageName empty for the unnamed package
@@ -16,8 +15,9 @@ import java.util.Optional;
  * @param simple words that start with a capital letter, as type names do; each once, in the order of the source
  * @param strings string literals that could name a class, with the first line of each
  * @param annotations names behind an at sign, as written, with the first line of each
- * @param features pieces of syntax that need some level, with the first line of each
- * @param mainLine the line of a {@code static void main(String…)}; 0 where there is none
+ * @param syntax pieces of syntax that need some level
+ * @param entryPoint where a program can start, if it can
+ * @param describesPackage whether it declares nothing and describes its package
  * @param encoding how its bytes decode
  */
 public record SourceFile(
@@ -30,9 +30,10 @@ public record SourceFile(
         List<String> simple,
         Map<String, Integer> strings,
         Map<String, Integer> annotations,
-        Map<SyntaxFeature, Integer> features,
-        int mainLine,
-        Encoding encoding) {
+        List<SyntaxSign> syntax,
+        Optional<EntryPoint> entryPoint,
+        boolean describesPackage,
+        SourceEncoding encoding) {
     /**
      * One import declaration.
      *
@@ -42,25 +43,6 @@ public record SourceFile(
         /** As it stands in the source. */
         public String words() {
             return "import " + (isStatic ? "static " : "") + name + (onDemand ? ".*" : "") + ";";
-        }
-    }
-
-    /** How the bytes of a source decode. */
-    public enum Encoding {
-        ASCII,
-        UTF_8,
-        UTF_16,
-        ISO_8859_1,
-        WINDOWS_1252;
-
-        /** The name by which Java knows it. */
-        public String charset() {
-            return switch (this) {
-                case ASCII, UTF_8 -> "UTF-8";
-                case UTF_16 -> "UTF-16";
-                case ISO_8859_1 -> "ISO-8859-1";
-                case WINDOWS_1252 -> "windows-1252";
-            };
         }
     }
 
@@ -75,9 +57,9 @@ public record SourceFile(
         return other instanceof SourceFile source && path.equals(source.path);
     }
 
-    /** The feature that needs the highest level. */
-    public Optional<SyntaxFeature> newest() {
-        return features.keySet().stream().max(Comparator.comparingInt(SyntaxFeature::level));
+    /** The syntax that needs the highest level. */
+    public Optional<SyntaxSign> newest() {
+        return syntax.stream().max(Comparator.comparingInt(SyntaxSign::level));
     }
 
     /** The path at which its package says it lies below a source folder. */

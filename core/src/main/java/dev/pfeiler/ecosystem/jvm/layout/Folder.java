@@ -19,4 +19,9 @@ public record Folder(String path, Role role, Certainty certainty, String why, Li
     public String shown() {
         return path.isEmpty() ? "." : path;
     }
+
+    /** The evidence by which it was decided, or its own place if there is none. */
+    public Evidence firstEvidence() {
+        return evidence.isEmpty() ? Evidence.of(shown(), why) : evidence.get(0);
+    }
 }

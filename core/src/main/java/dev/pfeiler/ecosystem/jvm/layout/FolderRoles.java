@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -27,6 +28,7 @@ public final class FolderRoles {
 
     private final ProjectTree tree;
     private final Collection<SourceFile> sources;
+    private final Languages languages;
     private final List<Wiring> wirings;
     private final SourceRoots roots;
     private final TestSigns tests;
@@ -37,11 +39,12 @@ public final class FolderRoles {
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
-    private FolderRoles(ProjectTree tree, Collection<SourceFile> sources, List<Wiring> wirings) {
+    private FolderRoles(ProjectTree tree, Languages languages, Collection<SourceFile> sources, List<Wiring> wirings) {
         this.tree = tree;
+        this.languages = languages;
         this.sources = sources;
         this.wirings = wirings;
-        this.roots = new SourceRoots(sources, wirings);
+        this.roots = new SourceRoots(languages, sources, wirings);
         this.tests = new TestSigns(sources);
         for (SourceFile source : sources) built.addAll(source.typeNames());
     }
@@ -52,15 +55,19 @@ public final class FolderRoles {
      * @param settled roles that the person gave to folders
      */
     public static Layout of(
-            ProjectTree tree, Collection<SourceFile> sources, List<Wiring> wirings, Map<String, Role> settled) {
-        FolderRoles roles = new FolderRoles(tree, sources, wirings);
+            ProjectTree tree,
+            Languages languages,
+            Collection<SourceFile> sources,
+            List<Wiring> wirings,
+            Map<String, Role> settled) {
+        FolderRoles roles = new FolderRoles(tree, languages, sources, wirings);
         roles.sourceFolders();
         roles.webFolders();
         roles.applicationFolders();
         roles.outputFolders();
         roles.wiredResourceFolders();
         settled.forEach((path, role) ->
-                roles.folders.put(path, new Folder(path, role, Certainty.CERTAIN, "settled by you", List.of())));
+                roles.folders.put(path, new Folder(path, role, Certainty.CERTAIN, "your choice", List.of())));
         roles.place();
         Set<String> marked = sources.stream()
                 .filter(source -> roles.tests.mark(source).isPresent())
@@ -316,7 +323,7 @@ public final class FolderRoles {
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
         // a source that could not be read is no resource either
-        if (file.extension().equals("java") && !file.link()) return;
+        if (languages.isSource(path) && !file.link()) return;
         Folder folder = null;
         for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
             folder = folders.get(f);

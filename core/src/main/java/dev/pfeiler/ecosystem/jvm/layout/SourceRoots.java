@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.PathPattern;
@@ -15,11 +16,13 @@ import java.util.TreeSet;
 
 /** The folders below which sources lie by their packages. */
 final class SourceRoots {
+    private final Languages languages;
     private final List<Taken> wired;
     private final Map<String, List<SourceFile>> byRoot = new TreeMap<>();
     private final Map<SourceFile, String> rootOf = new HashMap<>();
 
-    SourceRoots(Collection<SourceFile> sources, List<Wiring> wirings) {
+    SourceRoots(Languages languages, Collection<SourceFile> sources, List<Wiring> wirings) {
+        this.languages = languages;
         wired = wirings.stream()
                 .flatMap(w -> w.sources().stream())
                 .map(Taken::new)
@@ -63,7 +66,7 @@ final class SourceRoots {
     /** The place where a wiring says that it compiles a file. */
     Optional<Wiring.SourceFolder> compiledBy(String path) {
         return wired.stream()
-                .filter(taken -> taken.takes(path))
+                .filter(taken -> taken.takes(path, languages.isSource(path)))
                 .map(Taken::folder)
                 .findFirst();
     }
@@ -73,7 +76,7 @@ final class SourceRoots {
         List<Taken> holding = wired.stream()
                 .filter(taken -> Paths.within(taken.folder().path(), path))
                 .toList();
-        return !holding.isEmpty() && holding.stream().noneMatch(taken -> taken.takes(path));
+        return !holding.isEmpty() && holding.stream().noneMatch(taken -> taken.takes(path, languages.isSource(path)));
     }
 
     /** A source folder with its patterns made ready. */
@@ -86,13 +89,11 @@ final class SourceRoots {
             return patterns.stream().map(PathPattern::of).toList();
         }
 
-        boolean takes(String path) {
+        boolean takes(String path, boolean source) {
             if (!Paths.within(folder.path(), path)) return false;
             String relative = Paths.relative(folder.path(), path);
             // what is taken in is said of sources; other files are only left out
-            boolean in = including.isEmpty()
-                    || !path.endsWith(".java")
-                    || including.stream().anyMatch(p -> p.matches(relative));
+            boolean in = including.isEmpty() || !source || including.stream().anyMatch(p -> p.matches(relative));
             return in && excluding.stream().noneMatch(p -> p.matches(relative));
         }
     }

@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -10,8 +9,6 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
-import dev.pfeiler.proposal.Deliberation;
-import dev.pfeiler.proposal.Question;
 import java.lang.module.ModuleFinder;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -30,8 +27,6 @@ import java.util.stream.Collectors;
  * classes of the local store, then in the catalogue.
  */
 public final class MissingLibraries {
-    private static final String NONE = "none";
-
     private final Repositories repositories;
     private final Catalogue.Era era;
     private final Map<String, Coordinates> families = new TreeMap<>();
@@ -220,46 +215,5 @@ public final class MissingLibraries {
         byPackage.forEach((name, evidence) -> findings.add(
                 Finding.trouble(name, "is imported, and no jar here or in the local store has it", evidence.get(0))));
         return findings;
-    }
-
-    /**
-     * Asks which artifacts they are, and declares them.
-     *
-     * @param brought whether what runs the program brings what it does without
-     */
-    public List<JarOutcome> decide(Deliberation deliberation, boolean brought) {
-        List<JarOutcome> declared = new ArrayList<>();
-        Set<String> keys = new HashSet<>();
-        for (Missing m : missing.values()) {
-            Question question = new Question(
-                    "library:" + m.key().replace(':', '.'),
-                    "Sources import " + names(m) + ", and no jar here has it. Which artifact has it?",
-                    Optional.of(m.coordinates().toString()),
-                    List.of());
-            String value = deliberation.ask(question, names(m) + " is from", m.evidence(), MissingLibraries::check);
-            if (value.equals(NONE)) continue;
-            Coordinates coordinates = Coordinates.parse(value).orElseThrow();
-            if (!keys.add(coordinates.key())) continue;
-            boolean provided = brought && m.scope() == Scope.COMPILE;
-            declared.add(JarOutcome.missing(coordinates, provided ? Scope.PROVIDED : m.scope()));
-            if (provided) continue;
-            for (String companion : m.companions()) {
-                Coordinates besides = Coordinates.parse(companion).orElseThrow();
-                if (keys.add(besides.key())) declared.add(JarOutcome.companion(besides, coordinates));
-            }
-        }
-        return declared;
-    }
-
-    /** The package that is imported, or the first of several. */
-    private static String names(Missing m) {
-        String words = m.evidence().get(0).excerpt();
-        if (words.contains(m.key())) return m.key();
-        return words.replaceFirst("^import (static )?", "").replaceFirst("(\\.\\*)?;$", "");
-    }
-
-    private static Optional<String> check(String text) {
-        if (text.strip().equals(NONE)) return Optional.of(NONE);
-        return Coordinates.parse(text).map(Coordinates::toString);
     }
 }

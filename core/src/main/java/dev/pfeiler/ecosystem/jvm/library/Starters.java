@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -62,10 +61,15 @@ public final class Starters {
             Map.entry("logging", "logback-classic"),
             Map.entry("test", "spring-boot-test")));
 
-    private final Repositories repositories;
+    private final Resolver resolver;
 
-    public Starters(Repositories repositories) {
-        this.repositories = repositories;
+    public Starters(Resolver resolver) {
+        this.resolver = resolver;
+    }
+
+    /** Resolves declared dependencies to a class path, given versions for transitive ones. */
+    public interface Resolver {
+        Resolution resolve(Collection<Declaration> declared, Map<String, Coordinates> constraints);
     }
 
     /**
@@ -108,8 +112,7 @@ public final class Starters {
 
     private Optional<Starter> starter(String artifact, String version, String mark, Set<String> classPath) {
         Coordinates coordinates = new Coordinates(GROUP, artifact, version);
-        Resolution resolution =
-                repositories.resolve(List.of(new Declaration(coordinates, "compile", Set.of())), Map.of());
+        Resolution resolution = resolver.resolve(List.of(new Declaration(coordinates, "compile", Set.of())), Map.of());
         Set<String> brings = resolution.artifacts().stream()
                 .map(found -> found.coordinates().key())
                 .filter(key -> !key.startsWith(GROUP + ":" + PREFIX) && !key.equals(GROUP + ":spring-boot-starter"))

@@ -4,19 +4,20 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
 
-/** On which class paths a dependency stands. Source: the dependency scopes of Maven. */
+/** The class paths that a dependency is on. Source: the dependency scopes of Maven, which other tools map to. */
 public enum Scope {
     COMPILE,
     PROVIDED,
     RUNTIME,
-    TEST,
-    /** Not declared, as something that is declared brings it. */
-    ALONG,
-    /** Not wanted. */
-    DROP;
+    TEST;
 
     public String word() {
         return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** Whether a packed or running program has it. */
+    public boolean ships() {
+        return this == COMPILE || this == RUNTIME;
     }
 
     public static Optional<Scope> parse(String word) {

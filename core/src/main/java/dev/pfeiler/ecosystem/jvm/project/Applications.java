@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.EnterpriseDescriptor;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -19,6 +20,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -96,7 +98,7 @@ public final class Applications {
             String name = descriptor
                     .get()
                     .displayName()
-                    .map(text -> text.strip().replaceAll("[^\\w.-]+", "-").toLowerCase(java.util.Locale.ROOT))
+                    .map(text -> text.strip().replaceAll("[^\\w.-]+", "-").toLowerCase(Locale.ROOT))
                     .filter(text -> !text.isEmpty())
                     .orElse("application");
             found.add(new Application(
@@ -137,20 +139,22 @@ public final class Applications {
      * @param usage of the libraries by those modules
      */
     SourceModule module(Application application, String name, Map<String, String> packs, Usage usage) {
+        Map<ModuleName, String> named = new LinkedHashMap<>();
+        packs.forEach((module, place) -> named.put(new ModuleName(module), place));
         Map<Jar, String> jars = new LinkedHashMap<>();
         for (Jar jar : libraries) place(application, jar.path()).ifPresent(place -> jars.put(jar, place));
         return new SourceModule(
-                name,
+                new ModuleName(name),
                 application.home().orElse(name),
                 List.of(),
                 List.of(),
                 application.paths(),
-                List.copyOf(packs.keySet()),
+                List.copyOf(named.keySet()),
                 usage,
                 application.evidence(),
                 application.archive(),
                 Optional.empty(),
-                Optional.of(new EnterpriseContents(application.descriptor(), packs, jars)),
+                Optional.of(new EnterpriseContents(application.descriptor(), named, jars)),
                 Set.of());
     }
 

@@ -3,10 +3,11 @@ package dev.pfeiler.ecosystem.jvm.project;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
+import dev.pfeiler.ecosystem.jvm.model.Generator;
+import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.target.maven.BuildPlugin;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenGenerators;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -25,32 +26,36 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
 
-/** Generators of sources in the old build that Maven has a plug-in for. */
+/** Finds the files that the old build generates sources from. */
 public final class GrammarFiles {
     /** In bytes. */
     private static final int MARK_WITHIN = 1200;
 
     private final JvmReading reading;
+    private final Function<Generator, GeneratorSupport> support;
 
-    public GrammarFiles(JvmReading reading) {
+    /** @param support how the build tool runs a generator */
+    public GrammarFiles(JvmReading reading, Function<Generator, GeneratorSupport> support) {
         this.reading = reading;
+        this.support = support;
     }
 
     /**
      * A grammar whose sources the build tool can write.
      *
      * @param path the grammar
-     * @param goal where it lies by the plug-in's convention
-     * @param along further files that it takes in, with where they go
+     * @param goal where the build tool expects it, relative to the module
+     * @param included files that it includes, with where they go
      * @param generated the sources in the tree that were written from it
      */
     public record Grammar(
             String path,
             String goal,
-            Map<String, String> along,
+            Map<String, String> included,
             Set<String> generated,
-            BuildPlugin plugin,
+            GeneratedSources sources,
             Evidence evidence) {}
 
     /** The grammars of all generators that are understood. */
@@ -68,29 +73,31 @@ public final class GrammarFiles {
     }
 
     private Optional<Grammar> grammar(Wiring.Generator generator, String input) {
-        Optional<MavenGenerators> known = MavenGenerators.of(generator.tool());
+        Optional<Generator> known = Generator.of(generator.tool());
         if (known.isEmpty()) return Optional.empty();
-        MavenGenerators convention = known.get();
+        Generator kind = known.get();
         String output = generator.output().isEmpty() ? Paths.parent(input) : generator.output();
-        Map<String, String> generated = generated(output, convention);
+        Map<String, String> generated = generated(output, kind);
         if (generated.isEmpty()) return Optional.empty();
-        Optional<Coordinates> tool = tool(convention.sign());
+        Optional<Coordinates> tool = tool(kind.sign());
         boolean jakarta = generated.values().stream().anyMatch(text -> text.contains("jakarta.xml.bind"));
         String packages = packageOf(generated.keySet());
-        String folder = Paths.join(convention.folder(), convention.inPackage() ? packages : "");
-        String goal = Paths.join(folder, Paths.name(input));
-        BuildPlugin plugin = new BuildPlugin(
-                convention.plugin(tool, jakarta),
-                convention.goal(),
-                convention.takesTool() ? tool : Optional.empty(),
-                convention.configuration(Paths.name(input), packages.replace('/', '.')));
-        return Optional.of(
-                new Grammar(input, goal, along(input, folder), generated.keySet(), plugin, generator.evidence()));
+        GeneratorSupport place = support.apply(kind);
+        String folder = Paths.join(place.folder(), place.byPackage() ? packages : "");
+        GeneratedSources sources =
+                new GeneratedSources(kind, tool, Paths.name(input), packages.replace('/', '.'), jakarta);
+        return Optional.of(new Grammar(
+                input,
+                Paths.join(folder, Paths.name(input)),
+                included(input, folder),
+                generated.keySet(),
+                sources,
+                generator.evidence()));
     }
 
     /** The files that a schema takes in and that lie beside or below it. */
-    private Map<String, String> along(String input, String goal) {
-        Map<String, String> along = new LinkedHashMap<>();
+    private Map<String, String> included(String input, String goal) {
+        Map<String, String> included = new LinkedHashMap<>();
         Deque<String> open = new ArrayDeque<>(List.of(input));
         while (!open.isEmpty()) {
             String path = open.pop();
@@ -98,12 +105,12 @@ public final class GrammarFiles {
                 Optional<String> inside = Paths.normal(Paths.join(Paths.parent(path), named))
                         .filter(reading.tree()::has)
                         .filter(p -> Paths.within(Paths.parent(input), p) && !p.equals(input));
-                if (inside.isEmpty() || along.containsKey(inside.get())) continue;
-                along.put(inside.get(), Paths.join(goal, Paths.relative(Paths.parent(input), inside.get())));
+                if (inside.isEmpty() || included.containsKey(inside.get())) continue;
+                included.put(inside.get(), Paths.join(goal, Paths.relative(Paths.parent(input), inside.get())));
                 open.push(inside.get());
             }
         }
-        return along;
+        return included;
     }
 
     private List<String> schemasNamedIn(String path) {
@@ -120,7 +127,7 @@ public final class GrammarFiles {
     }
 
     private String packageOf(Set<String> generated) {
-        return reading.javaSources().stream()
+        return reading.sourceFiles().stream()
                 .filter(source -> generated.contains(source.path()))
                 .map(SourceFile::packagePath)
                 .findFirst()
@@ -128,18 +135,21 @@ public final class GrammarFiles {
     }
 
     /** The sources in a folder that bear the mark of a generator, with their first lines. */
-    private SortedMap<String, String> generated(String folder, MavenGenerators convention) {
+    private SortedMap<String, String> generated(String folder, Generator generator) {
         ProjectTree tree = reading.tree();
         SortedMap<String, String> generated = new TreeMap<>();
-        tree.under(folder).filter(file -> file.extension().equals("java")).forEach(file -> {
-            try {
-                byte[] bytes = tree.bytes(file.path());
-                String start = new String(bytes, 0, Math.min(bytes.length, MARK_WITHIN), StandardCharsets.ISO_8859_1);
-                if (convention.wrote(start)) generated.put(file.path(), start);
-            } catch (IOException e) {
-                // it is listed among what cannot be read
-            }
-        });
+        tree.under(folder)
+                .filter(file -> reading.languages().isSource(file.path()))
+                .forEach(file -> {
+                    try {
+                        byte[] bytes = tree.bytes(file.path());
+                        String start =
+                                new String(bytes, 0, Math.min(bytes.length, MARK_WITHIN), StandardCharsets.ISO_8859_1);
+                        if (generator.wrote(start)) generated.put(file.path(), start);
+                    } catch (IOException e) {
+                        // it is listed among what cannot be read
+                    }
+                });
         return generated;
     }
 

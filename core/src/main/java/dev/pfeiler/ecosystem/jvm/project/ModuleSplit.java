@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -30,6 +31,9 @@ import java.util.stream.Stream;
  * several calls and made an archive of each result.
  */
 public final class ModuleSplit {
+    /** The module of a project at the top of a tree that nothing names. */
+    private static final String UNNAMED = "main";
+
     private final JvmReading reading;
     private final Layout layout;
     private final List<SourceFile> main;
@@ -37,7 +41,8 @@ public final class ModuleSplit {
     private final List<Jar> libraries;
     private final Map<Folder, WebFiles> webs;
 
-    private final Applications enterprises;
+    private final Applications archives;
+    private final List<Applications.Application> known;
     private final List<Applications.Application> applications = new ArrayList<>();
     private final Map<String, Part> parts = new LinkedHashMap<>();
     private final Map<SourceFile, String> moduleOf = new HashMap<>();
@@ -67,14 +72,17 @@ public final class ModuleSplit {
             List<SourceFile> main,
             List<SourceFile> tests,
             List<Jar> libraries,
-            Map<Folder, WebFiles> webs) {
+            Map<Folder, WebFiles> webs,
+            Applications archives,
+            List<Applications.Application> known) {
         this.reading = reading;
         this.layout = layout;
         this.main = main;
         this.tests = tests;
         this.libraries = libraries;
         this.webs = webs;
-        this.enterprises = new Applications(reading, layout, libraries);
+        this.archives = archives;
+        this.known = known;
     }
 
     /**
@@ -85,7 +93,7 @@ public final class ModuleSplit {
      */
     List<SourceModule> of(Usage usage, boolean split) {
         List<Wiring> wirings = reading.wirings();
-        if (split) applications.addAll(enterprises.all());
+        if (split) applications.addAll(known);
         if (split && byProject(wirings)) return several();
         for (Wiring wiring : wirings) {
             if (split && byArchive(wiring)) return several();
@@ -96,14 +104,25 @@ public final class ModuleSplit {
         Set<String> all = layout.placements().keySet();
         Evidence evidence = Evidence.of(".", "");
         return List.of(new SourceModule(
-                "", "", main, tests, all, List.of(), usage, evidence, archive, web, Optional.empty(), Set.of()));
+                ModuleName.ONLY,
+                "",
+                main,
+                tests,
+                all,
+                List.of(),
+                usage,
+                evidence,
+                archive,
+                web,
+                Optional.empty(),
+                Set.of()));
     }
 
     /** Why there are several. */
     public static String why(List<SourceModule> modules) {
         return modules.stream().allMatch(module -> module.archive().isPresent())
                 ? "the old build makes an archive of each"
-                : "the folder holds a project for each";
+                : "the folder contains a project for each";
     }
 
     /** Whether every source of the program belongs to one of several projects. */
@@ -129,7 +148,12 @@ public final class ModuleSplit {
                 wirings.stream().flatMap(w -> w.name().stream()).findFirst();
         String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
                 .filter(n -> !n.isEmpty())
-                .orElse(Paths.name(folder));
+                .or(() -> Optional.of(Paths.name(folder)).filter(n -> !n.isEmpty()))
+                .or(() -> wirings.stream()
+                        .flatMap(w -> w.archives().stream())
+                        .map(made -> name(made.path()))
+                        .findFirst())
+                .orElse(UNNAMED);
         Set<String> references = new LinkedHashSet<>();
         wirings.forEach(w -> w.projects().forEach(p -> references.add(p.value())));
         Optional<Wiring.Archive> archive =
@@ -301,18 +325,21 @@ public final class ModuleSplit {
                     .findFirst();
             Collection<WebFiles> served = web.map(webs::get).stream().toList();
             modules.add(new SourceModule(
-                    name,
+                    new ModuleName(name),
                     part.folder(),
                     part.sources(),
                     own,
                     paths.get(name),
-                    ordered.stream().filter(needs.get(name)::contains).toList(),
+                    ordered.stream()
+                            .filter(needs.get(name)::contains)
+                            .map(ModuleName::new)
+                            .toList(),
                     Usage.of(
                             libraries,
                             part.sources(),
                             own,
                             served,
-                            JvmProject.named(reading, layout, paths.get(name)::contains)),
+                            ProjectReader.named(reading, layout, paths.get(name)::contains)),
                     part.evidence(),
                     part.archive(),
                     web,
@@ -329,8 +356,8 @@ public final class ModuleSplit {
                             .toList(),
                     List.of(),
                     webs.values(),
-                    JvmProject.named(reading, layout, path -> true));
-            modules.add(enterprises.module(application, name, packed, usage));
+                    ProjectReader.named(reading, layout, path -> true));
+            modules.add(archives.module(application, name, packed, usage));
         }
         return modules;
     }
@@ -348,13 +375,14 @@ public final class ModuleSplit {
     }
 
     /** What a web archive in an enterprise archive needs and finds beside it there. */
-    private Set<String> brought(Part part, Set<String> needs) {
-        Set<String> brought = new LinkedHashSet<>();
+    private Set<ModuleName> brought(Part part, Set<String> needs) {
+        Set<ModuleName> brought = new LinkedHashSet<>();
         for (Applications.Application application : applications) {
             Map<String, String> packed = packed(application, parts.keySet());
             if (!packed.containsKey(part.name())) continue;
             needs.stream()
                     .filter(need -> packed.containsKey(need) && !packs(part, parts.get(need)))
+                    .map(ModuleName::new)
                     .forEach(brought::add);
         }
         return brought;

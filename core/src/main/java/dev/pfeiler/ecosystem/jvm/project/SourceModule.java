@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -15,7 +16,6 @@ import java.util.Set;
 /**
  * A part of a project that becomes an archive of its own.
  *
- * @param name empty where the project is one part
  * @param folder where it lies in the converted project; empty where the project is one part
  * @param paths the files that belong to it
  * @param needs the names of the modules whose classes it uses
@@ -26,23 +26,25 @@ import java.util.Set;
  * @param brought which of the modules it needs an enterprise archive brings along beside it
  */
 public record SourceModule(
-        String name,
+        ModuleName name,
         String folder,
         List<SourceFile> main,
         List<SourceFile> tests,
         Set<String> paths,
-        List<String> needs,
+        List<ModuleName> needs,
         Usage usage,
         Evidence evidence,
         Optional<Wiring.Archive> archive,
         Optional<Folder> web,
         Optional<EnterpriseContents> enterprise,
-        Set<String> brought) {
+        Set<ModuleName> brought) {
     private static final String LIB = "WEB-INF/lib";
 
     /** Whether a jar is deployed with the module: it lies in its web folder, or the old build lays it into the archive. */
     public boolean deploys(Jar jar) {
-        return web.filter(served -> JvmProject.deployedIn(served, jar.path())).isPresent() || packs(jar);
+        return web.filter(served -> ProjectReader.isInLibraryFolder(served, jar.path()))
+                        .isPresent()
+                || packs(jar);
     }
 
     private boolean packs(Jar jar) {
@@ -60,11 +62,6 @@ public record SourceModule(
     /** Whether anything shows which jars are deployed with the module. */
     public boolean showsWhatItDeploys(Collection<Jar> jars) {
         return archive.isPresent() || jars.stream().anyMatch(this::deploys);
-    }
-
-    /** The key of a decision about the module, given the key that it has where the project is one part. */
-    public String key(String key) {
-        return name.isEmpty() ? key : key + ":" + name;
     }
 
     /** The path of a file of the module, given its path in the conventional layout. */

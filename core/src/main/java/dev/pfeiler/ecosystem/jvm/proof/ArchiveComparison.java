@@ -5,17 +5,14 @@ import dev.pfeiler.ecosystem.jvm.archive.ClassChange;
 import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
 import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
-import dev.pfeiler.ecosystem.jvm.language.SourceFile;
-import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.SurefireReports;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -25,67 +22,50 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
-/** Holds the archive that Maven made against what the old wiring built, row by row. */
+/** Compares the archive that the build tool made with what the old wiring built, row by row. */
 final class ArchiveComparison {
-    static final String MENDED = "what was wrong in it is mended";
-    static final String WRITTEN = "it was needed and missing";
+    static final String FIXED = "fixed by the conversion";
+    static final String WRITTEN = "required file that was missing";
 
-    private final JvmProject project;
+    private final ProofContext context;
     private final SourceModule module;
-    private final MavenModule maven;
     private final Baseline baseline;
-    private final Path target;
-    private final boolean war;
+    private final boolean web;
     /** Why descriptors are not what they were, by their names in the archive. */
     private final Map<String, String> causes;
 
-    private final Map<String, byte[]> archive;
+    private final Path product;
 
     ArchiveComparison(
-            JvmProject project,
-            SourceModule module,
-            MavenModule maven,
-            Baseline baseline,
-            Path target,
-            Path product,
-            Map<String, String> causes)
-            throws IOException {
-        this.project = project;
+            ProofContext context, SourceModule module, Baseline baseline, Path product, Map<String, String> causes) {
+        this.context = context;
         this.module = module;
-        this.maven = maven;
         this.baseline = baseline;
-        this.target = target;
+        this.product = product;
         this.causes = causes;
-        this.war = maven.packaging().equals("war");
-        this.archive = ArchiveEntries.of(product);
+        this.web = context.build(module).product().packaging() == Packaging.WAR;
     }
 
     List<Comparison> rows() throws IOException {
         List<Comparison> rows = new ArrayList<>();
+        Map<String, byte[]> archive = ArchiveEntries.of(product);
         Map<String, byte[]> packed = baseline.packed().isPresent()
                 ? ArchiveEntries.in(baseline.packed().get())
                 : Map.of();
-        PackedComparison others = new PackedComparison(project, module, maven, packed, archive, causes);
-        if (module.enterprise().isPresent()) rows.addAll(others.enterprise());
-        else {
-            Map<String, byte[]> before = ArchiveEntries.in(baseline.classes());
-            Map<String, byte[]> after = ArchiveEntries.below(
-                    war ? OldArchive.CLASSES : "", archive, name -> !ArchiveEntries.isBuildToolsOwn(name));
-            rows.add(classes(classesOf(before), classesOf(after)));
-            rows.add(levels(classesOf(before).values(), classesOf(after).values()));
-            rows.add(plainFiles("resources", othersOf(before), othersOf(after)));
-            if (war) rows.addAll(others.web());
-        }
-        if (!module.tests().isEmpty()) rows.add(tests());
-        if (module.name().isEmpty()) return rows;
-        return rows.stream()
-                .map(row -> row.named(module.name() + " " + row.subject()))
-                .toList();
+        PackedComparison others = new PackedComparison(context, module, packed, archive, causes);
+        if (module.enterprise().isPresent()) return others.enterprise();
+        Map<String, byte[]> before = ArchiveEntries.in(baseline.classes());
+        Map<String, byte[]> after = ArchiveEntries.below(
+                web ? OldArchive.CLASSES : "", archive, name -> !ArchiveEntries.isBuildToolsOwn(name));
+        rows.add(classes(classesOf(before), classesOf(after)));
+        rows.add(levels(classesOf(before).values(), classesOf(after).values()));
+        rows.add(plainFiles("resources", othersOf(before), othersOf(after)));
+        if (web) rows.addAll(others.web());
+        return rows;
     }
 
     private static Map<String, byte[]> classesOf(Map<String, byte[]> files) {
@@ -118,12 +98,17 @@ final class ArchiveComparison {
         return (nested < 0 ? name : name.substring(0, nested)).replace('/', '.');
     }
 
-    private static Comparison levels(Collection<byte[]> before, Collection<byte[]> after) {
+    private Comparison levels(Collection<byte[]> before, Collection<byte[]> after) {
         String one = levelsOf(before);
         String other = levelsOf(after);
-        List<Difference> differences =
-                one.equals(other) ? List.of() : List.of(new Difference("Java level", Kind.CHANGED, ""));
+        List<Difference> differences = one.equals(other)
+                ? List.of()
+                : List.of(new Difference("Java level", Kind.CHANGED, one + ", now " + other, levelCause()));
         return new Comparison("class level", one, other, differences);
+    }
+
+    private String levelCause() {
+        return context.request().choices().containsKey(ProjectSettings.LEVEL) ? "your choice" : "";
     }
 
     private static String levelsOf(Collection<byte[]> classes) {
@@ -146,36 +131,6 @@ final class ArchiveComparison {
 
     /** The archive plug-in for jars leaves the pages about packages out. */
     private String causeOfMissingFile(String name) {
-        return !war && Paths.name(name).equals("package.html") ? "documentation, left out by the archive plug-in" : "";
-    }
-
-    private Comparison tests() throws IOException {
-        SurefireReports reports = SurefireReports.read(target);
-        Map<String, String> marked = new TreeMap<>();
-        for (SourceFile test : module.tests()) {
-            if (!project.layout().marked().contains(test.path())) continue;
-            for (String type : test.typeNames()) {
-                if (Paths.stem(test.path()).equals(type.substring(type.lastIndexOf('.') + 1))) {
-                    marked.put(type, test.path());
-                }
-            }
-        }
-        List<Difference> differences = new ArrayList<>();
-        reports.failed().forEach(name -> differences.add(new Difference(name, Kind.CHANGED, "")));
-        for (String type : marked.keySet()) {
-            boolean ran = reports.classes().stream().anyMatch(c -> c.equals(type) || c.startsWith(type + "$"));
-            if (!ran && runs(type)) differences.add(new Difference(type, Kind.GONE, ""));
-        }
-        String before = marked.size() + (marked.size() == 1 ? " class" : " classes");
-        int passed = reports.run() - reports.skipped() - reports.failed().size();
-        String skipped = reports.skipped() > 0 ? ", " + reports.skipped() + " skipped" : "";
-        return new Comparison("tests", before, reports.run() + " run, " + passed + " passed" + skipped, differences);
-    }
-
-    /** Whether a test class can be run at all: an abstract one is there for others. */
-    private boolean runs(String type) throws IOException {
-        Path file = baseline.tests().resolve(type.replace('.', '/') + ".class");
-        if (!Files.exists(file)) file = baseline.classes().resolve(type.replace('.', '/') + ".class");
-        return Files.exists(file) && !ClassFile.isAbstract(Files.readAllBytes(file));
+        return !web && Paths.name(name).equals("package.html") ? "documentation, left out by the archive plug-in" : "";
     }
 }

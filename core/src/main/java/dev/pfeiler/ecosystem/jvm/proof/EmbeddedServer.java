@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.decision.LaunchDecision;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -19,15 +19,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
-/**
- * Starts a program that holds its server, as the old wiring gave it and as it is built now, on a free port of this machine,
- * and holds what they answer against each other.
- */
+/** Starts a program that contains its server, as the old wiring built it and as it is built now, and compares its pages. */
 final class EmbeddedServer {
     private static final Duration LIMIT = Duration.ofMinutes(2);
     private static final int MOST_PATHS = 300;
@@ -44,10 +40,10 @@ final class EmbeddedServer {
     private final SourceModule module;
     private final Path scratch;
 
-    EmbeddedServer(ProofRequest proof, JvmReading reading, JvmProject project, SourceModule module, Path scratch) {
-        this.proof = proof;
-        this.reading = reading;
-        this.project = project;
+    EmbeddedServer(ProofContext context, SourceModule module, Path scratch) {
+        this.proof = context.request();
+        this.reading = context.reading();
+        this.project = context.project();
         this.module = module;
         this.scratch = scratch;
     }
@@ -58,27 +54,35 @@ final class EmbeddedServer {
                 && module.main().stream()
                         .filter(source -> source.typeNames().contains(mainClass))
                         .anyMatch(source -> source.imports().stream()
-                                .anyMatch(declared -> declared.name().equals(LaunchDecision.APPLICATION)));
+                                .anyMatch(declared -> declared.name().equals(Launch.Framework.APPLICATION)));
     }
 
     /**
-     * Starts both, one after the other.
+     * Starts both, side by side.
      *
      * @param before the class path of the old program
      * @param after that of the new one
      */
-    ServedProgram.Outcome compare(String mainClass, List<Path> before, List<Path> after) throws IOException {
-        Set<String> paths = paths();
-        HttpResponses old = answers(mainClass, before, "before", paths);
-        HttpResponses now = answers(mainClass, after, "after", paths);
-        if (!old.byPath().isEmpty()) return new ServedProgram.Outcome(List.of(old.against(now, "")), List.of());
-        boolean starts = !now.byPath().isEmpty();
+    RunOutcome compare(String mainClass, List<Path> before, List<Path> after) throws IOException {
+        int oldPort = RunningProgram.freePort();
+        try (RunningProgram old = start(mainClass, before, "before", oldPort)) {
+            int newPort = RunningProgram.freePort();
+            try (RunningProgram now = start(mainClass, after, "after", newPort)) {
+                if (!old.isReady() || !now.isReady()) return notStarted(mainClass, old.isReady(), now.isReady());
+                HttpResponses.Pair pages = HttpResponses.inTurn(oldPort, newPort, paths());
+                return new RunOutcome(List.of(pages.before().against(pages.after(), "")), List.of());
+            }
+        }
+    }
+
+    private static RunOutcome notStarted(String mainClass, boolean before, boolean after) {
         List<Difference> differences =
-                starts ? List.of(new Difference("the program", Difference.Kind.CHANGED, "")) : List.of();
-        String note = mainClass
-                + " does not come to listen, as it was built until now; see .pfeiler/proof/server-before.log.";
-        return new ServedProgram.Outcome(
-                List.of(new Comparison("start", "fails", starts ? "starts" : "fails", differences)), List.of(note));
+                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, ""));
+        String note = mainClass + " does not listen on its port with the old wiring; see"
+                + " .pfeiler/proof/server-before.log.";
+        return new RunOutcome(
+                List.of(new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences)),
+                before ? List.of() : List.of(note));
     }
 
     /** The welcome page, what the sources map to a plain path, and each file that is served as it is. */
@@ -101,9 +105,7 @@ final class EmbeddedServer {
         return paths;
     }
 
-    private HttpResponses answers(String mainClass, List<Path> classPath, String name, Set<String> paths)
-            throws IOException {
-        int port = RunningProgram.freePort();
+    private RunningProgram start(String mainClass, List<Path> classPath, String name, int port) throws IOException {
         Path folder = Files.createDirectories(scratch.resolve(name));
         List<String> command = new ArrayList<>(List.of(
                 reading.toolchain().tool("java").toString(),
@@ -114,10 +116,8 @@ final class EmbeddedServer {
                 mainClass,
                 "--server.address=127.0.0.1",
                 "--server.port=" + port));
-        command.addAll(proof.running().words());
+        command.addAll(proof.running().arguments());
         Path log = proof.log().resolveSibling("server-" + name + ".log");
-        try (RunningProgram server = RunningProgram.serving(command, folder, log, port, LIMIT)) {
-            return server.isReady() ? HttpResponses.of(port, paths) : new HttpResponses(new TreeMap<>());
-        }
+        return RunningProgram.serving(command, folder, log, port, LIMIT);
     }
 }

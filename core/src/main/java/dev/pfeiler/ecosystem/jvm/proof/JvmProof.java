@@ -1,29 +1,29 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
-import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
-import dev.pfeiler.ecosystem.jvm.decision.LaunchDecision;
-import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenLog;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenProject;
+import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
+import dev.pfeiler.ecosystem.jvm.target.BuildRun;
+import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.process.Environment;
-import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.Verdict;
-import dev.pfeiler.proposal.Choices;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -33,191 +33,288 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
-/** Proves a conversion to Maven: builds the old tree as it was wired, the new one with {@code mvn}, and compares. */
+/**
+ * Proves a conversion: runs the build tool on the new tree, builds the old one as it was wired, and compares.
+ *
+ * <p>What was built is taken from the build tool's own output: the archives that it says it has written, and the
+ * compiler calls that it made. The decisions of the conversion only explain differences; they do not hide them.
+ */
 public final class JvmProof {
-    private static final Duration LIMIT = Duration.ofMinutes(30);
+    private final ProofContext context;
+    private final ProofRequest request;
 
-    private final ProofRequest proof;
-    private final Environment environment;
-    private final JvmReading reading;
-    private final JvmProject project;
-    private final MavenProject maven;
-    private final BuildDecisions proposing;
-    /** Known once the build tool has run; resolved once, for all modules. */
-    private List<Path> fetched;
-
-    private final Toolchain toolchain;
-
-    public JvmProof(ProofRequest proof, Environment environment) {
-        this.proof = proof;
-        this.environment = environment;
-        this.reading = JvmReading.of(proof.old(), environment);
-        this.toolchain = reading.toolchain();
-        Choices choices = Choices.ofLedger(proof.choices());
-        this.project =
-                JvmProject.of(reading, BuildDecisions.settledRoles(choices), BuildDecisions.mayBeSeveral(choices));
-        this.proposing = new BuildDecisions(reading, "maven", choices);
-        this.maven = proposing.decide();
+    public JvmProof(ProofContext context) {
+        this.context = context;
+        this.request = context.request();
     }
 
-    public Verdict run() {
-        Path mvn = toolchain
-                .mvn()
-                .orElseThrow(() -> Refusal.notPossible(
-                        "mvn is not on the search path.", "Install Maven, or add it to the search path."));
+    public PartVerdict run() {
+        Toolchain toolchain = context.reading().toolchain();
         if (!toolchain.compiler()) {
-            return Verdict.failed(
+            return PartVerdict.failed(
                     "There is no compiler: " + toolchain.java() + " is a Java runtime, not a JDK.",
-                    "Install a JDK and let JAVA_HOME name it.",
-                    proof.log());
+                    "Install a JDK and set JAVA_HOME to it.",
+                    request.log());
         }
         try {
             // first, as it fetches what was missing in the tree and the old sources were compiled against
-            proof.stage().accept("building with mvn");
-            Instant start = Instant.now();
-            ToolRun run = ToolRun.of(command(mvn), proof.converted(), environment(), proof.log(), LIMIT);
-            if (!run.succeeded()) {
-                Verdict.Failure failure = new MavenLog(run.output(), toolchain).failure();
-                return Verdict.failed(failure.cause(), failure.next(), proof.log());
-            }
-            String next =
-                    proof.runOldBuild() ? "running the old build" : "compiling the old sources as they were wired";
-            proof.stage().accept(next);
-            List<Baseline> baselines = baselines();
-            Optional<String> broken =
-                    baselines.stream().flatMap(b -> b.failure().stream()).findFirst();
+            request.stage().accept("building with " + context.target().title());
+            BuildRun run = context.target()
+                    .build(
+                            new BuildRequest(request.converted(), request.offline(), request.log(), toolchain),
+                            context.environment());
+            if (run.failure().isPresent())
+                return PartVerdict.failed(
+                        run.failure().get().cause(), run.failure().get().next(), request.log());
+            request.stage()
+                    .accept(
+                            request.runOldBuild()
+                                    ? "running the old build"
+                                    : "compiling the old sources with their old settings");
+            List<Path> fetched = fetch();
+            Map<ModuleName, Baseline> baselines = baselines(fetched);
+            Optional<String> broken = baselines.values().stream()
+                    .flatMap(b -> b.failure().stream())
+                    .findFirst();
             if (broken.isPresent()) {
-                return Verdict.failed(
-                        "The old sources do not compile as they were wired: " + broken.get(),
-                        "mvn builds them; look at what it made in target/, there is nothing to hold it against.",
-                        proof.log());
+                return PartVerdict.failed(
+                        "The old sources do not compile with their old settings: " + broken.get(),
+                        context.target().title()
+                                + " builds them (see its output), but there is no baseline to compare with.",
+                        request.log());
             }
-            proof.stage().accept("comparing");
-            return compare(baselines, start);
+            request.stage().accept("comparing");
+            return compare(baselines, fetched, run);
         } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
     }
 
-    private List<String> command(Path mvn) {
-        List<String> command = new ArrayList<>(List.of(mvn.toString(), "-B", "-ntp", "-Dstyle.color=never"));
-        if (proof.offline()) command.add("-o");
-        command.addAll(List.of("clean", "verify"));
-        return command;
-    }
-
-    private Map<String, String> environment() {
-        return Map.of("JAVA_HOME", toolchain.java().toString());
-    }
-
-    /** What the old wiring builds of each module, in the order of need. */
-    private List<Baseline> baselines() throws IOException {
-        Map<String, Baseline> built = new LinkedHashMap<>();
-        Optional<OldBuild> oldBuild = Optional.empty();
-        if (proof.runOldBuild()) {
-            Path log = proof.log().resolveSibling("old-build.log");
-            oldBuild =
-                    Optional.of(OldBuild.run(proof.old().root(), reading.wirings(), environment, environment(), log));
+    private Map<ModuleName, Baseline> baselines(List<Path> fetched) throws IOException {
+        if (!request.runOldBuild()) return new BaselineBuilder(context, fetched).build();
+        Path log = request.log().resolveSibling("old-build.log");
+        Map<String, String> variables =
+                Map.of("JAVA_HOME", context.reading().toolchain().java().toString());
+        OldBuild oldBuild =
+                OldBuild.run(request.old().root(), context.reading().wirings(), context.environment(), variables, log);
+        Map<ModuleName, Baseline> built = new LinkedHashMap<>();
+        for (SourceModule module : context.project().modules()) {
+            Path scratch = request.scratch().resolve(ProofContext.scratchName(module));
+            built.put(module.name(), oldBuild.baseline(context, module, built, scratch));
         }
-        for (SourceModule module : project.modules()) {
-            Path scratch = proof.scratch().resolve(module.name().isEmpty() ? "one" : module.name());
-            Baseline baseline = oldBuild.isPresent()
-                    ? oldBuild.get().baseline(reading, project, module, built, scratch)
-                    : Baseline.build(reading, project, module, maven, built, fetched(), scratch);
-            built.put(module.name(), baseline);
-        }
-        return List.copyOf(built.values());
+        return built;
     }
 
-    /** Libraries that were missing in the tree, with what they bring: some are empty and bring the classes. */
-    private List<Path> fetched() {
-        if (fetched == null) fetched = fetch();
-        return fetched;
-    }
-
+    /** Libraries that were in no jar of the tree, with their dependencies: some are empty and bring the classes. */
     private List<Path> fetch() {
-        List<Declaration> missing = maven.dependencies()
-                .filter(dependency -> dependency.jar().isEmpty())
-                .map(dependency -> new Declaration(dependency.declared().orElseThrow(), "compile", Set.of()))
+        List<Declaration> missing = context.decisions().jars().stream()
+                .filter(outcome -> outcome instanceof JarOutcome.Added)
+                .flatMap(outcome -> outcome.dependency().stream())
+                .map(dependency -> new Declaration(dependency.coordinates(), Scope.COMPILE.word(), Set.of()))
                 .distinct()
                 .toList();
         if (missing.isEmpty()) return List.of();
-        return reading.repositories().resolve(missing, Map.of()).artifacts().stream()
-                .flatMap(artifact -> reading.repositories().jar(artifact.coordinates()).stream())
+        return context.target().rules(context.reading().repositories()).resolve(missing, Map.of()).artifacts().stream()
+                .flatMap(artifact -> context.reading().repositories().jar(artifact.coordinates()).stream())
                 .distinct()
                 .toList();
     }
 
-    /** Starts the old and the new product of a module, where it is something that can be started. */
-    private ServedProgram.Outcome start(int i, List<Baseline> baselines, List<Path> products) throws IOException {
-        SourceModule module = project.modules().get(i);
-        MavenModule described = maven.modules().get(i);
-        Path scratch = Files.createDirectories(proof.scratch().resolve("started-" + i));
-        List<Path> classes = new ArrayList<>(List.of(baselines.get(i).classes()));
-        List<Path> archives = new ArrayList<>(List.of(products.get(i)));
-        Set<String> needed = new HashSet<>(module.needs());
-        for (int other = i - 1; other >= 0; other--) {
-            if (!needed.contains(project.modules().get(other).name())) continue;
-            needed.addAll(project.modules().get(other).needs());
-            classes.add(baselines.get(other).classes());
-            archives.add(products.get(other));
-        }
-        if (described.packaging().equals("ear")) return new ServedProgram.Outcome(List.of(), List.of());
-        if (described.packaging().equals("war")) {
-            proof.stage().accept("serving the old and the new archive");
-            boolean jakarta = reading.jakarta();
-            Optional<WebServer> server =
-                    WebServer.of(jakarta, reading.repositories(), toolchain, scratch.resolve("server"));
-            if (server.isEmpty()) {
-                String note = "Not served: the server, Tomcat " + WebServer.version(jakarta)
-                        + ", is not in the local repository and could not be fetched.";
-                return new ServedProgram.Outcome(List.of(), List.of(note));
+    private PartVerdict compare(Map<ModuleName, Baseline> baselines, List<Path> fetched, BuildRun run)
+            throws IOException {
+        List<Comparison> rows = new ArrayList<>();
+        List<String> notes = new ArrayList<>();
+        Map<ModuleName, Path> products = new LinkedHashMap<>();
+        for (SourceModule module : context.project().modules()) {
+            Optional<Path> product = product(module, run);
+            if (product.isEmpty()) {
+                return PartVerdict.failed(
+                        context.target().title() + " succeeded but did not produce a "
+                                + context.build(module).product().packaging().word() + " in "
+                                + (module.folder().isEmpty() ? "the project" : module.folder()) + ".",
+                        "See its output with pfeiler prove -v.",
+                        request.log());
             }
-            Path after = Files.createDirectories(scratch.resolve("after"));
-            Unpacking.into(after, products.get(i), Optional::of);
-            List<Path> besideBefore = new ArrayList<>();
-            List<Path> besideAfter = new ArrayList<>();
-            for (int other = i + 1; other < products.size(); other++) {
-                if (!module.packedBy(project.modules().get(other))) continue;
-                besideBefore.addAll(jars(baselines.get(other).packed().orElseThrow()));
-                Path unpacked = scratch.resolve("around-" + other);
-                Unpacking.into(unpacked, products.get(other), Optional::of);
-                besideAfter.addAll(jars(unpacked));
-            }
-            return new ServedProgram(
-                            proof,
-                            project,
-                            module,
-                            server.get(),
-                            !proposing.mended().isEmpty()
-                                    || !proposing.lacking().isEmpty())
-                    .compare(
-                            described,
-                            new WebServer.Program(baselines.get(i).packed().orElseThrow(), besideBefore),
-                            new WebServer.Program(after, besideAfter));
+            products.put(module.name(), product.get());
+            List<Comparison> own = new ArrayList<>(
+                    new ArchiveComparison(context, module, baselines.get(module.name()), product.get(), causes(module))
+                            .rows());
+            own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
+            own.addAll(tests(module, baselines.get(module.name()), notes));
+            own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
+            notes.addAll(baselines.get(module.name()).notes());
         }
-        Optional<String> mainClass =
-                described.start().map(start -> start.configuration().get(LaunchDecision.MAIN_CLASS));
-        if (mainClass.isEmpty()) return new ServedProgram.Outcome(List.of(), List.of());
-        proof.stage().accept("starting the old and the new program");
-        ProgramRun running = new ProgramRun(proof, reading, project, module, scratch);
-        classes.addAll(running.oldLibraries());
-        classes.addAll(fetched());
-        archives.addAll(running.newLibraries(maven, described));
-        EmbeddedServer embedded = new EmbeddedServer(proof, reading, project, module, scratch);
-        if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), classes, archives);
-        return running.compare(mainClass.get(), classes, archives);
+        if (request.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
+        if (request.running().wanted()) {
+            for (SourceModule module : context.project().modules()) {
+                RunOutcome outcome = start(module, baselines, products, fetched);
+                rows.addAll(outcome.rows());
+                notes.addAll(outcome.notes());
+            }
+        }
+        return new PartVerdict(rows, Optional.empty(), List.copyOf(products.values()), request.log(), notes);
+    }
+
+    /** The archive that the build tool wrote for a module: of several, the one without a classifier. */
+    private Optional<Path> product(SourceModule module, BuildRun run) {
+        String extension = "." + context.build(module).product().packaging().word();
+        return run.archives().stream()
+                .filter(archive -> archive.toString().endsWith(extension))
+                .filter(archive -> module(archive).equals(Optional.of(module)))
+                .filter(Files::exists)
+                .min(Comparator.comparingInt(
+                        archive -> archive.getFileName().toString().length()));
+    }
+
+    /** The module in whose folder a file is: the innermost. */
+    private Optional<SourceModule> module(Path file) {
+        return context.project().modules().stream()
+                .filter(module -> file.startsWith(context.converted(module)))
+                .max(Comparator.comparingInt(module -> module.folder().length()));
+    }
+
+    private List<Comparison> classPaths(SourceModule module, Baseline baseline, List<Path> fetched, BuildRun run)
+            throws IOException {
+        if (module.main().isEmpty() && module.tests().isEmpty()) return List.of();
+        List<CompilerCall> calls = run.compilerCalls().stream()
+                .filter(call -> module(call.output()).equals(Optional.of(module)))
+                .toList();
+        List<Comparison> rows = new ArrayList<>();
+        Optional<CompilerCall> main =
+                module.main().isEmpty() ? Optional.empty() : calls.stream().findFirst();
+        Optional<CompilerCall> test = module.tests().isEmpty() || calls.isEmpty()
+                ? Optional.empty()
+                : Optional.of(calls.get(calls.size() - 1))
+                        .filter(call -> !Optional.of(call).equals(main));
+        if (main.isPresent() && baseline.settings().isPresent())
+            rows.add(new SettingsComparison(request.choices())
+                    .compare(baseline.settings().get(), main.get()));
+        // the old build itself says nothing of its class paths
+        if (request.runOldBuild()) return rows;
+        List<Path> runtime = context.target()
+                .runtimeClassPath(
+                        request.converted(), module.folder(), context.reading().repositories());
+        ClassPathComparison comparison =
+                new ClassPathComparison(request.converted(), context.decisions().jars(), fetched);
+        if (main.isPresent()) {
+            rows.add(comparison.compare(
+                    ClassPathComparison.Stage.COMPILE,
+                    baseline.classPath(),
+                    main.get().classPath(),
+                    runtime));
+            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime, runtime));
+        }
+        if (test.isPresent())
+            rows.add(comparison.compare(
+                    ClassPathComparison.Stage.TEST,
+                    baseline.testClassPath(),
+                    test.get().classPath(),
+                    runtime));
+        return rows;
+    }
+
+    private List<Comparison> tests(SourceModule module, Baseline baseline, List<String> notes) throws IOException {
+        if (module.tests().isEmpty()) return List.of();
+        var now = context.target().tests(context.converted(module));
+        Path scratch = request.scratch().resolve("tests-" + ProofContext.scratchName(module));
+        OldTests tests = new OldTests(context, module, baseline, scratch);
+        if (request.runOldBuild()) return List.of(TestComparison.withoutOld(tests.classes(), now));
+        request.stage().accept("running the old tests");
+        OldTests.Run old = tests.run();
+        if (old.problem().isEmpty()) return List.of(TestComparison.compare(old.results(), now));
+        notes.add("Tests were not run with the old wiring: " + old.problem().get() + ".");
+        return List.of(TestComparison.withoutOld(tests.classes(), now));
+    }
+
+    /** Starts the old and the new product of a module, if it is something that can be started. */
+    private RunOutcome start(
+            SourceModule module,
+            Map<ModuleName, Baseline> baselines,
+            Map<ModuleName, Path> products,
+            List<Path> fetched)
+            throws IOException {
+        BuildModule build = context.build(module);
+        Path scratch =
+                Files.createDirectories(request.scratch().resolve("started-" + ProofContext.scratchName(module)));
+        if (build.product().packaging() == Packaging.EAR) return RunOutcome.NONE;
+        if (build.product() instanceof Product.WebArchive web) return serve(module, web, baselines, products, scratch);
+        Optional<String> mainClass = build.launch().flatMap(Launch::mainClass);
+        if (mainClass.isEmpty()) return RunOutcome.NONE;
+        List<Path> before = new ArrayList<>();
+        List<Path> after = new ArrayList<>();
+        for (ModuleName name : withNeeds(module)) {
+            before.add(baselines.get(name).classes());
+            after.add(products.get(name));
+        }
+        request.stage().accept("starting the old and the new program");
+        before.addAll(baselines.get(module.name()).classPath());
+        before.addAll(fetched);
+        after.addAll(context.target()
+                .runtimeClassPath(
+                        request.converted(), module.folder(), context.reading().repositories()));
+        EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
+        if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
+        return new ProgramRun(context, scratch).compare(mainClass.get(), before, after);
+    }
+
+    /** A module and those it needs, itself first. */
+    private List<ModuleName> withNeeds(SourceModule module) {
+        Set<ModuleName> needed = new HashSet<>(module.needs());
+        List<ModuleName> names = new ArrayList<>(List.of(module.name()));
+        List<SourceModule> modules = context.project().modules();
+        for (int i = modules.indexOf(module) - 1; i >= 0; i--) {
+            if (!needed.contains(modules.get(i).name())) continue;
+            needed.addAll(modules.get(i).needs());
+            names.add(modules.get(i).name());
+        }
+        return names;
+    }
+
+    private RunOutcome serve(
+            SourceModule module,
+            Product.WebArchive web,
+            Map<ModuleName, Baseline> baselines,
+            Map<ModuleName, Path> products,
+            Path scratch)
+            throws IOException {
+        request.stage().accept("serving the old and the new archive");
+        boolean jakarta = context.reading().jakarta();
+        Optional<WebServer> server = WebServer.of(
+                jakarta, context.reading().repositories(), context.reading().toolchain(), scratch.resolve("server"));
+        if (server.isEmpty()) {
+            return RunOutcome.noting("Not served: Tomcat " + WebServer.version(jakarta)
+                    + " is not in the local repository and could not be fetched.");
+        }
+        Path after = Files.createDirectories(scratch.resolve("after"));
+        Unpacking.into(after, products.get(module.name()), Optional::of);
+        List<Path> besideBefore = new ArrayList<>();
+        List<Path> besideAfter = new ArrayList<>();
+        for (SourceModule other : context.project().modules()) {
+            if (!module.packedBy(other)) continue;
+            besideBefore.addAll(jars(baselines.get(other.name()).packed().orElseThrow()));
+            Path unpacked = scratch.resolve("around-" + ProofContext.scratchName(other));
+            Unpacking.into(unpacked, products.get(other.name()), Optional::of);
+            besideAfter.addAll(jars(unpacked));
+        }
+        Path before = baselines.get(module.name()).packed().orElseThrow();
+        return new ServedProgram(context, module, server.get())
+                .compare(
+                        web.archive(),
+                        new WebServer.Program(before, besideBefore),
+                        new WebServer.Program(after, besideAfter));
     }
 
     /** Why descriptors of a module are not what they were, by their names in its archive. */
     private Map<String, String> causes(SourceModule module) {
         Map<String, String> causes = new HashMap<>();
-        project.layout().placements().values().stream()
-                .filter(placement -> proposing.mended().contains(placement.path()))
-                .forEach(placement -> causes.put(placement.relative(), ArchiveComparison.MENDED));
-        proposing.lacking().stream()
-                .filter(lacking -> lacking.module().equals(module.name()))
-                .forEach(lacking -> causes.put(lacking.entry(), ArchiveComparison.WRITTEN));
+        Set<String> fixed = context.decisions().fixes().edits().keySet();
+        context.project().layout().placements().values().stream()
+                .filter(placement -> fixed.contains(placement.path()))
+                .map(Placement::relative)
+                .forEach(name -> causes.put(name, ArchiveComparison.FIXED));
+        context.decisions().required().stream()
+                .filter(required -> required.module().equals(module.name()))
+                .forEach(required -> causes.put(required.entry(), ArchiveComparison.WRITTEN));
         return causes;
     }
 
@@ -227,42 +324,5 @@ public final class JvmProof {
                     .sorted()
                     .toList();
         }
-    }
-
-    private Verdict compare(List<Baseline> baselines, Instant start) throws IOException {
-        List<Comparison> rows = new ArrayList<>();
-        List<Path> products = new ArrayList<>();
-        for (int i = 0; i < project.modules().size(); i++) {
-            MavenModule module = maven.modules().get(i);
-            Path target = proof.converted().resolve(module.folder()).resolve("target");
-            Path product = target.resolve(module.archive(maven.coordinates().version()));
-            if (!Files.exists(product)
-                    || Files.getLastModifiedTime(product).toInstant().isBefore(start.minusSeconds(2))) {
-                return Verdict.failed(
-                        "mvn ended well, but made no new " + product.getFileName() + ".",
-                        "Look at what it printed with pfeiler prove -v.",
-                        proof.log());
-            }
-            products.add(product);
-            rows.addAll(new ArchiveComparison(
-                            project,
-                            project.modules().get(i),
-                            module,
-                            baselines.get(i),
-                            target,
-                            product,
-                            causes(project.modules().get(i)))
-                    .rows());
-        }
-        List<String> notes = new ArrayList<>();
-        if (proof.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
-        if (proof.running().wanted()) {
-            for (int i = 0; i < products.size(); i++) {
-                ServedProgram.Outcome outcome = start(i, baselines, products);
-                rows.addAll(outcome.rows());
-                notes.addAll(outcome.notes());
-            }
-        }
-        return new Verdict(rows, Optional.empty(), products, proof.log(), notes);
     }
 }

@@ -4,6 +4,7 @@ import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.Packing;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -24,12 +25,12 @@ final class OldArchive {
 
     private final ProjectTree old;
     private final JvmProject project;
-    private final Map<String, Baseline> built;
+    private final Map<ModuleName, Baseline> built;
 
     /**
      * @param built what was built of other modules, by name
      */
-    OldArchive(ProjectTree old, JvmProject project, Map<String, Baseline> built) {
+    OldArchive(ProjectTree old, JvmProject project, Map<ModuleName, Baseline> built) {
         this.old = old;
         this.project = project;
         this.built = built;
@@ -57,14 +58,14 @@ final class OldArchive {
         for (Jar jar : project.withCopies().filter(module::deploys).toList()) {
             copy(old.onDisk(jar.path()), folder.resolve(LIB + jar.name()));
         }
-        for (String need : module.needs()) {
+        for (ModuleName need : module.needs()) {
             if (!module.brought().contains(need))
                 Packing.of(built.get(need).classes(), folder.resolve(LIB + nameIn(module, need)));
         }
     }
 
     /** What the old build called a module's archive within another's. */
-    private String nameIn(SourceModule module, String need) {
+    private String nameIn(SourceModule module, ModuleName need) {
         return project.module(need)
                 .flatMap(SourceModule::archive)
                 .flatMap(made -> module.archive().flatMap(own -> own.entry(made.path())))
@@ -82,7 +83,7 @@ final class OldArchive {
         for (Map.Entry<Jar, String> jar : enterprise.libraries().entrySet()) {
             copy(old.onDisk(jar.getKey().path()), folder.resolve(jar.getValue()));
         }
-        for (Map.Entry<String, String> packed : enterprise.packs().entrySet()) {
+        for (Map.Entry<ModuleName, String> packed : enterprise.packs().entrySet()) {
             Baseline baseline = built.get(packed.getKey());
             Packing.of(baseline.packed().orElse(baseline.classes()), folder.resolve(packed.getValue()));
         }

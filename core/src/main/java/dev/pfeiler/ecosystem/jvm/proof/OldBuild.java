@@ -2,9 +2,8 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
-import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -37,7 +36,7 @@ final class OldBuild {
      * @throws Refusal where there is none, its tool is not here, or it fails
      */
     static OldBuild run(
-            Path tree, List<Wiring> wirings, Environment environment, Map<String, String> environment, Path log)
+            Path tree, List<Wiring> wirings, Environment environment, Map<String, String> variables, Path log)
             throws IOException {
         Wiring wiring = wirings.stream()
                 .filter(w -> !program(w).isEmpty())
@@ -54,7 +53,7 @@ final class OldBuild {
         List<String> command = wiring.kind() == Wiring.Kind.SHELL_SCRIPT
                 ? List.of(tool.toString(), wiring.files().get(0))
                 : List.of(tool.toString());
-        ToolRun run = ToolRun.of(command, tree, environment, log, LIMIT);
+        ToolRun run = ToolRun.of(command, tree, variables, log, LIMIT);
         if (!run.succeeded()) {
             String said = run.output().stream()
                     .filter(line -> line.matches("(?i).*(error|failed|not found).*"))
@@ -80,8 +79,7 @@ final class OldBuild {
      *
      * @param built what it built of other modules
      */
-    Baseline baseline(
-            JvmReading reading, JvmProject project, SourceModule module, Map<String, Baseline> built, Path scratch)
+    Baseline baseline(ProofContext context, SourceModule module, Map<ModuleName, Baseline> built, Path scratch)
             throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
@@ -98,12 +96,17 @@ final class OldBuild {
             }
         }
         if (!whole || Files.isDirectory(packed))
-            return new Baseline(classes, tests, Optional.of(packed).filter(Files::isDirectory), Optional.empty());
+            return baseline(classes, tests, Optional.of(packed).filter(Files::isDirectory));
         // it makes no archive that could be looked into, so what it compiled is laid out as it would be
-        OldArchive laid = new OldArchive(reading.tree(), project, built);
+        OldArchive laid = new OldArchive(context.reading().tree(), context.project(), built);
         if (module.web().isPresent()) laid.web(module, classes, packed);
         else laid.enterprise(module, packed);
-        return new Baseline(classes, tests, Optional.of(packed), Optional.empty());
+        return baseline(classes, tests, Optional.of(packed));
+    }
+
+    private static Baseline baseline(Path classes, Path tests, Optional<Path> packed) {
+        return new Baseline(
+                classes, tests, packed, Optional.empty(), List.of(), List.of(), List.of(), Optional.empty());
     }
 
     private static void unpack(Path archive, boolean web, Path classes) throws IOException {

@@ -3,11 +3,12 @@ package dev.pfeiler.ecosystem.jvm.proof;
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.ModuleSplit;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
@@ -23,13 +24,13 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 
-/** Holds what a web or enterprise archive packs besides its own classes against what the old one did. */
+/** Compares what a web or enterprise archive contains beside its own classes with what the old one did. */
 final class PackedComparison {
     private static final String OF_PROJECT = "a module of this project";
 
+    private final ProofContext context;
     private final JvmProject project;
     private final SourceModule module;
-    private final MavenModule maven;
     private final Map<String, byte[]> before;
     private final Map<String, byte[]> after;
     private final Map<String, String> causes;
@@ -40,15 +41,14 @@ final class PackedComparison {
      * @param causes why descriptors are not what they were, by their names
      */
     PackedComparison(
-            JvmProject project,
+            ProofContext context,
             SourceModule module,
-            MavenModule maven,
             Map<String, byte[]> before,
             Map<String, byte[]> after,
             Map<String, String> causes) {
-        this.project = project;
+        this.context = context;
+        this.project = context.project();
         this.module = module;
-        this.maven = maven;
         this.before = before;
         this.after = after;
         this.causes = causes;
@@ -137,11 +137,11 @@ final class PackedComparison {
     }
 
     /** The module of the project whose archive a name is, with its version or as the old build called it. */
-    private Optional<String> ofModule(String name) {
+    private Optional<ModuleName> ofModule(String name) {
         String file = Paths.name(name);
         return project.modules().stream()
-                .filter(other -> !other.equals(module) && !other.name().isEmpty())
-                .filter(other -> ModuleSplit.name(file).equals(other.name())
+                .filter(other -> !other.equals(module) && !other.name().isOnly())
+                .filter(other -> ModuleSplit.name(file).equals(other.name().text())
                         || other.archive()
                                 .filter(made -> Paths.name(made.path()).equals(file))
                                 .isPresent())
@@ -150,14 +150,18 @@ final class PackedComparison {
     }
 
     private String whyGone(String name) {
-        return maven.dependencies().stream()
-                .filter(d -> d.jar()
-                        .filter(jar -> jar.name().equals(name) && deploys(jar))
-                        .isPresent())
-                .filter(d -> d.scope() != Scope.COMPILE && d.scope() != Scope.RUNTIME)
-                .map(JarOutcome::why)
-                .findFirst()
-                .orElse("");
+        for (JarOutcome outcome : context.decisions().jars()) {
+            boolean same = outcome.jar()
+                    .filter(jar -> jar.name().equals(name) && deploys(jar))
+                    .isPresent();
+            boolean ships = outcome.dependency()
+                            .map(Dependency::scope)
+                            .filter(Scope::ships)
+                            .isPresent()
+                    || outcome instanceof JarOutcome.Transitive;
+            if (same && !ships) return outcome.why();
+        }
+        return "";
     }
 
     private boolean deploys(Jar jar) {

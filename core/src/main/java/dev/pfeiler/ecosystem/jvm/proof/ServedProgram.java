@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenModule;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.HttpResponses;
@@ -15,7 +14,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** Serves the web archive that the old wiring gave, and the new one, and holds their pages against each other. */
+/** Serves the web archive of the old wiring and the new one side by side, and compares their pages. */
 final class ServedProgram {
     private static final int MOST_PATHS = 300;
     private static final String OWN = "WEB-INF/";
@@ -24,66 +23,50 @@ final class ServedProgram {
     private final JvmProject project;
     private final SourceModule module;
     private final WebServer server;
-    private final boolean mended;
+    private final boolean fixed;
 
-    /**
-     * @param mended whether the new archive's descriptors are not the old ones any more
-     */
-    ServedProgram(ProofRequest proof, JvmProject project, SourceModule module, WebServer server, boolean mended) {
-        this.proof = proof;
-        this.project = project;
+    ServedProgram(ProofContext context, SourceModule module, WebServer server) {
+        this.proof = context.request();
+        this.project = context.project();
         this.module = module;
         this.server = server;
-        this.mended = mended;
+        this.fixed = !context.decisions().fixes().edits().isEmpty()
+                || !context.decisions().required().isEmpty();
     }
 
     /**
-     * What both answer.
+     * Serves both under the same path.
      *
-     * @param rows what was compared
-     * @param notes what a person should know of it
-     */
-    record Outcome(List<Comparison> rows, List<String> notes) {}
-
-    /**
-     * Serves both, one after the other, under the same path.
-     *
-     * @param before the old archive, unpacked, and what lies beside it
+     * @param before the old archive, unpacked, and what is beside it
      * @param after the new one
      */
-    Outcome compare(MavenModule maven, WebServer.Program before, WebServer.Program after) throws IOException {
-        String context = "/" + maven.archive("").replaceFirst("-?\\.war$", "");
+    RunOutcome compare(String contextPath, WebServer.Program before, WebServer.Program after) throws IOException {
+        String context = "/" + contextPath;
         Path log = proof.log();
-        Set<String> paths;
-        HttpResponses answered;
-        boolean started;
-        try (WebServer.Served served = server.serve(before, context, log.resolveSibling("server-before.log"))) {
-            started = served.started();
-            paths = paths(context, served.patterns());
-            answered = started ? HttpResponses.of(served.port(), paths) : new HttpResponses(java.util.Map.of());
-        }
-        try (WebServer.Served served = server.serve(after, context, log.resolveSibling("server-after.log"))) {
-            if (!started || !served.started()) return notStarted(started, served.started());
-            Comparison pages =
-                    answered.against(HttpResponses.of(served.port(), paths), mended ? ArchiveComparison.MENDED : "");
-            List<String> broken = answered.broken();
+        try (WebServer.Served old = server.serve(before, context, log.resolveSibling("server-before.log"));
+                WebServer.Served now = server.serve(after, context, log.resolveSibling("server-after.log"))) {
+            if (!old.started() || !now.started()) return notStarted(old.started(), now.started());
+            Set<String> paths = paths(context, old.patterns());
+            HttpResponses.Pair pages = HttpResponses.inTurn(old.port(), now.port(), paths);
+            List<String> broken = pages.before().broken();
             List<String> notes = broken.isEmpty()
                     ? List.of()
-                    : List.of("The old archive answers with an error, too: " + String.join(", ", broken) + ".");
-            return new Outcome(List.of(pages), notes);
+                    : List.of("The old archive responds with an error, too: " + String.join(", ", broken) + ".");
+            return new RunOutcome(
+                    List.of(pages.before().against(pages.after(), fixed ? ArchiveComparison.FIXED : "")), notes);
         }
     }
 
-    private Outcome notStarted(boolean before, boolean after) {
-        String cause = mended && after ? ArchiveComparison.MENDED : "";
+    private RunOutcome notStarted(boolean before, boolean after) {
+        String cause = fixed && after ? ArchiveComparison.FIXED : "";
         List<Difference> differences =
                 before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, cause));
         Comparison row = new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
-        return new Outcome(
+        return new RunOutcome(
                 List.of(row),
                 before || after
                         ? List.of()
-                        : List.of("Neither the old archive nor the new one starts in a server alone; see"
+                        : List.of("Neither the old archive nor the new one starts in a server on its own; see"
                                 + " .pfeiler/proof/server-before.log."));
     }
 

@@ -28,7 +28,7 @@ public final class Wirings {
     private Wirings() {}
 
     /** The wirings of a tree, the most trusted first. */
-    public static List<Wiring> of(ProjectTree tree) {
+    public static List<Wiring> read(ProjectTree tree) {
         List<Wiring> wirings = new ArrayList<>();
         wirings.addAll(AntFile.read(tree));
         for (TreeFile file : tree.files()) script(tree, file).ifPresent(wirings::add);
@@ -56,8 +56,18 @@ public final class Wirings {
                 default -> new BatchScript(tree, file.path(), draft).read(lines);
             }
         });
-        // a script that compiles nothing is no wiring
-        return draft.compilations.isEmpty() && !draft.cutShort ? Optional.empty() : Optional.of(draft.done(kind));
+        // skip scripts that compile nothing
+        if (draft.compilations.isEmpty() && !draft.cutShort) return Optional.empty();
+        Wiring wiring = draft.done(kind);
+        return Optional.of(wiring.in(project(file.path(), wiring)));
+    }
+
+    /** A script describes the project in its own folder if all that it compiles is there, else the tree. */
+    private static String project(String script, Wiring wiring) {
+        String folder = Paths.parent(script);
+        boolean own = !wiring.sources().isEmpty()
+                && wiring.sources().stream().allMatch(source -> Paths.within(folder, source.path()));
+        return own ? folder : "";
     }
 
     private static Wiring.Kind kind(TreeFile file) {

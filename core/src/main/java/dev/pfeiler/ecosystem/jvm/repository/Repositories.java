@@ -271,12 +271,12 @@ public final class Repositories {
         return new Resolution(artifacts, unknown);
     }
 
-    private static void add(DependencyNode node, List<Coordinates> along, List<Resolved> artifacts) {
+    private static void add(DependencyNode node, List<Coordinates> via, List<Resolved> artifacts) {
         Coordinates coordinates = coordinates(node.getArtifact());
         if (node.getArtifact().getExtension().equals("jar")) {
-            artifacts.add(new Resolved(coordinates, node.getDependency().getScope(), along));
+            artifacts.add(new Resolved(coordinates, node.getDependency().getScope(), via));
         }
-        List<Coordinates> further = new ArrayList<>(along);
+        List<Coordinates> further = new ArrayList<>(via);
         further.add(coordinates);
         node.getChildren().forEach(child -> add(child, further, artifacts));
     }

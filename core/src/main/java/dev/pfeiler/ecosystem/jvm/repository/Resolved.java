@@ -6,10 +6,10 @@ import java.util.List;
  * An artifact of a resolved class path.
  *
  * @param scope by its word
- * @param along what brings it, from the declared dependency to the one that names it; empty for a declared one
+ * @param via the chain of dependencies from the declared one to the one that names it; empty for a declared one
  */
-public record Resolved(Coordinates coordinates, String scope, List<Coordinates> along) {
+public record Resolved(Coordinates coordinates, String scope, List<Coordinates> via) {
     public Resolved {
-        along = List.copyOf(along);
+        via = List.copyOf(via);
     }
 }

@@ -25,7 +25,7 @@ public final class ContainerFiles {
 
     private ContainerFiles() {}
 
-    public static ContainerFiles of(ProjectTree tree) {
+    public static ContainerFiles read(ProjectTree tree) {
         ContainerFiles files = new ContainerFiles();
         tree.files().stream().filter(ContainerFiles::isOne).forEach(file -> files.read(tree, file));
         return files;

@@ -1,11 +1,14 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Question;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -15,14 +18,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
-/** The Java level and the encoding of a project, with all that speaks for them. */
+/** The Java level and the encoding of a project, with the evidence for them. */
 public final class ProjectSettings {
     public static final String LEVEL = "level";
     public static final String ENCODING = "encoding";
+    private static final String ENCODING_TITLE = "Encoding";
 
-    /** A sign for a level, the strongest first in a list of them. */
+    /** Something that shows the Java level; in a list, the strongest first. */
     public record LevelSign(int level, Certainty certainty, String words, Evidence evidence) {}
 
     private ProjectSettings() {}
@@ -31,14 +36,14 @@ public final class ProjectSettings {
      * All signs of the level, strongest first: the wiring, classes built earlier, the syntax, the libraries.
      *
      * @param built class files built earlier, as places with their level
-     * @param told what texts for people say
+     * @param documented what documents say
      */
     public static List<LevelSign> levelSigns(
             List<Wiring> wirings,
             List<LevelSign> built,
             Collection<SourceFile> sources,
             Collection<Jar> jars,
-            List<LevelSign> told) {
+            List<LevelSign> documented) {
         Set<LevelSign> signs = new LinkedHashSet<>();
         for (Wiring wiring : wirings) {
             for (Wiring.Setting setting : wiring.levels()) {
@@ -56,12 +61,12 @@ public final class ProjectSettings {
                 .max(Comparator.comparingInt((SourceFile s) -> s.newest().get().level())
                         .thenComparing(Comparator.comparing(SourceFile::path).reversed()))
                 .ifPresent(source -> {
-                    var feature = source.newest().get();
+                    SyntaxSign sign = source.newest().get();
                     signs.add(new LevelSign(
-                            feature.level(),
+                            sign.level(),
                             Certainty.GUESS,
-                            "the syntax needs it",
-                            new Evidence(source.path(), source.features().get(feature), feature.words())));
+                            "required by the syntax",
+                            new Evidence(source.path(), sign.line(), sign.name())));
                 });
         jars.stream()
                 .filter(jar -> jar.level() > 0)
@@ -71,14 +76,14 @@ public final class ProjectSettings {
                         Certainty.GUESS,
                         "a library is compiled for it",
                         Evidence.of(jar.path(), "classes of level " + jar.level()))));
-        signs.addAll(told);
+        signs.addAll(documented);
         return List.copyOf(signs);
     }
 
     /**
      * The level that follows from the signs.
      *
-     * @param lowest the lowest level the compiler at hand still compiles
+     * @param lowest the lowest level that the compiler supports
      */
     public static Decision level(List<LevelSign> signs, int lowest) {
         Optional<LevelSign> stated =
@@ -91,9 +96,9 @@ public final class ProjectSettings {
         int usual = Math.max(lowest, 8);
         int wanted = stated.map(LevelSign::level).orElse(Math.max(needed, usual));
         int level = Math.max(wanted, lowest);
-        String reason =
-                stated.map(LevelSign::words).orElse(needed > usual ? neededBy(signs, needed) : "nothing asks for more");
-        if (level > wanted) reason = "raised from " + wanted + ": the compiler here no longer compiles that level";
+        String reason = stated.map(LevelSign::words)
+                .orElse(needed > usual ? requiredBy(signs, needed) : "nothing requires more");
+        if (level > wanted) reason = "raised from " + wanted + ": the installed compiler does not support that level";
         List<Evidence> evidence = signs.stream().map(LevelSign::evidence).toList();
         Certainty certainty = stated.map(LevelSign::certainty).orElse(Certainty.GUESS);
         // of signs that say the same, the first place is enough
@@ -107,7 +112,7 @@ public final class ProjectSettings {
                 .turningDown(List.copyOf(others.values()));
     }
 
-    private static String neededBy(List<LevelSign> signs, int level) {
+    private static String requiredBy(List<LevelSign> signs, int level) {
         return signs.stream()
                 .filter(sign -> sign.level() == level)
                 .map(LevelSign::words)
@@ -128,56 +133,88 @@ public final class ProjectSettings {
         return wirings.stream().flatMap(w -> w.settings("-encoding").stream()).toList();
     }
 
-    /** The encoding that follows from the wiring, else from the bytes of all sources. */
-    public static Decision encoding(List<Wiring> wirings, Collection<SourceFile> sources) {
+    /** The encoding that the wiring states, if it states one. */
+    private static Optional<Decision> wiredEncoding(List<Wiring> wirings, List<SourceFile> telling) {
         List<Wiring.Setting> all = encodings(wirings);
-        Optional<Wiring.Setting> stated = all.stream().findFirst();
-        List<SourceFile> telling = sources.stream()
-                .filter(s -> s.encoding() != SourceFile.Encoding.ASCII)
+        if (all.isEmpty()) return Optional.empty();
+        String stated = all.get(0).value();
+        List<Evidence> evidence = new ArrayList<>(
+                all.stream().map(Wiring.Setting::evidence).distinct().toList());
+        evidence.addAll(bytes(telling));
+        List<Decision.Alternative> others = all.stream()
+                .filter(s -> !s.value().equalsIgnoreCase(stated))
+                .map(s -> new Decision.Alternative(
+                        s.value(), "set at " + s.evidence().place()))
+                .toList();
+        return Optional.of(
+                Decision.of(ENCODING, ENCODING_TITLE, stated, Certainty.CERTAIN, "set in the wiring", evidence)
+                        .turningDown(others));
+    }
+
+    private static List<SourceFile> notAscii(Collection<SourceFile> sources) {
+        return sources.stream()
+                .filter(source -> !source.encoding().isAscii())
                 .sorted(Comparator.comparing(SourceFile::path))
                 .toList();
-        List<Evidence> evidence = new ArrayList<>();
-        all.stream().map(Wiring.Setting::evidence).distinct().forEach(evidence::add);
-        telling.stream()
+    }
+
+    private static List<Evidence> bytes(List<SourceFile> telling) {
+        return telling.stream()
                 .limit(3)
-                .forEach(s -> evidence.add(
-                        Evidence.of(s.path(), "bytes are " + s.encoding().charset())));
-        if (stated.isPresent()) {
-            List<Decision.Alternative> others = all.stream()
-                    .filter(s -> !s.value().equalsIgnoreCase(stated.get().value()))
-                    .map(s -> new Decision.Alternative(
-                            s.value(), "set at " + s.evidence().place()))
-                    .toList();
-            return Decision.of(
-                            ENCODING,
-                            "Encoding",
-                            stated.get().value(),
-                            Certainty.CERTAIN,
-                            "set in the wiring",
-                            evidence)
-                    .turningDown(others);
-        }
-        if (telling.isEmpty()) {
-            return Decision.of(ENCODING, "Encoding", "UTF-8", Certainty.CERTAIN, "all sources are ASCII", evidence);
-        }
-        var counts = telling.stream()
-                .collect(Collectors.groupingBy(SourceFile::encoding, java.util.TreeMap::new, Collectors.counting()));
-        var most = counts.entrySet().stream()
-                .max(java.util.Map.Entry.comparingByValue())
-                .orElseThrow()
-                .getKey();
-        // a text that is valid UTF-8 beyond ASCII is hardly ever anything else; the reverse is no sign at all
-        boolean alone = counts.size() == 1;
-        Certainty certainty = alone ? Certainty.LIKELY : Certainty.GUESS;
-        String reason = alone
-                ? telling.size() + " of " + sources.size() + " sources are not ASCII, all of them decode as this"
-                : "most of the " + telling.size() + " sources that are not ASCII decode as this";
-        List<Decision.Alternative> others = counts.keySet().stream()
-                .filter(encoding -> encoding != most)
-                .map(encoding ->
-                        new Decision.Alternative(encoding.charset(), counts.get(encoding) + " sources decode so"))
+                .map(source -> Evidence.of(
+                        source.path(),
+                        source.encoding().kind() == SourceEncoding.Kind.OTHER
+                                ? source.encoding()
+                                        .charset()
+                                        .map(charset -> "bytes look like " + charset)
+                                        .orElse("bytes of an 8-bit charset")
+                                : "bytes are " + source.encoding().charset().orElseThrow()))
                 .toList();
-        return Decision.of(ENCODING, "Encoding", most.charset(), certainty, reason, evidence)
-                .turningDown(others);
+    }
+
+    /**
+     * The encoding that follows from the wiring, else from the bytes of all sources.
+     *
+     * @return nothing if neither shows it: the sources use an 8-bit charset, and every one of those decodes any bytes
+     */
+    public static Optional<Decision> encoding(List<Wiring> wirings, Collection<SourceFile> sources) {
+        List<SourceFile> telling = notAscii(sources);
+        Optional<Decision> wired = wiredEncoding(wirings, telling);
+        if (wired.isPresent()) return wired;
+        if (telling.isEmpty()) {
+            return Optional.of(Decision.of(
+                    ENCODING, ENCODING_TITLE, "UTF-8", Certainty.CERTAIN, "all sources are ASCII", List.of()));
+        }
+        boolean unicode = telling.stream().noneMatch(source -> source.encoding().kind() == SourceEncoding.Kind.OTHER);
+        Map<String, Long> counts = counts(telling);
+        if (!unicode || counts.size() > 1) return Optional.empty();
+        String charset = counts.keySet().iterator().next();
+        String reason =
+                telling.size() + " of " + sources.size() + " sources are not ASCII; all of them are valid " + charset;
+        return Optional.of(Decision.of(ENCODING, ENCODING_TITLE, charset, Certainty.LIKELY, reason, bytes(telling)));
+    }
+
+    /** The question which encoding sources have whose bytes do not show it, with the best guess as its default. */
+    public static Question encodingQuestion(Collection<SourceFile> sources) {
+        List<SourceFile> telling = notAscii(sources);
+        Map<String, Long> counts = counts(telling);
+        String guess = counts.entrySet().stream()
+                .max(Map.Entry.<String, Long>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                .map(Map.Entry::getKey)
+                .orElse("windows-1252");
+        String text = telling.size() + " of " + sources.size()
+                + " sources are not ASCII, and their bytes do not show the encoding. Which is it?";
+        return new Question(ENCODING, text, Optional.of(guess), List.copyOf(counts.keySet()));
+    }
+
+    /** Sources that show something of their encoding. */
+    public static List<Evidence> encodingEvidence(Collection<SourceFile> sources) {
+        return bytes(notAscii(sources));
+    }
+
+    private static Map<String, Long> counts(List<SourceFile> telling) {
+        return telling.stream()
+                .flatMap(source -> source.encoding().charset().stream())
+                .collect(Collectors.groupingBy(charset -> charset, TreeMap::new, Collectors.counting()));
     }
 }

@@ -4,16 +4,17 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
-/** Options of the compiler besides level, encoding and paths, as the most trusted wiring gives them. */
+/** Options of the compiler beside level, encoding and paths, as the most trusted wiring gives them. */
 public final class WiredOptions {
     public static final String KEY = "options";
-    /** Options that say how much the compiler talks, and what every build tool does by itself. */
+    /** Options that decide how much the compiler prints, and defaults of every build tool. */
     private static final Set<String> IDLE =
             Set.of("-nowarn", "-verbose", "-deprecation", "-g", "-implicit:class", "-Xdiags:verbose");
 
@@ -28,40 +29,45 @@ public final class WiredOptions {
 
     private WiredOptions() {}
 
-    /** The options, as words in a row; nothing where no wiring gives any. */
+    /** The decision to keep the options of the most trusted compilation, if it has any. */
     public static Optional<Decision> of(List<Wiring> wirings) {
-        Optional<Wiring.Compilation> compilation = wirings.stream()
+        List<Wiring.Setting> settings = wirings.stream()
                 .flatMap(wiring -> wiring.compilations().stream())
                 .filter(c -> !c.sources().isEmpty())
-                .findFirst();
-        if (compilation.isEmpty()) return Optional.empty();
-        Set<String> words = new LinkedHashSet<>();
-        List<Evidence> evidence = new ArrayList<>();
-        if (compilation.get().settings().containsKey("--release")) {
-            words.add("--release");
-            evidence.add(compilation.get().settings().get("--release").evidence());
-        }
-        for (Wiring.Setting flag : compilation.get().flags()) {
+                .findFirst()
+                .map(WiredOptions::settings)
+                .orElse(List.of());
+        if (settings.isEmpty()) return Optional.empty();
+        List<Evidence> evidence =
+                settings.stream().map(Wiring.Setting::evidence).distinct().toList();
+        String arguments = settings.stream().map(Wiring.Setting::value).collect(Collectors.joining(" "));
+        return Optional.of(Decision.of(
+                KEY, "Compiler options", arguments, Certainty.CERTAIN, "passed to the compiler so far", evidence));
+    }
+
+    /** The arguments of a compilation, as the build tool is to pass them on. */
+    public static List<String> arguments(Wiring.Compilation compilation) {
+        return settings(compilation).stream().map(Wiring.Setting::value).toList();
+    }
+
+    /** Each argument once, in order, with its place. */
+    private static List<Wiring.Setting> settings(Wiring.Compilation compilation) {
+        Map<String, Wiring.Setting> arguments = new LinkedHashMap<>();
+        Wiring.Setting release = compilation.settings().get("--release");
+        if (release != null) arguments.put("--release", new Wiring.Setting("--release", release.evidence()));
+        for (Wiring.Setting flag : compilation.flags()) {
+            boolean lint = flag.value().startsWith("-Xlint");
             if (IDLE.contains(flag.value())
                     || flag.value().startsWith("-J")
-                    || flag.value().startsWith("-X") && !flag.value().startsWith("-Xlint")) continue;
-            words.add(flag.value());
-            evidence.add(flag.evidence());
+                    || flag.value().startsWith("-X") && !lint) continue;
+            arguments.putIfAbsent(flag.value(), flag);
         }
         for (String option : KEPT) {
-            Wiring.Setting setting = compilation.get().settings().get(option);
+            Wiring.Setting setting = compilation.settings().get(option);
             if (setting == null) continue;
-            words.add(option);
-            words.add(setting.value());
-            evidence.add(setting.evidence());
+            arguments.putIfAbsent(option, new Wiring.Setting(option, setting.evidence()));
+            arguments.putIfAbsent(option + " " + setting.value(), setting);
         }
-        if (words.isEmpty()) return Optional.empty();
-        return Optional.of(Decision.of(
-                KEY,
-                "Compiler options",
-                String.join(" ", words),
-                Certainty.CERTAIN,
-                "given to the compiler until now",
-                evidence.stream().distinct().toList()));
+        return List.copyOf(arguments.values());
     }
 }

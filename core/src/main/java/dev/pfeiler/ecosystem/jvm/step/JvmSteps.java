@@ -1,135 +1,130 @@
 package dev.pfeiler.ecosystem.jvm.step;
 
-import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
+import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
-import dev.pfeiler.ecosystem.jvm.deployment.DescriptorFixes;
-import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
+import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.target.maven.MavenProject;
-import dev.pfeiler.ecosystem.jvm.target.maven.PomWriter;
+import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** The steps that the decisions about a JVM project lead to. */
 public final class JvmSteps {
     private final JvmReading reading;
     private final JvmProject project;
-    private final MavenProject maven;
+    private final JvmDecisions decisions;
+    private final JvmTarget target;
     private final ProjectTree tree;
-    private final DescriptorFixes mending;
     private final List<Step> steps = new ArrayList<>();
     private final List<Finding> leftForYou = new ArrayList<>();
     private final Set<String> taken = new HashSet<>();
 
-    public JvmSteps(
-            JvmReading reading,
-            JvmProject project,
-            MavenProject maven,
-            List<GrammarFiles.Grammar> grammars,
-            DescriptorFixes mending,
-            List<RequiredDescriptors.Lacking> lacking,
-            boolean keep) {
-        this.reading = reading;
-        this.project = project;
-        this.maven = maven;
+    private JvmSteps(ProjectFacts facts, JvmDecisions decisions, JvmTarget target) {
+        this.reading = facts.reading();
+        this.project = facts.project();
+        this.decisions = decisions;
+        this.target = target;
         this.tree = reading.tree();
-        this.mending = mending;
-        descriptors();
-        lacking.forEach(descriptor -> steps.add(descriptor.step()));
-        ignoreFile();
+    }
+
+    /** The steps that decisions lead to. */
+    public static JvmSteps of(ProjectFacts facts, JvmDecisions decisions, JvmTarget target) {
+        JvmSteps steps = new JvmSteps(facts, decisions, target);
+        steps.make();
+        return steps;
+    }
+
+    private void make() {
+        boolean keep = decisions.keepLayout();
+        target.write(decisions.build())
+                .forEach((path, text) -> steps.add(new Step.Write(path, text, "a build descriptor")));
+        decisions.required().forEach(descriptor -> steps.add(descriptor.step()));
         jars(keep);
-        if (!keep) copies();
-        // where everything stays, the old wiring works as before
-        if (!keep) wirings();
-        grammars(grammars);
+        if (!keep) {
+            copies();
+            // where everything stays, the old wiring works as before
+            wirings();
+        }
+        grammars(decisions.grammars());
         if (!keep) placements();
-        mending.edits().forEach((path, edit) -> {
-            if (mendedInPlace(path)) steps.add(edit);
+        decisions.fixes().edits().forEach((path, edit) -> {
+            if (isEditedInPlace(path)) steps.add(edit);
         });
     }
 
-    private boolean mendedInPlace(String path) {
+    private boolean isEditedInPlace(String path) {
         return steps.stream().noneMatch(step -> step.path().equals(path) && step.leaves());
     }
 
     public List<Step> all() {
-        return steps;
+        return List.copyOf(steps);
     }
 
     public List<Finding> leftForYou() {
-        return leftForYou;
+        return List.copyOf(leftForYou);
     }
 
-    private void descriptors() {
-        PomWriter.write(maven).forEach((path, text) -> steps.add(new Step.Write(path, text, "a build descriptor")));
-    }
-
-    private void ignoreFile() {
-        List<String> patterns = new ArrayList<>(List.of(maven.isSingle() ? "/target/" : "target/"));
-        boolean own = maven.dependencies().anyMatch(JarOutcome::inProject);
-        if (own && (IgnoreFile.has(tree, "*.jar") || IgnoreFile.has(tree, "**/*.jar")))
-            patterns.add("!/" + PomWriter.REPOSITORY + "/**/*.jar");
-        IgnoreFile.covering(tree, patterns, "what the build writes is not kept, what it needs is")
-                .ifPresent(steps::add);
+    /** Patterns for version control: what the build writes is ignored, what it needs is not. */
+    public List<String> ignored() {
+        List<String> patterns = new ArrayList<>(target.ignored(decisions.build()));
+        if (decisions.build().hasProjectRepository()) patterns.add("!/" + ProjectRepository.FOLDER + "/**/*.jar");
+        return patterns;
     }
 
     private void jars(boolean keep) {
-        for (JarOutcome dependency : maven.dependencies().toList()) {
-            if (dependency.stays()) continue;
-            Jar old = dependency.jar().orElseThrow();
-            String path = old.path();
-            if (!taken.add(path)) continue;
-            if (keep && !dependency.inProject()) continue;
-            if (dependency.inProject()) layIn(old, dependency.declared().orElseThrow());
-            else {
-                String reason = dependency.isDeclared()
-                        ? "is the dependency " + dependency.declared().orElseThrow() + " now"
-                        : dependency.why();
-                steps.add(new Step.Retire(path, reason));
+        for (JarOutcome outcome : decisions.jars()) {
+            if (outcome.jar().isEmpty() || outcome instanceof JarOutcome.LeftInPlace) continue;
+            Jar jar = outcome.jar().get();
+            if (!taken.add(jar.path())) continue;
+            Optional<Coordinates> unpublished =
+                    outcome.dependency().filter(Dependency::projectRepository).map(Dependency::coordinates);
+            if (unpublished.isPresent()) addToRepository(jar, unpublished.get());
+            else if (!keep) {
+                String reason = outcome.dependency()
+                        .map(dependency -> "replaced by the dependency " + dependency.coordinates())
+                        .orElse(outcome.why());
+                steps.add(new Step.Retire(jar.path(), reason));
             }
         }
     }
 
     private void copies() {
-        project.copies().forEach((copy, first) -> {
+        project.jars().copies().forEach((copy, first) -> {
             if (taken.add(copy.path())) steps.add(new Step.Retire(copy.path(), "the same bytes as " + first.path()));
         });
     }
 
-    /** Lays a jar that nobody publishes into the project's own repository, with a descriptor and checksums. */
-    private void layIn(Jar old, Coordinates coordinates) {
-        String folder = Paths.join(PomWriter.REPOSITORY, coordinates.folder());
-        String jar = Paths.join(folder, coordinates.fileName("jar"));
-        String pom = Paths.join(
-                folder,
-                new Coordinates(coordinates.group(), coordinates.artifact(), coordinates.version()).fileName("pom"));
-        String descriptor = PomWriter.write(coordinates);
-        steps.add(new Step.Move(old.path(), jar, "laid into the project's own repository"));
-        steps.add(new Step.Write(jar + ".sha1", old.sha1(), "its checksum"));
-        steps.add(new Step.Write(pom, descriptor, "its descriptor"));
-        steps.add(new Step.Write(
-                pom + ".sha1", Hashing.sha1(descriptor.getBytes(StandardCharsets.UTF_8)), "the descriptor's checksum"));
+    /** Moves an unpublished jar into the project's own repository, with a descriptor and checksums. */
+    private void addToRepository(Jar jar, Coordinates coordinates) {
+        steps.add(new Step.Move(
+                jar.path(),
+                ProjectRepository.jar(coordinates),
+                "added to the project repository (" + ProjectRepository.FOLDER + "/)"));
+        ProjectRepository.besides(coordinates, jar.sha1())
+                .forEach((path, text) -> steps.add(new Step.Write(path, text, "part of the project repository")));
     }
 
-    /** A wiring whose every word is understood leaves the tree; one that says more stays, for a person to look at. */
+    /** A wiring that was understood completely leaves the tree; another stays, for a person to look at. */
     private void wirings() {
         for (Wiring wiring : reading.wirings()) {
             boolean understood =
@@ -137,10 +132,13 @@ public final class JvmSteps {
             for (String file : wiring.files()) {
                 // a properties file may be read by the program as well
                 if (file.endsWith(".properties") && wiring.kind() != Wiring.Kind.IDE_FILES) continue;
-                if (understood && taken.add(file)) steps.add(new Step.Retire(file, "what it said is in pom.xml now"));
+                if (understood && taken.add(file))
+                    steps.add(new Step.Retire(file, "replaced by " + target.descriptor()));
                 else if (!understood) {
-                    leftForYou.add(Finding.trouble(
-                            file, "does more than Pfeiler understands, so it stays; what it compiles has moved"));
+                    leftForYou.add(
+                            Finding.trouble(
+                                    file,
+                                    "contains steps that Pfeiler cannot analyze and was kept, but the sources it compiles have moved"));
                 }
             }
         }
@@ -153,15 +151,14 @@ public final class JvmSteps {
                     .findFirst()
                     .orElse(project.modules().get(0));
             if (taken.add(grammar.path())) {
-                steps.add(new Step.Move(grammar.path(), owner.path(grammar.goal()), "what sources are written from"));
+                steps.add(new Step.Move(grammar.path(), owner.path(grammar.goal()), "sources are generated from it"));
             }
-            grammar.along().forEach((path, goal) -> {
+            grammar.included().forEach((path, goal) -> {
                 if (taken.add(path))
-                    steps.add(new Step.Move(path, owner.path(goal), "taken in by " + Paths.name(grammar.path())));
+                    steps.add(new Step.Move(path, owner.path(goal), "included by " + Paths.name(grammar.path())));
             });
             for (String path : grammar.generated()) {
-                if (taken.add(path))
-                    steps.add(new Step.Retire(path, "written anew from " + Paths.name(grammar.path())));
+                if (taken.add(path)) steps.add(new Step.Retire(path, "generated from " + Paths.name(grammar.path())));
             }
         }
         Set<String> known = new HashSet<>();
@@ -171,7 +168,7 @@ public final class JvmSteps {
                 if (known.contains(generator.evidence().place())) continue;
                 leftForYou.add(Finding.trouble(
                         generator.tool(),
-                        "writes sources in the old build; they are kept as they are now",
+                        "generates sources in the old build; they are kept as they are",
                         generator.evidence()));
             }
         }
@@ -188,7 +185,8 @@ public final class JvmSteps {
     private void move(Placement placement) {
         Role role = placement.role();
         // without a web or enterprise archive, what would go into it stays where it is
-        if (role == Role.WEB && !maven.makes("war") || role == Role.APPLICATION && !maven.makes("ear")) return;
+        if (role == Role.WEB && !decisions.build().makes(Packaging.WAR)
+                || role == Role.APPLICATION && !decisions.build().makes(Packaging.EAR)) return;
         String to = project.modules().stream()
                 .filter(module -> module.paths().contains(placement.path()))
                 .findFirst()
@@ -196,29 +194,24 @@ public final class JvmSteps {
                 .path(role.conventional(placement.relative()));
         if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
-        Step.Edit mended = mending.edits().get(placement.path());
+        Step.Edit edit = decisions.fixes().edits().get(placement.path());
         steps.add(
-                mended == null
+                edit == null
                         ? new Step.Move(placement.path(), to, reason)
                         : new Step.Edit(
-                                mended.path(),
-                                to,
-                                mended.content(),
-                                mended.charset(),
-                                mended.changes(),
-                                mended.reason()));
+                                edit.path(), to, edit.content(), edit.charset(), edit.changes(), edit.reason()));
     }
 
-    /** What the old build wrote goes, as far as it can be built again. */
+    /** Build output leaves the tree, as far as it can be built again. */
     private void output(Placement placement) {
         String path = placement.path();
         boolean built = path.endsWith(".class") || copyOfResource(placement);
-        if (built) steps.add(new Step.Retire(path, "built earlier; the build tool builds it anew"));
+        if (built) steps.add(new Step.Retire(path, "build output; built again by the build tool"));
         else {
             leftForYou.add(Finding.trouble(
                     path,
-                    "lies among built files and is found nowhere else; it is left there",
-                    BuildDecisions.evidence(placement.folder())));
+                    "is among built files and has no other copy; left in place",
+                    placement.folder().firstEvidence()));
         }
     }
 

@@ -284,6 +284,27 @@ public record Wiring(
         }
     }
 
+    /** The same, as the wiring of the project in a folder. */
+    public Wiring in(String project) {
+        return new Wiring(
+                kind,
+                project,
+                files,
+                name,
+                version,
+                compilations,
+                archives,
+                mainClasses,
+                testRuns,
+                resources,
+                generators,
+                documentation,
+                webRoots,
+                contextPath,
+                projects,
+                trouble);
+    }
+
     /** All that is compiled, in order. */
     public List<SourceFolder> sources() {
         return compilations.stream().flatMap(c -> c.sources().stream()).toList();

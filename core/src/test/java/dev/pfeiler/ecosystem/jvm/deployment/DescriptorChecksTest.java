@@ -12,7 +12,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -206,7 +205,7 @@ class DescriptorChecksTest {
     }
 
     private Proposal propose(Pfeiler pfeiler, String... chosen) {
-        return pfeiler.propose(pfeiler.survey(sketch.root()), Optional.empty(), Sketch.chosen(chosen));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(chosen));
     }
 
     private static List<Step.Change> edited(Proposal proposal, String path) {

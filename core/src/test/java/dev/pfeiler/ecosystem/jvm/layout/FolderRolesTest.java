@@ -3,7 +3,9 @@ package dev.pfeiler.ecosystem.jvm.layout;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaReader;
 import dev.pfeiler.ecosystem.jvm.reading.Wirings;
 import dev.pfeiler.tree.ProjectTree;
@@ -33,7 +35,7 @@ class FolderRolesTest {
         for (var file : tree.files()) {
             if (file.extension().equals("java")) sources.add(JavaReader.read(file.path(), tree.bytes(file.path())));
         }
-        return FolderRoles.of(tree, sources, Wirings.of(tree), settled);
+        return FolderRoles.of(tree, new Languages(List.of(new JavaLanguage())), sources, Wirings.read(tree), settled);
     }
 
     private Layout layout() throws IOException {

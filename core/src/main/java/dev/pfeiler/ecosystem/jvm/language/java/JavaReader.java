@@ -1,6 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.language.java;
 
+import dev.pfeiler.ecosystem.jvm.language.EncodingDetector;
+import dev.pfeiler.ecosystem.jvm.language.EntryPoint;
+import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Keyword;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Kind;
 import dev.pfeiler.tree.Paths;
@@ -13,12 +17,14 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 
 /** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
 public final class JavaReader {
     private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
+    private static final String PACKAGE_DESCRIPTION = "package-info.java";
     /** Of each thread the tokens it read last, to be used again. */
     private static final ThreadLocal<JavaTokens> TOKENS = ThreadLocal.withInitial(JavaTokens::new);
 
@@ -46,8 +52,8 @@ public final class JavaReader {
 
     /** Reads the bytes of a source file. */
     public static SourceFile read(String path, byte[] bytes) {
-        SourceFile.Encoding encoding = encoding(bytes);
-        byte[] plain = encoding == SourceFile.Encoding.UTF_16
+        SourceEncoding encoding = EncodingDetector.detect(bytes);
+        byte[] plain = encoding.kind() == SourceEncoding.Kind.UTF_16
                 ? Text.decode(bytes).content().getBytes(StandardCharsets.UTF_8)
                 : bytes;
         JavaReader reader = new JavaReader(path, plain);
@@ -62,23 +68,27 @@ public final class JavaReader {
                 List.copyOf(reader.simpleInOrder),
                 inOrder(reader.strings),
                 inOrder(reader.annotations),
-                inOrder(reader.features),
-                reader.mainLine,
+                reader.syntax(),
+                reader.entryPoint(),
+                path.endsWith(PACKAGE_DESCRIPTION),
                 encoding);
+    }
+
+    private List<SyntaxSign> syntax() {
+        return features.entrySet().stream()
+                .map(entry ->
+                        new SyntaxSign(entry.getKey().level(), entry.getKey().words(), entry.getValue()))
+                .toList();
+    }
+
+    private Optional<EntryPoint> entryPoint() {
+        if (mainLine == 0 || types.isEmpty()) return Optional.empty();
+        String name = packageName.isEmpty() ? types.get(0) : packageName + "." + types.get(0);
+        return Optional.of(new EntryPoint(name, mainLine));
     }
 
     private static <K> Map<K, Integer> inOrder(Map<K, Integer> lines) {
         return lines.isEmpty() ? Map.of() : Collections.unmodifiableMap(lines);
-    }
-
-    private static SourceFile.Encoding encoding(byte[] bytes) {
-        if (Text.isAscii(bytes, bytes.length)) return SourceFile.Encoding.ASCII;
-        return switch (Text.decode(bytes).charset().name()) {
-            case "UTF-8" -> SourceFile.Encoding.UTF_8;
-            case "UTF-16" -> SourceFile.Encoding.UTF_16;
-            case "windows-1252" -> SourceFile.Encoding.WINDOWS_1252;
-            default -> SourceFile.Encoding.ISO_8859_1;
-        };
     }
 
     private void read() {

@@ -1,14 +1,21 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.proof.Verdict.Failure;
+import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
+import dev.pfeiler.proof.PartVerdict.Failure;
+import java.io.File;
+import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Finds out from what {@code mvn} printed why it failed. */
-public final class MavenLog {
+final class MavenLog {
     private static final Pattern COMPILE_ERROR = Pattern.compile("\\[ERROR\\] (\\S.*\\.java):\\[(\\d+),\\d+\\] (.*)");
     private static final Pattern LEVEL = Pattern.compile(
             "(?:invalid (?:target|source) release: |release version |(?:Source|Target) option )(\\d[\\d.]*?)(?=\\.?(\\s|$))");
@@ -16,16 +23,19 @@ public final class MavenLog {
             "Could not (?:find artifact|transfer artifact) (\\S+?:\\S+?:\\S+)|Failure to find (\\S+)|The following artifacts could not be resolved: ([^,\\s]+)|the artifact (\\S+) has not been downloaded");
     private static final Pattern TESTS = Pattern.compile("Tests run: (\\d+), Failures: (\\d+), Errors: (\\d+).*");
 
+    private static final Pattern ARCHIVE = Pattern.compile("\\[INFO\\] Building (?:jar|war|ear): (.+)");
+    private static final String COMMAND_LINE = "[DEBUG] Command line options:";
+
     private final List<String> lines;
     private final Toolchain toolchain;
 
-    public MavenLog(List<String> lines, Toolchain toolchain) {
+    MavenLog(List<String> lines, Toolchain toolchain) {
         this.lines = lines;
         this.toolchain = toolchain;
     }
 
     /** The cause in one plain sentence, with the next thing to do. */
-    public Failure failure() {
+    Failure failure() {
         return noCompiler()
                 .or(this::level)
                 .or(this::noDescriptor)
@@ -73,9 +83,9 @@ public final class MavenLog {
         for (String line : lines) {
             Matcher m = ARTIFACT.matcher(line);
             if (!line.contains("ERROR") || !m.find()) continue;
-            String artifact = java.util.stream.IntStream.rangeClosed(1, m.groupCount())
+            String artifact = IntStream.rangeClosed(1, m.groupCount())
                     .mapToObj(m::group)
-                    .filter(java.util.Objects::nonNull)
+                    .filter(Objects::nonNull)
                     .findFirst()
                     .orElse("an artifact");
             boolean network = line.matches(
@@ -113,6 +123,54 @@ public final class MavenLog {
         return Optional.of(new Failure(
                 "The build works, but its tests do not pass" + counts + ".",
                 "Look at the reports in target/surefire-reports."));
+    }
+
+    /** The archives that were built, in order. */
+    List<Path> archives() {
+        return lines.stream()
+                .map(ARCHIVE::matcher)
+                .filter(Matcher::matches)
+                .map(m -> Path.of(m.group(1)))
+                .distinct()
+                .toList();
+    }
+
+    /** The calls of the compiler, in order; printed where its plug-in logs at debug level. */
+    List<CompilerCall> compilerCalls() {
+        List<CompilerCall> calls = new ArrayList<>();
+        for (int i = 1; i < lines.size(); i++) {
+            if (lines.get(i - 1).endsWith(COMMAND_LINE)) calls.add(call(lines.get(i)));
+        }
+        return calls;
+    }
+
+    /** Reads a command line, in which values are not quoted: each ends where the next option starts. */
+    private static CompilerCall call(String line) {
+        Path output = Path.of("");
+        List<Path> classPath = new ArrayList<>();
+        List<String> arguments = new ArrayList<>();
+        for (String option : line.replaceFirst("^\\[DEBUG\\] ", "").split("\\s+(?=--?[A-Za-z])")) {
+            String[] parts = option.split("\\s+", 2);
+            switch (parts[0]) {
+                case "-d" -> output = Path.of(parts[1].strip());
+                case "-classpath", "--module-path" -> classPath.addAll(entries(parts));
+                // where sources are is compared by what is compiled
+                case "-sourcepath", "-s" -> {}
+                default -> {
+                    arguments.add(parts[0]);
+                    if (parts.length > 1) arguments.add(parts[1].strip());
+                }
+            }
+        }
+        return new CompilerCall(output, classPath, arguments);
+    }
+
+    private static List<Path> entries(String[] option) {
+        if (option.length < 2) return List.of();
+        return Stream.of(option[1].split(File.pathSeparator))
+                .filter(entry -> !entry.isBlank())
+                .map(entry -> Path.of(entry.strip()))
+                .toList();
     }
 
     private Optional<String> first(String words) {

@@ -1,330 +1,245 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.apache.maven.model.Plugin;
-import org.apache.maven.model.PluginExecution;
-import org.apache.maven.model.PluginManagement;
-import org.codehaus.plexus.util.xml.Xpp3Dom;
 
-/** The plug-ins of Maven descriptors, with what they are told. */
+/** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
-    /** Files that several libraries of a framework have, each with lines of its own. */
-    private static final List<String> SPRING_FILES =
-            List.of("META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
+    private static final String COMPILER = "maven-compiler-plugin";
+    private static final String SUREFIRE = "maven-surefire-plugin";
+    private static final String JAVADOC = "maven-javadoc-plugin";
+    private static final Coordinates BUILD_HELPER =
+            new Coordinates("org.codehaus.mojo", "build-helper-maven-plugin", "3.6.0");
 
-    private final MavenProject project;
+    private final JvmBuild build;
+    private final MavenLaunch launch;
 
-    PomPlugins(MavenProject project) {
-        this.project = project;
+    PomPlugins(JvmBuild build) {
+        this.build = build;
+        this.launch = new MavenLaunch(build);
     }
 
-    /** All plugins with their versions; with a single module, also what they have to be told. */
-    PluginManagement management(List<MavenModule> modules) {
-        PluginManagement management = new PluginManagement();
-        pluginVersions().forEach((name, version) -> {
-            Plugin plugin = new Plugin();
-            plugin.setArtifactId(name);
-            plugin.setVersion(version);
-            Xpp3Dom configuration = new Xpp3Dom("configuration");
-            if (name.equals("maven-compiler-plugin")) compiler(configuration, modules);
-            if (name.equals("maven-javadoc-plugin")) documentation(configuration);
-            if (project.isSingle()) configure(configuration, name, modules.get(0));
-            if (configuration.getChildCount() > 0) plugin.setConfiguration(configuration);
-            management.addPlugin(plugin);
+    /** All plug-ins with their versions; with a single module, its configuration as well. */
+    PomElement management(List<BuildModule> modules) {
+        PomElement plugins = new PomElement("plugins");
+        versions().forEach((name, version) -> {
+            PomElement configuration = new PomElement("configuration");
+            if (name.equals(COMPILER)) compiler(configuration, modules);
+            if (name.equals(JAVADOC)) documentation(configuration);
+            if (build.isSingle()) configure(configuration, name, modules.get(0));
+            plugins.add(new PomElement("plugin")
+                    .add("artifactId", name)
+                    .add("version", version)
+                    .addFilled(configuration));
         });
-        if (project.isSingle()) modules.get(0).start().map(PomPlugins::start).ifPresent(management::addPlugin);
-        else
-            modules.stream()
-                    .flatMap(m -> m.start().stream())
-                    .map(PomPlugins::skipped)
-                    .distinct()
-                    .forEach(management::addPlugin);
-        return management;
+        launch.managed().forEach(plugins::add);
+        return new PomElement("pluginManagement").add(plugins);
     }
 
-    /** The plugins of a module's own; one of several modules tells the usual ones there what it has to, too. */
-    List<Plugin> own(MavenModule module) {
-        List<Plugin> plugins = new ArrayList<>(generators(module));
-        if (module.selfContained()) plugins.add(withLibraries(module));
-        if (project.isSingle()) return plugins;
-        module.start().ifPresent(start -> {
-            Plugin plugin = start(start);
-            plugin.setVersion(null);
-            ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "false"));
-            plugins.add(plugin);
-        });
-        for (String name : pluginVersions().keySet()) {
-            Xpp3Dom configuration = new Xpp3Dom("configuration");
+    /** The plug-ins that a module lists itself; one of several modules configures the usual ones there, too. */
+    List<PomElement> own(BuildModule module) {
+        List<PomElement> plugins = new ArrayList<>();
+        addedSources(module).ifPresent(plugins::add);
+        plugins.addAll(MavenGenerators.plugins(module.generated()));
+        if (module.product() instanceof Product.Library library && library.withLibraries())
+            plugins.add(launch.withLibraries(module));
+        if (build.isSingle()) return plugins;
+        launch.own(module).ifPresent(plugins::add);
+        for (String name : versions().keySet()) {
+            PomElement configuration = new PomElement("configuration");
             configure(configuration, name, module);
-            if (configuration.getChildCount() == 0) continue;
-            Plugin plugin = new Plugin();
-            plugin.setArtifactId(name);
-            plugin.setConfiguration(configuration);
-            plugins.add(plugin);
+            if (configuration.isEmpty()) continue;
+            plugins.add(new PomElement("plugin").add("artifactId", name).add(configuration));
         }
         return plugins;
     }
 
-    /** One plug-in a tool, with an execution for each way in which it is told to work. */
-    private static Collection<Plugin> generators(MavenModule module) {
-        Map<Coordinates, Plugin> plugins = new LinkedHashMap<>();
-        for (BuildPlugin generator : module.generators()) {
-            Plugin plugin = plugins.computeIfAbsent(generator.plugin(), c -> {
-                Plugin first = plugin(c);
-                generator.tool().ifPresent(tool -> first.addDependency(PomWriter.declaration(tool)));
-                return first;
-            });
-            PluginExecution execution = new PluginExecution();
-            if (!plugin.getExecutions().isEmpty())
-                execution.setId(generator.goal() + "-" + (plugin.getExecutions().size() + 1));
-            execution.addGoal(generator.goal());
-            Xpp3Dom configuration = configuration(generator);
-            if (configuration.getChildCount() > 0) execution.setConfiguration(configuration);
-            plugin.addExecution(execution);
-        }
-        return plugins.values();
+    /** Adds the source folders after the first, which Maven has no element for. */
+    private static Optional<PomElement> addedSources(BuildModule module) {
+        PomElement executions = new PomElement("executions");
+        addSources(executions, "add-source", module.sources().main());
+        addSources(executions, "add-test-source", module.sources().test());
+        if (executions.isEmpty()) return Optional.empty();
+        return Optional.of(plugin(BUILD_HELPER).add(executions));
     }
 
-    private static Plugin plugin(Coordinates coordinates) {
-        Plugin plugin = new Plugin();
-        plugin.setGroupId(coordinates.group());
-        plugin.setArtifactId(coordinates.artifact());
-        plugin.setVersion(coordinates.version());
-        return plugin;
+    private static void addSources(PomElement executions, String goal, SourceSet set) {
+        if (set.folders().size() < 2) return;
+        List<String> further = set.folders().subList(1, set.folders().size()).stream()
+                .map(PomWriter::path)
+                .toList();
+        executions.add(new PomElement("execution")
+                .add("id", goal)
+                .addList("goals", "goal", List.of(goal))
+                .add(new PomElement("configuration").addList("sources", "source", further)));
     }
 
-    private static Xpp3Dom configuration(BuildPlugin plugin) {
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        plugin.configuration().forEach((name, value) -> {
-            String[] parts = name.split("/");
-            Xpp3Dom inner = element(parts[parts.length - 1], value);
-            for (int i = parts.length - 2; i >= 0; i--) {
-                Xpp3Dom outer = new Xpp3Dom(parts[i]);
-                outer.addChild(inner);
-                inner = outer;
-            }
-            configuration.addChild(inner);
-        });
-        return configuration;
+    static PomElement plugin(Coordinates coordinates) {
+        return PomWriter.artifact("plugin", coordinates, coordinates.version());
     }
 
-    /** A second archive beside the plain one, with the libraries in it: as the framework starts them, else unpacked. */
-    private static Plugin withLibraries(MavenModule module) {
-        Optional<BuildPlugin> framework =
-                module.start().filter(start -> start.plugin().artifact().equals(BuildPlugin.APPLICATION));
-        return framework.isPresent() ? repackaged(framework.get().plugin()) : shaded(module);
-    }
-
-    private static Plugin repackaged(Coordinates framework) {
-        Plugin plugin = plugin(framework);
-        PluginExecution execution = new PluginExecution();
-        execution.addGoal("repackage");
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        configuration.addChild(element("classifier", MavenModule.WITH_LIBRARIES));
-        execution.setConfiguration(configuration);
-        plugin.addExecution(execution);
-        return plugin;
-    }
-
-    private static Plugin shaded(MavenModule module) {
-        Plugin plugin = new Plugin();
-        plugin.setArtifactId("maven-shade-plugin");
-        plugin.setVersion("3.6.0");
-        PluginExecution execution = new PluginExecution();
-        execution.setPhase("package");
-        execution.addGoal("shade");
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        configuration.addChild(element("createDependencyReducedPom", "false"));
-        configuration.addChild(element("shadedArtifactAttached", "true"));
-        configuration.addChild(element("shadedClassifierName", MavenModule.WITH_LIBRARIES));
-        // service files of several libraries are put together; signatures hold for the single jars alone
-        Xpp3Dom transformers = new Xpp3Dom("transformers");
-        Xpp3Dom services = new Xpp3Dom("transformer");
-        services.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.ServicesResourceTransformer");
-        transformers.addChild(services);
-        boolean spring = module.dependencies().stream()
-                .flatMap(dependency -> dependency.declared().stream())
-                .anyMatch(c -> c.group().startsWith("org.springframework"));
-        if (spring) SPRING_FILES.forEach(file -> transformers.addChild(appended(file)));
-        configuration.addChild(transformers);
-        Xpp3Dom filters = new Xpp3Dom("filters");
-        Xpp3Dom filter = new Xpp3Dom("filter");
-        filter.addChild(element("artifact", "*:*"));
-        list(filter, "excludes", "exclude", List.of("META-INF/*.SF", "META-INF/*.DSA", "META-INF/*.RSA"));
-        filters.addChild(filter);
-        configuration.addChild(filters);
-        execution.setConfiguration(configuration);
-        plugin.addExecution(execution);
-        return plugin;
-    }
-
-    private static Xpp3Dom appended(String file) {
-        Xpp3Dom transformer = new Xpp3Dom("transformer");
-        transformer.setAttribute("implementation", "org.apache.maven.plugins.shade.resource.AppendingTransformer");
-        transformer.addChild(element("resource", file));
-        return transformer;
-    }
-
-    /** The plug-in by which a product is started, where a person asks for it. */
-    private static Plugin start(BuildPlugin start) {
-        Plugin plugin = plugin(start.plugin());
-        plugin.setConfiguration(configuration(start));
-        return plugin;
-    }
-
-    /** The same plug-in as all modules see it: one that is built along with another is not started. */
-    private static Plugin skipped(BuildPlugin start) {
-        Plugin plugin = start(start);
-        ((Xpp3Dom) plugin.getConfiguration()).addChild(element("skip", "true"));
-        return plugin;
-    }
-
-    private Map<String, String> pluginVersions() {
+    private Map<String, String> versions() {
         Map<String, String> plugins = new LinkedHashMap<>();
         plugins.put("maven-clean-plugin", "3.4.1");
         plugins.put("maven-resources-plugin", "3.3.1");
-        plugins.put("maven-compiler-plugin", "3.14.0");
-        plugins.put("maven-surefire-plugin", "3.5.3");
-        if (project.makes("war")) plugins.put("maven-war-plugin", "3.4.0");
-        if (project.makes("jar")) plugins.put("maven-jar-plugin", "3.4.2");
-        if (project.makes("ear")) plugins.put("maven-ear-plugin", "3.3.0");
-        if (!project.documentation().isEmpty()) plugins.put("maven-javadoc-plugin", "3.11.2");
+        plugins.put(COMPILER, "3.14.0");
+        plugins.put(SUREFIRE, "3.5.3");
+        if (build.makes(Packaging.WAR)) plugins.put(archiver(Packaging.WAR), "3.4.0");
+        if (build.makes(Packaging.JAR)) plugins.put(archiver(Packaging.JAR), "3.4.2");
+        if (build.makes(Packaging.EAR)) plugins.put(archiver(Packaging.EAR), "3.3.0");
+        if (!build.documentation().isEmpty()) plugins.put(JAVADOC, "3.11.2");
         plugins.put("maven-install-plugin", "3.1.4");
         plugins.put("maven-deploy-plugin", "3.1.4");
         return plugins;
     }
 
-    private void documentation(Xpp3Dom configuration) {
-        project.documentation().forEach((name, value) -> {
-            if (name.equals("links")) list(configuration, name, "link", List.of(value.split(" ")));
-            else configuration.addChild(element(name, value));
+    private static String archiver(Packaging packaging) {
+        return "maven-" + packaging.word() + "-plugin";
+    }
+
+    private void documentation(PomElement configuration) {
+        build.documentation().forEach((name, value) -> {
+            if (name.equals("links")) configuration.addList(name, "link", List.of(value.split(" ")));
+            else configuration.add(name, value);
         });
     }
 
-    private void compiler(Xpp3Dom configuration, List<MavenModule> modules) {
-        if (modules.stream().anyMatch(MavenModule::packageInfo)) {
-            // left to itself it makes a class of each package description, which the compiler alone does not
-            configuration.addChild(element("createMissingPackageInfoClass", "false"));
+    private void compiler(PomElement configuration, List<BuildModule> modules) {
+        if (modules.stream().anyMatch(module -> module.sources().packageDescriptions())) {
+            // by default the plug-in compiles each package description to a class, which the compiler does not
+            configuration.add("createMissingPackageInfoClass", "false");
         }
-        new CompilerPlugin(project.options()).configure(configuration);
+        List<String> others = new ArrayList<>();
+        for (String argument : build.compiler().arguments()) {
+            switch (argument) {
+                case "-parameters" -> configuration.add("parameters", "true");
+                case "-proc:none" -> configuration.add("proc", "none");
+                case "-g:none" -> {
+                    configuration.add("debug", "false");
+                    others.add(argument);
+                }
+                default -> {
+                    if (argument.matches("-g:[a-z,]+")) configuration.add("debuglevel", argument.substring(3));
+                    else others.add(argument);
+                }
+            }
+        }
+        configuration.addList("compilerArgs", "arg", others);
+        if (others.stream().anyMatch(argument -> argument.startsWith("-Xlint")))
+            configuration.add("showWarnings", "true");
     }
 
-    private void configure(Xpp3Dom configuration, String plugin, MavenModule module) {
-        if (plugin.equals("maven-compiler-plugin") && module.kept().isPresent()) {
-            list(configuration, "excludes", "exclude", module.kept().get().mainExcludes());
-            list(
-                    configuration,
-                    "testIncludes",
-                    "testInclude",
-                    module.kept().get().testIncludes());
+    private void configure(PomElement configuration, String plugin, BuildModule module) {
+        if (plugin.equals(COMPILER)) {
+            configuration.addList("excludes", "exclude", module.sources().main().excludes());
+            configuration.addList(
+                    "testIncludes", "testInclude", module.sources().test().includes());
         }
-        boolean war = module.packaging().equals("war");
-        if (plugin.equals("maven-war-plugin") && war && !module.webXml()) {
-            configuration.addChild(element("failOnMissingWebXml", "false"));
-        }
-        if (plugin.equals("maven-war-plugin") && war && module.kept().isPresent()) {
-            configuration.addChild(
-                    element("warSourceDirectory", module.kept().get().web()));
-            String excludes = String.join(",", module.kept().get().webExcludes());
-            if (!excludes.isEmpty()) configuration.addChild(element("warSourceExcludes", excludes));
-            webResources(configuration, module.kept().get().webResources());
-        }
-        if (plugin.equals("maven-ear-plugin")) module.enterprise().ifPresent(e -> enterprise(configuration, e, module));
-        if (plugin.equals("maven-surefire-plugin") && !module.tests().isEmpty()) {
+        if (plugin.equals(SUREFIRE)) tests(configuration, module.tests());
+        if (!plugin.equals(archiver(module.product().packaging()))) return;
+        if (module.product() instanceof Product.WebArchive web) web(configuration, web, module);
+        if (module.product() instanceof Product.EnterpriseArchive archive) enterprise(configuration, archive, module);
+        manifest(configuration, module);
+    }
+
+    private static void tests(PomElement configuration, TestSetup tests) {
+        if (!tests.names().isEmpty()) {
             List<String> patterns = new ArrayList<>(SurefirePatterns.USUAL);
-            patterns.addAll(module.tests());
-            list(configuration, "includes", "include", patterns);
+            patterns.addAll(tests.names());
+            configuration.addList("includes", "include", patterns);
         }
-        if (plugin.equals("maven-surefire-plugin")) testRun(configuration, module.testRun());
-        if (plugin.equals("maven-" + module.packaging() + "-plugin")) manifest(configuration, module);
+        if (!tests.jvmArguments().isEmpty()) configuration.add("argLine", String.join(" ", tests.jvmArguments()));
+        tests.workingDirectory().ifPresent(folder -> configuration.add("workingDirectory", inModule(folder)));
+        values(configuration, "systemPropertyVariables", tests.properties());
+        values(configuration, "environmentVariables", tests.environment());
     }
 
-    private void manifest(Xpp3Dom configuration, MavenModule module) {
-        Xpp3Dom archive = new Xpp3Dom("archive");
-        module.manifestFile().ifPresent(file -> archive.addChild(element("manifestFile", file)));
-        Xpp3Dom entries = new Xpp3Dom("manifestEntries");
-        Xpp3Dom manifest = new Xpp3Dom("manifest");
-        module.manifest().forEach((key, value) -> {
-            if (key.equals("Main-Class")) manifest.addChild(element("mainClass", value));
-            else if (key.equals("Class-Path") && !project.packs(module))
-                manifest.addChild(element("addClasspath", "true"));
-            else entries.addChild(element(key, value));
+    private static void values(PomElement configuration, String name, Map<String, TestSetup.Value> values) {
+        PomElement map = new PomElement(name);
+        values.forEach((key, value) -> map.add(key, value.path() ? inModule(value.text()) : value.text()));
+        configuration.addFilled(map);
+    }
+
+    /** An absolute path: tests may run in another folder. */
+    private static String inModule(String path) {
+        return path.equals(".") ? "${project.basedir}" : "${project.basedir}/" + path;
+    }
+
+    private void manifest(PomElement configuration, BuildModule module) {
+        PomElement archive = new PomElement("archive");
+        module.manifest().file().ifPresent(file -> archive.add("manifestFile", PomWriter.path(file)));
+        PomElement entries = new PomElement("manifestEntries");
+        PomElement manifest = new PomElement("manifest");
+        module.manifest().attributes().forEach((key, value) -> {
+            if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
+            else if (key.equals(Manifest.CLASS_PATH) && !build.packs(module)) manifest.add("addClasspath", "true");
+            else entries.add(key, value);
         });
-        if (manifest.getChildCount() > 0) archive.addChild(manifest);
-        if (entries.getChildCount() > 0) archive.addChild(entries);
-        if (archive.getChildCount() > 0) configuration.addChild(archive);
+        configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
     }
 
-    /** What lies where in an enterprise archive; its descriptor is the old one, or there is none. */
-    private static void enterprise(Xpp3Dom configuration, EnterpriseArchive archive, MavenModule module) {
-        configuration.addChild(element("version", archive.version()));
-        configuration.addChild(element("generateApplicationXml", "false"));
-        configuration.addChild(element("defaultLibBundleDir", archive.libraryFolder()));
-        // left to itself it puts the group in front of each name
-        configuration.addChild(
-                element("outputFileNameMapping", "@{artifactId}@-@{version}@@{dashClassifier?}@.@{extension}@"));
-        module.kept().ifPresent(kept -> {
-            if (kept.application().isEmpty()) return;
-            configuration.addChild(element("earSourceDirectory", kept.application()));
-            String excludes = String.join(",", kept.applicationExcludes());
-            if (!excludes.isEmpty()) configuration.addChild(element("earSourceExcludes", excludes));
-        });
-        Xpp3Dom modules = new Xpp3Dom("modules");
-        for (EnterpriseArchive.Entry entry : archive.entries()) {
-            Xpp3Dom packed = new Xpp3Dom(entry.element());
-            packed.addChild(element("groupId", entry.group()));
-            packed.addChild(element("artifactId", entry.artifact()));
-            packed.addChild(element("uri", entry.place()));
-            if (!entry.contextRoot().isEmpty()) packed.addChild(element("contextRoot", entry.contextRoot()));
-            modules.addChild(packed);
+    private static void web(PomElement configuration, Product.WebArchive web, BuildModule module) {
+        if (!web.descriptor()) configuration.add("failOnMissingWebXml", "false");
+        packed(configuration, module, "warSourceDirectory", "src/main/webapp", "warSourceExcludes");
+        PomElement further = new PomElement("webResources");
+        module.sources().packed().ifPresent(files -> files.further().forEach(one -> {
+            PomElement resource = new PomElement("resource").add("directory", PomWriter.path(one.folder()));
+            if (!one.target().isEmpty()) resource.add("targetPath", one.target());
+            further.add(resource.addList("includes", "include", one.includes())
+                    .addList("excludes", "exclude", one.excludes()));
+        }));
+        configuration.addFilled(further);
+    }
+
+    private static void packed(
+            PomElement configuration, BuildModule module, String folder, String usual, String excludes) {
+        if (module.sources().packed().isEmpty()) return;
+        PackedFiles files = module.sources().packed().get();
+        if (!files.folder().equals(usual)) configuration.add(folder, PomWriter.path(files.folder()));
+        if (!files.excludes().isEmpty()) configuration.add(excludes, String.join(",", files.excludes()));
+    }
+
+    /** What is where in an enterprise archive. Its descriptor is the project's own, if there is one. */
+    private void enterprise(PomElement configuration, Product.EnterpriseArchive archive, BuildModule module) {
+        configuration
+                .add("version", archive.platform())
+                .add("generateApplicationXml", "false")
+                .add("defaultLibBundleDir", archive.libraryFolder())
+                // by default file names start with the group
+                .add("outputFileNameMapping", "@{artifactId}@-@{version}@@{dashClassifier?}@.@{extension}@");
+        packed(configuration, module, "earSourceDirectory", "src/main/application", "earSourceExcludes");
+        PomElement modules = new PomElement("modules");
+        for (Product.Entry entry : archive.entries()) {
+            Coordinates coordinates = coordinates(entry.source());
+            PomElement packed = new PomElement(entry.packaging() == Packaging.WAR ? "webModule" : "jarModule")
+                    .add("groupId", coordinates.group())
+                    .add("artifactId", coordinates.artifact())
+                    .add("uri", entry.place());
+            entry.contextRoot().ifPresent(context -> packed.add("contextRoot", context));
+            modules.add(packed);
         }
-        if (modules.getChildCount() > 0) configuration.addChild(modules);
+        configuration.addFilled(modules);
     }
 
-    private static void webResources(Xpp3Dom configuration, List<KeptLayout.Resources> resources) {
-        if (resources.isEmpty()) return;
-        Xpp3Dom list = new Xpp3Dom("webResources");
-        for (KeptLayout.Resources r : resources) {
-            Xpp3Dom resource = new Xpp3Dom("resource");
-            resource.addChild(element("directory", r.folder()));
-            if (!r.target().isEmpty()) resource.addChild(element("targetPath", r.target()));
-            list(resource, "includes", "include", r.includes());
-            list(resource, "excludes", "exclude", r.excludes());
-            list.addChild(resource);
-        }
-        configuration.addChild(list);
-    }
-
-    private static void testRun(Xpp3Dom configuration, TestRun run) {
-        if (!run.words().isEmpty()) configuration.addChild(element("argLine", String.join(" ", run.words())));
-        run.folder().ifPresent(folder -> configuration.addChild(element("workingDirectory", folder)));
-        map(configuration, "systemPropertyVariables", run.properties());
-        map(configuration, "environmentVariables", run.environment());
-    }
-
-    private static void map(Xpp3Dom configuration, String name, Map<String, String> values) {
-        if (values.isEmpty()) return;
-        Xpp3Dom map = new Xpp3Dom(name);
-        values.forEach((key, value) -> map.addChild(element(key, value)));
-        configuration.addChild(map);
-    }
-
-    static Xpp3Dom element(String name, String value) {
-        Xpp3Dom element = new Xpp3Dom(name);
-        element.setValue(value);
-        return element;
-    }
-
-    private static void list(Xpp3Dom configuration, String name, String each, List<String> values) {
-        if (values.isEmpty()) return;
-        Xpp3Dom list = new Xpp3Dom(name);
-        values.forEach(value -> list.addChild(element(each, value)));
-        configuration.addChild(list);
+    private Coordinates coordinates(Product.Source source) {
+        if (source instanceof Product.Source.OfRepository artifact) return artifact.coordinates();
+        BuildModule module =
+                build.module(((Product.Source.OfModule) source).name()).orElseThrow();
+        return new Coordinates(
+                build.coordinates().group(),
+                module.artifact(),
+                build.coordinates().version());
     }
 }

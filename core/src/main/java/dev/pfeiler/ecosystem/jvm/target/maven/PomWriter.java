@@ -1,265 +1,271 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
-import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Constraint;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
+import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.tree.Paths;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Properties;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import org.apache.maven.model.Build;
-import org.apache.maven.model.DependencyManagement;
-import org.apache.maven.model.Exclusion;
-import org.apache.maven.model.Model;
-import org.apache.maven.model.Parent;
-import org.apache.maven.model.Plugin;
-import org.apache.maven.model.PluginExecution;
-import org.apache.maven.model.Repository;
-import org.apache.maven.model.Resource;
-import org.codehaus.plexus.util.xml.Xpp3Dom;
 
-/** Writes the descriptors of a Maven project from a value, the same bytes for the same value. */
-public final class PomWriter {
-    /** The folder of the repository that a project carries with it. */
-    public static final String REPOSITORY = LocalRepository.OWN;
+/** Writes the POMs of a build, the same bytes for the same value. Source: Maven's POM reference. */
+final class PomWriter {
+    static final String POM = "pom.xml";
 
-    public static final String POM = "pom.xml";
+    static final String MAIN_SOURCES = "src/main/java";
+    static final String TEST_SOURCES = "src/test/java";
+    static final String MAIN_RESOURCES = "src/main/resources";
+    static final String TEST_RESOURCES = "src/test/resources";
 
-    private final MavenProject project;
+    private final JvmBuild build;
     private final SharedVersions versions;
     private final PomPlugins plugins;
 
-    private PomWriter(MavenProject project) {
-        this.project = project;
-        this.versions = new SharedVersions(project);
-        this.plugins = new PomPlugins(project);
+    private PomWriter(JvmBuild build) {
+        this.build = build;
+        this.versions = new SharedVersions(build);
+        this.plugins = new PomPlugins(build);
     }
 
-    /** The descriptors of a project, by their paths. */
-    public static SortedMap<String, String> write(MavenProject project) {
-        PomWriter writer = new PomWriter(project);
-        SortedMap<String, String> descriptors = new TreeMap<>();
-        if (project.isSingle()) {
-            MavenModule module = project.modules().get(0);
-            Model model = writer.common(module.packaging());
-            writer.module(model, module);
-            model.getBuild().setPluginManagement(writer.plugins.management(List.of(module)));
-            descriptors.put(POM, PomXml.of(model, notes(module)));
-            return descriptors;
+    /** The POMs of a build, by path. */
+    static SortedMap<String, String> write(JvmBuild build) {
+        return new PomWriter(build).all();
+    }
+
+    /** The artifact of the top POM: with several modules that of their parent, which must not be named like a module. */
+    static String topArtifact(JvmBuild build) {
+        String name = build.coordinates().artifact();
+        boolean taken = !build.isSingle()
+                && build.modules().stream().anyMatch(m -> m.artifact().equals(name));
+        return taken ? name + "-parent" : name;
+    }
+
+    private SortedMap<String, String> all() {
+        SortedMap<String, String> poms = new TreeMap<>();
+        PomElement top = top();
+        if (build.isSingle()) {
+            BuildModule module = build.modules().get(0);
+            dependencies(top, module);
+            repositories(top);
+            PomElement section = build(module);
+            section.add(plugins.management(List.of(module)));
+            plugins(section, module);
+            top.add(section.apart());
+            poms.put(POM, text(top));
+            return poms;
         }
-        Model parent = writer.common("pom");
-        project.modules().forEach(module -> parent.addModule(module.folder()));
-        parent.setBuild(new Build());
-        parent.getBuild().setPluginManagement(writer.plugins.management(project.modules()));
-        descriptors.put(POM, PomXml.of(parent, List.of()));
-        for (MavenModule module : project.modules()) {
-            Model model = new Model();
-            model.setModelEncoding("UTF-8");
-            model.setModelVersion("4.0.0");
-            model.setParent(writer.parent(module));
-            model.setArtifactId(module.name());
-            if (!module.packaging().equals("jar")) model.setPackaging(module.packaging());
-            writer.module(model, module);
-            descriptors.put(Paths.join(module.folder(), POM), PomXml.of(model, notes(module)));
+        repositories(top);
+        top.add(new PomElement("build").add(plugins.management(build.modules())).apart());
+        poms.put(POM, text(top));
+        for (BuildModule module : build.modules()) poms.put(module.path(POM), text(ofModule(module)));
+        return poms;
+    }
+
+    private static String text(PomElement project) {
+        StringBuilder out = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
+        project.write(out, "");
+        return out.toString();
+    }
+
+    private static PomElement project() {
+        return new PomElement("project")
+                .attribute("xmlns", "http://maven.apache.org/POM/4.0.0")
+                .attribute("xmlns:xsi", "http://www.w3.org/2001/XMLSchema-instance")
+                .attribute(
+                        "xsi:schemaLocation",
+                        "http://maven.apache.org/POM/4.0.0 https://maven.apache.org/xsd/maven-4.0.0.xsd")
+                .add("modelVersion", "4.0.0");
+    }
+
+    /** What a single project and the parent of several modules have in common. */
+    private PomElement top() {
+        PomElement project = project()
+                .add("groupId", build.coordinates().group())
+                .add("artifactId", topArtifact(build))
+                .add("version", build.coordinates().version());
+        String packaging = build.isSingle() ? packaging(build.modules().get(0)) : "pom";
+        if (!packaging.equals(Packaging.JAR.word())) project.add("packaging", packaging);
+        project.add("name", build.coordinates().artifact());
+        if (!build.isSingle()) {
+            PomElement modules = new PomElement("modules").apart();
+            build.modules().forEach(module -> modules.add("module", module.folder()));
+            project.add(modules);
         }
-        return descriptors;
+        return project.add(properties());
     }
 
-    /** The text of a descriptor that states coordinates alone, for an artifact of the project's own repository. */
-    public static String write(Coordinates coordinates) {
-        Model model = named(coordinates);
-        model.setPackaging("jar");
-        return PomXml.of(model);
+    private PomElement ofModule(BuildModule module) {
+        PomElement project = project()
+                .add(new PomElement("parent")
+                        .apart()
+                        .add("groupId", build.coordinates().group())
+                        .add("artifactId", topArtifact(build))
+                        .add("version", build.coordinates().version())
+                        // left out, it means the folder above
+                        .add("relativePath", "../".repeat(depth(module)) + POM))
+                .add("artifactId", module.artifact());
+        if (module.product().packaging() != Packaging.JAR) project.add("packaging", packaging(module));
+        dependencies(project, module);
+        PomElement section = build(module);
+        plugins(section, module);
+        return project.addFilled(section.apart());
     }
 
-    private static Model named(Coordinates coordinates) {
-        Model model = new Model();
-        model.setModelEncoding("UTF-8");
-        model.setModelVersion("4.0.0");
-        model.setGroupId(coordinates.group());
-        model.setArtifactId(coordinates.artifact());
-        model.setVersion(coordinates.version());
-        return model;
+    private static int depth(BuildModule module) {
+        return module.folder().split("/").length;
     }
 
-    /** What a single project and the parent of several modules have. */
-    private Model common(String packaging) {
-        Model model = named(project.coordinates());
-        model.setArtifactId(project.parent());
-        model.setPackaging(packaging);
-        model.setName(project.coordinates().artifact());
-        model.setProperties(properties());
-        if (project.dependencies().anyMatch(JarOutcome::inProject)) model.addRepository(ownRepository());
-        for (Repositories.Place place : project.repositories()) {
-            Repository repository = new Repository();
-            repository.setId(place.id());
-            repository.setUrl(place.url());
-            model.addRepository(repository);
-        }
-        return model;
+    private static String packaging(BuildModule module) {
+        return module.product().packaging().word();
     }
 
-    private Properties properties() {
-        Properties properties = new PomXml.Ordered();
-        properties.setProperty("project.build.sourceEncoding", project.encoding());
-        if (project.options().contains(CompilerPlugin.RELEASE)) {
-            properties.setProperty("maven.compiler.release", project.level());
+    private PomElement properties() {
+        CompilerSettings compiler = build.compiler();
+        PomElement properties = new PomElement("properties").apart();
+        properties.add("project.build.sourceEncoding", compiler.encoding());
+        if (compiler.release()) {
+            properties.add("maven.compiler.release", String.valueOf(compiler.level()));
         } else {
-            properties.setProperty("maven.compiler.source", written(project.level()));
-            properties.setProperty("maven.compiler.target", written(project.level()));
+            properties.add("maven.compiler.source", level(compiler.level()));
+            properties.add("maven.compiler.target", level(compiler.level()));
         }
-        versions.properties().forEach(properties::setProperty);
+        versions.properties().forEach(properties::add);
         return properties;
     }
 
     /** Levels up to 8 are written as the compilers of their time took them. */
-    private static String written(String level) {
-        return Integer.parseInt(level) <= 8 ? "1." + level : level;
+    private static String level(int level) {
+        return level <= 8 ? "1." + level : String.valueOf(level);
     }
 
-    private Repository ownRepository() {
-        Repository repository = new Repository();
-        repository.setId(REPOSITORY);
-        // a module's own folder is not the one that holds the repository
-        String folder = project.isSingle() ? "${project.basedir}" : "${maven.multiModuleProjectDirectory}";
-        repository.setUrl("file://" + folder + "/" + REPOSITORY);
-        return repository;
-    }
-
-    private Parent parent(MavenModule module) {
-        Parent parent = new Parent();
-        // left out, it means the folder above
-        parent.setRelativePath("../".repeat(module.folder().split("/").length) + POM);
-        parent.setGroupId(project.coordinates().group());
-        parent.setArtifactId(project.parent());
-        parent.setVersion(project.coordinates().version());
-        return parent;
-    }
-
-    private void module(Model model, MavenModule module) {
-        for (Need need : module.needs()) {
-            var declaration = new org.apache.maven.model.Dependency();
-            declaration.setGroupId("${project.groupId}");
-            declaration.setArtifactId(need.module());
-            declaration.setVersion("${project.version}");
-            if (!need.type().isEmpty()) declaration.setType(need.type());
-            if (need.provided()) declaration.setScope(Scope.PROVIDED.word());
-            model.addDependency(declaration);
+    private void repositories(PomElement project) {
+        PomElement repositories = new PomElement("repositories");
+        if (build.hasProjectRepository()) {
+            // a module's own folder is not the one that holds the repository
+            String folder = build.isSingle() ? "${project.basedir}" : "${maven.multiModuleProjectDirectory}";
+            repositories.add(new PomElement("repository")
+                    .add("id", ProjectRepository.FOLDER)
+                    .add("url", "file://" + folder + "/" + ProjectRepository.FOLDER));
         }
-        for (JarOutcome dependency : ordered(module)) model.addDependency(declaration(dependency));
-        if (!module.pins().isEmpty()) {
-            DependencyManagement management = new DependencyManagement();
-            module.pins().forEach(pin -> management.addDependency(shared(pin.coordinates())));
-            model.setDependencyManagement(management);
+        for (Repositories.Place place : build.repositories()) {
+            repositories.add(new PomElement("repository").add("id", place.id()).add("url", place.url()));
         }
-        Build build = new Build();
-        module.finalName().ifPresent(build::setFinalName);
-        if (module.kept().isPresent()) keptFolders(build, module.kept().get());
-        else if (module.documentation()) {
-            build.setResources(List.of(
-                    resources("src/main/resources", "", List.of(), List.of()),
-                    resources(
-                            "src/main/java",
-                            "",
-                            List.of("**/doc-files/**", "**/package.html", "**/overview.html"),
-                            List.of())));
+        project.addFilled(repositories.apart());
+    }
+
+    private void dependencies(PomElement project, BuildModule module) {
+        PomElement managed = new PomElement("dependencies");
+        for (Constraint constraint : module.classPath().constraints()) {
+            managed.add(versioned(constraint.coordinates()).comment(constraint.reason()));
         }
-        plugins.own(module).forEach(build::addPlugin);
-        boolean empty = build.getFinalName() == null
-                && build.getResources().isEmpty()
-                && build.getPlugins().isEmpty();
-        if (project.isSingle() || !empty) model.setBuild(build);
+        project.addFilled(
+                new PomElement("dependencyManagement").addFilled(managed).apart());
+        PomElement dependencies = new PomElement("dependencies").apart();
+        for (ModuleNeed need : module.classPath().modules()) dependencies.add(dependency(need));
+        module.classPath().declared().stream()
+                .sorted(Comparator.comparing(Dependency::scope).thenComparing(Dependency::coordinates))
+                .forEach(dependency -> dependencies.add(dependency(dependency)));
+        project.addFilled(dependencies);
     }
 
-    /** Tells the build where sources, tests and resources lie; further folders of sources take a plug-in of their own. */
-    private static void keptFolders(Build build, KeptLayout kept) {
-        kept.main().stream().findFirst().ifPresent(build::setSourceDirectory);
-        kept.tests().stream().findFirst().ifPresent(build::setTestSourceDirectory);
-        for (KeptLayout.Resources r : kept.resources())
-            build.addResource(resources(r.folder(), r.target(), r.includes(), r.excludes()));
-        for (KeptLayout.Resources r : kept.testResources())
-            build.addTestResource(resources(r.folder(), r.target(), r.includes(), r.excludes()));
-        // an empty list would mean the usual folders
-        if (kept.resources().isEmpty()) build.addResource(resources("src/main/resources", "", List.of(), List.of()));
-        List<PluginExecution> further = new ArrayList<>();
-        if (kept.main().size() > 1) further.add(addSources("add-source", kept.main()));
-        if (kept.tests().size() > 1) further.add(addSources("add-test-source", kept.tests()));
-        if (further.isEmpty()) return;
-        Plugin helper = new Plugin();
-        helper.setGroupId("org.codehaus.mojo");
-        helper.setArtifactId("build-helper-maven-plugin");
-        helper.setVersion("3.6.0");
-        helper.setExecutions(further);
-        build.addPlugin(helper);
+    private PomElement dependency(ModuleNeed need) {
+        String artifact = build.module(need.module()).map(BuildModule::artifact).orElseThrow();
+        PomElement element = new PomElement("dependency")
+                .add("groupId", "${project.groupId}")
+                .add("artifactId", artifact)
+                .add("version", "${project.version}");
+        if (need.packaging() != Packaging.JAR)
+            element.add("type", need.packaging().word());
+        if (need.provided()) element.add("scope", Scope.PROVIDED.word());
+        return element;
     }
 
-    private static PluginExecution addSources(String goal, List<String> folders) {
-        PluginExecution execution = new PluginExecution();
-        execution.setId(goal);
-        execution.addGoal(goal);
-        Xpp3Dom sources = new Xpp3Dom("sources");
-        folders.subList(1, folders.size()).forEach(folder -> sources.addChild(PomPlugins.element("source", folder)));
-        Xpp3Dom configuration = new Xpp3Dom("configuration");
-        configuration.addChild(sources);
-        execution.setConfiguration(configuration);
-        return execution;
-    }
-
-    private static Resource resources(String folder, String target, List<String> includes, List<String> excludes) {
-        Resource resource = new Resource();
-        resource.setDirectory(folder);
-        if (!target.isEmpty()) resource.setTargetPath(target);
-        resource.setIncludes(new ArrayList<>(includes));
-        resource.setExcludes(new ArrayList<>(excludes));
-        return resource;
-    }
-
-    private static List<JarOutcome> ordered(MavenModule module) {
-        return module.dependencies().stream()
-                .filter(JarOutcome::isDeclared)
-                .sorted(Comparator.comparing(JarOutcome::scope)
-                        .thenComparing(d -> d.declared().orElseThrow()))
-                .toList();
-    }
-
-    private static List<String> notes(MavenModule module) {
-        List<String> notes = new ArrayList<>();
-        module.pins().forEach(pin -> notes.add(pin.why()));
-        module.needs().forEach(need -> notes.add(""));
-        ordered(module).forEach(dependency -> notes.add(dependency.note()));
-        return notes;
-    }
-
-    private org.apache.maven.model.Dependency declaration(JarOutcome dependency) {
-        var declaration = shared(dependency.declared().orElseThrow());
+    private PomElement dependency(Dependency dependency) {
+        PomElement element = versioned(dependency.coordinates()).comment(dependency.note());
         if (dependency.scope() != Scope.COMPILE)
-            declaration.setScope(dependency.scope().word());
+            element.add("scope", dependency.scope().word());
+        PomElement exclusions = new PomElement("exclusions");
         for (String excluded : dependency.exclusions()) {
-            Exclusion exclusion = new Exclusion();
-            exclusion.setGroupId(excluded.substring(0, excluded.indexOf(':')));
-            exclusion.setArtifactId(excluded.substring(excluded.indexOf(':') + 1));
-            declaration.addExclusion(exclusion);
+            int colon = excluded.indexOf(':');
+            exclusions.add(new PomElement("exclusion")
+                    .add("groupId", excluded.substring(0, colon))
+                    .add("artifactId", excluded.substring(colon + 1)));
         }
-        return declaration;
+        return element.addFilled(exclusions);
     }
 
-    private org.apache.maven.model.Dependency shared(Coordinates coordinates) {
-        var declaration = declaration(coordinates);
-        declaration.setVersion(versions.written(coordinates));
-        return declaration;
+    private PomElement versioned(Coordinates coordinates) {
+        return artifact("dependency", coordinates, versions.reference(coordinates));
     }
 
-    static org.apache.maven.model.Dependency declaration(Coordinates coordinates) {
-        var declaration = new org.apache.maven.model.Dependency();
-        declaration.setGroupId(coordinates.group());
-        declaration.setArtifactId(coordinates.artifact());
-        declaration.setVersion(coordinates.version());
-        if (!coordinates.classifier().isEmpty()) declaration.setClassifier(coordinates.classifier());
-        return declaration;
+    static PomElement artifact(String element, Coordinates coordinates, String version) {
+        PomElement artifact = new PomElement(element)
+                .add("groupId", coordinates.group())
+                .add("artifactId", coordinates.artifact())
+                .add("version", version);
+        if (!coordinates.classifier().isEmpty()) artifact.add("classifier", coordinates.classifier());
+        return artifact;
+    }
+
+    /** The build section with what is not a plug-in: names and folders, as far as they are not Maven's own. */
+    private static PomElement build(BuildModule module) {
+        PomElement section = new PomElement("build");
+        SourceSets sources = module.sources();
+        folder(section, "sourceDirectory", sources.main(), MAIN_SOURCES);
+        folder(section, "testSourceDirectory", sources.test(), TEST_SOURCES);
+        module.product().name().ifPresent(name -> section.add("finalName", name));
+        resources(section, "resources", "resource", sources.main(), MAIN_RESOURCES);
+        resources(section, "testResources", "testResource", sources.test(), TEST_RESOURCES);
+        return section;
+    }
+
+    private static void folder(PomElement section, String element, SourceSet set, String usual) {
+        set.folders().stream()
+                .findFirst()
+                .filter(folder -> !folder.equals(usual))
+                .ifPresent(folder -> section.add(element, path(folder)));
+    }
+
+    private static void resources(PomElement section, String list, String each, SourceSet set, String usual) {
+        List<Resources> resources = set.resources();
+        if (resources.isEmpty() || resources.equals(List.of(Resources.of(usual)))) return;
+        PomElement element = new PomElement(list);
+        resources.forEach(one -> element.add(resources(each, one)));
+        section.add(element);
+    }
+
+    static PomElement resources(String element, Resources resources) {
+        PomElement resource = new PomElement(element);
+        if (!resources.target().isEmpty() && element.endsWith("Resource") | element.equals("resource"))
+            resource.add("targetPath", resources.target());
+        return resource.add("directory", path(resources.folder()))
+                .addList("includes", "include", resources.includes())
+                .addList("excludes", "exclude", resources.excludes());
+    }
+
+    private void plugins(PomElement section, BuildModule module) {
+        PomElement own = new PomElement("plugins");
+        plugins.own(module).forEach(own::add);
+        section.addFilled(own);
+    }
+
+    /** A path relative to the module, as a POM states it. */
+    static String path(String relative) {
+        if (relative.equals(".")) return "${project.basedir}";
+        return relative.startsWith("../") || relative.equals("..")
+                ? Paths.join("${project.basedir}", relative)
+                : relative;
     }
 }

@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -15,11 +17,11 @@ final class SharedVersions {
 
     private final Map<String, String> references = new TreeMap<>();
 
-    SharedVersions(MavenProject project) {
+    SharedVersions(JvmBuild build) {
         Map<String, TreeSet<String>> families = new TreeMap<>();
-        project.dependencies()
-                .filter(d -> d.isDeclared() && !d.inProject())
-                .flatMap(d -> d.declared().stream())
+        build.dependencies()
+                .filter(dependency -> !dependency.projectRepository())
+                .map(Dependency::coordinates)
                 .forEach(c -> families.computeIfAbsent(family(c), f -> new TreeSet<>())
                         .add(c.artifact()));
         families.forEach((family, artifacts) -> {
@@ -52,8 +54,8 @@ final class SharedVersions {
         return properties;
     }
 
-    /** How the version of an artifact is written. */
-    String written(Coordinates c) {
+    /** How the version of an artifact is stated: by property, or itself. */
+    String reference(Coordinates c) {
         return references.getOrDefault(family(c), c.version());
     }
 }

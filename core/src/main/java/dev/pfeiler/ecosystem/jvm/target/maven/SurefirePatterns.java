@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.regex.Pattern;
 
 /** The file names by which Maven's test runner finds tests. Source: the documentation of its {@code includes} parameter. */
-public final class SurefirePatterns {
+final class SurefirePatterns {
     /** The patterns it uses where a project gives none. */
     static final List<String> USUAL = List.of("**/Test*.java", "**/*Test.java", "**/*Tests.java", "**/*TestCase.java");
 

@@ -1,13 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.language.java;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
+import dev.pfeiler.ecosystem.jvm.language.EntryPoint;
+import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -88,7 +94,9 @@ class JavaReaderTest {
     @ParameterizedTest
     @MethodSource("syntax")
     void knowsTheSyntaxOfEachLevel(String member, SyntaxFeature feature) {
-        assertThat(read("class T {", member, "}").features()).containsKey(feature);
+        assertThat(read("class T {", member, "}").syntax())
+                .extracting(SyntaxSign::level, SyntaxSign::name)
+                .contains(tuple(feature.level(), feature.words()));
     }
 
     @ParameterizedTest
@@ -101,30 +109,43 @@ class JavaReaderTest {
                 "boolean b = i < 10 == j > 3;"
             })
     void takesNoOldSyntaxForNew(String member) {
-        assertThat(read("class T {", member, "}").features().keySet()).allMatch(feature -> feature.level() <= 8);
+        assertThat(read("class T {", member, "}").syntax()).allMatch(sign -> sign.level() <= 8);
     }
 
     @Test
     void findsMainMethods() {
-        assertThat(read("class T {", " public static void main(String... a) {}", "}")
-                        .mainLine())
-                .isEqualTo(2);
+        assertThat(read("package p; class T {", " public static void main(String... a) {}", "}")
+                        .entryPoint())
+                .contains(new EntryPoint("p.T", 2));
         assertThat(read("class T {", " static public final void main(final String[] a) {}", "}")
-                        .mainLine())
-                .isZero();
-        assertThat(read("class T {", " void main(String[] a) {}", "}").mainLine())
-                .isZero();
-        assertThat(read("class T {", " static void main() {}", "}").mainLine()).isZero();
+                        .entryPoint())
+                .isEmpty();
+        assertThat(read("class T {", " void main(String[] a) {}", "}").entryPoint())
+                .isEmpty();
+        assertThat(read("class T {", " static void main() {}", "}").entryPoint())
+                .isEmpty();
     }
 
     @Test
     void tellsEncodings() {
-        assertThat(read("class T {}").encoding()).isEqualTo(SourceFile.Encoding.ASCII);
-        assertThat(read("class Tårn {}").encoding()).isEqualTo(SourceFile.Encoding.UTF_8);
-        SourceFile legacy = JavaReader.read("T.java", "class T { String å; }".getBytes(StandardCharsets.ISO_8859_1));
-        assertThat(legacy.encoding()).isEqualTo(SourceFile.Encoding.ISO_8859_1);
+        assertThat(read("class T {}").encoding()).isEqualTo(SourceEncoding.ASCII);
+        assertThat(read("class Tårn {}").encoding().charset()).contains("UTF-8");
         SourceFile wide = JavaReader.read("T.java", "package p; class T {}".getBytes(StandardCharsets.UTF_16));
         assertThat(wide.packageName()).isEqualTo("p");
+        assertThat(wide.encoding().kind()).isEqualTo(SourceEncoding.Kind.UTF_16);
+    }
+
+    /** Any bytes decode as ISO-8859-1, so that this shows nothing; what a detector finds is a guess. */
+    @ParameterizedTest
+    @CsvSource({
+        "windows-1251, Погода в порту: ветер северный. Причал закрыт до утра, лоцман на борту.",
+        "Shift_JIS, 港の天気は晴れです。風は北から吹いています。桟橋は朝まで閉鎖されています。"
+    })
+    void guessesOtherCharsets(String charset, String comment) {
+        byte[] bytes = ("class T { /* " + comment + " */ }").getBytes(Charset.forName(charset));
+        SourceEncoding encoding = JavaReader.read("T.java", bytes).encoding();
+        assertThat(encoding.kind()).isEqualTo(SourceEncoding.Kind.OTHER);
+        assertThat(encoding.guess()).contains(charset);
     }
 
     @ParameterizedTest

@@ -3,7 +3,7 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.proof.Verdict.Failure;
+import dev.pfeiler.proof.PartVerdict.Failure;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

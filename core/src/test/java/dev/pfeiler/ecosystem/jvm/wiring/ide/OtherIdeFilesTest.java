@@ -78,8 +78,8 @@ class OtherIdeFilesTest {
                         "javac.compilerargs=-Xlint:unchecked -parameters",
                         "source.encoding=UTF-8",
                         "main.class=p.A");
-        Wiring wiring = Wirings.of(new Sketch(folder).tree()).get(0);
-        assertThat(Wirings.of(new Sketch(folder).tree()))
+        Wiring wiring = Wirings.read(new Sketch(folder).tree()).get(0);
+        assertThat(Wirings.read(new Sketch(folder).tree()))
                 .as("the build file is the IDE's own")
                 .hasSize(1);
         assertThat(wiring.sources()).extracting("path").containsExactly("src", "checks");

@@ -34,7 +34,7 @@ class ScriptsTest {
 
     private Wiring only(String path, String... lines) throws IOException {
         sketch.file(path, lines);
-        List<Wiring> wirings = Wirings.of(sketch.tree());
+        List<Wiring> wirings = Wirings.read(sketch.tree());
         assertThat(wirings).hasSize(1);
         return wirings.get(0);
     }
@@ -169,7 +169,7 @@ class ScriptsTest {
     @Test
     void aScriptThatCompilesNothingIsNoWiring() throws IOException {
         sketch.file("run.sh", "java -cp out p.A");
-        assertThat(Wirings.of(sketch.tree())).isEmpty();
+        assertThat(Wirings.read(sketch.tree())).isEmpty();
     }
 
     @Test
@@ -311,7 +311,7 @@ class ScriptsTest {
                 .file("Makefile", "all:", "\tjavac -d out src/p/A.java")
                 .file("build.xml", "<project><javac srcdir='src'/></project>")
                 .file(".classpath", "<classpath/>");
-        assertThat(Wirings.of(sketch.tree())).extracting(Wiring::kind).containsExactly(Wiring.Kind.values());
+        assertThat(Wirings.read(sketch.tree())).extracting(Wiring::kind).containsExactly(Wiring.Kind.values());
     }
 
     @Test

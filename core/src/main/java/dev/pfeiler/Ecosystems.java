@@ -1,0 +1,39 @@
+package dev.pfeiler;
+
+import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
+import dev.pfeiler.ecosystem.php.PhpEcosystem;
+import dev.pfeiler.evidence.Refusal;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/** The ecosystems that Pfeiler knows. */
+public record Ecosystems(List<Ecosystem> all) {
+    public Ecosystems {
+        all = List.copyOf(all);
+    }
+
+    /** All that ship with Pfeiler. */
+    public static Ecosystems shipped() {
+        return new Ecosystems(List.of(new JvmEcosystem(), new PhpEcosystem()));
+    }
+
+    /** All build tools that a project can be converted for. */
+    public List<String> targets() {
+        return all.stream()
+                .flatMap(ecosystem -> ecosystem.targets().stream())
+                .map(Target::id)
+                .toList();
+    }
+
+    public Ecosystem of(String id) {
+        return all.stream()
+                .filter(ecosystem -> ecosystem.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "Unknown ecosystem: " + id + ".",
+                        "Use the version of Pfeiler that made the conversion; this one knows "
+                                + all.stream().map(Ecosystem::id).collect(Collectors.joining(", ")) + "."));
+    }
+}

@@ -1,0 +1,132 @@
+package dev.pfeiler;
+
+import dev.pfeiler.conversion.Ledger;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.survey.Survey;
+import dev.pfeiler.survey.SurveyedPart;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Proves a conversion, part by part, by what the ledger says was decided. */
+final class ProofRun {
+    private static final Logger LOG = LoggerFactory.getLogger(ProofRun.class);
+
+    private final Ecosystems ecosystems;
+    private final Environment environment;
+    private final ProofRequest.Options options;
+    private final Consumer<String> stage;
+
+    ProofRun(Ecosystems ecosystems, Environment environment, ProofRequest.Options options, Consumer<String> stage) {
+        this.ecosystems = ecosystems;
+        this.environment = environment;
+        this.options = options;
+        this.stage = stage;
+    }
+
+    Verdict run(Path folder) {
+        Path root = folder.toAbsolutePath().normalize();
+        Ledger ledger = Ledger.require(root, "to prove");
+        Path scratch = null;
+        try {
+            scratch = Files.createTempDirectory("pfeiler-proof");
+            stage.accept("laying out the old tree");
+            // the project's name may be that of its folder
+            Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
+            List<String> edited = Undo.layOut(root, old);
+            Survey survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
+            List<Verdict.Part> verdicts = new ArrayList<>();
+            List<Ledger.Part> parts = parts(ledger, survey);
+            for (Ledger.Part part : parts) {
+                boolean several = parts.size() > 1 || survey.parts().size() > 1;
+                verdicts.add(new Verdict.Part(
+                        several ? part.id() : "", prove(part, several, ledger, survey, root, scratch)));
+            }
+            List<String> notes = edited.isEmpty()
+                    ? List.of()
+                    : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
+                            + ".");
+            return new Verdict(verdicts, notes);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        } finally {
+            if (scratch != null) dropQuietly(scratch);
+        }
+    }
+
+    /** The parts that were converted. A ledger of format 1 has none: they are those of the old tree. */
+    private List<Ledger.Part> parts(Ledger ledger, Survey survey) {
+        if (!ledger.parts().isEmpty()) return ledger.parts();
+        return survey.unmanaged().stream()
+                .limit(1)
+                .map(part -> new Ledger.Part(
+                        part.id(),
+                        part.folder(),
+                        part.ecosystem().id(),
+                        part.ecosystem().targets().get(0).id()))
+                .toList();
+    }
+
+    private PartVerdict prove(Ledger.Part part, boolean several, Ledger ledger, Survey survey, Path root, Path scratch)
+            throws IOException {
+        SurveyedPart surveyed = survey.parts().stream()
+                .filter(p -> p.id().equals(part.id()) && p.ecosystem().id().equals(part.ecosystem()))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "The old tree has no part \"" + part.id() + "\" that the ledger names.",
+                        "Use the version of Pfeiler that made the conversion."));
+        String name = part.id().isEmpty() ? "project" : part.id();
+        Path log = Ledger.folder(root).resolve("proof");
+        if (several) log = log.resolve(name);
+        String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+        ProofRequest request = new ProofRequest(
+                root.resolve(part.folder()),
+                surveyed.view(),
+                Files.createDirectories(scratch.resolve("built").resolve(name)),
+                Files.createDirectories(log).resolve("build.log"),
+                own(ledger.decisions().isEmpty() ? ledger.choices() : ledger.decisions(), prefix, survey),
+                own(ledger.choices(), prefix, survey),
+                options,
+                several ? text -> stage.accept(name + ": " + text) : stage);
+        return ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
+    }
+
+    /** The values of a part, by keys as the part sees them. */
+    private static Map<String, String> own(Map<String, String> values, String prefix, Survey survey) {
+        Map<String, String> own = new LinkedHashMap<>();
+        List<String> others = survey.parts().stream()
+                .map(SurveyedPart::id)
+                .filter(id -> !id.isEmpty())
+                .map(id -> id + "/")
+                .collect(Collectors.toList());
+        others.remove(prefix);
+        values.forEach((key, value) -> {
+            if (!prefix.isEmpty() && key.startsWith(prefix)) own.put(key.substring(prefix.length()), value);
+            else if (others.stream().noneMatch(key::startsWith)) own.putIfAbsent(key, value);
+        });
+        return own;
+    }
+
+    private static void dropQuietly(Path scratch) {
+        try {
+            Trees.delete(scratch);
+        } catch (IOException e) {
+            LOG.warn("{} could not be removed", scratch, e);
+        }
+    }
+}

@@ -1,0 +1,116 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
+import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
+import dev.pfeiler.ecosystem.jvm.finding.Agreements;
+import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
+import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.project.ProjectReader;
+import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
+import dev.pfeiler.ecosystem.jvm.proof.ProofContext;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.step.JvmSteps;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proposal.Agreement;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** One JVM project, all the way: read, report, decide, write the steps, prove. */
+final class JvmPart implements Reading {
+    private final JvmReading reading;
+    private final List<JvmTarget> targets;
+    private final Environment environment;
+    /** What was worked out, by the choices that it depends on. */
+    private final Map<View, ProjectFacts> facts = new LinkedHashMap<>();
+
+    private final Map<View, List<Finding>> findings = new LinkedHashMap<>();
+
+    JvmPart(JvmReading reading, List<JvmTarget> targets, Environment environment) {
+        this.reading = reading;
+        this.targets = targets;
+        this.environment = environment;
+    }
+
+    /** The choices that change how a project is understood: roles of folders, and whether it may be several modules. */
+    private record View(Map<String, Role> roles, boolean split) {
+        static final View USUAL = new View(Map.of(), true);
+
+        static View of(Choices choices) {
+            return new View(BuildDecisions.settledRoles(choices), BuildDecisions.mayBeSeveral(choices));
+        }
+    }
+
+    private ProjectFacts facts(View view) {
+        return facts.computeIfAbsent(
+                view, v -> ProjectFacts.of(reading, new ProjectReader(reading).read(v.roles(), v.split())));
+    }
+
+    private List<Finding> findings(View view) {
+        return findings.computeIfAbsent(view, v -> JvmFindings.of(facts(v), targets, environment));
+    }
+
+    @Override
+    public List<Finding> findings() {
+        return findings(View.USUAL);
+    }
+
+    @Override
+    public PartProposal propose(String target, Deliberation deliberation) {
+        View view = View.of(deliberation.choices());
+        ProjectFacts known = facts(view);
+        if (known.project().main().isEmpty() && known.project().tests().isEmpty()) {
+            throw Refusal.notPossible("No source folder is left to build.", "See the folders with pfeiler survey.");
+        }
+        JvmTarget tool = target(target);
+        JvmDecisions decisions = new BuildDecisions(known, tool, deliberation).decide();
+        JvmSteps steps = JvmSteps.of(known, decisions, tool);
+        List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
+        findings(view).stream()
+                .filter(Finding::leftForYou)
+                .filter(finding -> finding.topic() != Finding.Topic.TOOLS)
+                .filter(finding -> !decisions.fixes().settled().contains(finding))
+                .forEach(leftForYou::add);
+        leftForYou.addAll(reading.tree().trouble());
+        Agreements stated = new Agreements(known, decisions.build(), tool, steps.all());
+        List<Agreement> agreements = stated.all();
+        leftForYou.addAll(Agreements.open(agreements));
+        leftForYou.addAll(stated.copiedElsewhere());
+        return new PartProposal(
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps.all(),
+                leftForYou,
+                agreements,
+                tool.commands(decisions.build()),
+                steps.ignored());
+    }
+
+    /** Proves the conversion of this project, the old one, by what was decided then. */
+    PartVerdict prove(String target, ProofRequest request) {
+        Choices decided = Choices.ofLedger(request.decisions());
+        ProjectFacts known = facts(View.of(decided));
+        JvmTarget tool = target(target);
+        JvmDecisions decisions = new BuildDecisions(known, tool, new Deliberation(decided)).decide();
+        return new JvmProof(new ProofContext(request, reading, known.project(), decisions, tool, environment)).run();
+    }
+
+    private JvmTarget target(String id) {
+        return targets.stream()
+                .filter(target -> target.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "Unknown build tool: " + id + ".", "Use the version of Pfeiler that made the conversion."));
+    }
+}

@@ -1,0 +1,69 @@
+package dev.pfeiler.ecosystem.jvm.dependency;
+
+import dev.pfeiler.ecosystem.jvm.library.MissingLibraries.Missing;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Question;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Decides which artifacts are declared for libraries that sources import and no jar contains. */
+public final class MissingDecisions {
+    private static final String NONE = "none";
+
+    private MissingDecisions() {}
+
+    /**
+     * Asks which artifacts they are, and declares them.
+     *
+     * @param provided whether the server has what the archive does not contain
+     */
+    public static List<JarOutcome> decide(Collection<Missing> missing, Deliberation deliberation, boolean provided) {
+        List<JarOutcome> declared = new ArrayList<>();
+        Set<String> keys = new HashSet<>();
+        for (Missing m : missing) {
+            Question question = new Question(
+                    "library:" + m.key().replace(':', '.'),
+                    "Sources import " + names(m) + ", which no jar contains. Which artifact contains it?",
+                    Optional.of(m.coordinates().toString()),
+                    List.of());
+            String value = deliberation.ask(
+                    question, names(m) + " is from", "Libraries without a jar", m.evidence(), MissingDecisions::check);
+            if (value.equals(NONE)) continue;
+            Coordinates coordinates = Coordinates.parse(value).orElseThrow();
+            if (!keys.add(coordinates.key())) continue;
+            boolean byServer = provided && m.scope() == Scope.COMPILE;
+            Scope scope = byServer ? Scope.PROVIDED : m.scope();
+            declared.add(new JarOutcome.Added(
+                    Dependency.of(coordinates, scope, "was in no jar of the project; its version is a guess"),
+                    "imported, and in no jar of the project"));
+            if (byServer) continue;
+            for (String companion : m.companions()) {
+                Coordinates needed = Coordinates.parse(companion).orElseThrow();
+                if (!keys.add(needed.key())) continue;
+                declared.add(new JarOutcome.Added(
+                        Dependency.of(needed, Scope.RUNTIME, "required at run time by " + coordinates.artifact()),
+                        "required at run time by " + coordinates));
+            }
+        }
+        return declared;
+    }
+
+    /** The package that is imported, or the first of several. */
+    private static String names(Missing m) {
+        String imported = m.evidence().get(0).excerpt();
+        if (imported.contains(m.key())) return m.key();
+        return imported.replaceFirst("^import (static )?", "").replaceFirst("(\\.\\*)?;$", "");
+    }
+
+    private static Optional<String> check(String text) {
+        if (text.strip().equals(NONE)) return Optional.of(NONE);
+        return Coordinates.parse(text).map(Coordinates::toString);
+    }
+}

@@ -1,0 +1,156 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+
+/** One module of a JVM build: what it is made of, what it needs and what comes out. */
+public final class BuildModule {
+    private final ModuleName name;
+    private final String artifact;
+    private final String folder;
+    private final Product product;
+    private final SourceSets sources;
+    private final ClassPath classPath;
+    private final Manifest manifest;
+    private final List<GeneratedSources> generated;
+    private final TestSetup tests;
+    private final Optional<Launch> launch;
+
+    private BuildModule(Builder builder) {
+        this.name = builder.name;
+        this.artifact = builder.artifact;
+        this.folder = builder.folder;
+        this.product = Objects.requireNonNull(builder.product, "product");
+        this.sources = Objects.requireNonNull(builder.sources, "sources");
+        this.classPath = builder.classPath;
+        this.manifest = builder.manifest;
+        this.generated = List.copyOf(builder.generated);
+        this.tests = builder.tests;
+        this.launch = builder.launch;
+        if (artifact.isBlank()) throw new IllegalArgumentException("a module needs an artifact name");
+    }
+
+    /**
+     * @param artifact the artifact's name
+     * @param folder within the project; empty for the project itself
+     */
+    public static Builder builder(ModuleName name, String artifact, String folder) {
+        return new Builder(name, artifact, folder);
+    }
+
+    public ModuleName name() {
+        return name;
+    }
+
+    public String artifact() {
+        return artifact;
+    }
+
+    /** Within the project; empty for the project itself. */
+    public String folder() {
+        return folder;
+    }
+
+    public Product product() {
+        return product;
+    }
+
+    public SourceSets sources() {
+        return sources;
+    }
+
+    public ClassPath classPath() {
+        return classPath;
+    }
+
+    public Manifest manifest() {
+        return manifest;
+    }
+
+    public List<GeneratedSources> generated() {
+        return generated;
+    }
+
+    public TestSetup tests() {
+        return tests;
+    }
+
+    /** How the product is started, if it can be. */
+    public Optional<Launch> launch() {
+        return launch;
+    }
+
+    /** The path within the project of a file of the module. */
+    public String path(String own) {
+        return Paths.join(folder, own);
+    }
+
+    /** The file name of its archive. */
+    public String archive(String version) {
+        return product.name().orElse(artifact + "-" + version) + "."
+                + product.packaging().word();
+    }
+
+    /** Collects the values of a module. Product and source sets have no default. */
+    public static final class Builder {
+        private final ModuleName name;
+        private final String artifact;
+        private final String folder;
+        private Product product;
+        private SourceSets sources;
+        private ClassPath classPath = new ClassPath(List.of(), List.of(), List.of());
+        private Manifest manifest = new Manifest(Map.of(), Optional.empty());
+        private final List<GeneratedSources> generated = new ArrayList<>();
+        private TestSetup tests = TestSetup.USUAL;
+        private Optional<Launch> launch = Optional.empty();
+
+        private Builder(ModuleName name, String artifact, String folder) {
+            this.name = name;
+            this.artifact = artifact;
+            this.folder = folder;
+        }
+
+        public Builder product(Product made) {
+            this.product = made;
+            return this;
+        }
+
+        public Builder sources(SourceSets sets) {
+            this.sources = sets;
+            return this;
+        }
+
+        public Builder classPath(ClassPath declared) {
+            this.classPath = declared;
+            return this;
+        }
+
+        public Builder manifest(Manifest described) {
+            this.manifest = described;
+            return this;
+        }
+
+        public Builder generated(List<GeneratedSources> written) {
+            this.generated.addAll(written);
+            return this;
+        }
+
+        public Builder tests(TestSetup setup) {
+            this.tests = setup;
+            return this;
+        }
+
+        public Builder launch(Optional<Launch> how) {
+            this.launch = how;
+            return this;
+        }
+
+        public BuildModule build() {
+            return new BuildModule(this);
+        }
+    }
+}

@@ -1,0 +1,10 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+
+/**
+ * The version of a transitive dependency, stated without declaring the dependency.
+ *
+ * @param reason why it has to be stated
+ */
+public record Constraint(Coordinates coordinates, String reason) {}

@@ -1,0 +1,68 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/**
+ * A JVM build, whichever tool will run it.
+ *
+ * @param coordinates the project's own
+ * @param documentation options of the documentation tool, by name
+ * @param repositories that some artifact comes from, beside the public one
+ * @param modules in an order in which they can be built
+ */
+public record JvmBuild(
+        Coordinates coordinates,
+        CompilerSettings compiler,
+        Map<String, String> documentation,
+        List<Repositories.Place> repositories,
+        List<BuildModule> modules) {
+    public JvmBuild {
+        documentation = Collections.unmodifiableSortedMap(new TreeMap<>(documentation));
+        repositories = List.copyOf(repositories);
+        modules = List.copyOf(modules);
+        if (modules.isEmpty()) throw new IllegalArgumentException("a build needs a module");
+        long names = modules.stream().map(BuildModule::name).distinct().count();
+        if (names < modules.size()) throw new IllegalArgumentException("two modules of one name");
+        if (modules.size() > 1
+                && modules.stream().anyMatch(module -> module.name().isOnly()))
+            throw new IllegalArgumentException("one of several modules without a name");
+    }
+
+    public boolean isSingle() {
+        return modules.size() == 1;
+    }
+
+    public Optional<BuildModule> module(ModuleName name) {
+        return modules.stream().filter(module -> module.name().equals(name)).findFirst();
+    }
+
+    /** The dependencies of all modules. */
+    public Stream<Dependency> dependencies() {
+        return modules.stream().flatMap(module -> module.classPath().declared().stream());
+    }
+
+    /** Whether an archive of that packaging is built. */
+    public boolean makes(Packaging packaging) {
+        return modules.stream().anyMatch(module -> module.product().packaging() == packaging);
+    }
+
+    /** Whether some artifact comes from the repository that the project carries with it. */
+    public boolean hasProjectRepository() {
+        return dependencies().anyMatch(Dependency::projectRepository);
+    }
+
+    /** Whether an enterprise archive contains a module's archive. */
+    public boolean packs(BuildModule module) {
+        return modules.stream()
+                .filter(other -> other.product() instanceof Product.EnterpriseArchive)
+                .flatMap(other -> other.classPath().modules().stream())
+                .anyMatch(need -> need.module().equals(module.name()));
+    }
+}

@@ -1,0 +1,68 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * How the tests of a module are run.
+ *
+ * @param names patterns of test sources whose names do not show that they are tests
+ * @param jvmArguments arguments for the virtual machine
+ * @param workingDirectory relative to the module; empty for the module's folder
+ */
+public record TestSetup(
+        List<String> names,
+        Map<String, Value> properties,
+        Map<String, Value> environment,
+        List<String> jvmArguments,
+        Optional<String> workingDirectory) {
+    /** Nothing out of the ordinary. */
+    public static final TestSetup USUAL = new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty());
+
+    /** A value: some text, or a path relative to the module. */
+    public record Value(String text, boolean path) {
+        @Override
+        public String toString() {
+            return text;
+        }
+    }
+
+    public TestSetup {
+        names = List.copyOf(names);
+        properties = sorted(properties);
+        environment = sorted(environment);
+        jvmArguments = List.copyOf(jvmArguments);
+    }
+
+    private static Map<String, Value> sorted(Map<String, Value> values) {
+        SortedMap<String, Value> sorted = new TreeMap<>(values);
+        return Collections.unmodifiableSortedMap(sorted);
+    }
+
+    public TestSetup naming(List<String> patterns) {
+        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory);
+    }
+
+    /** The settings as text, in the notation of a command line. */
+    public String summary() {
+        String settings = properties.entrySet().stream()
+                .map(entry -> "-D" + entry.getKey() + "=" + entry.getValue())
+                .collect(Collectors.joining(" "));
+        String variables = environment.entrySet().stream()
+                .map(entry -> entry.getKey() + "=" + entry.getValue())
+                .collect(Collectors.joining(" "));
+        return List.of(
+                        settings,
+                        variables,
+                        String.join(" ", jvmArguments),
+                        workingDirectory.map(folder -> "in " + folder).orElse(""))
+                .stream()
+                .filter(part -> !part.isEmpty())
+                .collect(Collectors.joining(" "));
+    }
+}

@@ -1,0 +1,136 @@
+package dev.pfeiler.ecosystem.jvm.project;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
+import dev.pfeiler.ecosystem.jvm.layout.Layout;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.library.NamedClasses;
+import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** Understands a reading as a project. */
+public final class ProjectReader {
+    private final JvmReading reading;
+
+    public ProjectReader(JvmReading reading) {
+        this.reading = reading;
+    }
+
+    /**
+     * @param roles that the person gave to folders
+     * @param split whether it may be several modules
+     */
+    public JvmProject read(Map<String, Role> roles, boolean split) {
+        Layout layout =
+                FolderRoles.of(reading.tree(), reading.languages(), reading.sourceFiles(), reading.wirings(), roles);
+        List<SourceFile> main = withRole(reading, layout, Role.MAIN);
+        List<SourceFile> tests = withRole(reading, layout, Role.TEST);
+        Map<Folder, WebFiles> webs = new LinkedHashMap<>();
+        layout.folders(Role.WEB)
+                .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
+        ProjectJars jars = jars(layout);
+        Usage usage = Usage.of(jars.libraries(), main, tests, webs.values(), named(reading, layout, p -> true));
+        Applications archives = new Applications(reading, layout, jars.libraries());
+        List<Applications.Application> applications = archives.all();
+        List<SourceModule> modules = new ModuleSplit(
+                        reading, layout, main, tests, jars.libraries(), webs, archives, applications)
+                .of(usage, split);
+        return new JvmProject(layout, main, tests, webs, jars, usage, applications, modules);
+    }
+
+    private ProjectJars jars(Layout layout) {
+        List<Jar> products = reading.jars().stream()
+                .filter(jar -> builtFrom(jar, reading.sourceFiles()))
+                .toList();
+        Set<String> listed = listed(reading, layout);
+        Map<String, Jar> byHash = new LinkedHashMap<>();
+        Map<Jar, Jar> copies = new LinkedHashMap<>();
+        for (Jar jar : reading.jars()) {
+            if (products.contains(jar) || !listed.isEmpty() && !listed.contains(jar.path())) continue;
+            Jar first = byHash.putIfAbsent(jar.sha1(), jar);
+            if (first != null) copies.put(jar, first);
+        }
+        List<Jar> libraries = List.copyOf(byHash.values());
+        List<Jar> unlisted = reading.jars().stream()
+                .filter(jar -> !products.contains(jar) && !libraries.contains(jar) && !copies.containsKey(jar))
+                .toList();
+        return new ProjectJars(libraries, copies, products, unlisted);
+    }
+
+    /** Classes that the settings of the program name, in files that are taken. */
+    static Map<String, Evidence> named(JvmReading reading, Layout layout, Predicate<String> taken) {
+        return NamedClasses.in(
+                reading.tree(),
+                Stream.concat(layout.files(Role.MAIN_RESOURCES), layout.files(Role.WEB))
+                        .map(Placement::path)
+                        .filter(taken)
+                        .toList());
+    }
+
+    private static List<SourceFile> withRole(JvmReading reading, Layout layout, Role role) {
+        return reading.sourceFiles().stream()
+                .filter(source -> layout.of(source.path())
+                        .map(Placement::role)
+                        .filter(role::equals)
+                        .isPresent())
+                .toList();
+    }
+
+    /** The jars that a wiring lists or that are deployed; empty where no wiring lists any. */
+    private static Set<String> listed(JvmReading reading, Layout layout) {
+        Set<String> listed = reading.wirings().stream()
+                .flatMap(wiring -> wiring.libraries().stream())
+                .map(Wiring.Library::path)
+                .filter(path -> path.endsWith(".jar"))
+                .collect(Collectors.toCollection(HashSet::new));
+        // what is deployed says nothing of what the sources are compiled against
+        if (listed.isEmpty()) return listed;
+        reading.jars().stream()
+                .map(Jar::path)
+                .filter(path -> deployedIn(layout, path) || packedInto(reading, path))
+                .forEach(listed::add);
+        return listed;
+    }
+
+    private static boolean packedInto(JvmReading reading, String path) {
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .filter(archive -> !archive.is("jar"))
+                .anyMatch(archive -> archive.entry(path).isPresent());
+    }
+
+    private static boolean deployedIn(Layout layout, String path) {
+        return layout.folders(Role.WEB).anyMatch(web -> isInLibraryFolder(web, path));
+    }
+
+    /** Whether most classes of a jar are declared by the sources. */
+    private static boolean builtFrom(Jar jar, List<SourceFile> sources) {
+        if (jar.classes().isEmpty()) return false;
+        long own = sources.stream()
+                .flatMap(source -> source.typeNames().stream())
+                .filter(jar::holds)
+                .count();
+        long top = jar.classes().stream().filter(name -> name.indexOf('$') < 0).count();
+        return own > 0 && own * 2 >= top;
+    }
+
+    /** Whether a file is in the folder of libraries of a web program. */
+    static boolean isInLibraryFolder(Folder web, String path) {
+        return Paths.parent(path).equals(Paths.join(web.path(), "WEB-INF/lib"));
+    }
+}

@@ -1,0 +1,299 @@
+package dev.pfeiler.ecosystem.jvm.proof;
+
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Builds the baseline: compiles the modules of the old tree with the JDK's compiler, as the wiring says.
+ *
+ * <p>Which sources are compiled, for which level, in which encoding, with which options and against which libraries is
+ * read from the most trusted wiring that compiles the module. The decisions of the conversion are used only where no
+ * wiring says anything; the baseline then notes that.
+ */
+final class BaselineBuilder {
+    private static final Duration LIMIT = Duration.ofMinutes(10);
+
+    private final ProofContext context;
+    /** Libraries that no jar of the old tree contains. */
+    private final List<Path> fetched;
+
+    private final Map<ModuleName, Baseline> built = new LinkedHashMap<>();
+
+    BaselineBuilder(ProofContext context, List<Path> fetched) {
+        this.context = context;
+        this.fetched = fetched;
+    }
+
+    /** The baselines of all modules, in the order in which they are built. */
+    Map<ModuleName, Baseline> build() throws IOException {
+        for (SourceModule module : context.project().modules()) {
+            Path scratch = context.request().scratch().resolve(ProofContext.scratchName(module));
+            built.put(module.name(), build(module, scratch));
+        }
+        return built;
+    }
+
+    private Baseline build(SourceModule module, Path scratch) throws IOException {
+        Path classes = Files.createDirectories(scratch.resolve("classes"));
+        Path tests = Files.createDirectories(scratch.resolve("test-classes"));
+        List<String> notes = new ArrayList<>();
+        // what a needed module needs was on its class path, too
+        List<Path> before = new ArrayList<>();
+        built.values().forEach(earlier -> before.add(0, earlier.classes()));
+        List<SourceFile> together = new ArrayList<>(module.main());
+        List<SourceFile> apart = new ArrayList<>();
+        for (SourceFile test : module.tests()) (isAmongSources(test) ? together : apart).add(test);
+        Compiled program = compile(module, together, false, before, classes, scratch, notes);
+        copyResources(module, classes);
+        List<Path> withOwn = new ArrayList<>(before);
+        withOwn.add(0, classes);
+        Compiled testing =
+                program.failure().isPresent() ? program : compile(module, apart, true, withOwn, tests, scratch, notes);
+        Optional<String> failure = program.failure().or(testing::failure);
+        Path packed = scratch.resolve("packed");
+        if (failure.isEmpty()) {
+            OldArchive archive = new OldArchive(context.reading().tree(), context.project(), built);
+            if (module.web().isPresent()) archive.web(module, classes, packed);
+            else if (module.enterprise().isPresent()) archive.enterprise(module, packed);
+        }
+        return new Baseline(
+                classes,
+                tests,
+                Optional.of(packed).filter(Files::exists),
+                program.settings(),
+                program.libraries(),
+                apart.isEmpty() ? program.libraries() : testing.libraries(),
+                notes,
+                failure);
+    }
+
+    /** Whether a test was compiled together with the program. */
+    private boolean isAmongSources(SourceFile test) {
+        return context.project()
+                .layout()
+                .of(test.path())
+                .map(placement -> placement.folder().role() != Role.TEST)
+                .orElse(false);
+    }
+
+    private void copyResources(SourceModule module, Path classes) throws IOException {
+        for (String path : module.paths()) {
+            Placement resource = context.project().layout().of(path).orElseThrow();
+            boolean besideClasses = resource.role() == Role.MAIN_RESOURCES
+                    || resource.role() == Role.MAIN
+                            && !context.reading().languages().isSource(path);
+            Path goal = classes.resolve(resource.relative());
+            if (besideClasses && !Files.exists(goal))
+                Trees.copy(context.reading().tree().onDisk(path), goal);
+        }
+    }
+
+    /**
+     * The result of compiling the sources of a module.
+     *
+     * @param settings of the first call
+     */
+    private record Compiled(Optional<WiredSettings> settings, List<Path> libraries, Optional<String> failure) {}
+
+    /** Sources that one call of the wiring compiles; without a call, those that none compiles. */
+    private record Group(Optional<Wiring.Compilation> call, List<SourceFile> sources) {}
+
+    private Compiled compile(
+            SourceModule module,
+            List<SourceFile> sources,
+            boolean tests,
+            List<Path> before,
+            Path output,
+            Path scratch,
+            List<String> notes)
+            throws IOException {
+        Optional<WiredSettings> first = Optional.empty();
+        Set<Path> libraries = new LinkedHashSet<>();
+        int number = 0;
+        for (Group group : groups(module, sources, tests, notes)) {
+            if (group.sources().isEmpty()) continue;
+            WiredSettings settings = WiredSettings.of(
+                    group.call(),
+                    context.reading().wirings(),
+                    context.decisions().build().compiler(),
+                    context.reading().toolchain().lowestLevel());
+            if (first.isEmpty()) first = Optional.of(settings);
+            List<Path> wired = libraries(group, tests);
+            List<Path> classPath = new ArrayList<>(before);
+            if (number > 0) classPath.add(0, output);
+            classPath.addAll(wired);
+            String name = output.getFileName() + "-" + number++;
+            Optional<String> failure = javac(settings, classPath, group.sources(), output, scratch, name);
+            if (failure.isPresent() && wired.size() < allLibraries().size()) {
+                // calls that rely on an environment variable, for example
+                allLibraries().stream().filter(jar -> !classPath.contains(jar)).forEach(classPath::add);
+                if (javac(settings, classPath, group.sources(), output, scratch, name)
+                        .isEmpty()) {
+                    notes.add("The class path that the old wiring states does not compile the sources of "
+                            + described(module) + "; the baseline uses all jars of the project.");
+                    failure = Optional.empty();
+                    wired = allLibraries();
+                }
+            }
+            libraries.addAll(wired);
+            if (failure.isPresent()) return new Compiled(first, List.copyOf(libraries), failure);
+        }
+        return new Compiled(first, List.copyOf(libraries), Optional.empty());
+    }
+
+    private static String described(SourceModule module) {
+        return module.name().isOnly() ? "the project" : "module " + module.name();
+    }
+
+    /** The sources by the calls of the most trusted wiring that compiles them. */
+    private List<Group> groups(SourceModule module, List<SourceFile> sources, boolean tests, List<String> notes) {
+        Optional<Wiring> wiring = wiring(sources);
+        if (wiring.isEmpty()) {
+            if (!sources.isEmpty())
+                notes.add((tests ? "The tests of " : "The sources of ") + described(module)
+                        + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
+            return List.of(new Group(Optional.empty(), sources));
+        }
+        Set<SourceFile> left = new LinkedHashSet<>(sources);
+        if (!tests) left.addAll(unclaimed(module));
+        List<Group> groups = new ArrayList<>();
+        for (Wiring.Compilation call : wiring.get().compilations()) {
+            List<SourceFile> own =
+                    left.stream().filter(source -> call.takes(source.path())).toList();
+            left.removeAll(own);
+            groups.add(new Group(Optional.of(call), own));
+        }
+        List<SourceFile> rest = left.stream().filter(sources::contains).toList();
+        if (!rest.isEmpty() && isIncomplete(wiring.get())) {
+            notes.add("Parts of " + wiring.get().files().get(0) + " could not be analyzed; the baseline also compiles "
+                    + rest.size() + (rest.size() == 1 ? " source" : " sources") + " that it does not name.");
+            groups.add(new Group(groups.get(0).call(), rest));
+        }
+        return merged(groups);
+    }
+
+    /** Calls with the same settings are one: sources may use each other across calls. */
+    private List<Group> merged(List<Group> groups) {
+        Map<String, Group> merged = new LinkedHashMap<>();
+        for (Group group : groups) {
+            WiredSettings settings = WiredSettings.of(
+                    group.call(),
+                    context.reading().wirings(),
+                    context.decisions().build().compiler(),
+                    context.reading().toolchain().lowestLevel());
+            merged.merge(String.join(" ", settings.arguments()), group, (one, other) -> {
+                List<SourceFile> both = new ArrayList<>(one.sources());
+                both.addAll(other.sources());
+                return new Group(one.sources().isEmpty() ? other.call() : one.call(), both);
+            });
+        }
+        return List.copyOf(merged.values());
+    }
+
+    /** Sources that a wiring compiles for the module's output and the conversion left out. */
+    private List<SourceFile> unclaimed(SourceModule module) {
+        if (!module.name().isOnly()) return List.of();
+        return context.reading().sourceFiles().stream()
+                .filter(source -> !module.paths().contains(source.path()))
+                .toList();
+    }
+
+    private Optional<Wiring> wiring(List<SourceFile> sources) {
+        return context.reading().wirings().stream()
+                .filter(wiring -> wiring.compilations().stream()
+                        .anyMatch(call -> sources.stream().anyMatch(source -> call.takes(source.path()))))
+                .findFirst();
+    }
+
+    private static boolean isIncomplete(Wiring wiring) {
+        return !wiring.trouble().isEmpty();
+    }
+
+    /** The jars on a call's class path, and what was fetched; all jars of the project if the call names none. */
+    private List<Path> libraries(Group group, boolean tests) {
+        ProjectTree tree = context.reading().tree();
+        List<Path> wired = group.call().stream()
+                .flatMap(call -> call.classPath().stream())
+                .filter(library -> tests || !library.test())
+                .map(Wiring.Library::path)
+                .filter(path -> path.endsWith(".jar") && tree.has(path))
+                .map(tree::onDisk)
+                .distinct()
+                .toList();
+        if (wired.isEmpty()) return allLibraries();
+        List<Path> all = new ArrayList<>(wired);
+        all.addAll(fetched);
+        return all;
+    }
+
+    private List<Path> allLibraries() {
+        List<Path> all = new ArrayList<>(context.project().libraries().stream()
+                .filter(jar -> jar.kind() == Jar.Kind.LIBRARY)
+                .map(jar -> context.reading().tree().onDisk(jar.path()))
+                .toList());
+        all.addAll(fetched);
+        return all;
+    }
+
+    private Optional<String> javac(
+            WiredSettings settings,
+            List<Path> classPath,
+            List<SourceFile> sources,
+            Path output,
+            Path scratch,
+            String name)
+            throws IOException {
+        ProjectTree tree = context.reading().tree();
+        List<String> arguments = new ArrayList<>(settings.arguments());
+        arguments.addAll(List.of("-d", output.toString(), "-cp"));
+        arguments.add(
+                classPath.isEmpty()
+                        ? output.toString()
+                        : classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
+        // without a source path the compiler would look for sources on the class path
+        arguments.addAll(List.of(
+                "-sourcepath", Files.createDirectories(scratch.resolve("none")).toString()));
+        sources.forEach(source -> arguments.add(tree.onDisk(source.path()).toString()));
+        Path file = scratch.resolve(name + ".args");
+        Files.write(file, arguments.stream().map(BaselineBuilder::quoted).toList());
+        ToolRun run = ToolRun.of(
+                List.of(context.reading().toolchain().tool("javac").toString(), "@" + file),
+                tree.root(),
+                Map.of(),
+                scratch.resolve(name + ".log"),
+                LIMIT);
+        if (run.succeeded()) return Optional.empty();
+        String errors = run.output().stream()
+                .filter(line -> line.contains("error:"))
+                .limit(3)
+                .map(line -> line.replace(tree.root() + File.separator, ""))
+                .collect(Collectors.joining("; "));
+        return Optional.of(errors.isEmpty() ? "javac exited with code " + run.exit() : errors);
+    }
+
+    /** As an argument file of the JDK's tools takes it. */
+    private static String quoted(String argument) {
+        return '"' + argument.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
+    }
+}

@@ -1,0 +1,40 @@
+package dev.pfeiler.ecosystem.jvm.proof;
+
+import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.ProofRequest;
+import java.nio.file.Path;
+
+/**
+ * What all parts of a proof work on.
+ *
+ * @param reading of the old tree
+ * @param project the old tree understood as a project
+ * @param decisions that the conversion carried out
+ */
+public record ProofContext(
+        ProofRequest request,
+        JvmReading reading,
+        JvmProject project,
+        JvmDecisions decisions,
+        JvmTarget target,
+        Environment environment) {
+    BuildModule build(SourceModule module) {
+        return decisions.build().module(module.name()).orElseThrow();
+    }
+
+    /** The folder of a module in the converted project. */
+    Path converted(SourceModule module) {
+        return request.converted().resolve(module.folder());
+    }
+
+    /** The name of a module's scratch folder. */
+    static String scratchName(SourceModule module) {
+        return module.name().within("project");
+    }
+}

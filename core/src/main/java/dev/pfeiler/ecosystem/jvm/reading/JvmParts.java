@@ -1,0 +1,133 @@
+package dev.pfeiler.ecosystem.jvm.reading;
+
+import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Finds the JVM projects in a tree: those that a build tool manages, and one that contains all the rest. */
+public final class JvmParts {
+    /** Extensions of sources of JVM languages, read or not. */
+    public static final Set<String> EXTENSIONS = Set.of("java", "kt", "groovy", "scala");
+
+    private static final Map<String, String> DESCRIPTORS = new LinkedHashMap<>();
+    private static final Set<String> WIRING = Set.of("build.xml", ".classpath", "project.xml");
+    private static final Set<String> SCRIPTS = Set.of("sh", "bash", "bat", "cmd", "mk", "");
+    private static final long LARGEST_SCRIPT = 1 << 16;
+    /** How much of a source is searched for its package, in bytes. */
+    private static final int HEAD = 1 << 14;
+
+    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([\\w.]+)\\s*;");
+
+    static {
+        DESCRIPTORS.put("pom.xml", "Maven");
+        DESCRIPTORS.put("build.gradle", "Gradle");
+        DESCRIPTORS.put("build.gradle.kts", "Gradle");
+        DESCRIPTORS.put("settings.gradle", "Gradle");
+        DESCRIPTORS.put("settings.gradle.kts", "Gradle");
+    }
+
+    private final ProjectTree tree;
+    private final Languages languages;
+
+    private JvmParts(ProjectTree tree, Languages languages) {
+        this.tree = tree;
+        this.languages = languages;
+    }
+
+    public static List<Part> of(ProjectTree tree, Languages languages) {
+        return new JvmParts(tree, languages).find();
+    }
+
+    private List<Part> find() {
+        List<Part> parts = new ArrayList<>();
+        Map<String, Evidence> managed = managed();
+        managed.forEach((folder, tool) -> parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(tool), (int)
+                tree.under(folder).filter(this::isCode).count())));
+        ProjectTree rest = tree.at("", managed.keySet());
+        List<TreeFile> sources = rest.files().stream()
+                .filter(file -> !file.link() && languages.isSource(file.path()))
+                .toList();
+        if (sources.isEmpty() || managed.containsKey("")) return parts;
+        List<TreeFile> wirings = rest.files().stream().filter(this::isWiring).toList();
+        parts.add(new Part(
+                folder(rest, sources, wirings),
+                wirings.isEmpty() ? Part.Claim.SOURCES : Part.Claim.WIRED,
+                Optional.empty(),
+                sources.size()));
+        return parts;
+    }
+
+    private boolean isCode(TreeFile file) {
+        return EXTENSIONS.contains(file.extension());
+    }
+
+    /** The topmost folders with a build descriptor, as far as they contain code; the top in any case. */
+    private Map<String, Evidence> managed() {
+        Map<String, Evidence> managed = new TreeMap<>();
+        for (TreeFile file : tree.files()) {
+            String tool = DESCRIPTORS.get(file.name());
+            if (tool == null || file.link()) continue;
+            String folder = Paths.parent(file.path());
+            boolean code = folder.isEmpty() || tree.under(folder).anyMatch(this::isCode);
+            if (code) managed.putIfAbsent(folder, Evidence.of(file.name(), tool));
+        }
+        Set<String> folders = new TreeSet<>(managed.keySet());
+        managed.keySet().removeIf(folder -> folders.stream()
+                .anyMatch(other -> !other.equals(folder) && Paths.within(other, folder)));
+        return managed;
+    }
+
+    private boolean isWiring(TreeFile file) {
+        if (file.link()) return false;
+        if (WIRING.contains(file.name()) || file.extension().equals("iml")) return true;
+        if (file.name().equals("web.xml") || file.name().equals("application.xml")) return true;
+        return SCRIPTS.contains(file.extension())
+                && tree.lines(file, LARGEST_SCRIPT).stream().anyMatch(line -> line.contains("javac"));
+    }
+
+    /** The smallest folder that contains the sources, the libraries and the wirings. */
+    private static String folder(ProjectTree rest, List<TreeFile> sources, List<TreeFile> wirings) {
+        Set<String> folders = new TreeSet<>();
+        Set<String> roots = new TreeSet<>();
+        for (TreeFile source : sources) roots.add(root(rest, source));
+        folders.addAll(roots);
+        wirings.forEach(file -> folders.add(Paths.parent(file.path())));
+        rest.files().stream()
+                .filter(file -> file.extension().equals("jar"))
+                .forEach(file -> folders.add(Paths.parent(file.path())));
+        String common = Paths.common(folders);
+        // a source folder is inside its project, not the project itself
+        return wirings.isEmpty() && roots.contains(common) ? Paths.parent(common) : common;
+    }
+
+    /** The folder that a source's package starts in. */
+    private static String root(ProjectTree rest, TreeFile source) {
+        String folder = Paths.parent(source.path());
+        try {
+            byte[] bytes = rest.bytes(source.path());
+            String head = new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1);
+            Matcher declared = PACKAGE.matcher(head);
+            if (!declared.find()) return folder;
+            String path = declared.group(1).replace('.', '/');
+            if (folder.equals(path)) return "";
+            return folder.endsWith("/" + path) ? folder.substring(0, folder.length() - path.length() - 1) : folder;
+        } catch (IOException e) {
+            return folder;
+        }
+    }
+}

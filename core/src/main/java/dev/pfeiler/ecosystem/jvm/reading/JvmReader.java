@@ -1,0 +1,138 @@
+package dev.pfeiler.ecosystem.jvm.reading;
+
+import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.JarCache;
+import dev.pfeiler.ecosystem.jvm.language.Language;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.library.Identification;
+import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading.Levels;
+import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
+import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+
+/** Reads a JVM project. */
+public final class JvmReader {
+    private final JarCache cache;
+    private final JvmReading.Tools tools;
+
+    public JvmReader(JarCache cache, JvmReading.Tools tools) {
+        this.cache = cache;
+        this.tools = tools;
+    }
+
+    public JvmReading read(ProjectTree tree) {
+        List<Finding> trouble = Collections.synchronizedList(new ArrayList<>());
+        List<SourceFile> sources = sources(tree, trouble);
+        if (sources.isEmpty()) {
+            return new JvmReading(
+                    tree,
+                    tools,
+                    sources,
+                    List.of(),
+                    List.of(),
+                    Map.of(),
+                    Levels.NONE,
+                    ContainerFiles.read(tree),
+                    List.copyOf(trouble));
+        }
+        List<Wiring> wirings = Wirings.read(tree);
+        wirings.forEach(wiring -> trouble.addAll(wiring.trouble()));
+        List<Jar> jars = jars(tree, wirings);
+        Levels levels = new Levels(built(tree, sources, trouble), ReadMe.levels(tree));
+        List<Jar> libraries =
+                jars.stream().filter(jar -> jar.kind() == Jar.Kind.LIBRARY).toList();
+        Map<Jar, JarIdentity> identities = new Identification(tree, tools.repositories()).of(libraries);
+        trouble.addAll(tools.repositories().trouble());
+        return new JvmReading(
+                tree,
+                tools,
+                sources,
+                wirings,
+                jars,
+                identities,
+                levels,
+                ContainerFiles.read(tree),
+                List.copyOf(trouble));
+    }
+
+    private List<SourceFile> sources(ProjectTree tree, List<Finding> trouble) {
+        List<SourceFile> sources = tree.files().parallelStream()
+                .filter(file -> !file.link())
+                .map(file -> tools.languages()
+                        .of(file.path())
+                        .map(language -> source(tree, file, language, trouble))
+                        .orElse(null))
+                .filter(Objects::nonNull)
+                .toList();
+        // read in parallel, reported in order
+        trouble.sort(Comparator.comparing(Finding::subject));
+        return sources;
+    }
+
+    private static SourceFile source(ProjectTree tree, TreeFile file, Language language, List<Finding> trouble) {
+        try {
+            return language.read(file.path(), tree.bytes(file.path()));
+        } catch (IOException e) {
+            boolean large = file.size() > ProjectTree.LARGEST;
+            trouble.add(Finding.trouble(
+                    file.path(), (large ? "is too large for a source" : "cannot be read") + "; left in place"));
+            return null;
+        }
+    }
+
+    /** The jars in class-path order: as the wirings list them, then the others by path. */
+    private List<Jar> jars(ProjectTree tree, List<Wiring> wirings) {
+        Map<String, TreeFile> ordered = new LinkedHashMap<>();
+        for (Wiring wiring : wirings) {
+            for (Wiring.Library library : wiring.libraries()) {
+                tree.file(library.path()).ifPresent(file -> ordered.putIfAbsent(file.path(), file));
+            }
+        }
+        tree.files().stream().filter(f -> f.extension().equals("jar")).forEach(f -> ordered.putIfAbsent(f.path(), f));
+        return ordered.values().stream().filter(file -> !file.link()).toList().parallelStream()
+                .map(file -> cache.read(tree, file))
+                .toList();
+    }
+
+    private static List<LevelSign> built(ProjectTree tree, List<SourceFile> sources, List<Finding> trouble) {
+        Set<String> declared = new HashSet<>();
+        for (SourceFile source : sources) declared.addAll(source.types());
+        List<LevelSign> signs = new ArrayList<>();
+        for (TreeFile file : tree.files()) {
+            String stem = file.name().replaceFirst("(\\$.*)?\\.class$", "");
+            if (!file.extension().equals("class") || !declared.contains(stem)) continue;
+            try {
+                int level = ClassFile.level(tree.bytes(file.path()));
+                if (level > 0) {
+                    signs.add(new LevelSign(
+                            level,
+                            Certainty.LIKELY,
+                            "the level of classes built earlier",
+                            Evidence.of(file.path(), "class file of level " + level)));
+                }
+            } catch (IOException e) {
+                trouble.add(Finding.trouble(file.path(), "cannot be read"));
+            }
+        }
+        signs.sort(Comparator.comparing(sign -> sign.evidence().file()));
+        return signs;
+    }
+}

@@ -1,0 +1,40 @@
+package dev.pfeiler.proof;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What the proof of one part came to.
+ *
+ * @param rows what was compared; none if the build tool failed
+ * @param failure why there is nothing to compare, if there is not
+ * @param products the archives that the build tool built
+ * @param log the output of the build tool
+ * @param notes what a person should know about how the proof was made
+ */
+public record PartVerdict(
+        List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
+    /** Why a build failed: the cause in one sentence, and the next thing to do. */
+    public record Failure(String cause, String next) {}
+
+    public PartVerdict {
+        rows = List.copyOf(rows);
+        products = List.copyOf(products);
+        notes = List.copyOf(notes);
+    }
+
+    /** Whether the result is what the old wiring built, every difference having a known cause. */
+    public boolean proven() {
+        return failure.isEmpty() && !isDifferent();
+    }
+
+    /** Whether some difference has no known cause. */
+    public boolean isDifferent() {
+        return rows.stream().anyMatch(row -> row.state() == Comparison.State.DIFFERENT);
+    }
+
+    public static PartVerdict failed(String cause, String next, Path log) {
+        return new PartVerdict(List.of(), Optional.of(new Failure(cause, next)), List.of(), log, List.of());
+    }
+}

@@ -1,0 +1,32 @@
+package dev.pfeiler.proposal;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Finding;
+import java.util.List;
+
+/**
+ * What is proposed for one part, with paths and keys as the part itself sees them.
+ *
+ * @param leftForYou what nobody but the person can decide or fix
+ * @param agreements what several descriptors state, and what stands
+ * @param commands what to type in the converted part, in a useful order
+ * @param ignored patterns for version control: what the build writes
+ */
+public record PartProposal(
+        List<Decision> decisions,
+        List<Question> questions,
+        List<Step> steps,
+        List<Finding> leftForYou,
+        List<Agreement> agreements,
+        List<Proposal.Command> commands,
+        List<String> ignored) {
+    public PartProposal {
+        decisions = List.copyOf(decisions);
+        questions = List.copyOf(questions);
+        steps = List.copyOf(steps);
+        leftForYou = List.copyOf(leftForYou);
+        agreements = List.copyOf(agreements);
+        commands = List.copyOf(commands);
+        ignored = List.copyOf(ignored);
+    }
+}

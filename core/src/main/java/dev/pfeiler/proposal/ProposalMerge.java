@@ -1,0 +1,55 @@
+package dev.pfeiler.proposal;
+
+import dev.pfeiler.conversion.StepMerge;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+
+/** Puts the proposals of the parts of a tree together, as seen from the whole tree. */
+public final class ProposalMerge {
+    private final boolean several;
+    private final StepMerge steps;
+    private final List<Proposal.Part> parts = new ArrayList<>();
+    private final List<Decision> decisions = new ArrayList<>();
+    private final List<Question> questions = new ArrayList<>();
+    private final List<Finding> leftForYou = new ArrayList<>();
+    private final List<Agreement> agreements = new ArrayList<>();
+    private final List<Proposal.Command> commands = new ArrayList<>();
+
+    /** @param several whether the tree has several parts, so that keys are prefixed */
+    public ProposalMerge(ProjectTree tree, boolean several) {
+        this.several = several;
+        this.steps = new StepMerge(tree);
+    }
+
+    /** @param isFile whether a path names something in the part */
+    public void add(Proposal.Part part, PartProposal proposal, Predicate<String> isFile) {
+        String folder = part.folder();
+        String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+        parts.add(part);
+        steps.add(part.id(), folder, proposal.steps(), proposal.ignored());
+        proposal.decisions().forEach(decision -> decisions.add(decision.below(prefix, folder, isFile)));
+        proposal.questions()
+                .forEach(question -> questions.add(new Question(
+                        prefix + question.key(),
+                        folder.isEmpty() ? question.text() : folder + ": " + question.text(),
+                        question.fallback(),
+                        question.offers())));
+        proposal.leftForYou().stream()
+                .map(finding -> finding.below(folder, isFile))
+                .filter(finding -> !leftForYou.contains(finding))
+                .forEach(leftForYou::add);
+        proposal.agreements().forEach(agreement -> agreements.add(agreement.below(folder, isFile)));
+        proposal.commands()
+                .forEach(command -> commands.add(
+                        new Proposal.Command(command.purpose(), command.line(), Paths.join(folder, command.folder()))));
+    }
+
+    public Proposal merged() {
+        return new Proposal(
+                Proposal.FORMAT, parts, decisions, questions, steps.steps(), leftForYou, agreements, commands);
+    }
+}
