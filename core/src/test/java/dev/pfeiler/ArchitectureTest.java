@@ -8,19 +8,34 @@ import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.sli
 
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
-import com.tngtech.archunit.junit.AnalyzeClasses;
-import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.library.Architectures.LayeredArchitecture;
 import com.tngtech.archunit.library.dependencies.SliceAssignment;
 import com.tngtech.archunit.library.dependencies.SliceIdentifier;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.TestFactory;
 
 /** The layers of docs/architecture.md. */
-@AnalyzeClasses(packages = "dev.pfeiler", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
+    private static final JavaClasses CLASSES = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("dev.pfeiler");
+
+    /** Every rule of this class, by its name. */
+    @TestFactory
+    Stream<DynamicTest> rules() {
+        return Stream.of(ArchitectureTest.class.getDeclaredFields())
+                .filter(field -> field.getType().equals(ArchRule.class))
+                .map(field ->
+                        DynamicTest.dynamicTest(field.getName(), () -> ((ArchRule) field.get(null)).check(CLASSES)));
+    }
+
     /** The layers that all ecosystems share, bottom up. */
     private static final List<String> SHARED =
             List.of("evidence", "tree", "process", "conversion", "proposal", "proof", "ecosystem", "survey");
@@ -47,10 +62,8 @@ class ArchitectureTest {
             "step..",
             "proof..");
 
-    @ArchTest
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
-    @ArchTest
     static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
 
     /** Each layer may be used by those above it only. */
@@ -66,7 +79,6 @@ class ArchitectureTest {
         return architecture;
     }
 
-    @ArchTest
     static final ArchRule sharedLayersKnowNoEcosystem = noClasses()
             .that()
             .resideInAnyPackage(SHARED.stream().map("dev.pfeiler."::concat).toArray(String[]::new))
@@ -74,7 +86,6 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAPackage("dev.pfeiler.ecosystem.*..");
 
-    @ArchTest
     static final ArchRule oneListNamesTheEcosystems = noClasses()
             .that()
             .resideOutsideOfPackage("dev.pfeiler.ecosystem.*..")
@@ -84,16 +95,13 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAPackage("dev.pfeiler.ecosystem.*..");
 
-    @ArchTest
     static final ArchRule ecosystemsDoNotKnowEachOther =
             slices().matching("dev.pfeiler.ecosystem.(*)..").should().notDependOnEachOther();
 
-    @ArchTest
     static final ArchRule packagesHaveNoCycles =
             slices().matching("dev.pfeiler.(**)").should().beFreeOfCycles();
 
     /** A slice is a top-level class with what is nested in it: cycles inside a package are seen, too. */
-    @ArchTest
     static final ArchRule classesHaveNoCycles = slices().assignedFrom(new SliceAssignment() {
                 @Override
                 public SliceIdentifier getIdentifierOf(JavaClass type) {
@@ -117,7 +125,6 @@ class ArchitectureTest {
     private static final DescribedPredicate<JavaClass> MAVEN_TARGET =
             resideInAPackage("..jvm.target.maven..").as("the Maven target");
 
-    @ArchTest
     static final ArchRule onlyTheEcosystemNamesItsTargets = noClasses()
             .that()
             .resideInAPackage("dev.pfeiler.ecosystem.jvm..")
@@ -129,7 +136,6 @@ class ArchitectureTest {
             .should()
             .dependOnClassesThat(MAVEN_TARGET);
 
-    @ArchTest
     static final ArchRule filesAreReadThroughTheTree = noClasses()
             .that(describe("read a project", ArchitectureTest::readsThroughTheTree))
             .should()
@@ -149,7 +155,6 @@ class ArchitectureTest {
                 && !type.getSimpleName().equals("Toolchain");
     }
 
-    @ArchTest
     static final ArchRule oneLayerRunsPrograms = noClasses()
             .that()
             .resideOutsideOfPackage("dev.pfeiler.process")

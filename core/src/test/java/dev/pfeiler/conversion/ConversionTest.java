@@ -102,7 +102,7 @@ class ConversionTest {
         convert(new Step.Retire("lib/x.jar", ""));
         assertThatThrownBy(() -> convert(new Step.Retire("build.sh", "")))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("converted already");
+                .hasMessageContaining("already converted");
     }
 
     @Test

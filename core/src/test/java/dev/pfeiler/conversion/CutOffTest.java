@@ -135,7 +135,7 @@ class CutOffTest {
                 assertThatThrownBy(() -> Conversion.run(
                                 sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record())))
                         .isInstanceOf(Refusal.class)
-                        .hasMessageContaining("converted already");
+                        .hasMessageContaining("already converted");
             } else {
                 // nothing has been touched, and what was begun is in nobody's way
                 assertThat(withoutLedger(sketch.digest()))

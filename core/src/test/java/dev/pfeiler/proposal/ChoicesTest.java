@@ -67,7 +67,9 @@ class ChoicesTest {
     void aKeyThatNamesNoDecisionIsRefusedWithTheNearestOne() {
         Deliberation deliberation = new Deliberation(choices("levle=11"));
         deliberation.settle(LEVEL);
-        assertThatThrownBy(deliberation::decisions)
+        assertThatThrownBy(() -> Deliberation.refuseUnknown(
+                        deliberation.choices(),
+                        deliberation.decisions().stream().map(Decision::key).toList()))
                 .isInstanceOfSatisfying(
                         Refusal.class, refusal -> assertThat(refusal.next()).contains("\"level\""));
     }

@@ -52,7 +52,7 @@ public final class PhpEcosystem implements Ecosystem {
         for (TreeFile file : tree.files()) {
             String folder = Paths.parent(file.path());
             boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
-            if (file.name().equals(ComposerFile.NAME) && !inner && (folder.isEmpty() || isProgram(tree, folder)))
+            if (file.name().equals(ComposerFile.NAME) && !inner && (folder.isEmpty() || isInstalled(tree, folder)))
                 managed.add(folder);
         }
         for (String folder : managed) {
@@ -75,9 +75,9 @@ public final class PhpEcosystem implements Ecosystem {
         return parts;
     }
 
-    /** A copied library has a descriptor of its own and is no program: it is inside one that loads it. */
-    private static boolean isProgram(ProjectTree tree, String folder) {
-        return sources(tree, folder).size() * 2 > sources(tree, "").size();
+    /** A copied library has a descriptor too; what Composer has installed has a lock file, or fetched packages. */
+    private static boolean isInstalled(ProjectTree tree, String folder) {
+        return tree.has(Paths.join(folder, "composer.lock")) || tree.has(Paths.join(folder, "vendor/autoload.php"));
     }
 
     private static List<TreeFile> sources(ProjectTree tree, String folder) {

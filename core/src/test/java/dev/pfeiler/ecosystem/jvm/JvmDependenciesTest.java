@@ -109,8 +109,8 @@ class JvmDependenciesTest {
         Proposal proposal = propose();
         assertThat(dependencies(proposal)).contains("lamp").doesNotContain("wick", "oil", "exclusion");
         Decision oil = proposal.decision("scope:lib/oil-3.jar").orElseThrow();
-        assertThat(oil.value()).isEqualTo("along");
-        assertThat(oil.reason()).isEqualTo("comes along with lamp 1, which needs wick 1");
+        assertThat(oil.value()).isEqualTo("transitive");
+        assertThat(oil.reason()).isEqualTo("transitive via lamp 1 → wick 1");
         assertThat(proposal.steps())
                 .as("the jar leaves all the same")
                 .anyMatch(s -> s.path().equals("lib/oil-3.jar") && s instanceof Step.Retire);
@@ -169,7 +169,7 @@ class JvmDependenciesTest {
         Proposal proposal = propose();
         assertThat(dependencies(proposal))
                 .contains("spring-boot-starter-web", "lamp")
-                .contains("<!-- brings 3 libraries that were on the class path -->")
+                .contains("<!-- stands for 3 libraries that were on the class path -->")
                 .doesNotContain("webmvc", "embed-core", "<artifactId>spring-boot<", "starter-tomcat", "provided");
         assertThat(between(pom(proposal), "<dependencyManagement>", "</dependencyManagement>"))
                 .as("the version that was there")
@@ -190,11 +190,11 @@ class JvmDependenciesTest {
         Proposal proposal = propose();
         assertThat(dependencies(proposal)).doesNotContain("wick");
         assertThat(between(pom(proposal), "<dependencyManagement>", "</dependencyManagement>"))
-                .contains("<!-- would come along as 1 -->")
+                .contains("<!-- would be transitive as 1 -->")
                 .contains("<artifactId>wick</artifactId>")
                 .contains("<version>2</version>");
         assertThat(proposal.decision("scope:lib/wick-2.jar").orElseThrow().reason())
-                .contains("pinned");
+                .contains("version stated");
     }
 
     @Test
@@ -216,7 +216,7 @@ class JvmDependenciesTest {
         library("lamp", "1", "wick:1");
         library("wick", "1");
         uses("lamp");
-        assertThat(dependencies(propose("scope:lib/wick-1.jar=drop")))
+        assertThat(dependencies(propose("scope:lib/wick-1.jar=exclude")))
                 .contains("<exclusion>")
                 .contains("<artifactId>wick</artifactId>");
     }
@@ -231,7 +231,7 @@ class JvmDependenciesTest {
         assertThat(dependencies)
                 .contains("<artifactId>bell</artifactId>")
                 .contains("<scope>runtime</scope>")
-                .contains("no sign of use")
+                .contains("no usage found")
                 .doesNotContain("rope", "hemp");
     }
 
@@ -276,7 +276,7 @@ class JvmDependenciesTest {
         assertThat(pump.value()).isEqualTo("runtime");
         assertThat(pump.evidence().get(0).place()).isEqualTo("src/pump.xml:2");
         assertThat(proposal.decision("scope:lib/back.jar").orElseThrow().reason())
-                .contains("offers no.port.front.Type");
+                .contains("provides the service no.port.front.Type");
     }
 
     @Test

@@ -314,7 +314,7 @@ class JvmDeploymentTest extends ProposedProject {
                         + row.statements().stream()
                                 .map(s -> s.value() + (s.agrees() ? "" : "!"))
                                 .toList())
-                .contains("Context path port [tides!, board!]", "Servlet interface 3.1.0 [4.0!]");
+                .contains("Context path port [tides!, board!]", "Servlet API 3.1.0 [4.0!]");
     }
 
     @Test

@@ -483,7 +483,7 @@ class JvmProposalTest extends ProposedProject {
         assertThat(written(proposal, "pom.xml")).contains("<artifactId>javafx-controls</artifactId>");
         Decision level = proposal.decision("level").orElseThrow();
         assertThat(level.value()).isEqualTo("11");
-        assertThat(level.reason()).isEqualTo("javafx-controls, which is imported, needs it");
+        assertThat(level.reason()).isEqualTo("required by javafx-controls, which is imported");
         assertThat(proposal.leftForYou()).isEmpty();
     }
 

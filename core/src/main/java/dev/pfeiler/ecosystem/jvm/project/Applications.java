@@ -62,7 +62,7 @@ public final class Applications {
             return wired.or(() -> descriptor.stream()
                     .flatMap(d -> d.modules().stream())
                     .map(EnterpriseDescriptor.Module::uri)
-                    .filter(uri -> names.contains(ModuleSplit.name(uri)))
+                    .filter(uri -> names.contains(Wiring.Archive.baseName(uri)))
                     .findFirst());
         }
 
@@ -78,12 +78,13 @@ public final class Applications {
         for (Wiring wiring : wirings) {
             for (Wiring.Archive archive : wiring.archives()) {
                 if (!archive.is("ear")
-                        || found.stream().anyMatch(a -> a.name().equals(ModuleSplit.name(archive.path())))) continue;
+                        || found.stream().anyMatch(a -> a.name().equals(Wiring.Archive.baseName(archive.path()))))
+                    continue;
                 Set<String> paths = files(p -> archive.entry(p.path()).isPresent());
                 taken.addAll(paths);
                 boolean only = wiring.sources().isEmpty() && !wiring.folder().isEmpty();
                 found.add(new Application(
-                        ModuleSplit.name(archive.path()),
+                        Wiring.Archive.baseName(archive.path()),
                         only ? Optional.of(wiring.folder()) : Optional.empty(),
                         Optional.of(archive),
                         descriptor(paths),

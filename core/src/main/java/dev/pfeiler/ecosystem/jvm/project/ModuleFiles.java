@@ -15,7 +15,7 @@ import java.util.Set;
 
 /** Gives each file of a project to one of its modules. */
 final class ModuleFiles {
-    private final Collection<ModuleSplit.Part> parts;
+    private final Collection<Candidate> parts;
     private final Map<SourceFile, String> moduleOf;
     private final Layout layout;
     private final List<Applications.Application> applications;
@@ -25,7 +25,7 @@ final class ModuleFiles {
      * @param applications enterprise archives, whose own files belong to none of the parts
      */
     ModuleFiles(
-            Collection<ModuleSplit.Part> parts,
+            Collection<Candidate> parts,
             Map<SourceFile, String> moduleOf,
             Layout layout,
             List<Applications.Application> applications) {
@@ -41,7 +41,7 @@ final class ModuleFiles {
                 .filter(part ->
                         part.home().filter(folder -> Paths.within(folder, path)).isPresent())
                 .max(Comparator.comparingInt(part -> part.home().orElseThrow().length()))
-                .map(ModuleSplit.Part::name);
+                .map(Candidate::name);
     }
 
     /** Files lie in their project, or follow the sources of their folder, or the archive that they go into. */
@@ -80,7 +80,7 @@ final class ModuleFiles {
                                 .flatMap(archive -> archive.folders().stream())
                                 .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
                         .findFirst())
-                .map(ModuleSplit.Part::name);
+                .map(Candidate::name);
     }
 
     private static Optional<String> byNeighbours(String path, Map<String, Map<String, Integer>> votes) {

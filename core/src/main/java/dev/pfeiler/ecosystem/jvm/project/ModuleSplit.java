@@ -44,27 +44,8 @@ public final class ModuleSplit {
     private final Applications archives;
     private final List<Applications.Application> known;
     private final List<Applications.Application> applications = new ArrayList<>();
-    private final Map<String, Part> parts = new LinkedHashMap<>();
+    private final Map<String, Candidate> parts = new LinkedHashMap<>();
     private final Map<SourceFile, String> moduleOf = new HashMap<>();
-
-    /**
-     * What a module is made from.
-     *
-     * @param home the folder of the project that becomes a module; nothing where it only has an archive of its own
-     * @param references the folders of the projects that it refers to
-     */
-    record Part(
-            String name,
-            Optional<String> home,
-            List<SourceFile> sources,
-            Set<String> references,
-            Optional<Wiring.Archive> archive,
-            Evidence evidence) {
-        /** A project at the top of the tree moves aside, as the parent's descriptor takes its place. */
-        String folder() {
-            return home.filter(folder -> !folder.isEmpty()).orElse(name);
-        }
-    }
 
     ModuleSplit(
             JvmReading reading,
@@ -143,7 +124,7 @@ public final class ModuleSplit {
         return settled();
     }
 
-    private Part project(String folder, List<Wiring> wirings, List<SourceFile> sources) {
+    private Candidate project(String folder, List<Wiring> wirings, List<SourceFile> sources) {
         Optional<Wiring.Setting> stated =
                 wirings.stream().flatMap(w -> w.name().stream()).findFirst();
         String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
@@ -151,7 +132,7 @@ public final class ModuleSplit {
                 .or(() -> Optional.of(Paths.name(folder)).filter(n -> !n.isEmpty()))
                 .or(() -> wirings.stream()
                         .flatMap(w -> w.archives().stream())
-                        .map(made -> name(made.path()))
+                        .map(made -> Wiring.Archive.baseName(made.path()))
                         .findFirst())
                 .orElse(UNNAMED);
         Set<String> references = new LinkedHashSet<>();
@@ -160,7 +141,7 @@ public final class ModuleSplit {
                 archive(wirings, webs.keySet().stream().anyMatch(web -> Paths.within(folder, web.path())));
         Evidence evidence = stated.map(Wiring.Setting::evidence)
                 .orElse(Evidence.of(wirings.get(0).files().get(0), ""));
-        return new Part(name, Optional.of(folder), sources, references, archive, evidence);
+        return new Candidate(name, Optional.of(folder), sources, references, archive, evidence);
     }
 
     /** The archive that is made of a project: a web archive where it serves something. */
@@ -183,10 +164,11 @@ public final class ModuleSplit {
                         .filter(s -> compilation.takes(s.path()) && takesClasses(archive, output, s))
                         .forEach(own::add);
             }
-            String name = name(archive.path());
+            String name = Wiring.Archive.baseName(archive.path());
             boolean served = archive.is("war") && !webs.isEmpty();
             if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
-            add(new Part(name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
+            add(new Candidate(
+                    name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
         }
         long wars = parts.values().stream()
                 .filter(part -> part.archive().filter(a -> a.is("war")).isPresent())
@@ -202,7 +184,7 @@ public final class ModuleSplit {
                 applications.get(0).descriptor().orElseThrow().modules().get(0).uri();
         Optional<Wiring.Archive> archive = archive(wirings, !webs.isEmpty());
         Evidence evidence = applications.get(0).evidence();
-        add(new Part(name(uri), Optional.empty(), main, Set.of(), archive, evidence));
+        add(new Candidate(Wiring.Archive.baseName(uri), Optional.empty(), main, Set.of(), archive, evidence));
         return settled();
     }
 
@@ -220,11 +202,12 @@ public final class ModuleSplit {
         moduleOf.clear();
     }
 
-    private void add(Part part) {
+    private void add(Candidate part) {
         // of two projects of one name, the later goes by its folder
         String name = parts.containsKey(part.name()) ? part.folder().replace('/', '-') : part.name();
         parts.put(
-                name, new Part(name, part.home(), part.sources(), part.references(), part.archive(), part.evidence()));
+                name,
+                new Candidate(name, part.home(), part.sources(), part.references(), part.archive(), part.evidence()));
         part.sources().forEach(source -> moduleOf.put(source, name));
     }
 
@@ -236,11 +219,6 @@ public final class ModuleSplit {
                 && moduleOf.size() == main.size()
                 && sources == main.size()
                 && ordered(usedParts()).size() == parts.size();
-    }
-
-    /** An archive's name without its version. */
-    public static String name(String path) {
-        return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
     }
 
     /** Which module declares a class. */
@@ -281,7 +259,7 @@ public final class ModuleSplit {
     }
 
     /** Whether the archive of one part holds that of another. */
-    private static boolean packs(Part part, Part other) {
+    private static boolean packs(Candidate part, Candidate other) {
         return part.archive()
                 .flatMap(archive -> other.archive().flatMap(packed -> archive.entry(packed.path())))
                 .isPresent();
@@ -316,7 +294,7 @@ public final class ModuleSplit {
         Map<String, Set<String>> paths = files.of(ordered);
         List<SourceModule> modules = new ArrayList<>();
         for (String name : ordered) {
-            Part part = parts.get(name);
+            Candidate part = parts.get(name);
             List<SourceFile> own = testsOf.getOrDefault(name, List.of());
             Optional<Folder> web = webs.keySet().stream()
                     .filter(folder -> layout.files(Role.WEB)
@@ -339,7 +317,7 @@ public final class ModuleSplit {
                             part.sources(),
                             own,
                             served,
-                            ProjectReader.named(reading, layout, paths.get(name)::contains)),
+                            SettingsUsage.named(reading, layout, paths.get(name)::contains)),
                     part.evidence(),
                     part.archive(),
                     web,
@@ -356,7 +334,7 @@ public final class ModuleSplit {
                             .toList(),
                     List.of(),
                     webs.values(),
-                    ProjectReader.named(reading, layout, path -> true));
+                    SettingsUsage.named(reading, layout, path -> true));
             modules.add(archives.module(application, name, packed, usage));
         }
         return modules;
@@ -366,16 +344,16 @@ public final class ModuleSplit {
     private Map<String, String> packed(Applications.Application application, Collection<String> names) {
         Map<String, String> packed = new LinkedHashMap<>();
         for (String name : names) {
-            Part part = parts.get(name);
+            Candidate part = parts.get(name);
             Set<String> known = new LinkedHashSet<>(List.of(name, Paths.name(part.folder())));
-            part.archive().ifPresent(archive -> known.add(name(archive.path())));
+            part.archive().ifPresent(archive -> known.add(Wiring.Archive.baseName(archive.path())));
             application.place(part.archive(), known).ifPresent(place -> packed.put(name, place));
         }
         return packed;
     }
 
     /** What a web archive in an enterprise archive needs and finds beside it there. */
-    private Set<ModuleName> brought(Part part, Set<String> needs) {
+    private Set<ModuleName> brought(Candidate part, Set<String> needs) {
         Set<ModuleName> brought = new LinkedHashSet<>();
         for (Applications.Application application : applications) {
             Map<String, String> packed = packed(application, parts.keySet());

@@ -7,21 +7,16 @@ import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.library.NamedClasses;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.tree.Paths;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** Understands a reading as a project. */
 public final class ProjectReader {
@@ -44,7 +39,8 @@ public final class ProjectReader {
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
         ProjectJars jars = jars(layout);
-        Usage usage = Usage.of(jars.libraries(), main, tests, webs.values(), named(reading, layout, p -> true));
+        Usage usage =
+                Usage.of(jars.libraries(), main, tests, webs.values(), SettingsUsage.named(reading, layout, p -> true));
         Applications archives = new Applications(reading, layout, jars.libraries());
         List<Applications.Application> applications = archives.all();
         List<SourceModule> modules = new ModuleSplit(
@@ -70,16 +66,6 @@ public final class ProjectReader {
                 .filter(jar -> !products.contains(jar) && !libraries.contains(jar) && !copies.containsKey(jar))
                 .toList();
         return new ProjectJars(libraries, copies, products, unlisted);
-    }
-
-    /** Classes that the settings of the program name, in files that are taken. */
-    static Map<String, Evidence> named(JvmReading reading, Layout layout, Predicate<String> taken) {
-        return NamedClasses.in(
-                reading.tree(),
-                Stream.concat(layout.files(Role.MAIN_RESOURCES), layout.files(Role.WEB))
-                        .map(Placement::path)
-                        .filter(taken)
-                        .toList());
     }
 
     private static List<SourceFile> withRole(JvmReading reading, Layout layout, Role role) {
@@ -115,7 +101,7 @@ public final class ProjectReader {
     }
 
     private static boolean deployedIn(Layout layout, String path) {
-        return layout.folders(Role.WEB).anyMatch(web -> isInLibraryFolder(web, path));
+        return layout.folders(Role.WEB).anyMatch(web -> WebFiles.isLibrary(web.path(), path));
     }
 
     /** Whether most classes of a jar are declared by the sources. */
@@ -127,10 +113,5 @@ public final class ProjectReader {
                 .count();
         long top = jar.classes().stream().filter(name -> name.indexOf('$') < 0).count();
         return own > 0 && own * 2 >= top;
-    }
-
-    /** Whether a file is in the folder of libraries of a web program. */
-    static boolean isInLibraryFolder(Folder web, String path) {
-        return Paths.parent(path).equals(Paths.join(web.path(), "WEB-INF/lib"));
     }
 }

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -42,7 +43,7 @@ public record SourceModule(
 
     /** Whether a jar is deployed with the module: it lies in its web folder, or the old build lays it into the archive. */
     public boolean deploys(Jar jar) {
-        return web.filter(served -> ProjectReader.isInLibraryFolder(served, jar.path()))
+        return web.filter(served -> WebFiles.isLibrary(served.path(), jar.path()))
                         .isPresent()
                 || packs(jar);
     }

@@ -7,8 +7,8 @@ import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
-import dev.pfeiler.ecosystem.jvm.project.ModuleSplit;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
@@ -141,10 +141,11 @@ final class PackedComparison {
         String file = Paths.name(name);
         return project.modules().stream()
                 .filter(other -> !other.equals(module) && !other.name().isOnly())
-                .filter(other -> ModuleSplit.name(file).equals(other.name().text())
-                        || other.archive()
-                                .filter(made -> Paths.name(made.path()).equals(file))
-                                .isPresent())
+                .filter(other ->
+                        Wiring.Archive.baseName(file).equals(other.name().text())
+                                || other.archive()
+                                        .filter(made -> Paths.name(made.path()).equals(file))
+                                        .isPresent())
                 .map(SourceModule::name)
                 .findFirst();
     }

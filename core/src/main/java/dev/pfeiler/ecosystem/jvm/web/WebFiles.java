@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.web;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.XmlElement;
@@ -99,5 +100,10 @@ public record WebFiles(
     private static Evidence evidence(String path, String text, Matcher at) {
         int line = Text.lineAt(text, at.start(1));
         return new Evidence(path, line, at.group());
+    }
+
+    /** Whether a file is in the folder of libraries of a web program, given its web folder. */
+    public static boolean isLibrary(String web, String path) {
+        return Paths.parent(path).equals(Paths.join(web, "WEB-INF/lib"));
     }
 }

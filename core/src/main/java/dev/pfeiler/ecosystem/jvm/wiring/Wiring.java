@@ -185,6 +185,11 @@ public record Wiring(
             manifest = Map.copyOf(manifest);
         }
 
+        /** The name of an archive's file without version and extension. */
+        public static String baseName(String path) {
+            return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
+        }
+
         /** The folders of which something goes in. */
         public List<String> folders() {
             return contents.stream().map(Content::path).distinct().toList();

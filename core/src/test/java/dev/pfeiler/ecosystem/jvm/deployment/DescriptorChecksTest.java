@@ -199,7 +199,7 @@ class DescriptorChecksTest {
         assertThat(edited(proposal, "src/beans.xml"))
                 .containsExactly(new Step.Change(3, "class=\"no.BoardServlet\"/>", "class=\"no.port.BoardServlet\"/>"));
         assertThat(proposal.leftForYou()).extracting(Finding::subject).doesNotContain("no.harbour.BoardServlet");
-        Proposal kept = propose(pfeiler, "mend:web/WEB-INF/web.xml:board/*=keep");
+        Proposal kept = propose(pfeiler, "fix:web/WEB-INF/web.xml:board/*=keep");
         assertThat(edited(kept, "web/WEB-INF/web.xml")).hasSize(2);
         assertThat(kept.leftForYou()).extracting(Finding::subject).contains("board/*");
     }

@@ -86,14 +86,14 @@ final class MavenGenerators {
             if (i > 0) execution.add("id", goal + "-" + (i + 1));
             list.add(execution.addList("goals", "goal", List.of(goal)).addFilled(configuration(sources)));
         }
-        PomElement plugin = PomPlugins.plugin(coordinates).add(list);
+        PomElement plugin = PomElement.plugin(coordinates).add(list);
         // only JavaCC's plug-in runs another version of its tool than its own
         executions.stream()
                 .filter(sources -> sources.generator() == Generator.JAVACC)
                 .flatMap(sources -> sources.tool().stream())
                 .findFirst()
                 .ifPresent(tool -> plugin.add(
-                        new PomElement("dependencies").add(PomWriter.artifact("dependency", tool, tool.version()))));
+                        new PomElement("dependencies").add(PomElement.artifact("dependency", tool, tool.version()))));
         return plugin;
     }
 

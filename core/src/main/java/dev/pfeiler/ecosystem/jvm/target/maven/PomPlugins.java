@@ -72,22 +72,18 @@ final class PomPlugins {
         addSources(executions, "add-source", module.sources().main());
         addSources(executions, "add-test-source", module.sources().test());
         if (executions.isEmpty()) return Optional.empty();
-        return Optional.of(plugin(BUILD_HELPER).add(executions));
+        return Optional.of(PomElement.plugin(BUILD_HELPER).add(executions));
     }
 
     private static void addSources(PomElement executions, String goal, SourceSet set) {
         if (set.folders().size() < 2) return;
         List<String> further = set.folders().subList(1, set.folders().size()).stream()
-                .map(PomWriter::path)
+                .map(PomPaths::path)
                 .toList();
         executions.add(new PomElement("execution")
                 .add("id", goal)
                 .addList("goals", "goal", List.of(goal))
                 .add(new PomElement("configuration").addList("sources", "source", further)));
-    }
-
-    static PomElement plugin(Coordinates coordinates) {
-        return PomWriter.artifact("plugin", coordinates, coordinates.version());
     }
 
     private Map<String, String> versions() {
@@ -179,7 +175,7 @@ final class PomPlugins {
 
     private void manifest(PomElement configuration, BuildModule module) {
         PomElement archive = new PomElement("archive");
-        module.manifest().file().ifPresent(file -> archive.add("manifestFile", PomWriter.path(file)));
+        module.manifest().file().ifPresent(file -> archive.add("manifestFile", PomPaths.path(file)));
         PomElement entries = new PomElement("manifestEntries");
         PomElement manifest = new PomElement("manifest");
         module.manifest().attributes().forEach((key, value) -> {
@@ -195,7 +191,7 @@ final class PomPlugins {
         packed(configuration, module, "warSourceDirectory", "src/main/webapp", "warSourceExcludes");
         PomElement further = new PomElement("webResources");
         module.sources().packed().ifPresent(files -> files.further().forEach(one -> {
-            PomElement resource = new PomElement("resource").add("directory", PomWriter.path(one.folder()));
+            PomElement resource = new PomElement("resource").add("directory", PomPaths.path(one.folder()));
             if (!one.target().isEmpty()) resource.add("targetPath", one.target());
             further.add(resource.addList("includes", "include", one.includes())
                     .addList("excludes", "exclude", one.excludes()));
@@ -207,7 +203,7 @@ final class PomPlugins {
             PomElement configuration, BuildModule module, String folder, String usual, String excludes) {
         if (module.sources().packed().isEmpty()) return;
         PackedFiles files = module.sources().packed().get();
-        if (!files.folder().equals(usual)) configuration.add(folder, PomWriter.path(files.folder()));
+        if (!files.folder().equals(usual)) configuration.add(folder, PomPaths.path(files.folder()));
         if (!files.excludes().isEmpty()) configuration.add(excludes, String.join(",", files.excludes()));
     }
 

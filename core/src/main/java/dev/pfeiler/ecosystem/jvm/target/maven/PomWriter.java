@@ -14,7 +14,6 @@ import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.tree.Paths;
 import java.util.Comparator;
 import java.util.List;
 import java.util.SortedMap;
@@ -207,16 +206,7 @@ final class PomWriter {
     }
 
     private PomElement versioned(Coordinates coordinates) {
-        return artifact("dependency", coordinates, versions.reference(coordinates));
-    }
-
-    static PomElement artifact(String element, Coordinates coordinates, String version) {
-        PomElement artifact = new PomElement(element)
-                .add("groupId", coordinates.group())
-                .add("artifactId", coordinates.artifact())
-                .add("version", version);
-        if (!coordinates.classifier().isEmpty()) artifact.add("classifier", coordinates.classifier());
-        return artifact;
+        return PomElement.artifact("dependency", coordinates, versions.reference(coordinates));
     }
 
     /** The build section with what is not a plug-in: names and folders, as far as they are not Maven's own. */
@@ -235,7 +225,7 @@ final class PomWriter {
         set.folders().stream()
                 .findFirst()
                 .filter(folder -> !folder.equals(usual))
-                .ifPresent(folder -> section.add(element, path(folder)));
+                .ifPresent(folder -> section.add(element, PomPaths.path(folder)));
     }
 
     private static void resources(PomElement section, String list, String each, SourceSet set, String usual) {
@@ -246,11 +236,10 @@ final class PomWriter {
         section.add(element);
     }
 
-    static PomElement resources(String element, Resources resources) {
+    private static PomElement resources(String element, Resources resources) {
         PomElement resource = new PomElement(element);
-        if (!resources.target().isEmpty() && element.endsWith("Resource") | element.equals("resource"))
-            resource.add("targetPath", resources.target());
-        return resource.add("directory", path(resources.folder()))
+        if (!resources.target().isEmpty()) resource.add("targetPath", resources.target());
+        return resource.add("directory", PomPaths.path(resources.folder()))
                 .addList("includes", "include", resources.includes())
                 .addList("excludes", "exclude", resources.excludes());
     }
@@ -259,13 +248,5 @@ final class PomWriter {
         PomElement own = new PomElement("plugins");
         plugins.own(module).forEach(own::add);
         section.addFilled(own);
-    }
-
-    /** A path relative to the module, as a POM states it. */
-    static String path(String relative) {
-        if (relative.equals(".")) return "${project.basedir}";
-        return relative.startsWith("../") || relative.equals("..")
-                ? Paths.join("${project.basedir}", relative)
-                : relative;
     }
 }

@@ -3,7 +3,6 @@ package dev.pfeiler.ecosystem.jvm.wiring.ant;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
-import dev.pfeiler.ecosystem.jvm.wiring.ide.NbprojectFiles;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -25,7 +24,6 @@ import java.util.Set;
  * run. The language: the manual of the build tool; which constructs are read is listed in docs/wiring.md.
  */
 public final class AntFile {
-    public static final String NAME = "build.xml";
     private static final int DEEPEST_IMPORT = 10;
     /** Build files further down than this belong to something else. */
     private static final int DEEPEST = 4;
@@ -36,18 +34,11 @@ public final class AntFile {
     /** The wirings of all build files read so far, by path; one that is being read has none yet. */
     private final Map<String, Optional<Wiring>> read;
 
-    private final Map<String, Located> targets = new LinkedHashMap<>();
-    private final Map<String, Located> macros = new LinkedHashMap<>();
+    private final Map<String, AntElement> targets = new LinkedHashMap<>();
+    private final Map<String, AntElement> macros = new LinkedHashMap<>();
     private final Set<String> done = new HashSet<>();
     private final AntTasks tasks;
     private String defaultTarget = "";
-
-    /** An element and the file it stands in. */
-    record Located(String file, XmlElement element) {
-        Evidence evidence() {
-            return new Evidence(file, element.line(), element.tag());
-        }
-    }
 
     private AntFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read) {
         this.tree = tree;
@@ -61,11 +52,11 @@ public final class AntFile {
         Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
         tree.files().stream()
                 .map(TreeFile::path)
-                .filter(path -> Paths.name(path).equals(NAME) && path.split("/").length <= DEEPEST)
+                .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && path.split("/").length <= DEEPEST)
                 .sorted(Comparator.comparingInt((String path) -> path.split("/").length)
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
-                .filter(path -> !tree.has(Paths.join(Paths.parent(path), NbprojectFiles.PROPERTIES)))
+                .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
                 .forEach(path -> new AntFile(tree, Paths.parent(path), read).read(path, ""));
         return read.values().stream().flatMap(Optional::stream).toList();
     }
@@ -107,10 +98,10 @@ public final class AntFile {
                 draft.leave(path, "works in another folder than its own", evidence);
             }
         }
-        for (XmlElement child : root.children()) topLevel(new Located(path, child), depth);
+        for (XmlElement child : root.children()) topLevel(new AntElement(path, child), depth);
     }
 
-    private void topLevel(Located located, int depth) {
+    private void topLevel(AntElement located, int depth) {
         XmlElement element = located.element();
         switch (element.name()) {
             case "target", "extension-point" -> targets.putIfAbsent(element.attribute("name"), located);
@@ -136,37 +127,37 @@ public final class AntFile {
     }
 
     private void target(String name) {
-        Located target = targets.get(name);
+        AntElement target = targets.get(name);
         if (target == null || !done.add(name)) return;
         for (String needed : target.element().attribute("depends").split("[,\\s]+")) target(needed.strip());
         String onlyIf = properties.expand(target.element().attribute("if"));
         String unless = properties.expand(target.element().attribute("unless"));
         if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) return;
         if (!unless.isEmpty() && properties.isSet(unless)) return;
-        for (XmlElement task : target.element().children()) task(new Located(target.file(), task));
+        for (XmlElement task : target.element().children()) task(new AntElement(target.file(), task));
     }
 
-    private void task(Located located) {
+    private void task(AntElement located) {
         draft.effort.deeper(() -> taskWithin(located));
     }
 
-    private void taskWithin(Located located) {
+    private void taskWithin(AntElement located) {
         XmlElement element = located.element();
         switch (element.name()) {
             case "property" -> property(located);
             case "antcall" -> target(properties.expand(element.attribute("target")));
             case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
             case "subant" -> otherFiles(located);
-            case "sequential", "parallel" -> element.children().forEach(c -> task(new Located(located.file(), c)));
+            case "sequential", "parallel" -> element.children().forEach(c -> task(new AntElement(located.file(), c)));
             default -> {
-                Located macro = macros.get(element.name());
+                AntElement macro = macros.get(element.name());
                 if (macro == null) tasks.take(located);
                 else call(macro, element);
             }
         }
     }
 
-    private void otherFiles(Located located) {
+    private void otherFiles(AntElement located) {
         Set<String> folders = new LinkedHashSet<>();
         String path = properties.expand(located.element().attribute("buildpath"));
         if (!path.isEmpty()) folders.add(path);
@@ -179,10 +170,10 @@ public final class AntFile {
     }
 
     /** A call of another build file of the tree, which sees the properties of this one first. */
-    private void otherFile(Located located, String dir) {
+    private void otherFile(AntElement located, String dir) {
         XmlElement call = located.element();
         String name = properties.expand(call.attribute("antfile"));
-        Optional<String> path = draft.inside(Paths.join(dir, name.isEmpty() ? NAME : name));
+        Optional<String> path = draft.inside(Paths.join(dir, name.isEmpty() ? AntNames.BUILD_FILE : name));
         if (path.filter(tree::has).isEmpty()) {
             tasks.leave(located);
             return;
@@ -203,14 +194,14 @@ public final class AntFile {
     }
 
     /** Replaces the attributes of a macro in its body, or lays a preset's attributes below those of the call. */
-    private void call(Located macro, XmlElement call) {
+    private void call(AntElement macro, XmlElement call) {
         if (macro.element().name().equals("presetdef")) {
             for (XmlElement preset : macro.element().children()) {
                 Map<String, String> attributes = new LinkedHashMap<>(preset.attributes());
                 attributes.putAll(call.attributes());
                 List<XmlElement> children = new ArrayList<>(preset.children());
                 children.addAll(call.children());
-                task(new Located(macro.file(), preset.with(attributes, children)));
+                task(new AntElement(macro.file(), preset.with(attributes, children)));
             }
             return;
         }
@@ -218,10 +209,10 @@ public final class AntFile {
         macro.element().children("attribute").forEach(a -> values.put(a.attribute("name"), a.attribute("default")));
         values.putAll(call.attributes());
         macro.element().children("sequential").forEach(body -> body.children()
-                .forEach(task -> task(new Located(macro.file(), task.replacing(values)))));
+                .forEach(task -> task(new AntElement(macro.file(), task.replacing(values)))));
     }
 
-    private void property(Located located) {
+    private void property(AntElement located) {
         XmlElement e = located.element();
         String name = properties.expand(e.attribute("name"));
         if (e.attributes().containsKey("value"))
@@ -237,7 +228,7 @@ public final class AntFile {
         }
     }
 
-    private void propertyFile(Located located) {
+    private void propertyFile(AntElement located) {
         String written = properties.expand(located.element().attribute("file"));
         Optional<String> path = tasks.paths().inside(written).filter(tree::has);
         if (path.isEmpty()) return;

@@ -59,7 +59,7 @@ public final class AntPaths {
     }
 
     /** Keeps a path under its name. */
-    void path(AntFile.Located task) {
+    void path(AntElement task) {
         String id = task.element().attribute("id");
         if (!id.isEmpty()) named.put(id, entries(task.file(), task.element()));
     }
@@ -97,7 +97,7 @@ public final class AntPaths {
             if (path.isEmpty()) draft.leave(part.strip(), "is on the class path and not in this folder", evidence);
             else if (path.get().endsWith(".jar") && !tree.has(path.get())) {
                 Optional<String> project =
-                        maker.apply(path.get()).or(() -> draft.project(tree, path.get(), AntFile.NAME));
+                        maker.apply(path.get()).or(() -> draft.project(tree, path.get(), AntNames.BUILD_FILE));
                 project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
                 if (project.isEmpty() && !made(path.get()))
                     draft.leave(path.get(), "is on the class path and is missing", evidence);

@@ -62,7 +62,7 @@ final class AntTasks {
         return paths;
     }
 
-    void take(AntFile.Located task) {
+    void take(AntElement task) {
         XmlElement element = task.element();
         String name = element.name();
         paths.share(element);
@@ -84,11 +84,11 @@ final class AntTasks {
     }
 
     /** Notes a task whose doing is not followed. */
-    void leave(AntFile.Located task) {
+    void leave(AntElement task) {
         draft.leave(described(task.element()), "would be run by the build and is not read", task.evidence());
     }
 
-    private void other(AntFile.Located task) {
+    private void other(AntElement task) {
         String name = task.element().name();
         Optional<String> tool = GeneratorCalls.program(name);
         if (tool.isPresent()) {
@@ -113,7 +113,7 @@ final class AntTasks {
         return "<" + element.name() + ">" + (what.isEmpty() ? "" : " " + what);
     }
 
-    private void condition(AntFile.Located task) {
+    private void condition(AntElement task) {
         XmlElement element = task.element();
         boolean holds = element.name().equals("available")
                 ? available(element)
@@ -148,7 +148,7 @@ final class AntTasks {
         };
     }
 
-    private void javac(AntFile.Located task) {
+    private void javac(AntElement task) {
         XmlElement e = task.element();
         List<String> including = paths.patterns(e, "include");
         List<String> excluding = paths.patterns(e, "exclude");
@@ -188,7 +188,7 @@ final class AntTasks {
         draft.compilations.add(new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence()));
     }
 
-    private Optional<Wiring.Setting> setting(AntFile.Located task, String attribute) {
+    private Optional<Wiring.Setting> setting(AntElement task, String attribute) {
         String written = task.element().attribute(attribute);
         if (written.isEmpty()) return Optional.empty();
         String value = properties.expand(written);
@@ -201,7 +201,7 @@ final class AntTasks {
                 new Wiring.Setting(value, property.map(Wiring.Setting::evidence).orElse(task.evidence())));
     }
 
-    private void archive(AntFile.Located task) {
+    private void archive(AntElement task) {
         XmlElement e = task.element();
         String file = paths.value(e, "destfile")
                 + paths.value(e, "jarfile")
@@ -244,7 +244,7 @@ final class AntTasks {
     }
 
     /** Files that go into an archive one by one, where a mapper says. */
-    private List<Wiring.Content> mapped(AntFile.Located task, XmlElement resources) {
+    private List<Wiring.Content> mapped(AntElement task, XmlElement resources) {
         String prefix = resources
                 .all()
                 .filter(e -> e.name().endsWith("mapper"))
@@ -259,7 +259,7 @@ final class AntTasks {
     }
 
     /** A call of a test runner; the properties, words and folder stand at the task or at its fork. */
-    private void testRun(AntFile.Located task, XmlElement e) {
+    private void testRun(AntElement task, XmlElement e) {
         Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
         e.children("sysproperty").forEach(p -> properties.put(paths.value(p, "key"), valueOf(task, p)));
         Map<String, Wiring.Setting> environment = new LinkedHashMap<>();
@@ -279,7 +279,7 @@ final class AntTasks {
         draft.testRuns.add(new Wiring.TestRun(properties, environment, words, folder, place(task, e)));
     }
 
-    private Wiring.Setting valueOf(AntFile.Located task, XmlElement e) {
+    private Wiring.Setting valueOf(AntElement task, XmlElement e) {
         String file = paths.value(e, "file") + paths.value(e, "path");
         String value = file.isEmpty()
                 ? paths.value(e, "value")
@@ -287,12 +287,12 @@ final class AntTasks {
         return new Wiring.Setting(value, place(task, e));
     }
 
-    private static Evidence place(AntFile.Located task, XmlElement e) {
+    private static Evidence place(AntElement task, XmlElement e) {
         return new Evidence(task.file(), e.line(), e.tag());
     }
 
     /** The folder whose files a web archive takes as they are. */
-    private void warFolder(AntFile.Located task) {
+    private void warFolder(AntElement task) {
         task.element()
                 .children("fileset")
                 .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
@@ -304,7 +304,7 @@ final class AntTasks {
     }
 
     /** A copy into a folder of classes makes resources of what is copied. */
-    private void copy(AntFile.Located task) {
+    private void copy(AntElement task) {
         XmlElement e = task.element();
         Optional<String> to = paths.inside(paths.value(e, "todir"));
         if (to.isEmpty()) return;
@@ -324,7 +324,7 @@ final class AntTasks {
                 .forEach(dir -> draft.resources.add(new Wiring.Setting(dir, task.evidence())));
     }
 
-    private void java(AntFile.Located task) {
+    private void java(AntElement task) {
         String name = paths.value(task.element(), "classname");
         if (name.isEmpty()) return;
         Optional<String> tool = GeneratorCalls.mainClass(name);

@@ -4,7 +4,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
-import dev.pfeiler.ecosystem.jvm.wiring.ant.AntFile;
+import dev.pfeiler.ecosystem.jvm.wiring.ant.AntNames;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntPaths;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntProperties;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
@@ -24,7 +24,6 @@ import java.util.TreeMap;
 
 /** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 public final class NbprojectFiles {
-    public static final String PROPERTIES = "nbproject/project.properties";
     private static final String PROJECT = "nbproject/project.xml";
 
     private final ProjectTree tree;
@@ -35,21 +34,21 @@ public final class NbprojectFiles {
     private NbprojectFiles(ProjectTree tree, String folder) {
         this.tree = tree;
         this.draft = new WiringBuilder(folder);
-        this.file = draft.at(PROPERTIES);
+        this.file = draft.at(AntNames.NBPROJECT);
     }
 
     /** The wirings of all project folders in a tree. */
     public static List<Wiring> read(ProjectTree tree) {
         return tree.files().stream()
                 .map(TreeFile::path)
-                .filter(path -> path.equals(PROPERTIES) || path.endsWith("/" + PROPERTIES))
+                .filter(path -> path.equals(AntNames.NBPROJECT) || path.endsWith("/" + AntNames.NBPROJECT))
                 .map(path -> new NbprojectFiles(tree, Paths.parent(Paths.parent(path))).read())
                 .toList();
     }
 
     private Wiring read() {
         tree.under(Paths.parent(file)).map(TreeFile::path).forEach(draft.files::add);
-        if (tree.has(draft.at(AntFile.NAME))) draft.files.add(draft.at(AntFile.NAME));
+        if (tree.has(draft.at(AntNames.BUILD_FILE))) draft.files.add(draft.at(AntNames.BUILD_FILE));
         properties.set("basedir", Wiring.TOP + draft.folder, Evidence.of(file, ""));
         SortedMap<String, Wiring.Setting> read = new TreeMap<>();
         try {
@@ -127,7 +126,7 @@ public final class NbprojectFiles {
         if (setting.isEmpty()) return;
         for (String part : properties.expand(setting.get().value()).split(AntPaths.SEPARATOR)) {
             Optional<String> path = draft.inside(part.strip()).filter(p -> !p.isEmpty());
-            Optional<String> project = path.flatMap(p -> draft.project(tree, p, PROPERTIES));
+            Optional<String> project = path.flatMap(p -> draft.project(tree, p, AntNames.NBPROJECT));
             project.ifPresent(folder ->
                     draft.projects.add(new Wiring.Setting(folder, setting.get().evidence())));
             if (project.isPresent() || path.isEmpty() || part.contains("build.") || part.equals("build/classes"))
