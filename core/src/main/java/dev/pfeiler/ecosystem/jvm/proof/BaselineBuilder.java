@@ -65,7 +65,7 @@ final class BaselineBuilder {
         List<SourceFile> apart = new ArrayList<>();
         for (SourceFile test : module.tests()) (isAmongSources(test) ? together : apart).add(test);
         Compiled program = compile(module, together, false, before, classes, scratch, notes);
-        copyResources(module, classes);
+        copyResources(module, classes, tests);
         List<Path> withOwn = new ArrayList<>(before);
         withOwn.add(0, classes);
         Compiled testing =
@@ -97,15 +97,17 @@ final class BaselineBuilder {
                 .orElse(false);
     }
 
-    private void copyResources(SourceModule module, Path classes) throws IOException {
+    /** Copies what the old wiring has beside the classes: files among the sources of the program and of the tests. */
+    private void copyResources(SourceModule module, Path classes, Path tests) throws IOException {
         for (String path : module.paths()) {
-            Placement resource = context.project().layout().of(path).orElseThrow();
-            boolean besideClasses = resource.role() == Role.MAIN_RESOURCES
-                    || resource.role() == Role.MAIN
+            Placement file = context.project().layout().of(path).orElseThrow();
+            boolean beside = file.role() == Role.MAIN_RESOURCES
+                    || file.role() == Role.MAIN
                             && !context.reading().languages().isSource(path);
-            Path goal = classes.resolve(resource.relative());
-            if (besideClasses && !Files.exists(goal))
-                Trees.copy(context.reading().tree().onDisk(path), goal);
+            Path folder = beside ? classes : tests;
+            if (!beside && file.role() != Role.TEST_RESOURCES) continue;
+            Path goal = folder.resolve(file.relative());
+            if (!Files.exists(goal)) Trees.copy(context.reading().tree().onDisk(path), goal);
         }
     }
 

@@ -106,15 +106,14 @@ final class PomWriter {
     }
 
     private PomElement ofModule(BuildModule module) {
-        PomElement project = project()
-                .add(new PomElement("parent")
-                        .apart()
-                        .add("groupId", build.coordinates().group())
-                        .add("artifactId", topArtifact(build))
-                        .add("version", build.coordinates().version())
-                        // left out, it means the folder above
-                        .add("relativePath", "../".repeat(depth(module)) + POM))
-                .add("artifactId", module.artifact());
+        PomElement parent = new PomElement("parent")
+                .apart()
+                .add("groupId", build.coordinates().group())
+                .add("artifactId", topArtifact(build))
+                .add("version", build.coordinates().version());
+        // by default Maven looks in the folder above
+        if (depth(module) > 1) parent.add("relativePath", "../".repeat(depth(module)) + POM);
+        PomElement project = project().add(parent).add("artifactId", module.artifact());
         if (module.product().packaging() != Packaging.JAR) project.add("packaging", packaging(module));
         dependencies(project, module);
         PomElement section = build(module);
