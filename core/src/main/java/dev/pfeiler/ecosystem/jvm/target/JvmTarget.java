@@ -1,0 +1,70 @@
+package dev.pfeiler.ecosystem.jvm.target;
+
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Generator;
+import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
+
+/** A build tool for JVM builds: writes its descriptors, runs it, reads what came of it. Decides nothing. */
+public interface JvmTarget {
+    /** By which people choose it. */
+    String id();
+
+    String title();
+
+    /** The name of the descriptor at the top of a project. */
+    String descriptor();
+
+    /** The program, if it is installed. */
+    Optional<Path> program(Environment environment);
+
+    /** The descriptors of a build, by path; the same bytes for the same value. */
+    SortedMap<String, String> write(JvmBuild build);
+
+    ClassPathRules rules(Repositories repositories);
+
+    GeneratorSupport generator(Generator generator);
+
+    /** What starts a product, with its version, for people to read. */
+    String launcher(Launch launch);
+
+    /** What to type in the converted project. */
+    List<Proposal.Command> commands(JvmBuild build);
+
+    /** Patterns of what the build writes, for version control to ignore. */
+    List<String> ignored(JvmBuild build);
+
+    /** Whether its test runner finds a test source by the file's name alone. */
+    boolean findsTest(String fileName);
+
+    /** Where a module's archive is written. */
+    String archive(JvmBuild build, BuildModule module);
+
+    /**
+     * Builds and tests a converted project from scratch.
+     *
+     * @throws dev.pfeiler.evidence.Refusal if the program is not installed
+     */
+    BuildRun build(BuildRequest request, Environment environment) throws IOException;
+
+    /** What the tests of a module came to in the last build. */
+    TestResults tests(Path module) throws IOException;
+
+    /**
+     * The artifacts that a module runs with, as its descriptor says now.
+     *
+     * @param project the folder of the converted project
+     * @param module within it; empty for the project itself
+     */
+    List<Path> runtimeClassPath(Path project, String module, Repositories repositories) throws IOException;
+}

@@ -1,0 +1,17 @@
+package dev.pfeiler.ecosystem.jvm.target.maven;
+
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Declaration;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.repository.Resolution;
+import java.util.Collection;
+import java.util.Map;
+
+/** Maven's rule: of several versions, the one declared nearest to the project is taken. */
+record MavenRules(Repositories repositories) implements ClassPathRules {
+    @Override
+    public Resolution resolve(Collection<Declaration> declared, Map<String, Coordinates> constraints) {
+        return repositories.resolve(declared, constraints);
+    }
+}

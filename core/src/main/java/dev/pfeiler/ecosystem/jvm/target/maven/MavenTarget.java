@@ -1,0 +1,146 @@
+package dev.pfeiler.ecosystem.jvm.target.maven;
+
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Generator;
+import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
+import dev.pfeiler.ecosystem.jvm.target.BuildRun;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.TestResults;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+
+/** Maven. */
+public final class MavenTarget implements JvmTarget {
+    private static final Duration LIMIT = Duration.ofMinutes(30);
+    private static final String OUTPUT = "target";
+
+    /** Loggers that print the compiler's arguments at this level. Source: the plug-in's code. */
+    private static final List<String> COMPILER_LOGGERS = List.of(
+            "org.apache.maven.plugin.compiler.CompilerMojo", "org.apache.maven.plugin.compiler.TestCompilerMojo");
+
+    @Override
+    public String id() {
+        return "maven";
+    }
+
+    @Override
+    public String title() {
+        return "Maven";
+    }
+
+    @Override
+    public String descriptor() {
+        return PomWriter.POM;
+    }
+
+    @Override
+    public Optional<Path> program(Environment environment) {
+        return environment.program("mvn");
+    }
+
+    @Override
+    public SortedMap<String, String> write(JvmBuild build) {
+        return PomWriter.write(build);
+    }
+
+    @Override
+    public ClassPathRules rules(Repositories repositories) {
+        return new MavenRules(repositories);
+    }
+
+    @Override
+    public GeneratorSupport generator(Generator generator) {
+        return MavenGenerators.support(generator);
+    }
+
+    @Override
+    public String launcher(Launch launch) {
+        Coordinates plugin = MavenLaunch.plugin(launch);
+        return plugin.artifact() + " " + plugin.version();
+    }
+
+    @Override
+    public List<Proposal.Command> commands(JvmBuild build) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("build", "mvn package"));
+        commands.add(new Proposal.Command("test", "mvn test"));
+        for (BuildModule module : build.modules()) {
+            module.launch()
+                    .ifPresent(launch ->
+                            commands.add(new Proposal.Command("run", MavenLaunch.command(build, module, launch))));
+        }
+        for (BuildModule module : build.modules()) {
+            boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
+            if (!whole || !module.manifest().attributes().containsKey(Manifest.MAIN_CLASS)) continue;
+            String path = archive(build, module).replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
+            commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
+        }
+        if (!build.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
+        return commands;
+    }
+
+    @Override
+    public List<String> ignored(JvmBuild build) {
+        return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/");
+    }
+
+    @Override
+    public boolean findsTest(String fileName) {
+        return SurefirePatterns.usual(fileName);
+    }
+
+    @Override
+    public String archive(JvmBuild build, BuildModule module) {
+        return module.path(OUTPUT + "/" + module.archive(build.coordinates().version()));
+    }
+
+    @Override
+    public BuildRun build(BuildRequest request, Environment environment) throws IOException {
+        Path mvn = program(environment)
+                .orElseThrow(
+                        () -> Refusal.notPossible("mvn is not on the PATH.", "Install Maven, or add it to the PATH."));
+        List<String> command = new ArrayList<>(List.of(mvn.toString(), "-B", "-ntp", "-Dstyle.color=never"));
+        COMPILER_LOGGERS.forEach(logger -> command.add("-Dorg.slf4j.simpleLogger.log." + logger + "=debug"));
+        // the comparison decides about failing tests
+        command.add("-Dmaven.test.failure.ignore=true");
+        if (request.offline()) command.add("-o");
+        command.addAll(List.of("clean", "verify"));
+        ToolRun run = ToolRun.of(
+                command,
+                request.folder(),
+                Map.of("JAVA_HOME", request.toolchain().java().toString()),
+                request.log(),
+                LIMIT);
+        MavenLog log = new MavenLog(run.output(), request.toolchain());
+        if (!run.succeeded()) return new BuildRun(Optional.of(log.failure()), List.of(), List.of());
+        return new BuildRun(Optional.empty(), log.archives(), log.compilerCalls());
+    }
+
+    @Override
+    public TestResults tests(Path module) throws IOException {
+        return SurefireReports.read(module.resolve(OUTPUT));
+    }
+
+    @Override
+    public List<Path> runtimeClassPath(Path project, String module, Repositories repositories) throws IOException {
+        return PomTree.read(project).runtimeClassPath(module, repositories);
+    }
+}
