@@ -1,18 +1,23 @@
 package dev.pfeiler.cli;
 
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
 import java.io.InputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
 
 /**
- * Where the program talks to a person.
+ * The streams that the program talks to a person by.
  *
- * @param interactive whether a person can answer questions there
+ * @param interactive whether a person can answer questions
  * @param out whether standard output is a terminal
- * @param err whether standard error is one
+ * @param err whether standard error is a terminal
  * @param columns the width of a line
- * @param plainColor whether the person asked for no colour in the environment
- * @param unicode whether signs beyond ASCII can be shown
+ * @param plainColor whether the environment asks for no colour
+ * @param unicode whether characters beyond ASCII can be shown
  */
 public record Terminal(
         PrintStream output,
@@ -24,31 +29,40 @@ public record Terminal(
         int columns,
         boolean plainColor,
         boolean unicode) {
+    /** Set by the launcher script, which has looked at the streams itself. */
+    private static final String LAUNCHED = "pfeiler.launcher";
+
     private static final int USUAL_COLUMNS = 100;
     private static final int FEWEST_COLUMNS = 60;
 
-    /** This process's own streams; what they are connected to is told by the launcher. */
+    /** This process's own streams. The launcher says what they are connected to; without it, the JDK does. */
     static Terminal system() {
-        String locale = System.getenv()
-                .getOrDefault(
-                        "LC_ALL",
-                        System.getenv().getOrDefault("LC_CTYPE", System.getenv().getOrDefault("LANG", "")));
-        boolean unicode = locale.toUpperCase(java.util.Locale.ROOT).contains("UTF");
+        Map<String, String> variables = System.getenv();
+        String locale = Stream.of("LC_ALL", "LC_CTYPE", "LANG")
+                .flatMap(name -> Stream.ofNullable(variables.get(name)))
+                .filter(value -> !value.isEmpty())
+                .findFirst()
+                .orElse("");
+        // the JDK has a console if both standard input and output are terminals
+        boolean console = System.console() != null && System.getProperty(LAUNCHED) == null;
+        boolean in = console || Boolean.getBoolean("pfeiler.tty.in");
+        boolean out = console || Boolean.getBoolean("pfeiler.tty.out");
+        boolean err = console || Boolean.getBoolean("pfeiler.tty.err");
         return new Terminal(
-                new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out), true, StandardCharsets.UTF_8),
-                new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.err), true, StandardCharsets.UTF_8),
+                new PrintStream(new FileOutputStream(FileDescriptor.out), true, StandardCharsets.UTF_8),
+                new PrintStream(new FileOutputStream(FileDescriptor.err), true, StandardCharsets.UTF_8),
                 System.in,
-                Boolean.getBoolean("pfeiler.tty.in") && Boolean.getBoolean("pfeiler.tty.err"),
-                Boolean.getBoolean("pfeiler.tty.out"),
-                Boolean.getBoolean("pfeiler.tty.err"),
+                in && err,
+                out,
+                err,
                 widthOfLine(),
-                !System.getenv().getOrDefault("NO_COLOR", "").isEmpty(),
-                unicode);
+                !variables.getOrDefault("NO_COLOR", "").isEmpty(),
+                locale.toUpperCase(Locale.ROOT).contains("UTF"));
     }
 
     private static int widthOfLine() {
-        String told = System.getenv().getOrDefault("COLUMNS", System.getProperty("pfeiler.columns", ""));
-        if (!told.matches("\\d{1,4}") || told.equals("0")) return USUAL_COLUMNS;
-        return Math.max(FEWEST_COLUMNS, Integer.parseInt(told));
+        String stated = System.getenv().getOrDefault("COLUMNS", System.getProperty("pfeiler.columns", ""));
+        if (!stated.matches("\\d{1,4}") || stated.equals("0")) return USUAL_COLUMNS;
+        return Math.max(FEWEST_COLUMNS, Integer.parseInt(stated));
     }
 }

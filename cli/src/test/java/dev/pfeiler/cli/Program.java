@@ -1,5 +1,8 @@
 package dev.pfeiler.cli;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -27,7 +30,52 @@ final class Program {
             HOME.resolve("cli/target/cache").toString()));
 
     /** What a run printed, and its exit code. */
-    record Run(int exit, String out, String err) {}
+    record Run(int exit, String out, String err) {
+        /** The document that was printed, for a call with {@code --json}. */
+        JsonNode json() {
+            try {
+                return new ObjectMapper().readTree(out);
+            } catch (JsonProcessingException e) {
+                throw new AssertionError(this.toString(), e);
+            }
+        }
+
+        /** The row of a proof, as {@code state before / after}. */
+        String row(String subject) {
+            JsonNode row = comparison(subject);
+            return row.get("state").asText() + " " + row.get("before").asText() + " / "
+                    + row.get("after").asText();
+        }
+
+        /** The differences of a row, as {@code kind subject: cause}. */
+        List<String> differences(String subject) {
+            List<String> differences = new ArrayList<>();
+            comparison(subject)
+                    .get("differences")
+                    .forEach(d -> differences.add(d.get("kind").asText() + " "
+                            + d.get("subject").asText() + ": " + d.get("cause").asText()));
+            return differences;
+        }
+
+        private JsonNode comparison(String subject) {
+            for (JsonNode part : json().get("parts")) {
+                for (JsonNode row : part.get("comparisons"))
+                    if (row.get("subject").asText().equals(subject)) return row;
+            }
+            throw new AssertionError("no row " + subject + " in " + out);
+        }
+
+        /** The subjects of rows that differ without a known cause. */
+        List<String> different() {
+            List<String> different = new ArrayList<>();
+            for (JsonNode part : json().get("parts")) {
+                for (JsonNode row : part.get("comparisons"))
+                    if (row.get("state").asText().equals("different"))
+                        different.add(row.get("subject").asText());
+            }
+            return different;
+        }
+    }
 
     Program with(String variable, String value) {
         environment.put(variable, value);

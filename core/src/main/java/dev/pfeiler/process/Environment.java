@@ -3,17 +3,18 @@ package dev.pfeiler.process;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * What surrounds a project on this machine.
+ * What a project finds on this machine.
  *
  * @param home the person's home folder
  * @param variables the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
- * @param offline whether nothing may be asked of other machines
+ * @param offline whether other machines must not be asked
  */
 public record Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline) {
     public Environment {
@@ -41,12 +42,13 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
         return base.resolve("pfeiler");
     }
 
-    /** A program on the search path, found without running it. */
+    /** A program on the PATH, found without running it. */
     public Optional<Path> program(String name) {
-        String ending = File.separatorChar == '\\' ? ".cmd" : "";
+        boolean windows = File.separatorChar == '\\';
+        List<String> endings = windows ? List.of(".exe", ".cmd", ".bat") : List.of("");
         return Stream.of(variables.getOrDefault("PATH", "").split(File.pathSeparator))
                 .filter(folder -> !folder.isEmpty())
-                .map(folder -> Path.of(folder, name + ending))
+                .flatMap(folder -> endings.stream().map(ending -> Path.of(folder, name + ending)))
                 .filter(Files::isExecutable)
                 .findFirst();
     }

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 
-/** A program that goes on until it is closed, for example a server. */
+/** A long-running process, such as a server, for example a server. */
 public final class RunningProgram implements AutoCloseable {
     private static final int MOST_LINES = 10_000;
 
@@ -44,6 +44,7 @@ public final class RunningProgram implements AutoCloseable {
                 .directory(folder.toFile())
                 .redirectError(log.toFile())
                 .start();
+        process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, readyLine);
         Thread reader = new Thread(program::listen, "output of " + command.get(0));
         reader.setDaemon(true);

@@ -89,11 +89,13 @@ class PreflightTest {
 
     @Test
     void aSecondRunAtTheSameTime() throws IOException {
-        Path lock = sketch.root().resolve(".pfeiler/lock");
-        Files.createDirectories(lock.getParent());
-        Files.writeString(lock, String.valueOf(ProcessHandle.current().pid()));
+        Lock held = Lock.take(sketch.root());
         refused("Another run is changing", new Step.Write("pom.xml", "", ""));
-        Files.writeString(lock, "999999999");
+        held.release();
+        Path lock = sketch.root().resolve(".pfeiler/lock");
+        // what a process that was killed left: its lock ended with it
+        Files.createDirectories(lock.getParent());
+        Files.writeString(lock, "litter");
         Conversion.run(sketch.tree(), List.of(new Step.Write("pom.xml", "", "")), Ledger.Decided.NOTHING);
         assertThat(lock).as("given back").doesNotExist();
     }

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import org.jline.utils.WCWidth;
 
 /** Lays text out in lines of a given width. */
 public final class Screen {
@@ -162,22 +163,40 @@ public final class Screen {
         return cut() + " " + count + " more";
     }
 
-    /** The text in that many columns, with a sign where some of it was cut. */
+    /** The text in that many columns, with a mark if some of it was cut. */
     String fit(String any, int room) {
         String text = oneLine(any);
         if (width(text) <= room) return text + " ".repeat(room - width(text));
-        int keep = text.offsetByCodePoints(
-                0, Math.max(0, Math.min(text.codePointCount(0, text.length()), room - cut().length())));
-        return text.substring(0, keep) + cut();
+        int end = within(text, room - width(cut()));
+        String kept = text.substring(0, end) + cut();
+        return kept + " ".repeat(Math.max(0, room - width(kept)));
     }
 
-    /** Names of files may hold anything, and a terminal would obey some of it. */
+    /** Where the part of a text ends that fits into that many columns. */
+    private static int within(String text, int columns) {
+        int used = 0;
+        int i = 0;
+        while (i < text.length()) {
+            int c = text.codePointAt(i);
+            used += width(c);
+            if (used > columns) return i;
+            i += Character.charCount(c);
+        }
+        return i;
+    }
+
+    /** Names of files may contain control sequences, which a terminal would obey. */
     private static String oneLine(String text) {
         return Text.plain(text).replaceAll("[\\n\\r\\t\\f]", "\uFFFD");
     }
 
+    /** In columns: characters of East Asian scripts and emoji take two, combining ones none. */
     static int width(String text) {
-        return text.codePointCount(0, text.length());
+        return text.codePoints().map(Screen::width).sum();
+    }
+
+    private static int width(int codePoint) {
+        return Math.max(0, WCWidth.wcwidth(codePoint));
     }
 
     /** Lines of at most that width, broken at spaces, else behind slashes, else anywhere. */
@@ -185,7 +204,7 @@ public final class Screen {
         List<String> lines = new ArrayList<>();
         String rest = oneLine(text);
         while (width(rest) > room) {
-            int limit = rest.offsetByCodePoints(0, room);
+            int limit = Math.max(1, within(rest, room));
             int space = rest.lastIndexOf(' ', limit);
             int slash = rest.lastIndexOf('/', limit - 1) + 1;
             int at = space > room / 3 ? space : slash > room / 3 ? slash : limit;

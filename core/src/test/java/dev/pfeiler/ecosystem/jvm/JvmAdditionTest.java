@@ -8,6 +8,9 @@ import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.maven.PomFile;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -103,10 +106,52 @@ class JvmAdditionTest {
                         "      <version>2.10.1</version>",
                         "    </dependency>",
                         "  </dependencies>",
+                        "",
                         "  <build>",
                         "  </build>",
                         "</project>",
                         ""));
+    }
+
+    @Test
+    void anEmptySectionIsFilled() throws IOException {
+        sketch.file("pom.xml", HEAD, "  <dependencies/>", "</project>");
+        add("com.google.code.gson:gson:2.10.1");
+        assertThat(descriptor()).containsOnlyOnce("<dependencies").containsOnlyOnce("</dependencies>");
+        assertThat(add("org.slf4j:slf4j-api:1.7.30").declared())
+                .as("Maven reads it")
+                .startsWith("org.slf4j");
+    }
+
+    /** Versions that a parent or an imported POM manages are not stated again, wherever those come from. */
+    @Test
+    void versionsManagedElsewhereAreFound() throws IOException {
+        sketch.file(
+                        "pom.xml",
+                        "<project><modelVersion>4.0.0</modelVersion>",
+                        "<parent><groupId>no.port</groupId><artifactId>fleet</artifactId><version>1</version></parent>",
+                        "<artifactId>boat</artifactId></project>")
+                .jar("x.jar", "no.port.X");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            Path jar = sketch.root().resolve("x.jar");
+            String head = "<project><modelVersion>4.0.0</modelVersion><groupId>no.port</groupId><version>1</version>"
+                    + "<packaging>pom</packaging><dependencyManagement><dependencies><dependency><groupId>no.port</groupId>";
+            String tail = "</dependency></dependencies></dependencyManagement></project>";
+            server.artifact(
+                            "no.port:fleet:1",
+                            jar,
+                            head.replace("<version>", "<artifactId>fleet</artifactId><version>")
+                                    + "<artifactId>gear</artifactId><version>1</version><type>pom</type><scope>import</scope>"
+                                    + tail)
+                    .artifact(
+                            "no.port:gear:1",
+                            jar,
+                            head.replace("<version>", "<artifactId>gear</artifactId><version>")
+                                    + "<artifactId>bell</artifactId><version>7</version>" + tail)
+                    .artifact("no.port:bell:7", jar, "");
+            PomFile pom = PomFile.read(sketch.tree(), Repositories.of(Sketch.alone(home, false)));
+            assertThat(pom.managed().values()).containsExactly(new Coordinates("no.port", "bell", "7"));
+        }
     }
 
     @Test
@@ -121,11 +166,11 @@ class JvmAdditionTest {
                 "<version>${jackson}</version></dependency></dependencies></project>");
         assertThat(add("com.google.gson.Gson").declared()).isEqualTo("com.google.code.gson:gson:2.8.9 (compile)");
         assertThat(add("slf4j-api").reason()).contains("manages");
-        assertThat(descriptor()).contains("<artifactId>slf4j-api</artifactId>\n</dependency>");
+        assertThat(descriptor()).containsPattern("<artifactId>slf4j-api</artifactId>\\s*</dependency>");
         assertThat(add("javax.servlet.http.HttpServlet").declared()).endsWith("(provided)");
         assertThatThrownBy(() -> add("com.google.code.gson:gson:2.10.1"))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("declared already");
+                .hasMessageContaining("already declared");
     }
 
     @Test
@@ -164,7 +209,7 @@ class JvmAdditionTest {
             assertThat(addition.changes()).as("the first declared one wins").isEmpty();
             assertThat(addition.notes()).isEmpty();
             Addition lamp = pfeiler(false).add(sketch.root(), "no.port:lamp:2", Optional.empty());
-            assertThat(lamp.changes()).containsExactly("no.port:lamp is now 2, came along as 1");
+            assertThat(lamp.changes()).containsExactly("no.port:lamp is now 2, was transitive as 1");
             assertThatThrownBy(() -> pfeiler(false).add(sketch.root(), "no.port:anchor:1", Optional.empty()))
                     .isInstanceOf(Refusal.class)
                     .hasMessageContaining("No repository has no.port:anchor:1");
@@ -197,7 +242,7 @@ class JvmAdditionTest {
     void whatCannotBeDoneChangesNothing() throws IOException {
         assertThatThrownBy(() -> add("gson")).isInstanceOf(Refusal.class).hasMessageContaining("No build tool manages");
         sketch.file("pom.xml", "<project>", "<dependencies>");
-        assertThatThrownBy(() -> add("gson")).isInstanceOf(Refusal.class).hasMessageContaining("no descriptor");
+        assertThatThrownBy(() -> add("gson")).isInstanceOf(Refusal.class).hasMessageContaining("not a valid POM");
         sketch.file("pom.xml", HEAD + "</project>");
         assertThatThrownBy(() -> add("org.springframework"))
                 .isInstanceOf(Refusal.class)

@@ -34,12 +34,12 @@ public final class DependencyAddition {
     public DependencyAddition(ProjectTree tree, Repositories repositories) {
         if (!tree.has(PomFile.NAME)) {
             throw Refusal.notPossible(
-                    "Only Maven descriptors can be added to, and there is none in " + tree.root() + ".",
-                    "Name the folder that holds a " + PomFile.NAME + ".");
+                    "No " + PomFile.NAME + " in " + tree.root() + ".",
+                    "Pass the directory of a " + PomFile.NAME + "; other build tools are not supported yet.");
         }
         this.tree = tree;
         this.repositories = repositories;
-        this.descriptor = PomFile.read(tree);
+        this.descriptor = PomFile.read(tree, repositories);
     }
 
     public Addition of(String name, Optional<String> wantedScope) {
@@ -49,16 +49,15 @@ public final class DependencyAddition {
                 exact.map(Coordinates::key).orElseGet(() -> found.orElseThrow().artifact());
         if (descriptor.declares(key)) {
             throw Refusal.notPossible(
-                    key + " is declared already in " + PomFile.NAME + ".",
+                    key + " is already declared in " + PomFile.NAME + ".",
                     "Change its version there, if another is wanted.");
         }
         Scope scope = wantedScope.isPresent()
                 ? Scope.parse(wantedScope.get())
                         .orElseThrow(() -> Refusal.usage(
-                                "\"" + wantedScope.get() + "\" is no scope.",
-                                "Say compile, provided, runtime or test."))
+                                "Invalid scope: " + wantedScope.get() + ".", "Use compile, provided, runtime or test."))
                 : found.flatMap(f -> Scope.parse(f.scope())).orElse(Scope.COMPILE);
-        Choice chosen = exact.map(c -> new Choice(c, "as named", false)).orElseGet(() -> version(found.orElseThrow()));
+        Choice chosen = exact.map(c -> new Choice(c, "as given", false)).orElseGet(() -> version(found.orElseThrow()));
         List<String> notes = new ArrayList<>();
         confirm(chosen.coordinates(), notes);
         return declare(chosen, scope, notes);
@@ -71,7 +70,7 @@ public final class DependencyAddition {
         List<Found> all = new LibrarySearch(tree, repositories).find(name, false);
         if (all.isEmpty()) {
             throw Refusal.notPossible(
-                    "No library is known by \"" + name + "\".", "Name it as group:artifact or group:artifact:version.");
+                    "No library found for \"" + name + "\".", "Pass it as group:artifact or group:artifact:version.");
         }
         List<Found> named = all.stream()
                 .filter(f -> f.artifact().equals(name) || f.artifact().endsWith(":" + name))
@@ -88,15 +87,14 @@ public final class DependencyAddition {
         if (usual.size() == 1) return usual.get(0);
         if (all.size() == 1) return all.get(0);
         String offers = all.stream().limit(OFFERED).map(Found::artifact).collect(Collectors.joining(", "));
-        throw Refusal.notPossible(
-                "\"" + name + "\" may mean several libraries: " + offers + ".", "Name one of them, as it stands here.");
+        throw Refusal.notPossible("\"" + name + "\" may mean several libraries: " + offers + ".", "Pass one of them.");
     }
 
     private Choice version(Found found) {
         String[] parts = found.artifact().split(":");
         Coordinates plain = new Coordinates(parts[0], parts[1], "0");
         Coordinates managed = descriptor.managed().get(plain.key());
-        if (managed != null) return new Choice(managed, "the version that the descriptor manages", true);
+        if (managed != null) return new Choice(managed, "the version that the POM manages", true);
         Optional<Coordinates> relative = descriptor.declarations().stream()
                 .map(Declaration::coordinates)
                 .filter(c -> c.group().equals(plain.group()) && found.versions().contains(c.version()))
@@ -114,11 +112,12 @@ public final class DependencyAddition {
                 .map(entry -> entry.fitting(new Catalogue.Era(descriptor.level(), "", jakarta)))
                 .findFirst();
         if (usual.isPresent()) {
-            return new Choice(usual.get(), "runs with Java " + descriptor.level() + ", says the catalogue", false);
+            return new Choice(
+                    usual.get(), "runs with Java " + descriptor.level() + ", according to the catalogue", false);
         }
         if (found.versions().isEmpty()) {
             throw Refusal.notPossible(
-                    "No version of " + found.artifact() + " is known.", "Name one: " + found.artifact() + ":VERSION.");
+                    "No version of " + found.artifact() + " is known.", "Pass one: " + found.artifact() + ":VERSION.");
         }
         return new Choice(plain.withVersion(found.versions().get(0)), "the newest release", false);
     }
@@ -128,9 +127,9 @@ public final class DependencyAddition {
         if (known == Known.ABSENT) {
             throw Refusal.notPossible(
                     "No repository has " + coordinates + ".",
-                    "See what there is with pfeiler find " + coordinates.key() + ".");
+                    "List versions with pfeiler find " + coordinates.key() + ".");
         }
-        if (known == Known.UNSURE) notes.add("Whether a repository has it could not be asked; the build will tell.");
+        if (known == Known.UNSURE) notes.add("No repository could be asked whether it has it; the build will show.");
     }
 
     private Addition declare(Choice chosen, Scope scope, List<String> notes) {
@@ -156,15 +155,15 @@ public final class DependencyAddition {
         was.of(coordinates.key())
                 .map(Resolved::coordinates)
                 .filter(c -> !c.version().equals(coordinates.version()))
-                .ifPresent(c ->
-                        changes.add(c.key() + " is now " + coordinates.version() + ", came along as " + c.version()));
+                .ifPresent(c -> changes.add(
+                        c.key() + " is now " + coordinates.version() + ", was transitive as " + c.version()));
         if (is.unknown().contains(coordinates))
-            notes.add("What it brings along is not known: its descriptor is not at hand.");
+            notes.add("Its transitive dependencies are not known: its POM is not available.");
         Catalogue.shipped().entries().stream()
                 .filter(entry -> entry.artifact().equals(coordinates.key()))
                 .flatMap(entry -> entry.companions().stream())
                 .filter(companion -> !descriptor.declares(companion.substring(0, companion.lastIndexOf(':'))))
-                .forEach(companion -> notes.add("To run, it needs " + companion + " besides."));
+                .forEach(companion -> notes.add("At run time it also requires " + companion + "."));
         Step.Edit edit =
                 PomEdit.declaring(descriptor.text(), coordinates, scope, !chosen.managed(), "one more dependency");
         String declared = coordinates + " (" + scope.word() + ")";

@@ -148,12 +148,27 @@ public final class Repositories {
         }
     }
 
-    /** The jar of an artifact: from the local store, else fetched into Pfeiler's cache. */
+    /** The jar of an artifact: from the local repository, else fetched into Pfeiler's cache. */
     public Optional<Path> jar(Coordinates coordinates) {
-        Optional<Path> own = store.file(coordinates, "jar");
+        return file(coordinates, "jar");
+    }
+
+    /** The POM of an artifact: from the local repository, else fetched into Pfeiler's cache. */
+    public Optional<Path> descriptor(Coordinates coordinates) {
+        return file(coordinates, "pom");
+    }
+
+    private Optional<Path> file(Coordinates coordinates, String extension) {
+        Optional<Path> own = store.file(coordinates, extension);
         if (own.isPresent() || offline()) return own;
+        Artifact wanted = new DefaultArtifact(
+                coordinates.group(),
+                coordinates.artifact(),
+                coordinates.classifier(),
+                extension,
+                coordinates.version());
         try {
-            ArtifactRequest request = new ArtifactRequest(artifact(coordinates), access().remotes(), null);
+            ArtifactRequest request = new ArtifactRequest(wanted, access().remotes(), null);
             return Optional.of(access().system()
                     .resolveArtifact(access().session(), request)
                     .getArtifact()

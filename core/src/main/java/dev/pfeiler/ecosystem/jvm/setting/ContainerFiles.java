@@ -1,20 +1,27 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** What the files that container images are made by say of a program. Source: the format's reference. */
 public final class ContainerFiles {
     private static final long LARGEST = 256 << 10;
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final Pattern SHELL_WORD = Pattern.compile("(?:[^\\s\"']|\"[^\"]*\"|'[^']*')+");
     private static final Set<String> WITH_VALUE =
             Set.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-jar", "-m", "--module");
 
@@ -45,16 +52,36 @@ public final class ContainerFiles {
                 whole.setLength(whole.length() - 1);
                 whole.append(' ').append(lines.get(++i).strip());
             }
-            // an array of words is written with brackets, quotes and commas
-            List<String> words = Arrays.stream(whole.toString().split("[\\s\\[\\],\"']+"))
-                    .filter(word -> !word.isEmpty())
-                    .toList();
+            List<String> words = words(whole.toString());
             if (words.size() < 2 || words.get(0).startsWith("#")) continue;
             instructions.add(new Instruction(
                     words.get(0).toUpperCase(Locale.ROOT),
                     words.subList(1, words.size()),
                     new Evidence(file.path(), first + 1, lines.get(first).strip())));
         }
+    }
+
+    /** The words of an instruction; its arguments may be a JSON array. Source: the "exec form" of the reference. */
+    private static List<String> words(String instruction) {
+        List<String> words = new ArrayList<>();
+        int bracket = instruction.indexOf('[');
+        String plain = bracket < 0 ? instruction : instruction.substring(0, bracket);
+        if (bracket >= 0) {
+            try {
+                List<String> array = new ArrayList<>();
+                for (JsonNode node : JSON.readTree(instruction.substring(bracket))) array.add(node.asText());
+                Stream.of(plain.strip().split("\\s+"))
+                        .filter(word -> !word.isEmpty())
+                        .forEach(words::add);
+                words.addAll(array);
+                return words;
+            } catch (JsonProcessingException e) {
+                // not an array: a shell command with a bracket
+            }
+        }
+        Matcher word = SHELL_WORD.matcher(instruction);
+        while (word.find()) words.add(word.group().replaceAll("[\"']", ""));
+        return words;
     }
 
     /** The classes that images start. */
@@ -85,7 +112,7 @@ public final class ContainerFiles {
                 .toList();
     }
 
-    private java.util.stream.Stream<Instruction> copies() {
+    private Stream<Instruction> copies() {
         return instructions.stream()
                 .filter(one -> Set.of("COPY", "ADD").contains(one.name())
                         && one.words().size() > 1);

@@ -11,50 +11,57 @@ import java.util.Properties;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
-/** Reads properties files with the lines that set their keys, which the JDK's own reader does not tell. */
+/**
+ * Reads properties files with the lines that set their keys. Source: the documentation of {@link Properties}.
+ *
+ * <p>The text is cut into logical lines, which a backslash at the end continues; the JDK's own reader reads each.
+ */
 public final class PropertiesFile {
     private PropertiesFile() {}
 
-    /** All keys and values of a file, in the order of the keys; an error where it is no properties file. */
+    /** All keys and values of a file, in the order of the keys; an error if it is not a properties file. */
     public static SortedMap<String, Wiring.Setting> read(ProjectTree tree, String path) throws IOException {
-        Text text = tree.text(path);
-        List<String> lines = text.lines();
-        Properties read = new Properties();
-        try {
-            read.load(new StringReader(text.content()));
-        } catch (IllegalArgumentException e) {
-            throw new IOException(path + " is no properties file: " + e.getMessage(), e);
-        }
         SortedMap<String, Wiring.Setting> all = new TreeMap<>();
-        for (String key : read.stringPropertyNames()) {
-            Evidence evidence =
-                    find(lines, path, key).map(Wiring.Setting::evidence).orElse(Evidence.of(path, Text.plain(key)));
-            all.put(Text.plain(key), new Wiring.Setting(Text.plain(read.getProperty(key)), evidence));
+        List<String> lines = tree.text(path).lines();
+        for (int i = 0; i < lines.size(); i++) {
+            int first = i;
+            StringBuilder logical = new StringBuilder(lines.get(i));
+            while (!isComment(lines.get(first)) && isContinued(lines.get(i)) && i + 1 < lines.size())
+                logical.append('\n').append(lines.get(++i));
+            Properties read = new Properties();
+            try {
+                read.load(new StringReader(logical.toString()));
+            } catch (IllegalArgumentException e) {
+                throw new IOException(
+                        path + ":" + (first + 1) + " is not a valid properties file: " + e.getMessage(), e);
+            }
+            Evidence evidence = new Evidence(path, first + 1, Text.plain(lines.get(first)));
+            read.forEach((key, value) ->
+                    all.put(Text.plain(key.toString()), new Wiring.Setting(Text.plain(value.toString()), evidence)));
         }
         return all;
     }
 
-    /** The value of a key, as far as it stands on one line. */
+    private static boolean isComment(String line) {
+        String start = line.stripLeading();
+        return start.startsWith("#") || start.startsWith("!");
+    }
+
+    /** Whether a line ends with an odd number of backslashes. */
+    private static boolean isContinued(String line) {
+        int slashes = 0;
+        while (slashes < line.length() && line.charAt(line.length() - 1 - slashes) == '\\') slashes++;
+        return slashes % 2 == 1;
+    }
+
+    /** The value of a key, if the file has it and it is not empty. */
     public static Optional<Wiring.Setting> find(ProjectTree tree, String path, String key) {
         if (!tree.has(path)) return Optional.empty();
         try {
-            return find(tree.text(path).lines(), path, key);
+            return Optional.ofNullable(read(tree, path).get(key))
+                    .filter(setting -> !setting.value().isBlank());
         } catch (IOException e) {
             return Optional.empty();
         }
-    }
-
-    private static Optional<Wiring.Setting> find(List<String> lines, String path, String key) {
-        for (int i = 0; i < lines.size(); i++) {
-            String line = lines.get(i).strip();
-            if (!line.startsWith(key)) continue;
-            String rest = line.substring(key.length()).stripLeading();
-            if (!rest.startsWith("=") && !rest.startsWith(":")) continue;
-            String value = rest.substring(1).strip();
-            if (!value.isEmpty()) {
-                return Optional.of(new Wiring.Setting(value, new Evidence(path, i + 1, line)));
-            }
-        }
-        return Optional.empty();
     }
 }

@@ -1,0 +1,136 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.conversion.Trees;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What the proof has to notice: each test changes one thing in a converted project. */
+class ProofIT {
+    @TempDir
+    static Path shared;
+
+    @TempDir
+    Path folder;
+
+    private final Program program = new Program();
+    private Path project;
+
+    @BeforeAll
+    static void convert() {
+        Path demo = Program.demo("tidewatch", shared);
+        assertThat(new Program().run("convert", demo).exit()).isZero();
+    }
+
+    @BeforeEach
+    void copy() throws IOException {
+        project = Files.createDirectories(folder.resolve("tidewatch"));
+        Trees.overlay(shared.resolve("tidewatch"), project);
+    }
+
+    private void edit(String file, String before, String after) throws IOException {
+        Path path = project.resolve(file);
+        String text = Files.readString(path);
+        assertThat(text).contains(before);
+        Files.writeString(path, text.replace(before, after));
+    }
+
+    private Program.Run prove(int exit) {
+        Program.Run prove = program.run("prove", "--no-run", "--json", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isEqualTo(exit);
+        return prove;
+    }
+
+    @Test
+    void wrongLevel() throws IOException {
+        edit("pom.xml", "<maven.compiler.source>1.8<", "<maven.compiler.source>11<");
+        edit("pom.xml", "<maven.compiler.target>1.8<", "<maven.compiler.target>11<");
+        assertThat(prove(1).different()).contains("class level", "compiler settings");
+    }
+
+    @Test
+    void wrongEncoding() throws IOException {
+        edit("pom.xml", "sourceEncoding>ISO-8859-1<", "sourceEncoding>UTF-8<");
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).contains("compiler settings");
+        assertThat(prove.differences("compiler settings")).containsExactly("changed encoding: ");
+    }
+
+    @Test
+    void wrongCompilerOption() throws IOException {
+        edit(
+                "pom.xml",
+                "<artifactId>maven-compiler-plugin</artifactId>",
+                "<artifactId>maven-compiler-plugin</artifactId><configuration><parameters>true</parameters></configuration>");
+        Program.Run prove = prove(1);
+        assertThat(prove.differences("compiler settings")).containsExactly("added -parameters: ");
+    }
+
+    @Test
+    void sourceLeftOut() throws IOException {
+        edit(
+                "pom.xml",
+                "<artifactId>maven-compiler-plugin</artifactId>",
+                "<artifactId>maven-compiler-plugin</artifactId><configuration><excludes><exclude>**/Archive.java</exclude>"
+                        + "</excludes></configuration>");
+        Program.Run prove = prove(1);
+        assertThat(prove.differences("classes")).contains("gone no/haldervik/tidewatch/web/Archive.class: ");
+    }
+
+    @Test
+    void wrongScope() throws IOException {
+        edit(
+                "pom.xml",
+                "<version>10.14.2.0</version>\n      <scope>runtime</scope>",
+                "<version>10.14.2.0</version>\n      <scope>provided</scope>");
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).contains("libraries", "runtime class path");
+        assertThat(prove.differences("runtime class path")).contains("gone derbyclient.jar: ");
+    }
+
+    @Test
+    void lostAndAddedLibraries() throws IOException {
+        edit(
+                "pom.xml",
+                "<artifactId>jstl</artifactId>\n      <version>1.2</version>",
+                "<artifactId>jstl</artifactId>\n      <version>1.1.2</version>");
+        Program.Run prove = prove(1);
+        assertThat(prove.differences("libraries"))
+                .contains("gone jstl-1.2.jar: ")
+                .anyMatch(row -> row.startsWith("added jstl-1.1.2.jar"));
+    }
+
+    @Test
+    void testThatFailsNow() throws IOException {
+        edit("src/test/resources/no/haldervik/tidewatch/model/sample.txt", "\n", "\nnothing\n");
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).containsExactly("tests");
+        assertThat(prove.row("tests")).isEqualTo("different 5 run, 5 passed / 5 run, 4 passed");
+    }
+
+    @Test
+    void testThatIsNotFoundAnyMore() throws IOException {
+        edit("pom.xml", "<includes>", "<excludes><exclude>**/TideTableTest.java</exclude></excludes><includes>");
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).containsExactly("tests");
+        assertThat(prove.differences("tests"))
+                .anyMatch(row -> row.matches("gone no\\.haldervik\\.tidewatch\\.model\\.TideTableTest#\\w+: "));
+    }
+
+    /** Edits that change no product are no difference; the proof reports them and finds what was built all the same. */
+    @Test
+    void editedVersionAndName() throws IOException {
+        edit("pom.xml", "<version>2.4</version>", "<version>2.5</version>");
+        edit("pom.xml", "<finalName>tides</finalName>", "<finalName>board</finalName>");
+        Program.Run prove = prove(0);
+        assertThat(prove.json().get("notes").get(0).asText()).contains("pom.xml");
+        assertThat(prove.json().get("parts").get(0).get("products").get(0).asText())
+                .endsWith("target/board.war");
+    }
+}
