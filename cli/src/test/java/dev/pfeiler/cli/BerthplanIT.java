@@ -64,7 +64,7 @@ class BerthplanIT {
                 .containsPattern("= functions and constants +3 +3")
                 .containsPattern("= run bin/plan --help +exit 0 +exit 0")
                 .containsPattern("= test checks/run.php +exit 0 +exit 0")
-                .containsPattern("= pages +4 answered +4 answered");
+                .containsPattern("= pages +4 requested +4 requested");
         assertThat(project.resolve("vendor")).as("it is proven in a copy").doesNotExist();
         assertThat(program.run("undo", project).exit()).isZero();
         assertThat(new Sketch(project).digest()).isEqualTo(before);
@@ -81,7 +81,7 @@ class BerthplanIT {
         assertThat(prove.out())
                 .containsPattern("= classes +10 +10")
                 .containsPattern("= test checks/run.php +exit 0 +exit 0")
-                .containsPattern("= pages +4 answered +4 answered");
+                .containsPattern("= pages +4 requested +4 requested");
     }
 
     @Test
@@ -147,6 +147,6 @@ class BerthplanIT {
         assertThat(program.run("why", project, "level").out()).contains("needed for a short array");
         Program.Run demo = program.run("demo", "berthplan");
         assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();
-        assertThat(demo.out()).contains("Proven").contains("The old tree is back");
+        assertThat(demo.out()).contains("Proven").contains("Original project restored");
     }
 }

@@ -100,7 +100,7 @@ class EnterpriseIT {
                 .containsPattern("= pilotage descriptors and other files +1 +1")
                 .contains("moved lib/commons-lang3.jar (to lib/commons-lang3-3.12.0.jar): the same bytes")
                 // the welcome page, that page by its name, and the servlet that uses the beans beside its archive
-                .containsPattern("= pages +3 answered +3 answered");
+                .containsPattern("= pages +3 requested +3 requested");
         try (ZipFile ear = new ZipFile(
                 sketch.root().resolve("pilotage/target/pilotage.ear").toFile())) {
             for (String place : List.of("pilotage-beans.jar", "pilotage-web.war", "lib/pilotage-common.jar"))

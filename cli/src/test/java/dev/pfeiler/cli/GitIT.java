@@ -60,8 +60,8 @@ class GitIT {
         Program.Run run = new Program().run("convert", "--group", "no.port", sketch.root());
         assertThat(run.exit()).as(run.err()).isZero();
         assertThat(run.err())
-                .contains("1 file with changes that git has not committed, taken as they are: code/p/B.java")
-                .contains("1 file that git does not know, taken as they are: notes/ny å.txt")
+                .contains("1 file with uncommitted changes, converted as they are: code/p/B.java")
+                .contains("1 file not tracked by git, converted as they are: notes/ny å.txt")
                 .doesNotContain("port.log");
         assertThat(folder.resolve("started")).doesNotExist();
         git("config", "--unset", "core.fsmonitor");

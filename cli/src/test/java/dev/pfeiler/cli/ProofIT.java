@@ -108,7 +108,7 @@ class ProofIT {
 
     @Test
     void testThatFailsNow() throws IOException {
-        edit("src/test/resources/no/haldervik/tidewatch/model/sample.txt", "\n", "\nnothing\n");
+        Files.delete(project.resolve("src/test/resources/no/haldervik/tidewatch/model/sample.txt"));
         Program.Run prove = prove(1);
         assertThat(prove.different()).containsExactly("tests");
         assertThat(prove.row("tests")).isEqualTo("different 5 run, 5 passed / 5 run, 4 passed");
@@ -121,6 +121,16 @@ class ProofIT {
         assertThat(prove.different()).containsExactly("tests");
         assertThat(prove.differences("tests"))
                 .anyMatch(row -> row.matches("gone no\\.haldervik\\.tidewatch\\.model\\.TideTableTest#\\w+: "));
+    }
+
+    @Test
+    void whatThePersonChoseAgainstTheWiringIsADifferenceWithThatCause() {
+        assertThat(program.run("undo", project).exit()).isZero();
+        assertThat(program.run("convert", "--choose", "level=11", project).exit())
+                .isZero();
+        Program.Run prove = prove(0);
+        assertThat(prove.row("class level")).isEqualTo("explained 8 / 11");
+        assertThat(prove.differences("compiler settings")).containsExactly("changed level: your choice");
     }
 
     /** Edits that change no product are no difference; the proof reports them and finds what was built all the same. */

@@ -56,7 +56,7 @@ class ServedIT {
         Program.Run prove = program.run("prove", sketch.root());
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         // the welcome page, the page itself, the page that is made, the servlet
-        assertThat(prove.out()).containsPattern("= pages +4 answered +4 answered");
+        assertThat(prove.out()).containsPattern("= pages +4 requested +4 requested");
     }
 
     @Test
@@ -100,7 +100,7 @@ class ServedIT {
         Program.Run prove = program.run("prove", sketch.root());
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
-                .containsPattern("changed WEB-INF/web.xml \\(\\d+, now \\d+ bytes\\): what was wrong in it is mended")
+                .containsPattern("changed WEB-INF/web.xml \\(\\d+, now \\d+ bytes\\): fixed by the conversion")
                 .contains("Proven: every difference");
         assertThat(program.run("undo", sketch.root()).exit()).isZero();
         Map<String, String> after = sketch.digest();
@@ -122,7 +122,7 @@ class ServedIT {
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         // the welcome page, the page that it is forwarded to, the address of the servlet, the page that shows the log
-        assertThat(prove.out()).containsPattern("= pages +4 answered +4 answered");
+        assertThat(prove.out()).containsPattern("= pages +4 requested +4 requested");
     }
 
     @Test
@@ -138,7 +138,7 @@ class ServedIT {
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         // the list and its style sheet
-        assertThat(prove.out()).containsPattern("= pages +2 answered +2 answered");
+        assertThat(prove.out()).containsPattern("= pages +2 requested +2 requested");
         // without its template engine it compiles as before, and answers with an error
         String withoutEngine = Files.readString(pom)
                 .replaceFirst(
@@ -168,6 +168,6 @@ class ServedIT {
         assertThat(prove.out()).containsPattern("= run data/roster.txt +exit 0 +exit 0");
         assertThat(program.run("prove", sketch.root()).out())
                 .containsPattern("= run --help +exit 1 +exit 1")
-                .contains("ends with exit code 1, as it was built until now, too");
+                .contains("exits with code 1 with the old wiring, too");
     }
 }

@@ -149,11 +149,23 @@ public final class Undo {
         }
         List<String> edited = new ArrayList<>();
         for (Ledger.Entry entry : undo.ledger.entries()) {
-            if (entry.source().isEmpty() || !undo.exists(entry.source().get())) continue;
-            Trees.copy(root.resolve(entry.source().get()), scratch.resolve(entry.path()));
-            if (entry instanceof Ledger.Moved moved && undo.differs(moved.to(), moved.sha256())) edited.add(moved.to());
+            Optional<String> source = undo.available(entry);
+            if (source.isPresent()) Trees.copy(root.resolve(source.get()), scratch.resolve(entry.path()));
+            Optional<Ledger.Result> result = entry.result();
+            if (result.isPresent()
+                    && (!undo.exists(result.get().path())
+                            || undo.differs(result.get().path(), result.get().sha256())))
+                edited.add(result.get().path());
         }
         return edited;
+    }
+
+    /** Where an old file is now: where the step put it, or the copy that the ledger keeps if that was deleted. */
+    private Optional<String> available(Ledger.Entry entry) {
+        Optional<String> kept = entry instanceof Ledger.Moved moved
+                ? Optional.of(moved.kept()).filter(k -> !k.isEmpty())
+                : Optional.empty();
+        return entry.source().filter(this::exists).or(() -> kept.filter(this::exists));
     }
 
     /** Whether what stands in the ledger was done, and not reversed yet; asked before the first reversal. */

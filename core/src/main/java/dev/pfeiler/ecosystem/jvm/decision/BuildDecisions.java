@@ -109,14 +109,14 @@ public final class BuildDecisions {
         ModuleDecisions description =
                 new ModuleDecisions(reading, project, target, deliberation, grammars, required, keep);
         List<BuildModule> modules = new ArrayList<>();
-        List<JarOutcome> jars = new ArrayList<>();
+        Map<ModuleName, List<JarOutcome>> jars = new LinkedHashMap<>();
         Map<ModuleName, Map<String, Resolved>> brings = new LinkedHashMap<>();
         Map<SourceModule, List<Jar>> ownJars = jarsByModule();
         for (SourceModule module : project.modules()) {
             DependencyPlanner.Decided decided =
                     dependencies(module, ownJars.get(module), coordinates, compiler.level(), brings);
             brings.put(module.name(), decided.brings());
-            jars.addAll(decided.outcomes());
+            jars.put(module.name(), decided.outcomes());
             modules.add(description.of(module, name, packagings.get(module.name()), decided));
         }
         JvmBuild build = new JvmBuild(coordinates, compiler, documentation, places(modules), modules);

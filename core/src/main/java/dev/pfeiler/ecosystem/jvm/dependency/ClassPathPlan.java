@@ -220,6 +220,16 @@ final class ClassPathPlan {
                 .orElse(List.of());
     }
 
+    /** The scope that an entry has that is not declared. */
+    Scope scope(Entry entry) {
+        String key = entry.coordinates().key();
+        return resolution
+                .of(key)
+                .or(() -> Optional.ofNullable(brought.get(key)))
+                .flatMap(resolved -> Scope.parse(resolved.scope()))
+                .orElse(entry.scope());
+    }
+
     /** The versions to state for what is not declared. */
     List<Coordinates> constraints() {
         Set<Coordinates> all = new LinkedHashSet<>(constraints.values());

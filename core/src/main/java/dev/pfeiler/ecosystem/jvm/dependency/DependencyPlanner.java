@@ -292,7 +292,7 @@ public final class DependencyPlanner {
                         .refining(JarDecisions.key(jar)),
                 DependencyPlanner::checkUse);
         if (standing.equals(JarUse.EXCLUDE.word())) return new JarOutcome.Excluded(jar, "excluded by your choice");
-        if (transitive) return new JarOutcome.Transitive(jar, library.coordinates(), why);
+        if (transitive) return new JarOutcome.Transitive(jar, library.coordinates(), plan.scope(entry.get()), why);
         ClassPathPlan.Entry declared = entry.orElseThrow();
         String note = library.note().isEmpty() ? natural.note() : library.note();
         return new JarOutcome.Declared(

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.Optional;
 
@@ -18,6 +19,11 @@ public sealed interface JarOutcome {
     /** The dependency that is declared for it, if one is. */
     default Optional<Dependency> dependency() {
         return Optional.empty();
+    }
+
+    /** The scope it has on the new class path, if it is there. */
+    default Optional<Scope> scope() {
+        return dependency().map(Dependency::scope);
     }
 
     /** The artifact it is, if that is known. */
@@ -38,8 +44,17 @@ public sealed interface JarOutcome {
         }
     }
 
-    /** A jar that something declared depends on. */
-    record Transitive(Jar file, Coordinates artifact, String why) implements JarOutcome {
+    /**
+     * A jar that something declared depends on.
+     *
+     * @param resolved the scope that it has by that
+     */
+    record Transitive(Jar file, Coordinates artifact, Scope resolved, String why) implements JarOutcome {
+        @Override
+        public Optional<Scope> scope() {
+            return Optional.of(resolved);
+        }
+
         @Override
         public Optional<Jar> jar() {
             return Optional.of(file);

@@ -1,9 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
-import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
@@ -15,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -40,59 +42,57 @@ final class ClassPathComparison {
 
     private final Path converted;
     private final Map<String, JarOutcome> outcomes = new HashMap<>();
+    private final Set<String> elsewhere = new HashSet<>();
     private final Set<String> fetched;
 
     /**
      * @param converted the folder of the converted project, whose own archives are no libraries
-     * @param outcomes what was decided about jars
      * @param fetched libraries that no jar of the old tree contains
      */
-    ClassPathComparison(Path converted, Collection<JarOutcome> outcomes, Collection<Path> fetched) throws IOException {
+    ClassPathComparison(Path converted, JvmDecisions decisions, SourceModule module, Collection<Path> fetched)
+            throws IOException {
         this.converted = converted;
-        for (JarOutcome outcome : outcomes)
-            outcome.jar().map(Jar::sha1).ifPresent(sha1 -> this.outcomes.putIfAbsent(sha1, outcome));
+        decisions
+                .jars()
+                .forEach((name, all) ->
+                        all.forEach(outcome -> outcome.jar().map(Jar::sha1).ifPresent(sha1 -> {
+                            if (name.equals(module.name())) outcomes.putIfAbsent(sha1, outcome);
+                            else elsewhere.add(sha1);
+                        })));
         this.fetched = hashes(fetched).keySet();
     }
 
-    Comparison compare(Stage stage, Collection<Path> before, Collection<Path> after, Collection<Path> runtime)
-            throws IOException {
+    Comparison compare(Stage stage, Collection<Path> before, Collection<Path> after) throws IOException {
         Map<String, Path> old = hashes(before);
         Map<String, Path> now = hashes(libraries(after));
-        Set<String> anywhere = hashes(libraries(runtime)).keySet();
         List<Difference> differences = new ArrayList<>();
         old.forEach((sha1, jar) -> {
-            if (!now.containsKey(sha1))
-                differences.add(new Difference(name(jar), Kind.GONE, gone(stage, sha1, anywhere)));
+            if (!now.containsKey(sha1)) differences.add(new Difference(name(jar), Kind.GONE, gone(stage, sha1)));
         });
         now.forEach((sha1, jar) -> {
-            if (old.containsKey(sha1)) return;
-            String cause = fetched.contains(sha1) ? "was in no jar of the project" : added(stage, sha1);
-            differences.add(new Difference(name(jar), Kind.ADDED, cause));
+            if (!old.containsKey(sha1)) differences.add(new Difference(name(jar), Kind.ADDED, added(stage, sha1)));
         });
         return new Comparison(stage.title, jars(old.size()), jars(now.size()), differences);
     }
 
-    /** Why a jar of the old class path is not on the new one: because of the scope that was decided. */
-    private String gone(Stage stage, String sha1, Set<String> runtime) {
+    /** Why a jar of the old class path is not on the new one: because of what was decided. */
+    private String gone(Stage stage, String sha1) {
         JarOutcome outcome = outcomes.get(sha1);
+        if (outcome == null && elsewhere.contains(sha1)) return "not used by this module";
         if (outcome == null) return fetched.contains(sha1) ? "not needed on this class path" : "";
-        if (outcome instanceof JarOutcome.Excluded || outcome instanceof JarOutcome.LeftInPlace) return outcome.why();
-        Optional<Scope> scope = outcome.dependency().map(Dependency::scope);
-        if (scope.isPresent())
-            return stage.scopes.contains(scope.get())
-                    ? ""
-                    : "in scope " + scope.get().word() + ": " + outcome.why();
-        // a transitive dependency has the scope of what it is a dependency of
-        return stage == Stage.COMPILE && runtime.contains(sha1) ? "at run time only: " + outcome.why() : "";
+        Optional<Scope> scope = outcome.scope();
+        if (scope.isEmpty()) return outcome.why();
+        return stage.scopes.contains(scope.get())
+                ? ""
+                : "in scope " + scope.get().word() + ": " + outcome.why();
     }
 
-    /** Why a jar is on a class path that it was not on: the old wiring had it for tests alone, or elsewhere. */
+    /** Why a jar is on a class path that it was not on: the old wiring had it elsewhere, or nowhere. */
     private String added(Stage stage, String sha1) {
+        if (fetched.contains(sha1)) return "was in no jar of the project";
         JarOutcome outcome = outcomes.get(sha1);
-        if (outcome == null) return "";
-        Optional<Scope> scope = outcome.dependency().map(Dependency::scope);
-        if (scope.isEmpty()) return outcome instanceof JarOutcome.Transitive ? outcome.why() : "";
-        return stage.scopes.contains(scope.get()) ? outcome.why() : "";
+        if (outcome == null) return elsewhere.contains(sha1) ? "a dependency of another module" : "";
+        return outcome.scope().filter(stage.scopes::contains).isPresent() ? outcome.why() : "";
     }
 
     private List<Path> libraries(Collection<Path> classPath) {

@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
+import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.PartVerdict;
@@ -107,7 +108,8 @@ public final class JvmProof {
 
     /** Libraries that were in no jar of the tree, with their dependencies: some are empty and bring the classes. */
     private List<Path> fetch() {
-        List<Declaration> missing = context.decisions().jars().stream()
+        List<Declaration> missing = context.decisions()
+                .outcomes()
                 .filter(outcome -> outcome instanceof JarOutcome.Added)
                 .flatMap(outcome -> outcome.dependency().stream())
                 .map(dependency -> new Declaration(dependency.coordinates(), Scope.COMPILE.word(), Set.of()))
@@ -140,7 +142,7 @@ public final class JvmProof {
                     new ArchiveComparison(context, module, baselines.get(module.name()), product.get(), causes(module))
                             .rows());
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
-            own.addAll(tests(module, baselines.get(module.name()), notes));
+            own.addAll(tests(module, baselines, notes));
             own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
             notes.addAll(baselines.get(module.name()).notes());
         }
@@ -195,29 +197,32 @@ public final class JvmProof {
                 .runtimeClassPath(
                         request.converted(), module.folder(), context.reading().repositories());
         ClassPathComparison comparison =
-                new ClassPathComparison(request.converted(), context.decisions().jars(), fetched);
+                new ClassPathComparison(request.converted(), context.decisions(), module, fetched);
         if (main.isPresent()) {
             rows.add(comparison.compare(
                     ClassPathComparison.Stage.COMPILE,
                     baseline.classPath(),
-                    main.get().classPath(),
-                    runtime));
-            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime, runtime));
+                    main.get().classPath()));
+            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime));
         }
         if (test.isPresent())
             rows.add(comparison.compare(
                     ClassPathComparison.Stage.TEST,
                     baseline.testClassPath(),
-                    test.get().classPath(),
-                    runtime));
+                    test.get().classPath()));
         return rows;
     }
 
-    private List<Comparison> tests(SourceModule module, Baseline baseline, List<String> notes) throws IOException {
+    private List<Comparison> tests(SourceModule module, Map<ModuleName, Baseline> baselines, List<String> notes)
+            throws IOException {
         if (module.tests().isEmpty()) return List.of();
-        var now = context.target().tests(context.converted(module));
+        TestResults now = context.target().tests(context.converted(module));
         Path scratch = request.scratch().resolve("tests-" + ProofContext.scratchName(module));
-        OldTests tests = new OldTests(context, module, baseline, scratch);
+        List<Path> needed = withNeeds(module).stream()
+                .skip(1)
+                .map(name -> baselines.get(name).classes())
+                .toList();
+        OldTests tests = new OldTests(context, module, baselines.get(module.name()), needed, scratch);
         if (request.runOldBuild()) return List.of(TestComparison.withoutOld(tests.classes(), now));
         request.stage().accept("running the old tests");
         OldTests.Run old = tests.run();

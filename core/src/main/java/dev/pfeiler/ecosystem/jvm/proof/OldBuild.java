@@ -96,17 +96,20 @@ final class OldBuild {
             }
         }
         if (!whole || Files.isDirectory(packed))
-            return baseline(classes, tests, Optional.of(packed).filter(Files::isDirectory));
+            return baseline(context, classes, tests, Optional.of(packed).filter(Files::isDirectory));
         // it makes no archive that could be looked into, so what it compiled is laid out as it would be
         OldArchive laid = new OldArchive(context.reading().tree(), context.project(), built);
         if (module.web().isPresent()) laid.web(module, classes, packed);
         else laid.enterprise(module, packed);
-        return baseline(classes, tests, Optional.of(packed));
+        return baseline(context, classes, tests, Optional.of(packed));
     }
 
-    private static Baseline baseline(Path classes, Path tests, Optional<Path> packed) {
+    private static Baseline baseline(ProofContext context, Path classes, Path tests, Optional<Path> packed) {
+        List<Path> libraries = context.project().libraries().stream()
+                .map(jar -> context.reading().tree().onDisk(jar.path()))
+                .toList();
         return new Baseline(
-                classes, tests, packed, Optional.empty(), List.of(), List.of(), List.of(), Optional.empty());
+                classes, tests, packed, Optional.empty(), libraries, libraries, List.of(), Optional.empty());
     }
 
     private static void unpack(Path archive, boolean web, Path classes) throws IOException {

@@ -53,12 +53,15 @@ final class OldTests {
     private final ProofContext context;
     private final SourceModule module;
     private final Baseline baseline;
+    private final List<Path> needed;
     private final Path scratch;
 
-    OldTests(ProofContext context, SourceModule module, Baseline baseline, Path scratch) {
+    /** @param needed class folders of the modules that the module needs */
+    OldTests(ProofContext context, SourceModule module, Baseline baseline, List<Path> needed, Path scratch) {
         this.context = context;
         this.module = module;
         this.baseline = baseline;
+        this.needed = needed;
         this.scratch = scratch;
     }
 
@@ -142,6 +145,7 @@ final class OldTests {
             throws IOException {
         Path runner = Files.createDirectories(scratch.resolve(engine.runner));
         List<Path> classPath = new ArrayList<>(List.of(runner, baseline.tests(), baseline.classes()));
+        classPath.addAll(needed);
         classPath.addAll(baseline.testClassPath());
         if (engine == Engine.PLATFORM) classPath.addAll(platform());
         String joined = classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));

@@ -3,7 +3,6 @@ package dev.pfeiler.ecosystem.jvm.proof;
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
-import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -151,15 +150,11 @@ final class PackedComparison {
     }
 
     private String whyGone(String name) {
-        for (JarOutcome outcome : context.decisions().jars()) {
+        for (JarOutcome outcome : context.decisions().outcomes().toList()) {
             boolean same = outcome.jar()
                     .filter(jar -> jar.name().equals(name) && deploys(jar))
                     .isPresent();
-            boolean ships = outcome.dependency()
-                            .map(Dependency::scope)
-                            .filter(Scope::ships)
-                            .isPresent()
-                    || outcome instanceof JarOutcome.Transitive;
+            boolean ships = outcome.scope().filter(Scope::ships).isPresent();
             if (same && !ships) return outcome.why();
         }
         return "";

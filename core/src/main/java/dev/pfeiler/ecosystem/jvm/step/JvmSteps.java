@@ -92,7 +92,7 @@ public final class JvmSteps {
     }
 
     private void jars(boolean keep) {
-        for (JarOutcome outcome : decisions.jars()) {
+        for (JarOutcome outcome : decisions.outcomes().toList()) {
             if (outcome.jar().isEmpty() || outcome instanceof JarOutcome.LeftInPlace) continue;
             Jar jar = outcome.jar().get();
             if (!taken.add(jar.path())) continue;
