@@ -84,31 +84,32 @@ public final class Pfeiler {
         Choices choices = choicesIn(tree).under(options);
         List<String> ids = parts.stream().map(SurveyedPart::id).toList();
         boolean several = survey.parts().size() > 1;
-        ProposalMerge merge = new ProposalMerge(tree, several);
         Set<String> keys = new HashSet<>();
         boolean targetTaken = choices.of(TARGET).isEmpty();
-        // inner parts first, as an outer one may build on them
-        for (int i = parts.size() - 1; i >= 0; i--) {
-            SurveyedPart part = parts.get(i);
+        Map<SurveyedPart, PartProposal> proposals = new LinkedHashMap<>();
+        Map<SurveyedPart, String> targets = new LinkedHashMap<>();
+        for (SurveyedPart part : parts) {
             Deliberation deliberation = new Deliberation(several ? choices.of(part.id(), ids) : choices);
             Optional<Choice> wanted = deliberation.choices().of(TARGET);
             targetTaken |= wanted.filter(choice -> has(part.ecosystem(), choice.value()))
                     .isPresent();
-            String target = target(part, deliberation);
-            PartProposal proposal = part.reading().orElseThrow().propose(target, deliberation);
+            targets.put(part, target(part, deliberation));
+            PartProposal proposal = part.reading().orElseThrow().propose(targets.get(part), deliberation);
+            proposals.put(part, proposal);
             String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
             proposal.decisions().forEach(decision -> {
                 keys.add(prefix + decision.key());
                 // a choice that names no part is for all parts
                 keys.add(decision.key());
             });
-            merge.add(
-                    new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target),
-                    proposal,
-                    Survey.isFileOf(part.view()));
         }
         if (!targetTaken) throw unknownTarget(choices.of(TARGET).orElseThrow(), parts);
         Deliberation.refuseUnknown(choices, keys);
+        ProposalMerge merge = new ProposalMerge(tree, several);
+        proposals.forEach((part, proposal) -> merge.add(
+                new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), targets.get(part)),
+                proposal,
+                Survey.isFileOf(part.view())));
         Proposal proposal = merge.merged();
         Set<String> sources = ecosystems.all().stream()
                 .flatMap(ecosystem -> ecosystem.extensions().stream())

@@ -1,5 +1,6 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
@@ -80,16 +81,21 @@ public final class IgnoreFile {
     static Set<String> folders(Text text) {
         return text.lines().stream()
                 .map(String::strip)
-                .filter(pattern -> pattern.matches("/?[\\w.-]+/"))
+                .filter(pattern -> pattern.matches("/?((\\*\\*|[\\w.-]+)/)+"))
                 .collect(Collectors.toSet());
     }
 
-    /** Whether a path lies in a folder of those patterns. */
+    /** Whether a path is in a folder of those patterns. */
     static Predicate<String> within(Set<String> folders) {
-        return path -> folders.stream()
-                .anyMatch(pattern -> pattern.startsWith("/")
-                        ? path.startsWith(pattern.substring(1))
-                        : path.startsWith(pattern) || path.contains("/" + pattern));
+        List<PathPattern> patterns =
+                folders.stream().map(IgnoreFile::glob).map(PathPattern::of).toList();
+        return path -> patterns.stream().anyMatch(pattern -> pattern.matches(path));
+    }
+
+    /** A pattern of a folder, as one for the files in it: anchored if it has a slash before its last. */
+    private static String glob(String pattern) {
+        boolean anchored = pattern.substring(0, pattern.length() - 1).contains("/");
+        return (anchored ? pattern.replaceFirst("^/", "") : "**/" + pattern) + "**";
     }
 
     private static Set<String> patterns(Text text) {

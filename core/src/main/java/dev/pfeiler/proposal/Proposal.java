@@ -3,6 +3,7 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -68,6 +69,20 @@ public record Proposal(
 
     public Optional<Decision> decision(String key) {
         return decisions.stream().filter(d -> d.key().equals(key)).findFirst();
+    }
+
+    /** The decisions of one of the parts. */
+    public List<Decision> decisionsOf(Part part) {
+        if (parts.size() == 1) return decisions;
+        return decisions.stream()
+                .filter(decision -> partOf(decision).filter(part::equals).isPresent())
+                .toList();
+    }
+
+    private Optional<Part> partOf(Decision decision) {
+        return parts.stream()
+                .filter(part -> part.id().isEmpty() || decision.key().startsWith(part.id() + "/"))
+                .max(Comparator.comparingInt(part -> part.id().length()));
     }
 
     /** The same with further steps and further things left for the person. */

@@ -36,7 +36,10 @@ public final class ProposalView {
         screen.title("Proposal for " + tree.name() + ": convert to " + targets);
         screen.blank();
         new TreePairView(screen, verbose).show(tree, proposal);
-        decisions(proposal.decisions());
+        for (Proposal.Part part : proposal.parts()) {
+            String which = proposal.parts().size() == 1 ? "" : (part.folder().isEmpty() ? "." : part.folder()) + ": ";
+            decisions(which, proposal.decisionsOf(part));
+        }
         questions(proposal.questions());
         agreements(proposal.agreements());
         edits(proposal.steps());
@@ -46,7 +49,7 @@ public final class ProposalView {
     }
 
     /** Decisions under the titles that they bring along; those that refine another are listed with it. */
-    private void decisions(List<Decision> decisions) {
+    private void decisions(String which, List<Decision> decisions) {
         Map<String, List<Decision>> groups = new LinkedHashMap<>();
         Set<String> keys = decisions.stream().map(Decision::key).collect(Collectors.toSet());
         for (Decision decision : decisions) {
@@ -55,7 +58,7 @@ public final class ProposalView {
                 groups.computeIfAbsent(decision.group(), g -> new ArrayList<>()).add(decision);
         }
         groups.forEach((group, members) -> {
-            screen.heading(group.isEmpty() ? "Decisions" : group);
+            screen.heading(which + (group.isEmpty() ? "Decisions" : group));
             boolean refined = members.stream().anyMatch(member -> decisions.stream()
                     .anyMatch(d -> d.about().equals(Optional.of(member.key()))));
             if (refined) refined(members, decisions);
