@@ -95,8 +95,7 @@ final class PartLayout {
     private static boolean contains(Claimed outer, Claimed inner) {
         if (!Paths.within(outer.folder(), inner.folder())) return false;
         if (!outer.folder().equals(inner.folder())) return true;
-        return outer.wired()
-                || outer.part().sources() >= FAR_LARGER * inner.part().sources();
+        return outer.part().sources() >= FAR_LARGER * inner.part().sources();
     }
 
     private Finding leftTo(Claimed outer, Claimed inner) {

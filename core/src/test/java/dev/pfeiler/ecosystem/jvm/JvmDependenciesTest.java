@@ -294,4 +294,28 @@ class JvmDependenciesTest {
                 .contains(server.url())
                 .doesNotContain("central");
     }
+
+    /** What other projects left in the local repository is not proposed, and no implementation in place of an API. */
+    @Test
+    void leftoversInTheLocalRepositoryAreNotProposed() throws IOException {
+        Path repository = home.resolve(".m2/repository");
+        sketch.file(
+                        "src/no/port/Quay.java",
+                        "package no.port;",
+                        "import no.haldervik.Bell;",
+                        "import javax.servlet.http.HttpServlet;",
+                        "class Quay {}")
+                .jar("private.jar", "no.haldervik.Bell")
+                .jar("server.jar", "javax.servlet.http.HttpServlet")
+                .published("private.jar", repository, "no.haldervik:bell:1-0123abcd")
+                .published("server.jar", repository, "no.port.server:container:7");
+        Files.writeString(
+                repository.resolve("no/haldervik/bell/1-0123abcd/_remote.repositories"),
+                "bell-1-0123abcd.jar>local-repository=\n");
+        Files.delete(sketch.root().resolve("private.jar"));
+        Files.delete(sketch.root().resolve("server.jar"));
+        Proposal proposal = propose();
+        assertThat(dependencies(proposal)).contains("javax.servlet-api").doesNotContain("bell", "container");
+        assertThat(proposal.leftForYou()).extracting("subject").contains("no.haldervik");
+    }
 }

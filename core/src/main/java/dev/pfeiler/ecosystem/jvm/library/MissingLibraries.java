@@ -14,7 +14,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -130,15 +129,21 @@ public final class MissingLibraries {
         Map<String, List<Coordinates>> store = repositories.classes().holding(names);
         for (Import one : open.values()) {
             Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
-            Set<String> holding = new LinkedHashSet<>();
-            // a jar for one platform is asked for by the artifact that chooses among them
-            store.getOrDefault(one.name(), List.of()).forEach(c -> holding.add(c.group() + ":" + c.artifact()));
-            boolean agreed = entry.isPresent()
-                    && (holding.isEmpty() || holding.contains(entry.get().artifact()));
-            if (agreed) fromCatalogue(one, entry.get());
-            else if (!holding.isEmpty()) fromStore(one, store.get(one.name()));
+            List<Coordinates> holding = store.getOrDefault(one.name(), List.of());
+            if (entry.isPresent() && isPreferred(entry.get(), holding)) fromCatalogue(one, entry.get());
+            else if (!holding.isEmpty()) fromStore(one, holding);
             else unanswered.put(one.name(), one);
         }
+    }
+
+    /**
+     * Whether the catalogue's artifact is taken: it is what publishes the API, while any implementation of it may be in
+     * the local repository. An artifact of the same group there that has the very class is nearer than the catalogue's.
+     */
+    private static boolean isPreferred(Catalogue.Entry entry, List<Coordinates> holding) {
+        boolean there = holding.stream().anyMatch(c -> (c.group() + ":" + c.artifact()).equals(entry.artifact()));
+        String group = entry.artifact().substring(0, entry.artifact().indexOf(':'));
+        return there || holding.stream().noneMatch(c -> c.group().equals(group));
     }
 
     private void fromCatalogue(Import one, Catalogue.Entry entry) {
@@ -148,7 +153,7 @@ public final class MissingLibraries {
                 entry.packages().get(0),
                 inFamily(fitting),
                 scope,
-                "the catalogue of much-used libraries",
+                "the catalogue of widely used libraries",
                 one,
                 List.of(),
                 entry.companions(),
@@ -159,12 +164,12 @@ public final class MissingLibraries {
         Coordinates best = holding.get(0);
         List<Decision.Alternative> others = holding.stream()
                 .filter(c -> !c.key().equals(best.key()))
-                .map(c -> new Decision.Alternative(c.toString(), "has the class as well"))
+                .map(c -> new Decision.Alternative(c.toString(), "contains the class, too"))
                 .distinct()
                 .limit(3)
                 .toList();
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
-        add(best.key(), inFamily(best), scope, "a jar of the local store has it", one, others, List.of(), 0);
+        add(best.key(), inFamily(best), scope, "a jar of the local repository contains it", one, others, List.of(), 0);
     }
 
     /** Of a family of artifacts, all are of one version: the one that a jar here has. */
@@ -212,8 +217,8 @@ public final class MissingLibraries {
                 .computeIfAbsent(one.whole() ? one.name() : Jar.packageOf(one.name()), p -> new ArrayList<>())
                 .addAll(one.evidence()));
         List<Finding> findings = new ArrayList<>();
-        byPackage.forEach((name, evidence) -> findings.add(
-                Finding.trouble(name, "is imported, and no jar here or in the local store has it", evidence.get(0))));
+        byPackage.forEach((name, evidence) -> findings.add(Finding.trouble(
+                name, "is imported, and no jar of the project or the local repository contains it", evidence.get(0))));
         return findings;
     }
 }

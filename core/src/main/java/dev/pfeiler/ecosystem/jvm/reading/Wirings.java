@@ -48,18 +48,35 @@ public final class Wirings {
         } catch (IOException e) {
             return Optional.empty();
         }
+        Optional<Wiring> fromTop = script(tree, file, kind, lines, "");
+        String own = Paths.parent(file.path());
+        if (own.isEmpty() || fromTop.filter(wiring -> compiles(tree, wiring)).isPresent())
+            return fromTop.map(wiring -> wiring.in(project(file.path(), wiring)));
+        // a script that finds nothing from the top is run in its own folder
+        Optional<Wiring> fromOwn = script(tree, file, kind, lines, own).filter(wiring -> compiles(tree, wiring));
+        return fromOwn.or(() -> fromTop).map(wiring -> wiring.in(project(file.path(), wiring)));
+    }
+
+    /** Whether a wiring compiles files that are there. */
+    private static boolean compiles(ProjectTree tree, Wiring wiring) {
+        return wiring.sources().stream()
+                .anyMatch(
+                        source -> tree.under(source.path()).map(TreeFile::path).anyMatch(source::takes));
+    }
+
+    /** @param folder that the script is run in */
+    private static Optional<Wiring> script(
+            ProjectTree tree, TreeFile file, Wiring.Kind kind, List<String> lines, String folder) {
         WiringBuilder draft = new WiringBuilder("");
         draft.within(file.path(), () -> {
             switch (kind) {
                 case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
-                case SHELL_SCRIPT -> new ShellScript(tree, file.path(), draft).read(lines);
-                default -> new BatchScript(tree, file.path(), draft).read(lines);
+                case SHELL_SCRIPT -> new ShellScript(tree, file.path(), folder, draft).read(lines);
+                default -> new BatchScript(tree, file.path(), folder, draft).read(lines);
             }
         });
         // skip scripts that compile nothing
-        if (draft.compilations.isEmpty() && !draft.cutShort) return Optional.empty();
-        Wiring wiring = draft.done(kind);
-        return Optional.of(wiring.in(project(file.path(), wiring)));
+        return draft.compilations.isEmpty() && !draft.cutShort ? Optional.empty() : Optional.of(draft.done(kind));
     }
 
     /** A script describes the project in its own folder if all that it compiles is there, else the tree. */

@@ -39,6 +39,7 @@ public final class ClassIndex {
 
     private static final int MOST_CLASSES = 50_000;
 
+    private final LocalRepository store;
     private final List<Entry> entries;
 
     /** A jar of the store, with the names of its classes, nested ones left out. */
@@ -48,7 +49,8 @@ public final class ClassIndex {
         }
     }
 
-    private ClassIndex(List<Entry> entries) {
+    private ClassIndex(LocalRepository store, List<Entry> entries) {
+        this.store = store;
         this.entries = entries;
     }
 
@@ -69,7 +71,7 @@ public final class ClassIndex {
             }
         }
         if (changed || !kept.isEmpty()) write(file, now);
-        return new ClassIndex(now);
+        return new ClassIndex(store, now);
     }
 
     private static List<String> classes(Path jar) {
@@ -142,6 +144,8 @@ public final class ClassIndex {
                 if (holding != null) holding.add(entry.coordinates());
             }
         }
+        // what another project's own repository left there is nothing that this one could fetch
+        found.values().forEach(holding -> holding.removeIf(c -> !store.isPublished(c)));
         Map<String, List<Coordinates>> answers = new HashMap<>();
         for (String className : classNames) {
             answers.put(

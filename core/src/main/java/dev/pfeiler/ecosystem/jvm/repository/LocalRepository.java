@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -28,7 +29,7 @@ public final class LocalRepository {
 
     private final Path folder;
     private Map<Long, List<Held>> bySize;
-    private final Map<String, Set<String>> groups = new HashMap<>();
+    private final Map<String, List<Coordinates>> byArtifact = new HashMap<>();
 
     /**
      * A jar of the store.
@@ -67,7 +68,8 @@ public final class LocalRepository {
         return file(coordinates, "jar").filter(jar -> isPublished(coordinates));
     }
 
-    private boolean isPublished(Coordinates coordinates) {
+    /** Whether an artifact came from a repository that other machines can reach, as far as that was noted. */
+    boolean isPublished(Coordinates coordinates) {
         Set<String> noted = noted(coordinates);
         return noted.isEmpty() || noted.stream().anyMatch(id -> !id.isEmpty() && !id.equals(OWN));
     }
@@ -95,8 +97,8 @@ public final class LocalRepository {
         if (!Files.isDirectory(versions)) return List.of();
         try (Stream<Path> all = Files.list(versions)) {
             return all.map(path -> path.getFileName().toString())
-                    .filter(version -> file(new Coordinates(group, artifact, version), "jar")
-                            .isPresent())
+                    .filter(version ->
+                            published(new Coordinates(group, artifact, version)).isPresent())
                     .sorted()
                     .toList();
         } catch (IOException e) {
@@ -127,7 +129,10 @@ public final class LocalRepository {
     /** The groups of which the store has an artifact of that name. */
     public Set<String> groups(String artifact) {
         bySize();
-        return groups.getOrDefault(artifact, Set.of());
+        return byArtifact.getOrDefault(artifact, List.of()).stream()
+                .filter(this::isPublished)
+                .map(Coordinates::group)
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** As the store noted it when it fetched the file, else worked out. */
@@ -153,8 +158,9 @@ public final class LocalRepository {
                         coordinates(file).ifPresent(c -> {
                             bySize.computeIfAbsent(attributes.size(), s -> new ArrayList<>())
                                     .add(new Held(file, attributes.size(), time, c));
-                            groups.computeIfAbsent(c.artifact(), a -> new TreeSet<>())
-                                    .add(c.group());
+                            byArtifact
+                                    .computeIfAbsent(c.artifact(), a -> new ArrayList<>())
+                                    .add(c);
                         });
                     }
                     return FileVisitResult.CONTINUE;

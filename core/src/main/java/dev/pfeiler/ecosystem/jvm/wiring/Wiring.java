@@ -143,7 +143,7 @@ public record Wiring(
         }
 
         /** Whether it takes a file, by its patterns. */
-        boolean takes(String path) {
+        public boolean takes(String path) {
             if (!Paths.within(this.path, path)) return false;
             String relative = Paths.relative(this.path, path);
             return taken(relative, including, excluding);

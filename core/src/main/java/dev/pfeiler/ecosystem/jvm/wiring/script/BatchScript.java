@@ -32,9 +32,11 @@ public final class BatchScript {
     private final ShellEvaluator text;
     private final ToolCalls commands;
     private List<ScriptLines.Line> lines = List.of();
-    private String folder = "";
+    private String folder;
 
-    public BatchScript(ProjectTree tree, String path, WiringBuilder draft) {
+    /** @param folder that the script is run in */
+    public BatchScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
+        this.folder = folder;
         this.tree = tree;
         this.path = path;
         this.draft = draft;

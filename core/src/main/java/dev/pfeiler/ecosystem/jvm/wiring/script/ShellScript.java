@@ -31,9 +31,11 @@ public final class ShellScript {
     private final Map<String, String> written = new HashMap<>();
     private final ShellEvaluator text;
     private final ToolCalls commands;
-    private String folder = "";
+    private String folder;
 
-    public ShellScript(ProjectTree tree, String path, WiringBuilder draft) {
+    /** @param folder that the script is run in */
+    public ShellScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
+        this.folder = folder;
         this.tree = tree;
         this.path = path;
         this.draft = draft;
