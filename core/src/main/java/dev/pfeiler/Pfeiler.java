@@ -106,10 +106,8 @@ public final class Pfeiler {
         if (!targetTaken) throw unknownTarget(choices.of(TARGET).orElseThrow(), parts);
         Deliberation.refuseUnknown(choices, keys);
         ProposalMerge merge = new ProposalMerge(tree, several);
-        proposals.forEach((part, proposal) -> merge.add(
-                new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), targets.get(part)),
-                proposal,
-                Survey.isFileOf(part.view())));
+        proposals.forEach(
+                (part, proposal) -> merge.add(part(part, targets.get(part)), proposal, Survey.isFileOf(part.view())));
         Proposal proposal = merge.merged();
         Set<String> sources = ecosystems.all().stream()
                 .flatMap(ecosystem -> ecosystem.extensions().stream())
@@ -120,6 +118,15 @@ public final class Pfeiler {
                 .filter(finding -> finding.topic() == Finding.Topic.LANGUAGES && finding.leftForYou())
                 .forEach(left::add);
         return proposal.with(references.edits(), left);
+    }
+
+    private static Proposal.Part part(SurveyedPart part, String target) {
+        String title = part.ecosystem().targets().stream()
+                .filter(known -> known.id().equals(target))
+                .map(Target::title)
+                .findFirst()
+                .orElse(target);
+        return new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target, title);
     }
 
     private static boolean has(Ecosystem ecosystem, String target) {
@@ -281,7 +288,7 @@ public final class Pfeiler {
     /**
      * Builds a converted project with its build tools and compares it with the old one.
      *
-     * @param stage is told what is being done
+     * @param stage is notified of what is being done
      */
     public Verdict prove(Path folder, ProofRequest.Options options, Consumer<String> stage) {
         return new ProofRun(ecosystems, environment, options, stage).run(folder);

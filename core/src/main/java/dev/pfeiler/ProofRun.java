@@ -90,7 +90,7 @@ final class ProofRun {
                 .orElseThrow(() -> Refusal.notPossible(
                         "The old tree has no part \"" + part.id() + "\" that the ledger names.",
                         "Use the version of Pfeiler that made the conversion."));
-        String name = part.id().isEmpty() ? "project" : part.id();
+        String name = part.id().isEmpty() || part.id().equals(SurveyedPart.TOP) ? "project" : part.id();
         Path log = Ledger.folder(root).resolve("proof");
         if (several) log = log.resolve(name);
         String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";

@@ -99,7 +99,7 @@ class PartsTest {
             Survey survey = survey();
             assertThat(ids(survey)).containsExactly("toy ");
             Proposal proposal = propose();
-            assertThat(proposal.parts()).containsExactly(new Proposal.Part("", "", "toy", "joiner"));
+            assertThat(proposal.parts()).containsExactly(new Proposal.Part("", "", "toy", "joiner", "Joiner"));
             assertThat(proposal.decisions()).extracting(Decision::key).containsExactly("target", "level");
             convert("level=2");
             assertThat(text("toy.list")).isEqualTo("b.toy\na.toy\n# joiner 2\n");
@@ -144,25 +144,25 @@ class PartsTest {
             toy("tools/join/");
             Map<String, String> before = sketch.digest();
             assertThat(ids(survey())).containsExactly("jvm ", "toy tools/join");
-            Proposal proposal = propose("tools/join/level=3", "level=11");
+            Proposal proposal = propose("tools/join/level=3", "./level=11");
             assertThat(proposal.decision("tools/join/level").orElseThrow().value())
                     .isEqualTo("3");
             assertThat(proposal.decision("tools/join/level").orElseThrow().evidence())
                     .extracting("file")
                     .contains("tools/join/order.txt");
-            assertThat(proposal.decision("level").orElseThrow().value()).isEqualTo("11");
+            assertThat(proposal.decision("./level").orElseThrow().value()).isEqualTo("11");
             assertThat(proposal.steps())
                     .filteredOn(Step.Write.class::isInstance)
                     .extracting(Step::path)
                     .containsExactlyInAnyOrder("pom.xml", "tools/join/toy.list", ".gitignore");
-            convert("tools/join/level=3", "level=11");
+            convert("tools/join/level=3", "./level=11");
             assertThat(text(".gitignore")).isEqualTo("/target/\n/tools/join/joined/\n");
             Ledger ledger = Ledger.read(sketch.root()).orElseThrow();
             assertThat(ledger.parts()).extracting(Ledger.Part::folder).containsExactly("", "tools/join");
             assertThat(ledger.decisions())
                     .containsEntry("tools/join/level", "3")
-                    .containsEntry("level", "11");
-            assertThat(ledger.choices()).containsOnlyKeys("tools/join/level", "level");
+                    .containsEntry("./level", "11");
+            assertThat(ledger.choices()).containsOnlyKeys("tools/join/level", "./level");
             assertThat(Explanation.of(pfeiler.proposalOf(sketch.root(), Choices.NONE), "tools/join/order.txt")
                             .steps())
                     .hasSize(1);
@@ -175,8 +175,11 @@ class PartsTest {
             java();
             toy("join/");
             Proposal proposal = propose("level=9");
-            assertThat(proposal.decision("level").orElseThrow().value()).isEqualTo("9");
+            assertThat(proposal.decision("./level").orElseThrow().value()).isEqualTo("9");
             assertThat(proposal.decision("join/level").orElseThrow().value()).isEqualTo("9");
+            assertThat(propose("./level=9").decision("join/level").orElseThrow().value())
+                    .as("a key with a part is for that part")
+                    .isNotEqualTo("9");
             assertThatThrownBy(() -> propose("join/levle=9"))
                     .isInstanceOfSatisfying(
                             Refusal.class, refusal -> assertThat(refusal.next()).contains("join/level"));
@@ -276,7 +279,8 @@ class PartsTest {
                     .file("src/main/java/g/Gate.java", "package g; class Gate {}")
                     .file("report/run.php", "<?php require 'lib/T.php'; new T;")
                     .file("report/lib/T.php", "<?php class T {}");
-            assertThat(propose().parts()).containsExactly(new Proposal.Part("report", "report", "php", "composer"));
+            assertThat(propose().parts())
+                    .containsExactly(new Proposal.Part("report", "report", "php", "composer", "Composer"));
             convert();
             assertThat(text("report/composer.json")).contains("classmap");
             assertThat(text(".gitignore")).isEqualTo("/report/vendor/\n");

@@ -172,7 +172,7 @@ class PfeilerTest {
         Decision told = propose().decision("level").orElseThrow();
         assertThat(told.value()).isEqualTo("17");
         assertThat(told.certainty()).isEqualTo(Certainty.GUESS);
-        assertThat(told.reason()).isEqualTo("a text for people asks for it");
+        assertThat(told.reason()).isEqualTo("mentioned in the README");
         sketch.bytes("bin/p/A.class", Sketch.classFile(17, "p.A"));
         assertThat(value(propose(), "level")).isEqualTo("17");
         sketch.file(".settings/org.eclipse.jdt.core.prefs", "org.eclipse.jdt.core.compiler.source=21");
@@ -234,7 +234,7 @@ class PfeilerTest {
         assertThat(survey.findings())
                 .anyMatch(f -> f.leftForYou()
                         && f.subject().equals("lib/broken.jar")
-                        && f.fact().equals("is no archive"));
+                        && f.fact().equals("is not a valid archive"));
         Proposal proposal = propose();
         assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("lib/broken.jar");
         assertThat(proposal.steps()).noneMatch(step -> step.path().equals("lib/broken.jar"));

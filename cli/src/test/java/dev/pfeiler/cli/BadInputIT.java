@@ -97,11 +97,11 @@ class BadInputIT {
         assertThat(survey.exit()).isZero();
         assertThat(survey.out())
                 .contains("lib/broken.jar")
-                .contains("is no archive")
+                .contains("is not a valid archive")
                 .contains("is not valid UTF-8");
         Program.Run convert = program.run("convert", sketch.root());
         assertThat(convert.exit()).as(convert.err()).isZero();
-        assertThat(convert.out()).contains("Left for you").contains("lib/broken.jar is no archive");
+        assertThat(convert.out()).contains("Left for you").contains("lib/broken.jar is not a valid archive");
         assertThat(sketch.root().resolve("lib/broken.jar")).exists();
         assertThat(program.run("undo", sketch.root()).exit()).isZero();
         assertThat(sketch.digest()).isEqualTo(before);
@@ -113,7 +113,7 @@ class BadInputIT {
                 .file("two/p/B.java", "package p; class B {}")
                 .file("one/app.properties", "x=1")
                 .file("two/app.properties", "x=2");
-        refused(3, "Two files are meant for src/main/resources/app.properties", "convert", sketch.root());
+        refused(3, "would both be moved to src/main/resources/app.properties", "convert", sketch.root());
     }
 
     /** Rights do not bind the administrator, so the program is started as somebody else. */

@@ -38,7 +38,7 @@ class BerthplanIT {
         Map<String, String> before = new Sketch(project).digest();
         assertThat(program.run("survey", project).out())
                 .contains("app/code/….php (5 files)")
-                .contains("is a copy of brygge/csvline 1.4.0")
+                .contains("is a bundled copy of brygge/csvline 1.4.0")
                 .contains("differs in letter case from Haldervik\\Berthplan\\Planning\\Planner")
                 .contains("Tariff");
         Program.Run convert = program.run("convert", project);
@@ -144,7 +144,7 @@ class BerthplanIT {
         Program.Run convert = program.run("convert", "--choose", "level=4.4", project);
         assertThat(convert.exit()).isEqualTo(2);
         assertThat(program.run("convert", "--to", "maven", project).exit()).isEqualTo(2);
-        assertThat(program.run("why", project, "level").out()).contains("needed for a short array");
+        assertThat(program.run("why", project, "level").out()).contains("required by a short array");
         Program.Run demo = program.run("demo", "berthplan");
         assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();
         assertThat(demo.out()).contains("Proven").contains("Original project restored");

@@ -98,7 +98,7 @@ class EnterpriseIT {
         assertThat(prove.out())
                 .containsPattern("= pilotage modules +3 +3")
                 .containsPattern("= pilotage descriptors and other files +1 +1")
-                .contains("moved lib/commons-lang3.jar (to lib/commons-lang3-3.12.0.jar): the same bytes")
+                .contains("moved lib/commons-lang3.jar (to lib/commons-lang3-3.12.0.jar): identical content")
                 // the welcome page, that page by its name, and the servlet that uses the beans beside its archive
                 .containsPattern("= pages +3 requested +3 requested");
         try (ZipFile ear = new ZipFile(

@@ -63,7 +63,7 @@ class TidewatchIT {
         assertThat(prove.row("classes")).isEqualTo("explained 7 / 6");
         assertThat(prove.differences("libraries"))
                 .contains(
-                        "moved gson.jar: the same bytes",
+                        "moved gson.jar: identical content",
                         "gone commons-lang3-3.9.jar: version 3.12.0 comes first on the class path");
         assertThat(prove.row("compile class path")).isEqualTo("explained 10 jars / 5 jars");
         assertThat(prove.row("test class path")).isEqualTo("explained 10 jars / 9 jars");

@@ -11,7 +11,7 @@ import java.nio.file.StandardOpenOption;
 
 /** Every change that a conversion or its reversal makes to files goes through here; tests stop it as a power cut would. */
 class Disk {
-    /** Is told of each change before it is made, and in the middle of each write. */
+    /** Is notified of each change before it is made, and in the middle of each write. */
     void before(String change) {}
 
     /** Writes a file and waits until the disk has it. */
@@ -39,13 +39,13 @@ class Disk {
 
     /** Moves a file to a free place, making the folders on the way. */
     final void move(Path from, Path to) throws IOException {
-        if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) throw new IOException(to + " is in the way");
+        if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) throw new IOException(to + " already exists");
         makeFolders(to.getParent());
         before("move " + from + " to " + to);
         Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
     }
 
-    /** Moves a file to a place, over what lies there. */
+    /** Moves a file to a place, over what is there. */
     final void moveOver(Path from, Path to) throws IOException {
         makeFolders(to.getParent());
         before("move " + from + " over " + to);

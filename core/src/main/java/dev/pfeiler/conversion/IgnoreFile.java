@@ -13,13 +13,13 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
-/** The {@code .gitignore} at the top of a tree; what stands there is not disturbed. */
+/** The {@code .gitignore} at the top of a tree; its existing lines is not disturbed. */
 public final class IgnoreFile {
     static final String NAME = ".gitignore";
 
     private IgnoreFile() {}
 
-    /** The step after which version control ignores those patterns; nothing where it does already. */
+    /** The step after which version control ignores those patterns; empty if it does already. */
     public static Optional<Step> covering(ProjectTree tree, List<String> patterns, String reason) {
         if (!tree.has(NAME)) {
             List<String> useful =
@@ -66,7 +66,7 @@ public final class IgnoreFile {
         return exception ? "!" + below : below;
     }
 
-    /** Whether a file lies in a folder that version control ignores as a whole, by the file at the top. */
+    /** Whether a file is in a folder that version control ignores as a whole, by the file at the top. */
     static Predicate<String> folders(ProjectTree tree) {
         Set<String> folders = Set.of();
         try {

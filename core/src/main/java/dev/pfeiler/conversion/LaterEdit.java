@@ -1,7 +1,7 @@
 package dev.pfeiler.conversion;
 
 /**
- * Something a person has done to a converted tree, which stands in the way of putting the old one back.
+ * Something a person has done to a converted tree, which is in the way of putting the old one back.
  *
  * @param path of the file now, or where it was
  * @param what was done to it, in words

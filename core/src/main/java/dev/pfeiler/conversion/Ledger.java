@@ -21,7 +21,7 @@ import java.util.stream.Stream;
  *
  * @param format version of this format
  * @param parts the parts that were converted; none in format 1
- * @param decisions all that stood, by key; none in format 1
+ * @param decisions all effective decisions, by key; none in format 1
  * @param choices those of them that the person made
  * @param folders the folders of the old tree
  * @param untouched the files of the old tree that no step concerns
@@ -55,7 +55,7 @@ public record Ledger(
     /**
      * What was decided, to be recorded.
      *
-     * @param decisions all that stood, by key
+     * @param decisions all effective decisions, by key
      * @param choices those of them that the person made
      * @param files further files beside the ledger, by name
      */
@@ -67,7 +67,7 @@ public record Ledger(
     /**
      * A folder of the old tree.
      *
-     * @param mode its permissions as {@code rwxr-xr-x}; empty where the file system has none
+     * @param mode its permissions as {@code rwxr-xr-x}; empty if the file system has none
      */
     public record Folder(String path, String mode) {}
 
@@ -83,10 +83,10 @@ public record Ledger(
         /** The file's path in the old tree; of a written file, its path in the new one. */
         String path();
 
-        /** Where the old file lies now, within the tree; nothing where there was none. */
+        /** Where the old file is now, within the tree; empty if there was none. */
         Optional<String> source();
 
-        /** What the step left in the tree; nothing where it left nothing. */
+        /** What the step left in the tree; empty if it left nothing. */
         Optional<Result> result();
     }
 
@@ -96,7 +96,7 @@ public record Ledger(
     /**
      * A moved file.
      *
-     * @param kept where a copy of it is, within the tree; empty where it is too large to be kept twice
+     * @param kept where a copy of it is, within the tree; empty if it is too large to be kept twice
      */
     public record Moved(String path, String to, String sha256, String kept) implements Entry {
         public Moved {
@@ -130,7 +130,7 @@ public record Ledger(
     /**
      * A file with new content.
      *
-     * @param to where the new content lies; the file's path where it stayed
+     * @param to where the new content is; the file's path where it stayed
      * @param kept where its old bytes are, within the tree
      * @param sha256 of the new content
      */
@@ -159,7 +159,7 @@ public record Ledger(
     /**
      * A retired file.
      *
-     * @param kept where it lies, within the tree
+     * @param kept where it is, within the tree
      */
     public record Retired(String path, String kept) implements Entry {
         @Override
@@ -200,7 +200,7 @@ public record Ledger(
      * Reads the ledger of a project that has to have one.
      *
      * @param purpose what it is wanted for, for example {@code to prove}
-     * @throws Refusal where it has none; it says where the conversion was made, if that was one folder higher or lower
+     * @throws Refusal if it has none; it says where the conversion was made, if that was one folder higher or lower
      */
     public static Ledger require(Path root, String purpose) {
         return read(root)
@@ -228,7 +228,7 @@ public record Ledger(
     /**
      * Reads the ledger of a project, where it has one.
      *
-     * @throws Refusal where it cannot be read
+     * @throws Refusal if it cannot be read
      */
     public static Optional<Ledger> read(Path root) {
         Path file = folder(root).resolve(FILE);

@@ -62,7 +62,7 @@ enum PathReferenceSyntax {
     /** Whether it is certain that the text between two places of a line names a file. */
     abstract boolean names(String line, int start, int end);
 
-    /** Whether a whole word of a command stands there. */
+    /** Whether a whole word of a command is there. */
     private static boolean isWord(String line, int start, int end) {
         char before = start == 0 ? ' ' : line.charAt(start - 1);
         char after = end == line.length() ? ' ' : line.charAt(end);

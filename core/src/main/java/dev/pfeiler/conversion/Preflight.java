@@ -50,7 +50,7 @@ final class Preflight {
             }
             space();
         } catch (IOException e) {
-            throw Refusal.notPossible("The folder cannot be looked at: " + e, "Mend the cause first.");
+            throw Refusal.notPossible("The directory cannot be read: " + e, "Fix the problem first.");
         }
     }
 
@@ -74,8 +74,7 @@ final class Preflight {
                 // what was so before is the person's own doing
                 if (other == null || other.equals(part) || !comers.contains(path)) continue;
                 throw Refusal.notPossible(
-                        part + " and " + other
-                                + " differ only in letter case, and some systems would take them for one.",
+                        part + " and " + other + " differ only in letter case, and some file systems cannot hold both.",
                         "Rename one of them first, or keep the layout with --keep-layout.");
             }
         }
@@ -85,7 +84,7 @@ final class Preflight {
         int name = Paths.name(path).getBytes(StandardCharsets.UTF_8).length;
         if (name <= LONGEST_NAME && tree.onDisk(path).toString().length() <= LONGEST_PATH) return;
         throw Refusal.notPossible(
-                "The path would be too long: " + path + ".", "Shorten it, or keep the layout with --keep-layout.");
+                "The path is too long: " + path + ".", "Shorten it, or keep the layout with --keep-layout.");
     }
 
     /** A file must be as it was when the proposal was made, and no link. */
@@ -94,8 +93,8 @@ final class Preflight {
         Path onDisk = tree.onDisk(path);
         if (file.link()) {
             throw Refusal.notPossible(
-                    path + " is a symbolic link, and what it leads to may lie outside the project.",
-                    "Put the file itself in its place, or remove the link.");
+                    path + " is a symbolic link, and its target may be outside the project.",
+                    "Replace it by the file itself, or remove it.");
         }
         if (!Files.exists(onDisk, LinkOption.NOFOLLOW_LINKS)) throw changed(path);
         BasicFileAttributes now = Files.readAttributes(onDisk, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
@@ -106,7 +105,7 @@ final class Preflight {
     }
 
     private static Refusal changed(String path) {
-        return Refusal.notPossible(path + " has changed while the proposal was made.", "Run pfeiler convert again.");
+        return Refusal.notPossible(path + " changed while the proposal was made.", "Run pfeiler convert again.");
     }
 
     private void writable(Step step) {
@@ -123,12 +122,13 @@ final class Preflight {
             Path path = tree.onDisk(at);
             if (Files.isSymbolicLink(path)) {
                 throw Refusal.notPossible(
-                        at + " is a symbolic link, and what it leads to may lie outside the project.",
-                        "Put the folder itself in its place, or remove the link.");
+                        at + " is a symbolic link, and its target may be outside the project.",
+                        "Replace it by the directory itself, or remove it.");
             }
             if (Files.exists(path)) {
                 if (!Files.isDirectory(path)) {
-                    throw Refusal.notPossible(at + " is a file, and a folder is needed there.", "Rename it first.");
+                    throw Refusal.notPossible(
+                            at + " is a file, but a directory is required there.", "Rename it first.");
                 }
                 if (!Files.isWritable(path)) throw readOnly(at.isEmpty() ? "." : at);
                 return;
@@ -138,7 +138,7 @@ final class Preflight {
     }
 
     private static Refusal readOnly(String path) {
-        return Refusal.notPossible(path + " may not be changed.", "Give yourself the right to change it.");
+        return Refusal.notPossible(path + " is not writable.", "Fix its permissions and try again.");
     }
 
     /** Moved files are kept twice, for those who want the old content of an edited one back. */
@@ -153,7 +153,7 @@ final class Preflight {
         long free = Files.getFileStore(tree.root()).getUsableSpace();
         if (free >= needed) return;
         throw Refusal.notPossible(
-                "There is too little space: " + (needed >> 20) + " MB are needed, " + (free >> 20) + " MB are free.",
-                "Make room first.");
+                "Not enough disk space: " + (needed >> 20) + " MB required, " + (free >> 20) + " MB available.",
+                "Free some space and try again.");
     }
 }

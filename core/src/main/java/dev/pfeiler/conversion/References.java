@@ -61,7 +61,7 @@ public final class References {
     private final Set<String> sources;
     private final Map<String, String> moved = new HashMap<>();
     private final Set<String> retired = new HashSet<>();
-    /** Folders that no file stays in, with the folder that its files move to, or nothing where they part. */
+    /** Folders that no file stays in, with the folder that its files move to, or empty if they part. */
     private final Map<String, Optional<String>> gone = new HashMap<>();
 
     private final Set<String> rewritten = new HashSet<>();
@@ -191,7 +191,7 @@ public final class References {
         left.addAll(named.values());
         if (changes.isEmpty()) return;
         edits.add(new Step.Edit(
-                file.path(), content.toString(), text.charset(), changes, "it names what lies elsewhere now"));
+                file.path(), content.toString(), text.charset(), changes, "updates references to moved files"));
     }
 
     /**
@@ -212,16 +212,16 @@ public final class References {
         String path = Paths.normal(written).orElse("");
         if (moved.containsKey(path)) {
             return Optional.of(
-                    Finding.trouble(path, "lies at " + moved.get(path) + " now, and is named elsewhere", evidence));
+                    Finding.trouble(path, "was moved to " + moved.get(path) + " and is still referenced", evidence));
         }
         if (retired.contains(path))
-            return Optional.of(Finding.trouble(path, "has left the tree, and is named elsewhere", evidence));
+            return Optional.of(Finding.trouble(path, "was retired and is still referenced", evidence));
         // what is written with a wildcard, or names a folder
         String folder = path.indexOf('*') < 0 ? path : Paths.parent(path.substring(0, path.indexOf('*') + 1));
         if (!gone.containsKey(folder)) return Optional.empty();
         String where = gone.get(folder)
-                .map(to -> "lies at " + to + " now")
-                .orElse(movesIn(folder) ? "has gone to several places" : "has left the tree");
-        return Optional.of(Finding.trouble(folder, where + ", and is named elsewhere", evidence));
+                .map(to -> "was moved to " + to)
+                .orElse(movesIn(folder) ? "was split up" : "was retired");
+        return Optional.of(Finding.trouble(folder, where + " and is still referenced", evidence));
     }
 }

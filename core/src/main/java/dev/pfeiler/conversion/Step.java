@@ -7,6 +7,7 @@ import com.github.difflib.patch.AbstractDelta;
 import dev.pfeiler.tree.Paths;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 
@@ -30,7 +31,7 @@ public sealed interface Step {
         return Optional.empty();
     }
 
-    /** Whether the file no longer lies at its path afterwards. */
+    /** Whether the file no longer is at its path afterwards. */
     default boolean leaves() {
         return false;
     }
@@ -59,7 +60,7 @@ public sealed interface Step {
     /**
      * A file gets other content, in its place or in another.
      *
-     * @param to where it lies afterwards; its path where it stays
+     * @param to where it is afterwards; its path where it stays
      * @param charset in which the content is written; the one in which it was read
      * @param changes the changed places, for people; the content decides
      */
@@ -99,24 +100,55 @@ public sealed interface Step {
      * One changed place of an edited file.
      *
      * @param line counted from 1, in the file as it was
-     * @param before empty where lines were only added
+     * @param before empty if lines were only added
      */
     record Change(int line, String before, String after) {
         /** The lines that differ between two texts. */
         public static List<Change> between(String before, String after) {
             List<Change> changes = new ArrayList<>();
-            for (AbstractDelta<String> delta : DiffUtils.diff(
-                            before.lines().toList(), after.lines().toList())
-                    .getDeltas()) {
+            List<String> lines = before.lines().toList();
+            for (AbstractDelta<String> delta :
+                    DiffUtils.diff(lines, after.lines().toList()).getDeltas()) {
+                int position = delta.getSource().getPosition();
                 List<String> old = delta.getSource().getLines();
                 List<String> now = delta.getTarget().getLines();
+                if (old.isEmpty()) {
+                    int shift = shift(lines, position, now);
+                    position -= shift;
+                    now = new ArrayList<>(now);
+                    Collections.rotate(now, shift);
+                }
                 for (int i = 0; i < Math.max(old.size(), now.size()); i++) {
                     // what is added after the old lines has the number of the last of them
-                    int line = delta.getSource().getPosition() + 1 + Math.min(i, Math.max(0, old.size() - 1));
+                    int line = position + 1 + Math.min(i, Math.max(0, old.size() - 1));
                     changes.add(new Change(line, line(old, i), line(now, i)));
                 }
             }
             return changes;
+        }
+
+        /**
+         * How many lines earlier an insertion can be said to start, so that it is a whole block: its first and last line
+         * are the least indented. That is possible while the line before it equals its last line.
+         */
+        private static int shift(List<String> lines, int position, List<String> inserted) {
+            int best = 0;
+            int least = Integer.MAX_VALUE;
+            int size = inserted.size();
+            for (int shift = 0; shift < size; shift++) {
+                int indent = indent(inserted.get((size - shift) % size)) + indent(inserted.get(size - 1 - shift));
+                if (indent < least) {
+                    best = shift;
+                    least = indent;
+                }
+                int previous = position - 1 - shift;
+                if (previous < 0 || !lines.get(previous).equals(inserted.get(size - 1 - shift))) break;
+            }
+            return best;
+        }
+
+        private static int indent(String line) {
+            return line.length() - line.stripLeading().length();
         }
 
         private static String line(List<String> lines, int i) {

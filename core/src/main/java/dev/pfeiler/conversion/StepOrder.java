@@ -24,8 +24,8 @@ final class StepOrder {
     /**
      * Orders steps so that a place is free before a file comes to it.
      *
-     * @param exists whether a file lies at a path before the first step
-     * @throws Refusal where two files come to one place, or a file would be written over
+     * @param exists whether a file is at a path before the first step
+     * @throws Refusal if two files come to one place, or a file would be written over
      */
     static List<Step> of(List<Step> steps, Predicate<String> exists) {
         StepOrder order = new StepOrder(exists);
@@ -49,7 +49,7 @@ final class StepOrder {
         if (done.contains(step)) return;
         if (!pending.add(step)) {
             throw Refusal.notPossible(
-                    "Files would have to change places with each other: " + step.path() + ".",
+                    "Moving these files would form a cycle: " + step.path() + ".",
                     "Rename one of them first, or keep the layout with --keep-layout.");
         }
         String goal = step.goal().filter(exists).orElse(null);
@@ -65,7 +65,7 @@ final class StepOrder {
 
     private static Refusal collision(String goal, String one, String other) {
         return Refusal.notPossible(
-                "Two files are meant for " + goal + ": " + one + " and " + other + ".",
+                one + " and " + other + " would both be moved to " + goal + ".",
                 "Rename or remove one of them, or keep the layout with --keep-layout.");
     }
 }

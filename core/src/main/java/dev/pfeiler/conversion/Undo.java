@@ -68,7 +68,7 @@ public final class Undo {
     /**
      * Puts the old tree back and drops the ledger.
      *
-     * @throws Refusal where a file has changed since the conversion and nothing is said of such files, before the first
+     * @throws Refusal if a file has changed since the conversion and nothing is said of such files, before the first
      *     change
      */
     public static Result run(Path folder, Edits edits) {
@@ -97,7 +97,7 @@ public final class Undo {
             Ledger.drop(undo.root, disk);
             return new Result(count, undo.aside, left, built);
         } catch (IOException e) {
-            throw Refusal.inputOutput("Undo stopped: " + e, "Mend the cause and run pfeiler undo again.", e);
+            throw Refusal.inputOutput("Undo stopped: " + e, "Fix the problem and run pfeiler undo again.", e);
         } finally {
             if (lock != null) lock.release();
         }
@@ -110,7 +110,7 @@ public final class Undo {
                 .collect(Collectors.joining());
         return Refusal.notPossible(
                 "These files have changed since the conversion:" + lines,
-                "Say which you want: pfeiler undo --keep-mine or pfeiler undo --take-old; or keep the conversion with pfeiler accept.");
+                "Choose pfeiler undo --keep-mine or pfeiler undo --take-old, or keep the conversion with pfeiler accept.");
     }
 
     /**
@@ -125,7 +125,7 @@ public final class Undo {
             lock = Lock.take(undo.root);
             Ledger.drop(undo.root, undo.disk);
         } catch (IOException e) {
-            throw Refusal.inputOutput("The ledger could not be dropped: " + e, "Run pfeiler accept again.", e);
+            throw Refusal.inputOutput("The ledger could not be deleted: " + e, "Run pfeiler accept again.", e);
         } finally {
             if (lock != null) lock.release();
         }
@@ -168,10 +168,10 @@ public final class Undo {
         return entry.source().filter(this::exists).or(() -> kept.filter(this::exists));
     }
 
-    /** Whether what stands in the ledger was done, and not reversed yet; asked before the first reversal. */
+    /** Whether what is in the ledger was done, and not reversed yet; asked before the first reversal. */
     private boolean taken(Ledger.Entry entry) throws IOException {
         if (entry.source().isEmpty()) return !restored(entry.path());
-        // where the old file still lies at its place, the new place may be another file's that has not left it yet
+        // where the old file still is at its place, the new place may be another file's that has not left it yet
         if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved) && !holdsOld(moved.to());
         return exists(entry.source().get());
     }
@@ -182,14 +182,14 @@ public final class Undo {
                         entry.result().filter(r -> r.path().equals(path)).isPresent());
     }
 
-    /** Whether the old tree had a file at a path, and it lies there. */
+    /** Whether the old tree had a file at a path, and it is there. */
     private boolean restored(String path) {
         return ledger.entries().stream()
                 .filter(entry -> entry.source().isPresent() && entry.path().equals(path))
                 .anyMatch(entry -> !exists(entry.source().orElseThrow()));
     }
 
-    /** Whether the old file that the tree had at a path lies there, and not one that came to its place. */
+    /** Whether the old file that the tree had at a path is there, and not one that came to its place. */
     private boolean holdsOld(String path) throws IOException {
         for (Ledger.Entry entry : ledger.entries()) {
             if (entry.source().isEmpty() || !entry.path().equals(path)) continue;
@@ -215,17 +215,16 @@ public final class Undo {
             if (gone && exists(moved.path()) && !isGoal(moved.path()))
                 return Optional.of(new LaterEdit(
                         moved.path(),
-                        "is new, and " + moved.to() + " was deleted",
-                        "stays; the old one stays away",
-                        "is set aside; the old one comes back"));
-            if (gone)
-                return Optional.of(new LaterEdit(moved.to(), "was deleted", "stays away", "comes back as it was"));
+                        "created after " + moved.to() + " was deleted",
+                        "kept; the original is not restored",
+                        "saved as NAME.yours; the original is restored"));
+            if (gone) return Optional.of(new LaterEdit(moved.to(), "was deleted", "not restored", "restored"));
             if (!taken(entry)) return Optional.empty();
             if (differs(moved.to(), moved.sha256())) {
                 String old = exists(moved.kept())
-                        ? "comes back as it was; yours is set aside"
-                        : "was too large to be kept twice: yours goes back to its old place";
-                return Optional.of(new LaterEdit(moved.to(), "was edited", "goes back with your changes", old));
+                        ? "restored; your version is saved as NAME.yours"
+                        : "moved back with your changes, as it was too large to be kept twice";
+                return Optional.of(new LaterEdit(moved.to(), "was edited", "moved back with your changes", old));
             }
             return occupied(moved.path());
         }
@@ -239,20 +238,24 @@ public final class Undo {
             return Optional.of(new LaterEdit(
                     edited.to(),
                     "was edited",
-                    (edited.away() ? "goes back to its old place" : "stays")
-                            + " as you made it; the old one is set aside",
-                    "comes back as it was; yours is set aside"));
+                    (edited.away() ? "moved back" : "kept")
+                            + " with your changes; the original is saved as NAME.before",
+                    "restored; your version is saved as NAME.yours"));
         }
         Ledger.Written written = (Ledger.Written) entry;
         if (!taken(entry) || !differs(written.path(), written.sha256())) return Optional.empty();
-        return Optional.of(new LaterEdit(written.path(), "was edited", "stays, if its place is free", "is set aside"));
+        return Optional.of(new LaterEdit(
+                written.path(), "was edited", "kept, if no original file needs its path", "saved as NAME.yours"));
     }
 
-    /** A file of the person's own now lies where an old one was. */
+    /** A file of the person's own now is where an old one was. */
     private Optional<LaterEdit> occupied(String path) {
         if (!exists(path) || isGoal(path)) return Optional.empty();
         return Optional.of(new LaterEdit(
-                path, "is new", "stays; the old one is set aside", "is set aside; the old one comes back"));
+                path,
+                "was created",
+                "kept; the original is saved as NAME.before",
+                "saved as NAME.yours; the original is restored"));
     }
 
     /** Files of the tree that the ledger does not know. */
@@ -262,7 +265,7 @@ public final class Undo {
             known.add(entry.path());
             entry.result().ifPresent(result -> known.add(result.path()));
         }
-        // what a build wrote is nobody's work
+        // what a build wrote is no one's work
         Predicate<String> ignored = IgnoreFile.folders(tree);
         return tree.files().stream()
                 .map(TreeFile::path)
@@ -271,7 +274,7 @@ public final class Undo {
     }
 
     /**
-     * Folders that version control ignores by the words of the conversion, and that the old tree did not have: a build
+     * Folders that version control ignores by the lines that the conversion added, and that the old tree did not have: a build
      * wrote them, and would be in the way of the next conversion.
      */
     private List<String> builtSince(ProjectTree tree) throws IOException {
@@ -335,7 +338,7 @@ public final class Undo {
             }
             return;
         }
-        // a file of the person's own may lie at the old place
+        // a file of the person's own may be at the old place
         if (mine && !exists(edited.path())) {
             disk.move(root.resolve(edited.to()), root.resolve(edited.path()));
             setAside(edited.kept(), edited.path(), "before");
@@ -357,7 +360,7 @@ public final class Undo {
         // the step of that file was reversed, so this one was before it; the person has edited what came back
         if (holdsOld(moved.to())) return;
         if (exists(moved.to()) && exists(moved.path())) {
-            // a file of the person's own lies at the old place
+            // a file of the person's own is at the old place
             if (!changed) bringBack(moved.to(), moved.path(), edits);
             else {
                 setAside(moved.to(), moved.path(), "yours");
@@ -374,7 +377,7 @@ public final class Undo {
         }
     }
 
-    /** Whether the very file lies at its old place. */
+    /** Whether the very file is at its old place. */
     private boolean isAtHome(Ledger.Moved moved) throws IOException {
         return exists(moved.path()) && !differs(moved.path(), moved.sha256());
     }

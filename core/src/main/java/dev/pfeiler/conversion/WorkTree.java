@@ -13,7 +13,7 @@ import java.util.Optional;
 import org.slf4j.LoggerFactory;
 
 /**
- * What git says of the work tree that a project lies in. Source: {@code git status --porcelain -z}.
+ * What git says of the work tree that a project is in. Source: {@code git status --porcelain -z}.
  *
  * @param changed files of the project whose changes are not committed, by their paths in the project
  * @param untracked files of the project that git does not know and does not ignore
@@ -26,7 +26,7 @@ public record WorkTree(List<String> changed, List<String> untracked) {
         untracked = List.copyOf(untracked);
     }
 
-    /** Asks git, which changes nothing by it; nothing where the folder lies in no work tree or git has no answer. */
+    /** Asks git, which changes nothing by it; empty if the folder is in no work tree or git has no answer. */
     public static Optional<WorkTree> of(Path folder, Path git) {
         Path root = folder.toAbsolutePath().normalize();
         Optional<Path> top = top(root);

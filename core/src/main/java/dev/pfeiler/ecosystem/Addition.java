@@ -9,7 +9,7 @@ import java.util.List;
  * @param edit of the descriptor
  * @param declared what is declared, with its version and scope
  * @param reason why this version
- * @param brings what comes along with it
+ * @param brings what is a transitive dependency
  * @param changes artifacts that are there in another version by it, in words
  * @param notes what a person must know besides
  */

@@ -6,7 +6,7 @@ import java.util.Objects;
  * A place where a fact was read: a file, a line in it and the words that decided it.
  *
  * @param file path within the project, with {@code /} between its parts; an outside source is named in words
- * @param line counted from 1; 0 where the whole file is meant
+ * @param line counted from 1; 0 if the whole file is meant
  * @param excerpt the deciding words, without line ends; may be empty
  */
 public record Evidence(String file, int line, String excerpt) {

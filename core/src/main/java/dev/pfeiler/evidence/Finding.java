@@ -33,7 +33,7 @@ public record Finding(
         evidence = List.copyOf(evidence);
     }
 
-    /** A fact that needs nobody's action. */
+    /** A fact that needs no one's action. */
     public static Finding of(Topic topic, String subject, String fact, Certainty certainty, List<Evidence> evidence) {
         return new Finding(topic, subject, fact, certainty, evidence, false);
     }

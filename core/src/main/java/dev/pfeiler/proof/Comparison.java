@@ -3,7 +3,7 @@ package dev.pfeiler.proof;
 import java.util.List;
 
 /**
- * One row of a proof: a kind of thing, held against what the old wiring built.
+ * One row of a proof: a kind of thing, compared with what the old wiring built.
  *
  * @param subject what is compared, for example {@code classes}
  * @param before what the old wiring gave, in words

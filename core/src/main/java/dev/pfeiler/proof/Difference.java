@@ -5,8 +5,8 @@ package dev.pfeiler.proof;
  *
  * @param subject what differs: a class, a file, a library
  * @param kind how
- * @param detail what there is to know of it, for example sizes in bytes; empty where there is nothing
- * @param cause why; empty where nobody knows
+ * @param detail what there is to know of it, for example sizes in bytes; empty if there is nothing
+ * @param cause why; empty if no one knows
  */
 public record Difference(String subject, Kind kind, String detail, String cause) {
     /** How a thing differs. */
@@ -22,7 +22,7 @@ public record Difference(String subject, Kind kind, String detail, String cause)
         this(subject, kind, "", cause);
     }
 
-    /** Whether its cause is known, so that it speaks not against the conversion. */
+    /** Whether its cause is known, so that it does not count against the conversion. */
     public boolean explained() {
         return !cause.isEmpty();
     }

@@ -19,7 +19,7 @@ import java.util.regex.Pattern;
 
 /**
  * The responses of a server to GET requests, each made twice: what changes from one request to the next (random values,
- * times, sessions) is no difference. Ports, session ids and times of day are masked.
+ * times, sessions) is not a difference. Ports, session ids and times of day are masked.
  *
  * @param byPath the responses, by path; none for paths that were not answered in time
  */

@@ -13,9 +13,9 @@ import java.util.function.Consumer;
  * @param old the part of the old tree, laid out again in a scratch folder
  * @param scratch an empty folder for what is built from it
  * @param log the file for the build tool's output
- * @param decisions all that stood when the conversion was carried out, by key
+ * @param decisions all effective decisions when the conversion was carried out, by key
  * @param choices those of them that the person made
- * @param stage is told what is being done, for people who wait
+ * @param stage is notified of what is being done, for people who wait
  */
 public record ProofRequest(
         Path converted,

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.function.Predicate;
 
 /**
- * One thing that several descriptors state, with what stands after the conversion.
+ * One thing that several descriptors state, with the value after the conversion.
  *
  * @param subject for example {@code Java level}
  * @param standing what the build descriptor says afterwards
@@ -15,7 +15,7 @@ public record Agreement(String subject, String standing, List<Statement> stateme
     /**
      * What one place says.
      *
-     * @param agrees whether it fits what stands
+     * @param agrees whether it agrees with the resulting value
      * @param stays whether it still says so after the conversion
      */
     public record Statement(String value, Evidence evidence, boolean agrees, boolean stays) {

@@ -36,7 +36,7 @@ public final class ChoicesFile {
     /**
      * Reads a choices file.
      *
-     * @throws Refusal where it is no YAML or holds more than two levels
+     * @throws Refusal if it is not valid YAML or holds more than two levels
      */
     public static Choices read(String text) {
         List<Choice> choices = new ArrayList<>();
@@ -70,24 +70,24 @@ public final class ChoicesFile {
             }
         } catch (JsonProcessingException e) {
             throw Refusal.usage(
-                    NAME + ":" + e.getLocation().getLineNr() + " is no YAML: "
+                    NAME + ":" + e.getLocation().getLineNr() + " is not valid YAML: "
                             + e.getOriginalMessage().lines().findFirst().orElse(""),
-                    "Mend the line, or write the file anew with pfeiler propose --write.");
+                    "Correct the line, or rewrite the file with pfeiler propose --write.");
         } catch (IOException e) {
             throw new IllegalStateException(e);
         }
         return new Choices(choices);
     }
 
-    /** The text of a choices file that settles a proposal as it stands, each line's evidence above it. */
+    /** The text of a choices file that settles a proposal as it is, each line's evidence above it. */
     public static String write(Proposal proposal) {
         Map<String, List<Decision>> sections = new LinkedHashMap<>();
         for (Decision decision : proposal.decisions()) {
             sections.computeIfAbsent(decision.section(), s -> new ArrayList<>()).add(decision);
         }
         StringBuilder text = new StringBuilder();
-        text.append("# What pfeiler convert follows in this folder. Change a value to overrule it;\n");
-        text.append("# take a line out to leave the matter to the project itself.\n");
+        text.append("# What pfeiler convert follows in this folder. Change a value to override it;\n");
+        text.append("# remove a line to let pfeiler decide again.\n");
         sections.forEach((section, decisions) -> {
             text.append('\n');
             if (!section.isEmpty()) text.append(section).append(":\n");

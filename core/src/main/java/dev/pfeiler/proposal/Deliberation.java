@@ -27,15 +27,15 @@ public final class Deliberation {
         return choices;
     }
 
-    /** The value that stands: the person's, else the one the evidence proposes. */
+    /** The effective value: the person's, else the one the evidence proposes. */
     public String settle(Decision proposed) {
         return settle(proposed, Optional::of);
     }
 
     /**
-     * The value that stands, where not every text is one.
+     * The effective value, where not every text is one.
      *
-     * @param check gives the value in its normal form, or nothing where it is none
+     * @param check gives the value in its normal form, or empty if it is none
      * @throws Refusal if the person's choice is not a value of this decision
      */
     public String settle(Decision proposed, Function<String, Optional<String>> check) {
@@ -46,7 +46,7 @@ public final class Deliberation {
         return standing.value();
     }
 
-    /** The value that stands for something the tree does not say; a question as long as nobody answers. */
+    /** The effective value for something the tree does not say; a question as long as no one answers. */
     public String ask(
             Question question, String title, List<Evidence> evidence, Function<String, Optional<String>> check) {
         return ask(question, title, "", evidence, check);

@@ -26,7 +26,7 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
     /**
      * Finds what concerns a subject: a setting's key, a dependency's name or coordinates, a path before or after.
      *
-     * @throws Refusal where nothing does
+     * @throws Refusal if nothing does
      */
     public static Explanation of(Proposal proposal, String subject) {
         String plain = subject.strip().replaceFirst("^\\./", "").replaceFirst("/$", "");

@@ -14,8 +14,8 @@ import java.util.Optional;
  *
  * @param format the version of this record as a file
  * @param parts the parts that are converted
- * @param leftForYou what nobody but the person can decide or fix
- * @param agreements what several descriptors state, and what stands
+ * @param leftForYou what no one but the person can decide or fix
+ * @param agreements what several descriptors state, and the resulting values
  * @param commands what to type in the converted project, in a useful order
  */
 public record Proposal(
@@ -36,8 +36,9 @@ public record Proposal(
      * @param folder within the tree; empty for the tree itself
      * @param ecosystem the id of its ecosystem
      * @param target the id of the build tool it is converted for
+     * @param title the name of the build tool, for people
      */
-    public record Part(String id, String folder, String ecosystem, String target) {}
+    public record Part(String id, String folder, String ecosystem, String target, String title) {}
 
     /**
      * A command of a build tool and what it does.

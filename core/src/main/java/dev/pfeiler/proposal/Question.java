@@ -6,8 +6,8 @@ import java.util.Optional;
 /**
  * A decision nothing in the tree can settle.
  *
- * @param fallback the value taken where nobody answers; without one the conversion stops
- * @param offers values that would be accepted; empty where any text is
+ * @param fallback the value taken where no one answers; without one the conversion stops
+ * @param offers values that would be accepted; empty if any text is
  */
 public record Question(String key, String text, Optional<String> fallback, List<String> offers) {
     public Question {

@@ -115,11 +115,12 @@ final class PartLayout {
                 outer.part().managed().isEmpty());
     }
 
-    /** Of two parts in one folder, the ecosystem tells them apart. */
+    /** Of several parts the one at the top is called {@code .}, as keys without a part are for all. */
     private static String id(Claimed claim, String folder, List<Claimed> all) {
         boolean shared =
                 all.stream().filter(other -> other.folder().equals(folder)).count() > 1;
-        return shared ? Paths.join(folder, claim.ecosystem().id()) : folder;
+        if (shared) return Paths.join(folder, claim.ecosystem().id());
+        return folder.isEmpty() && all.size() > 1 ? SurveyedPart.TOP : folder;
     }
 
     /** What other parts claim inside a part's folder: their folders, or their sources if they share the folder. */

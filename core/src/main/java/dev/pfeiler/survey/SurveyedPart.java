@@ -17,6 +17,9 @@ import java.util.Optional;
  */
 public record SurveyedPart(
         String id, String folder, Ecosystem ecosystem, Part part, ProjectTree view, Optional<Reading> reading) {
+    /** The id of the part at the top of a tree with several parts. */
+    public static final String TOP = ".";
+
     public Optional<Evidence> managed() {
         return part.managed();
     }

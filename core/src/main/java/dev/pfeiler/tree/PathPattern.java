@@ -52,7 +52,7 @@ public final class PathPattern {
         private final String path;
         private int at;
         private int sign;
-        /** The sign after the last part of a name, and where that part ends; -1 where there is none. */
+        /** The sign after the last part of a name, and where that part ends; -1 if there is none. */
         private int afterPart = -1;
 
         private int partEnd;

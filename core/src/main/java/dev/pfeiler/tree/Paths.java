@@ -15,13 +15,13 @@ public final class Paths {
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
-    /** The folder it lies in; empty for what lies at the top. */
+    /** The folder it is in; empty for what is at the top. */
     public static String parent(String path) {
         int slash = path.lastIndexOf('/');
         return slash < 0 ? "" : path.substring(0, slash);
     }
 
-    /** What stands behind the last dot of the name, in lower case. */
+    /** What follows the last dot of the name, in lower case. */
     public static String extension(String path) {
         String name = name(path);
         int dot = name.lastIndexOf('.');
@@ -40,7 +40,7 @@ public final class Paths {
         return path.isEmpty() ? folder : folder + "/" + path;
     }
 
-    /** Whether the path lies in the folder, at any depth, or is the folder. */
+    /** Whether the path is in the folder, at any depth, or is the folder. */
     public static boolean within(String folder, String path) {
         return folder.isEmpty()
                 || path.startsWith(folder) && (path.length() == folder.length() || path.charAt(folder.length()) == '/');
@@ -52,7 +52,7 @@ public final class Paths {
         return path.length() == folder.length() ? "" : path.substring(folder.length() + 1);
     }
 
-    /** The path as written in a file of some folder, with {@code ..} where it lies outside that. */
+    /** The path as written in a file of some folder, with {@code ..} where it is outside that. */
     public static String from(String folder, String path) {
         String at = folder;
         StringBuilder up = new StringBuilder();
@@ -60,7 +60,7 @@ public final class Paths {
         return up + relative(at, path);
     }
 
-    /** The path with {@code .}, {@code ..} and doubled slashes resolved; empty where it leads out of the tree. */
+    /** The path with {@code .}, {@code ..} and doubled slashes resolved; empty if it leads out of the tree. */
     public static Optional<String> normal(String path) {
         if (path.startsWith("/")) return Optional.empty();
         Deque<String> parts = new ArrayDeque<>();

@@ -37,7 +37,7 @@ public final class ProjectTree {
     /**
      * Lists a folder.
      *
-     * @throws Refusal where there is no such folder or it cannot be listed
+     * @throws Refusal if there is no such folder or it cannot be listed
      */
     public static ProjectTree read(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
@@ -137,13 +137,13 @@ public final class ProjectTree {
         return trouble;
     }
 
-    /** Where a file of the tree lies on this machine. */
+    /** Where a file of the tree is on this machine. */
     public Path onDisk(String path) {
         return root.resolve(path);
     }
 
     /**
-     * The bytes of a file, read anew at each call.
+     * The bytes of a file, read again at each call.
      *
      * @throws IOException also where it is larger than any source or descriptor
      */

@@ -15,7 +15,7 @@ public record TreeFile(String path, long size, Instant modified, boolean link) {
         return Paths.name(path);
     }
 
-    /** What stands behind the last dot of the name, in lower case; empty where there is none. */
+    /** What follows the last dot of the name, in lower case; empty if there is none. */
     public String extension() {
         return Paths.extension(path);
     }

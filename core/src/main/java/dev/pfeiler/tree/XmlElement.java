@@ -23,7 +23,7 @@ import javax.xml.stream.XMLStreamReader;
 /**
  * An element of an XML document with the line on which its start tag ends. Names are without prefix.
  *
- * @param namespace its namespace; empty where it has none
+ * @param namespace its namespace; empty if it has none
  * @param text the text directly within it
  */
 public record XmlElement(
@@ -76,9 +76,9 @@ public record XmlElement(
         try {
             return Text.strict(bytes, Charset.forName(name)).replaceFirst("^\uFEFF", "");
         } catch (IllegalArgumentException e) {
-            throw new Malformed("there is no encoding " + name, 1);
+            throw new Malformed("unknown encoding " + name, 1);
         } catch (CharacterCodingException e) {
-            throw new Malformed("not all bytes are of the encoding " + name, 1);
+            throw new Malformed("some bytes are not valid " + name, 1);
         }
     }
 
@@ -104,7 +104,7 @@ public record XmlElement(
         throw new Malformed("no element", 0);
     }
 
-    /** An attribute's value; empty where it is not there. */
+    /** An attribute's value; empty if it is not there. */
     public String attribute(String key) {
         return attributes.getOrDefault(key, "");
     }

@@ -93,7 +93,7 @@ class ConversionTest {
                         new Step.Move("src/a/A.java", "src/a/B.java", ""),
                         new Step.Move("src/a/B.java", "src/a/A.java", "")))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("change places");
+                .hasMessageContaining("form a cycle");
         assertThat(sketch.digest()).isEqualTo(before);
     }
 

@@ -66,10 +66,10 @@ class PreflightTest {
     void aTreeThatHasChangedSinceItWasRead() throws IOException {
         ProjectTree tree = sketch.tree();
         sketch.file("src/A.java", "class A { int later; }");
-        refused(tree, "has changed", new Step.Move("src/A.java", "x/A.java", ""));
+        refused(tree, "changed while", new Step.Move("src/A.java", "x/A.java", ""));
         ProjectTree other = sketch.tree();
         Files.delete(sketch.root().resolve("lib/x.jar"));
-        refused(other, "has changed", new Step.Retire("lib/x.jar", ""));
+        refused(other, "changed while", new Step.Retire("lib/x.jar", ""));
     }
 
     @Test
@@ -129,9 +129,9 @@ class PreflightTest {
         edits();
         assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
                 .hasMessageContaining("main2/A.java was edited")
-                .hasMessageContaining("--keep-mine: goes back with your changes")
-                .hasMessageContaining("--take-old:  comes back as it was; yours is set aside")
-                .hasMessageContaining("lib/x.jar is new")
+                .hasMessageContaining("--keep-mine: moved back with your changes")
+                .hasMessageContaining("--take-old:  restored; your version is saved as NAME.yours")
+                .hasMessageContaining("lib/x.jar was created")
                 .hasMessageContaining("pom.xml was edited")
                 .hasMessageContaining("Main/keep.txt was edited");
         Files.delete(sketch.root().resolve("main2/A.java"));
@@ -176,8 +176,8 @@ class PreflightTest {
         Files.delete(sketch.root().resolve("main2/A.java"));
         sketch.file("src/A.java", "class A { int again; }");
         assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
-                .hasMessageContaining("src/A.java is new, and main2/A.java was deleted")
-                .hasMessageContaining("--take-old:  is set aside; the old one comes back");
+                .hasMessageContaining("src/A.java created after main2/A.java was deleted")
+                .hasMessageContaining("--take-old:  saved as NAME.yours; the original is restored");
         Undo.run(sketch.root(), Undo.Edits.TAKE_OLD);
         assertThat(text("src/A.java")).isEqualTo("class A {}");
         assertThat(text("src/A.java.yours")).isEqualTo("class A { int again; }");

@@ -30,7 +30,7 @@ class ReferencesTest {
 
     private static List<String> left(Sketch sketch) {
         return references(sketch).left().stream()
-                .map(finding -> finding.subject() + " " + finding.fact().replaceFirst(", and.*", "") + " "
+                .map(finding -> finding.subject() + " " + finding.fact().replace(" and is still referenced", "") + " "
                         + finding.evidence().get(0).place())
                 .toList();
     }
@@ -56,11 +56,11 @@ class ReferencesTest {
                 .file("README", "See code/p/A.java and https://port.no/code/p/A.java");
         assertThat(left(sketch))
                 .containsExactlyInAnyOrder(
-                        "board/css lies at src/main/webapp/css now Dockerfile:2",
-                        "lib has left the tree Dockerfile:3",
-                        "lib/x.jar has left the tree start.sh:2",
-                        "code/tides.properties lies at src/main/resources/tides.properties now start.sh:2",
-                        "code/p/A.java lies at src/main/java/p/A.java now README:1");
+                        "board/css was moved to src/main/webapp/css Dockerfile:2",
+                        "lib was retired Dockerfile:3",
+                        "lib/x.jar was retired start.sh:2",
+                        "code/tides.properties was moved to src/main/resources/tides.properties start.sh:2",
+                        "code/p/A.java was moved to src/main/java/p/A.java README:1");
     }
 
     @Test
@@ -76,13 +76,13 @@ class ReferencesTest {
                         "}");
         assertThat(left(sketch))
                 .containsExactly(
-                        "code/tides.properties lies at src/main/resources/tides.properties now code/p/A.java:4");
+                        "code/tides.properties was moved to src/main/resources/tides.properties code/p/A.java:4");
     }
 
     @Test
     void aFolderThatKeepsFilesHasNotGone() throws IOException {
         Sketch sketch = sketch().file("board/notes.txt", "x").file("start", "ls board/ board/css/");
-        assertThat(left(sketch)).containsExactly("board/css lies at src/main/webapp/css now start:1");
+        assertThat(left(sketch)).containsExactly("board/css was moved to src/main/webapp/css start:1");
     }
 
     @Test
@@ -131,10 +131,10 @@ class ReferencesTest {
         assertThat(script.changes()).extracting(Step.Change::line).containsExactly(4);
         assertThat(left(sketch))
                 .containsExactlyInAnyOrder(
-                        "board/css lies at src/main/webapp/css now Dockerfile:3",
-                        "board/css lies at src/main/webapp/css now docs/guide.md:1",
-                        "lib/x.jar has left the tree docs/guide.md:1",
-                        "board/css lies at src/main/webapp/css now start.sh:3");
+                        "board/css was moved to src/main/webapp/css Dockerfile:3",
+                        "board/css was moved to src/main/webapp/css docs/guide.md:1",
+                        "lib/x.jar was retired docs/guide.md:1",
+                        "board/css was moved to src/main/webapp/css start.sh:3");
     }
 
     @Test

@@ -120,7 +120,7 @@ class ChoicesTest {
         Decision jar = Decision.of("jar:lib/a: b#.jar", "a is", "g:a:1", Certainty.CERTAIN, "hash\nagrees", List.of());
         return new Proposal(
                 Proposal.FORMAT,
-                List.of(new Proposal.Part("", "", "jvm", "maven")),
+                List.of(new Proposal.Part("", "", "jvm", "maven", "Maven")),
                 List.of(LEVEL, version, jar),
                 List.of(new Question("version", "Which?", Optional.empty(), List.of("1", "2"))),
                 List.of(

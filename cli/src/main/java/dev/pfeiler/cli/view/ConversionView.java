@@ -20,8 +20,8 @@ public final class ConversionView {
     public void show(String name, Proposal proposal, List<Step> steps, String shown) {
         String targets = proposal.parts().stream()
                 .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
-                        ? part.target()
-                        : part.target() + " (" + part.id() + ")")
+                        ? part.title()
+                        : part.title() + " (" + part.id() + ")")
                 .collect(Collectors.joining(", "));
         screen.title(name + " is now managed by " + targets);
         screen.blank();

@@ -30,8 +30,8 @@ public final class ProposalView {
     public void show(ProjectTree tree, Proposal proposal) {
         String targets = proposal.parts().stream()
                 .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
-                        ? part.target()
-                        : part.target() + " (" + part.id() + ")")
+                        ? part.title()
+                        : part.title() + " (" + part.id() + ")")
                 .collect(Collectors.joining(", "));
         screen.title("Proposal for " + tree.name() + ": convert to " + targets);
         screen.blank();
@@ -85,7 +85,10 @@ public final class ProposalView {
 
     private void alternatives(Decision decision) {
         for (Decision.Alternative other : decision.alternatives()) {
-            screen.text(Screen.DETAIL, "not " + other.value() + ": " + other.why(), screen.palette()::quiet);
+            screen.text(
+                    Screen.DETAIL,
+                    "also possible: " + other.value() + " (" + other.why() + ")",
+                    screen.palette()::quiet);
         }
     }
 
@@ -122,7 +125,7 @@ public final class ProposalView {
         }
     }
 
-    /** Each setting with the value that stands, and below it what each place states. */
+    /** Each setting with the effective value, and below it what each place states. */
     private void agreements(List<Agreement> agreements) {
         if (agreements.isEmpty()) return;
         screen.heading("Settings stated in several places");

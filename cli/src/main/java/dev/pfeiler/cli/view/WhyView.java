@@ -32,7 +32,7 @@ public final class WhyView {
             screen.text(4, decision.reason());
             screen.evidence(decision.evidence(), true);
             for (Decision.Alternative other : decision.alternatives()) {
-                screen.text(4, "not " + other.value() + ": " + other.why());
+                screen.text(4, "also possible: " + other.value() + " (" + other.why() + ")");
             }
             screen.text(4, "override with --choose " + decision.key() + "=VALUE", screen.palette()::quiet);
         }

@@ -38,6 +38,15 @@ class ScreenTest {
     }
 
     @Test
+    void wideAndCombiningCharactersTakeTheColumnsOfATerminal() {
+        Screen screen = screen(80, true, false);
+        assertThat(screen.fit("港务局", 8)).isEqualTo("港务局  ");
+        assertThat(screen.fit("港务局", 5)).isEqualTo("港务…");
+        assertThat(screen.fit("cafe\u0301", 6)).isEqualTo("cafe\u0301  ");
+        assertThat(Screen.wrap("港务局港务局", 6)).containsExactly("港务局", "港务局");
+    }
+
+    @Test
     void whatDoesNotFitIsCutWithASign() {
         assertThat(screen(80, true, false).fit("harbour", 5)).isEqualTo("harb…");
         assertThat(screen(80, false, false).fit("harbour", 5)).isEqualTo("ha...");

@@ -74,7 +74,7 @@ final class PhpCoverage {
         Set<String> reached = project.reached();
         for (PhpSource source : project.own()) {
             Optional<String> obstacle =
-                    kept.contains(source.path()) ? Optional.of("you want it so") : obstacle(source, reached);
+                    kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source, reached);
             if (obstacle.isEmpty()) covered.add(source.path());
             else if (!source.declarations().isEmpty()) refused.put(source.path(), obstacle.get());
         }
@@ -84,32 +84,32 @@ final class PhpCoverage {
 
     private Optional<String> obstacle(PhpSource source, Set<String> reached) {
         String path = source.path();
-        if (source.broken().isPresent()) return Optional.of("its syntax is broken");
-        if (source.declarations().isEmpty()) return Optional.of("it declares nothing");
-        if (project.entries().contains(path)) return Optional.of("it is started itself");
-        if (!reached.contains(path)) return Optional.of("nothing loads it");
-        if (project.dynamic().contains(path)) return Optional.of("its path is only known when the program runs");
-        if (source.prints()) return Optional.of("it prints text");
-        if (source.returns() > 0) return Optional.of("it gives a value to who loads it");
+        if (source.broken().isPresent()) return Optional.of("syntax error");
+        if (source.declarations().isEmpty()) return Optional.of("declares nothing");
+        if (project.entries().contains(path)) return Optional.of("is an entry point");
+        if (!reached.contains(path)) return Optional.of("not loaded by any file");
+        if (project.dynamic().contains(path)) return Optional.of("loaded by a path computed at run time");
+        if (source.prints()) return Optional.of("prints output when loaded");
+        if (source.returns() > 0) return Optional.of("returns a value to the file that loads it");
         if (!source.effects().isEmpty())
-            return Optional.of(
-                    "it does more than declare: " + source.effects().get(0).words());
+            return Optional.of("has side effects: " + source.effects().get(0).words());
         for (Declaration declared : source.declarations()) {
-            if (declared.conditional()) return Optional.of("it declares " + declared.name() + " under a condition");
+            if (declared.conditional()) return Optional.of("declares " + declared.name() + " conditionally");
             if (!declared.kind().loadable()) continue;
             List<PhpSource> owners = project.owners(declared.name()).stream()
                     .filter(owner -> reached.contains(owner.path()))
                     .distinct()
                     .toList();
-            if (owners.size() > 1) return Optional.of("another file declares " + declared.name() + ", too");
+            if (owners.size() > 1) return Optional.of("also declared by another file: " + declared.name());
         }
         // a start that gets no autoloader would miss it
         if (fixed.stream().anyMatch(entry -> project.reached(entry).contains(path)))
-            return Optional.of("a file that cannot be edited starts with it");
+            return Optional.of("loaded by a file that cannot be edited");
         if (!atEveryStart(source)) return Optional.empty();
-        if (!everywhere(path)) return Optional.of("it declares functions or constants, and not every start loads it");
+        if (!everywhere(path))
+            return Optional.of("declares functions or constants, but not every entry point loads it");
         return constantOf(source)
-                .map(name -> "the constant " + name + " is made of others, which come later than the autoloader");
+                .map(name -> "the constant " + name + " depends on constants defined after the autoloader runs");
     }
 
     /** A constant whose value is made of what another file has to bring before. */
@@ -139,7 +139,7 @@ final class PhpCoverage {
     }
 
     private boolean everywhere(String path) {
-        // nobody knows what users of a library start
+        // no one knows what users of a library start
         return !project.isLibrary()
                 && project.entries().stream()
                         .filter(entry -> !project.isTest(entry))
@@ -164,7 +164,7 @@ final class PhpCoverage {
     private Optional<String> loadsMore(String path) {
         return project.loading().of(project.sources().get(path)).stream()
                 .filter(load -> load.load().top() && !removable(load))
-                .map(load -> "it loads " + load.written() + ", which does more than declare classes")
+                .map(load -> "loads " + load.written() + ", which does more than declare classes")
                 .findFirst();
     }
 
@@ -172,7 +172,7 @@ final class PhpCoverage {
     private Optional<String> loadedAgain(String path) {
         return loadsOf.getOrDefault(path, List.of()).stream()
                 .filter(load -> !load.load().once() && !removable(load))
-                .map(load -> load.source().path() + " loads it under a condition of its own")
+                .map(load -> load.source().path() + " loads it conditionally")
                 .findFirst();
     }
 
@@ -217,7 +217,7 @@ final class PhpCoverage {
                         .isPresent();
     }
 
-    /** Files that nobody needs any more: those of autoloaders. */
+    /** Files that no one needs any more: those of autoloaders. */
     Set<String> retired() {
         return retired;
     }

@@ -63,7 +63,7 @@ final class PhpEdits {
         List<Step> steps = new ArrayList<>();
         for (PhpSource source : project.sources().values()) {
             if (coverage.retired().contains(source.path())) {
-                steps.add(new Step.Retire(source.path(), "the build tool's autoloader does what it did"));
+                steps.add(new Step.Retire(source.path(), "replaced by the build tool's autoloader"));
                 continue;
             }
             String goal = goals.getOrDefault(source.path(), source.path());
@@ -72,7 +72,7 @@ final class PhpEdits {
             if (!content.equals(source.text())) {
                 steps.add(edit(source, goal, content, replacements));
             } else if (!goal.equals(source.path())) {
-                steps.add(new Step.Move(source.path(), goal, "where its namespace says"));
+                steps.add(new Step.Move(source.path(), goal, "the place that its namespace requires"));
             }
         }
         return steps;
@@ -90,10 +90,8 @@ final class PhpEdits {
     private String reason(PhpSource source, String goal, List<Replacement> replacements) {
         boolean loads = wantsAutoload(source)
                 || replacements.stream().anyMatch(each -> each.text().isEmpty());
-        if (loads) return "what it loads is loaded otherwise now";
-        return goal.equals(source.path())
-                ? "what it names lies elsewhere, or is spelt otherwise"
-                : "it moves, and its paths with it";
+        if (loads) return "replaces statements that load files";
+        return goal.equals(source.path()) ? "updates names and paths that changed" : "updates paths, as the file moves";
     }
 
     private List<Replacement> replacements(PhpSource source, String goal) {
@@ -170,7 +168,7 @@ final class PhpEdits {
         return "__DIR__ . '/" + Paths.from(Paths.parent(from), to).replace("'", "\\'") + "'";
     }
 
-    /** The statement gone, with its line where nothing else stands there. */
+    /** The statement gone, with its line where nothing else is there. */
     private static Replacement without(PhpSource source, int first, int behind) {
         List<Token> tokens = source.tokens();
         String text = source.text();
@@ -200,7 +198,7 @@ final class PhpEdits {
     }
 
     /**
-     * Other text for paths that start from where the file lies, besides those of files it loads; nothing where one is not
+     * Other text for paths that start from where the file is, besides those of files it loads; empty if one is not
      * understood, so that the file has to stay.
      */
     private Optional<List<Replacement>> rebased(PhpSource source, String goal) {

@@ -20,11 +20,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 
-/** What is told of a PHP project. */
+/** What is found in a PHP project. */
 final class PhpFindings {
     private static final int SHOWN = 3;
     private static final int MOST_PAGES = 6;
-    /** Of files in one folder that are told one by one. */
+    /** Of files in one folder that are reported one by one. */
     private static final int MOST_FILES = 3;
 
     private final PhpProject project;
@@ -66,27 +66,25 @@ final class PhpFindings {
                 .ifPresent(root -> add(
                         Topic.FOLDERS,
                         root.isEmpty() ? "." : root,
-                        "is what a web server serves",
+                        "is the document root of a web server",
                         Certainty.LIKELY,
                         Evidence.of(
                                 project.pages().isEmpty()
                                         ? root
                                         : project.pages().get(0),
-                                "nothing loads it")));
+                                "not loaded by any file")));
         List<String> pages = project.pages();
         if (pages.size() > MOST_PAGES)
             add(
                     Topic.FOLDERS,
                     pages.size() + " pages",
-                    "are asked for by their addresses",
+                    "are requested by URL",
                     Certainty.LIKELY,
                     pages.stream().map(this::start).toArray(Evidence[]::new));
-        else
-            pages.forEach(
-                    page -> add(Topic.FOLDERS, page, "is asked for by its address", Certainty.LIKELY, start(page)));
+        else pages.forEach(page -> add(Topic.FOLDERS, page, "is requested by URL", Certainty.LIKELY, start(page)));
         for (String program : project.programs()) {
             boolean test = project.isTest(program);
-            String fact = test ? "is started to test" : "is started with a command";
+            String fact = test ? "is run as a test" : "is run from the command line";
             boolean sure = PhpProject.hasShebang(project.sources().get(program));
             add(Topic.FOLDERS, program, fact, sure ? Certainty.CERTAIN : Certainty.LIKELY, start(program));
         }
@@ -118,19 +116,18 @@ final class PhpFindings {
             }
         }
         if (first.isPresent()) {
-            String fact = "loads a certain file (" + count(certain, "place") + ")";
+            String fact = "loads a fixed path (" + count(certain, "place") + ")";
             add(Topic.TOOLS, "require", fact, Certainty.CERTAIN, first.get());
             if (!dynamic.isEmpty())
                 add(
                         Topic.TOOLS,
                         "require",
-                        "loads by a path that is only known when the program runs (" + count(dynamic.size(), "place")
-                                + ")",
+                        "loads a path computed at run time (" + count(dynamic.size(), "place") + ")",
                         Certainty.CERTAIN,
                         dynamic.toArray(Evidence[]::new));
         }
         for (Autoloader autoloader : project.autoloaders()) {
-            String fact = "loads classes by itself: " + autoloader.rule() + " ("
+            String fact = "is an autoloader: " + autoloader.rule() + " ("
                     + count(autoloader.files().size(), "file") + ")";
             Certainty certainty = autoloader.understood() ? Certainty.CERTAIN : Certainty.GUESS;
             add(Topic.TOOLS, autoloader.source().path(), fact, certainty, autoloader.evidence());
@@ -143,7 +140,7 @@ final class PhpFindings {
             add(
                     Topic.LIBRARIES,
                     library.folder(),
-                    "is a copy of " + library.name() + version,
+                    "is a bundled copy of " + library.name() + version,
                     library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
                     library.evidence());
         }
@@ -151,7 +148,7 @@ final class PhpFindings {
                 .forEach((name, used) -> add(
                         Topic.LIBRARIES,
                         "ext-" + name,
-                        "an extension of the language is used" + (used.optional() ? " where it is there" : ""),
+                        "extension is used" + (used.optional() ? " if available" : ""),
                         Certainty.CERTAIN,
                         used.evidence()));
     }
@@ -186,8 +183,8 @@ final class PhpFindings {
         Set<String> reached = project.reached();
         for (PhpSource source : project.sources().values()) {
             source.broken()
-                    .ifPresent(e -> findings.add(Finding.trouble(
-                            source.path(), "its syntax is broken: " + e.excerpt() + "; it is left as it is", e)));
+                    .ifPresent(e -> findings.add(
+                            Finding.trouble(source.path(), "syntax error: " + e.excerpt() + "; left as it is", e)));
         }
         twice(reached);
         for (PhpSource source : project.own()) {
@@ -200,23 +197,23 @@ final class PhpFindings {
                 .map(PhpSource::path)
                 .filter(path -> !project.isTest(path))
                 .toList();
-        byFolder(idle, "loaded by nothing that can be seen; it stays and is not declared");
+        byFolder(idle, "not loaded by any file; left in place and not autoloaded");
         List<String> later = project.dynamic().stream()
                 .filter(path -> project.sources().containsKey(path))
                 .filter(path -> project.sources().get(path).declarations().stream()
                         .anyMatch(d -> d.kind().loadable()))
                 .toList();
-        byFolder(later, "only loaded by a path that is known when the program runs; that stays so");
+        byFolder(later, "only loaded by a path computed at run time; left as it is");
         for (Autoloader autoloader : project.autoloaders()) {
             if (!autoloader.understood())
                 findings.add(Finding.trouble(
                         autoloader.source().path(),
-                        "has an autoloader whose rule is not understood; it stays",
+                        "has an autoloader whose rule was not recognized; kept",
                         autoloader.evidence()));
         }
     }
 
-    /** Many files of one folder are told together. */
+    /** Many files of one folder are reported together. */
     private void byFolder(List<String> paths, String fact) {
         Map<String, List<String>> folders = new TreeMap<>();
         paths.forEach(path -> folders.computeIfAbsent(Paths.parent(path), f -> new ArrayList<>())
@@ -248,8 +245,8 @@ final class PhpFindings {
             boolean both =
                     evidence.stream().filter(e -> reached.contains(e.file())).count() > 1;
             String fact = both
-                    ? "is declared by several files that are in use; they are loaded as before"
-                    : "is declared by several files; the one in use is declared";
+                    ? "is declared by several files in use; they are loaded as before"
+                    : "is declared by several files; the one in use is autoloaded";
             findings.add(Finding.trouble(name, fact, evidence.toArray(Evidence[]::new)));
         });
     }
@@ -259,7 +256,7 @@ final class PhpFindings {
             if (declared.conditional() && declared.kind().loadable())
                 findings.add(Finding.trouble(
                         declared.name(),
-                        "is declared under a condition; its file is loaded as before",
+                        "is declared conditionally; its file is loaded as before",
                         new Evidence(source.path(), declared.line(), declared.simple())));
         }
     }
@@ -273,7 +270,7 @@ final class PhpFindings {
                         Topic.TROUBLE,
                         use.name(),
                         "differs in letter case from " + project.misspelt(use).get()
-                                + ", which an autoloader does not forgive; converting corrects it",
+                                + ", but autoloading is case-sensitive; corrected by the conversion",
                         Certainty.CERTAIN,
                         source.evidence(use.token())));
         source.classStrings().stream()
@@ -282,7 +279,7 @@ final class PhpFindings {
                 .limit(SHOWN)
                 .forEach(use -> findings.add(Finding.trouble(
                         use.name(),
-                        "stands in a string and differs in letter case from "
+                        "in a string differs in letter case from "
                                 + project.misspelt(use).get() + "; correct it",
                         source.evidence(use.token()))));
     }
@@ -293,10 +290,10 @@ final class PhpFindings {
             Evidence evidence = source.evidence(load.load().first());
             if (load.files().size() > 1 && !load.dynamic()) {
                 findings.add(Finding.trouble(
-                        load.written(), "may mean one of " + String.join(", ", load.files()) + "; it stays", evidence));
+                        load.written(), "may be one of " + String.join(", ", load.files()) + "; kept", evidence));
             } else if (!load.dynamic()) {
                 findings.add(Finding.trouble(
-                        load.written(), "is loaded and is not in this folder; the statement stays", evidence));
+                        load.written(), "is loaded but not in this project; the statement is kept", evidence));
             }
         }
     }

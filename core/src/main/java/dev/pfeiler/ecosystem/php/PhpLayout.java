@@ -28,7 +28,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
      *
      * @param naming what the files declare from now on
      * @param files of classes, each with nothing else in it
-     * @param conventional the folder they are to lie in, below which namespaces are folders; empty to leave all where it is
+     * @param conventional the folder they are to be in, below which namespaces are folders; empty to leave all where it is
      * @param stuck those that must not move
      */
     static PhpLayout of(
@@ -101,7 +101,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         return String.join("\\", common);
     }
 
-    /** Where a file goes; empty where its namespace and name say no place. */
+    /** Where a file goes; empty if its namespace and name say no place. */
     private static String goal(PhpSource source, PhpNamespace naming, Map<String, String> roots) {
         if (!movable(source, naming)) return "";
         String name = naming.declarations(source).get(0).name();
@@ -117,7 +117,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         return className.replace('\\', '/') + ".php";
     }
 
-    /** Prefixes with their folders, where all files below a folder lie as their namespaces say. */
+    /** Prefixes with their folders, where all files below a folder are as their namespaces say. */
     private static Map<String, Set<PhpSource>> agreeing(Collection<PhpSource> files, PhpNamespace naming) {
         Map<String, Set<PhpSource>> agreeing = new TreeMap<>();
         for (PhpSource source : files) {

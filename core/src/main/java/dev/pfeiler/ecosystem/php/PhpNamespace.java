@@ -211,7 +211,7 @@ final class PhpNamespace {
         return new Replacement(at, at, lines.toString());
     }
 
-    /** Whether a name stands in an import, at the top level of a file. */
+    /** Whether a name is in an import, at the top level of a file. */
     private static boolean imports(PhpSource source, int token) {
         List<Token> tokens = source.tokens();
         int i = token - 1;

@@ -282,7 +282,7 @@ final class PhpProject {
         return source.text().startsWith("#!");
     }
 
-    /** Whether a file lies in a folder for tests. */
+    /** Whether a file is in a folder for tests. */
     boolean isTest(String path) {
         for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
             if (TEST_FOLDERS.contains(Paths.name(folder).toLowerCase(Locale.ROOT))) return true;

@@ -69,14 +69,14 @@ final class PhpProof {
             Optional<Tests> tests) {}
 
     PartVerdict run() {
-        Path php = program("php", "Install PHP for the command line, or add it to the search path.");
-        Path composer = program("composer", "Install Composer, or add it to the search path.");
+        Path php = program("php", "Install the command-line version of PHP, or add it to the PATH.");
+        Path composer = program("composer", "Install Composer, or add it to the PATH.");
         try {
             proof.stage().accept("running composer");
             PhpSide after = new PhpSide(php, ProjectTree.read(proof.converted()), folder, logs, "after");
             Optional<String> failure = install(after, composer);
             if (failure.isPresent())
-                return PartVerdict.failed(failure.get(), "Look at what it printed with pfeiler prove -v.", proof.log());
+                return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
             Seen now = look(after, true);
             Trees.delete(folder);
             PhpSide before = new PhpSide(php, proof.old(), folder, logs, "before");
@@ -84,14 +84,12 @@ final class PhpProof {
             Trees.delete(folder);
             return new PartVerdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
         } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Mend the cause and run pfeiler prove again.", e);
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
     }
 
     private Path program(String name, String next) {
-        return environment
-                .program(name)
-                .orElseThrow(() -> Refusal.notPossible(name + " is not on the search path.", next));
+        return environment.program(name).orElseThrow(() -> Refusal.notPossible(name + " is not on the PATH.", next));
     }
 
     /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */
@@ -105,7 +103,7 @@ final class PhpProof {
         side.pretend(lacking);
         if (!lacking.isEmpty())
             notes.add("PHP on this machine lacks " + String.join(", ", lacking)
-                    + "; old and new were looked at without.");
+                    + "; both versions were compared without it.");
         ToolRun run = side.run(command, environment, proof.log(), LIMIT);
         if (run.succeeded()) return Optional.empty();
         if (foreign) {
@@ -113,7 +111,7 @@ final class PhpProof {
             Files.copy(proof.log(), first, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
             side.withoutTools();
             if (side.run(command, environment, proof.log(), LIMIT).succeeded()) {
-                notes.add("Not fetched: "
+                notes.add("Could not be fetched: "
                         + String.join(", ", proposing.composer().requireDev().keySet())
                         + "; see .pfeiler/proof/composer-with-tests.log.");
                 return Optional.empty();
@@ -123,7 +121,7 @@ final class PhpProof {
                 .map(String::strip)
                 .filter(line -> line.startsWith("- ") || line.contains("rror") || line.contains("does not"))
                 .findFirst()
-                .orElse("it ended with exit code " + run.exit());
+                .orElse("it exited with code " + run.exit());
         return Optional.of("composer failed: " + cause.replaceFirst("^- ", ""));
     }
 
@@ -135,7 +133,7 @@ final class PhpProof {
         List<String> files = project.sources().keySet().stream()
                 .filter(path -> !proposing.coverage().retired().contains(path))
                 .toList();
-        proof.stage().accept(now ? "loading the classes of the new project" : "loading the classes of the old one");
+        proof.stage().accept(now ? "loading the classes of the new project" : "loading the classes of the old project");
         Set<String> sound = new TreeSet<>();
         Set<String> accepted =
                 side.sound(files.stream().map(path -> now ? goal(path) : path).toList());
@@ -146,7 +144,7 @@ final class PhpProof {
         Map<String, Ran> ran = new LinkedHashMap<>();
         Optional<HttpResponses> pages = Optional.empty();
         if (proof.running().wanted()) {
-            proof.stage().accept(now ? "starting the new project" : "starting the old one");
+            proof.stage().accept(now ? "starting the new project" : "starting the old project");
             for (String program : project.programs()) {
                 ran.put(program, side.program(program, words(program)));
             }
@@ -185,7 +183,7 @@ final class PhpProof {
         Optional<Path> phpunit = environment.program("phpunit");
         if (folder.isEmpty() || !proof.running().wanted()) return Optional.empty();
         if (phpunit.isEmpty()) {
-            if (now) notes.add("The tests were not run: phpunit is not on the search path.");
+            if (now) notes.add("The tests were not run: phpunit is not on the PATH.");
             return Optional.empty();
         }
         proof.stage().accept("running the tests");
@@ -194,7 +192,7 @@ final class PhpProof {
 
     private static Comparison tests(Tests before, Tests after) {
         // tests that could not find their classes by themselves find them by the autoloader
-        String cause = after.sound() && !before.sound() ? "what they need is loaded now" : "";
+        String cause = after.sound() && !before.sound() ? "missing files are loaded now" : "";
         List<Difference> differences = before.equals(after)
                 ? List.of()
                 : List.of(new Difference("the tests", Kind.CHANGED, before.words() + ", now " + after.words(), cause));
@@ -235,7 +233,7 @@ final class PhpProof {
             rows.add(old.pages().get().against(now.pages().orElseThrow(), ""));
             List<String> broken = old.pages().get().broken();
             if (!broken.isEmpty())
-                notes.add("The old project answers with an error, too: " + String.join(", ", broken) + ".");
+                notes.add("The old project responds with an error, too: " + String.join(", ", broken) + ".");
         }
         return rows;
     }
@@ -246,7 +244,7 @@ final class PhpProof {
                 .filter(path -> !now.sound().contains(path))
                 .forEach(path -> differences.add(new Difference(goal(path), Kind.CHANGED, "")));
         return new Comparison(
-                "syntax", old.sound().size() + " sound", now.sound().size() + " sound", differences);
+                "syntax", old.sound().size() + " valid", now.sound().size() + " valid", differences);
     }
 
     private Comparison declared(String subject, String kind, Seen old, Seen now) {
@@ -261,7 +259,7 @@ final class PhpProof {
             if (other != null) after++;
             if (one != null && other == null) differences.add(new Difference(item.name(), Kind.GONE, ""));
             if (one == null && other != null)
-                differences.add(new Difference(item.name(), Kind.ADDED, "it could not be loaded alone before"));
+                differences.add(new Difference(item.name(), Kind.ADDED, "could not be loaded on its own before"));
             if (one == null || other == null || !kind.equals("class")) continue;
             List<String> changed = changed(item, one, other);
             if (!changed.isEmpty())
@@ -296,15 +294,14 @@ final class PhpProof {
         String call = test ? program : program + " " + String.join(" ", words(program));
         if (before.exit() == ToolRun.OUT_OF_TIME) {
             notes.add(
-                    program + " goes on until it is stopped, so it was not compared; --run-with gives it other words.");
+                    program + " does not exit on its own and was not compared; pass other arguments with --run-with.");
             return Optional.empty();
         }
         List<Difference> differences = new ArrayList<>();
         if (before.exit() != after.exit()) differences.add(new Difference("exit code", Kind.CHANGED, ""));
-        if (!before.output().equals(after.output()))
-            differences.add(new Difference("what it prints", Kind.CHANGED, ""));
+        if (!before.output().equals(after.output())) differences.add(new Difference("output", Kind.CHANGED, ""));
         if (before.exit() != 0 && differences.isEmpty())
-            notes.add(call + " ends with exit code " + before.exit() + ", as it did until now, too.");
+            notes.add(call + " ends with exit code " + before.exit() + ", as with the old project.");
         return Optional.of(new Comparison(
                 (test ? "test " : "run ") + call, "exit " + before.exit(), "exit " + after.exit(), differences));
     }

@@ -79,7 +79,7 @@ final class PhpProposing {
     /**
      * The whole proposal.
      *
-     * @param findings what was told of the project
+     * @param findings what was found in the project
      */
     PartProposal propose(List<Finding> findings) {
         decide();
@@ -106,34 +106,32 @@ final class PhpProposing {
                     && !coverage.retired().contains(autoloader.source().path());
             if (function)
                 left.add(Finding.trouble(
-                        autoloader.function(),
-                        "was an autoloader and is called by nothing any more",
-                        autoloader.evidence()));
+                        autoloader.function(), "was an autoloader and is no longer called", autoloader.evidence()));
             else if (autoloader.understood() && !coverage.replaced(autoloader))
                 left.add(Finding.trouble(
                         autoloader.source().path(),
-                        "has an autoloader that loads files which do more than declare classes; it stays",
+                        "has an autoloader that loads files with side effects; kept",
                         autoloader.evidence()));
         }
         naming.stay()
-                .forEach((name, place) -> left.add(
-                        Finding.trouble(name, "stays without a namespace, as this names it and cannot follow", place)));
+                .forEach((name, place) -> left.add(Finding.trouble(
+                        name, "remains without a namespace, as this reference cannot be updated", place)));
         return left;
     }
 
     private List<Proposal.Command> commands() {
         List<Proposal.Command> commands = new ArrayList<>();
-        commands.add(new Proposal.Command("fetch what it needs, and write its autoloader", "composer install"));
+        commands.add(new Proposal.Command("install the dependencies and write the autoloader", "composer install"));
         if (composer.scripts().containsKey("test"))
             commands.add(new Proposal.Command("run the tests", "composer test"));
         if (!project.pages().isEmpty()) {
             String root = project.webRoot().filter(r -> !r.isEmpty()).orElse(".");
-            commands.add(new Proposal.Command("serve it on this machine", "php -S localhost:8080 -t " + root));
+            commands.add(new Proposal.Command("serve it locally", "php -S localhost:8080 -t " + root));
         }
         project.programs().stream()
                 .filter(program -> !project.isTest(program))
                 .limit(2)
-                .forEach(program -> commands.add(new Proposal.Command("start it", "php " + program)));
+                .forEach(program -> commands.add(new Proposal.Command("run it", "php " + program)));
         return commands;
     }
 
@@ -153,7 +151,7 @@ final class PhpProposing {
                                 "Layout",
                                 "conventional",
                                 Certainty.LIKELY,
-                                "classes below src/, by namespace; everything else stays",
+                                "classes in src/, by namespace; everything else stays in place",
                                 List.of()),
                         text -> Optional.of(text.strip()).filter(t -> t.equals("conventional") || t.equals(KEEP)))
                 .equals(KEEP);
@@ -192,7 +190,7 @@ final class PhpProposing {
                         "Namespace of classes without one",
                         WITHOUT,
                         Certainty.LIKELY,
-                        "they are called as before; another value gives them that namespace, and changes what names them",
+                        "names stay as they are; another value adds that namespace and updates all references",
                         List.of(without.get(0)
                                 .declarations()
                                 .get(0)
@@ -202,8 +200,7 @@ final class PhpProposing {
         if (given.equals(WITHOUT)) return;
         PhpNamespace.dynamic(project).ifPresent(place -> {
             throw Refusal.notPossible(
-                    "No class can be given a namespace: " + place.place()
-                            + " names a class that is only known when the program runs.",
+                    "A namespace cannot be added: " + place.place() + " names a class that is computed at run time.",
                     "Convert without --choose " + NAMESPACE + ".");
         });
         naming = PhpNamespace.of(project, given, without, stuck);
@@ -255,14 +252,14 @@ final class PhpProposing {
             boolean later = compare(level, each.getKey()) >= 0 && !(old && compare(each.getKey(), "5.6") > 0);
             if (later) fitting = each.getValue();
         }
-        Evidence evidence = Evidence.of(test.get().path(), "a test of PHPUnit");
+        Evidence evidence = Evidence.of(test.get().path(), "a PHPUnit test");
         return Optional.of(deliberation.settle(
                 Decision.of(
                         "test-framework",
                         "phpunit/phpunit",
                         fitting,
                         Certainty.LIKELY,
-                        "the tests are made for it; the version by the language level",
+                        "used by the tests; version chosen by the language level",
                         List.of(evidence)),
                 text -> Optional.of(text.strip())));
     }
@@ -274,14 +271,13 @@ final class PhpProposing {
     private String name() {
         String folder = plain(project.tree().name());
         String own = deliberation.settle(
-                Decision.of("name", "Name", folder, Certainty.LIKELY, "the name of its folder", List.of()),
+                Decision.of("name", "Name", folder, Certainty.LIKELY, "name of the folder", List.of()),
                 PhpProposing::packageName);
         Optional<PhpSource> named = project.own().stream()
                 .filter(source -> source.declarations().stream()
                         .anyMatch(d -> !d.namespace().isEmpty()))
                 .findFirst();
-        Question question =
-                new Question("group", "Which vendor does the project belong to?", Optional.of(own), List.of());
+        Question question = new Question("group", "What is the project's vendor?", Optional.of(own), List.of());
         String vendor = named.map(source -> {
                     String namespace = source.declarations().get(0).namespace();
                     return deliberation.settle(
@@ -290,7 +286,7 @@ final class PhpProposing {
                                     "Vendor",
                                     plain(namespace.split("\\\\")[0]),
                                     Certainty.LIKELY,
-                                    "the first part of its namespaces",
+                                    "first part of the namespaces",
                                     List.of(Evidence.of(source.path(), "namespace " + namespace))),
                             PhpProposing::packageName);
                 })
@@ -311,7 +307,7 @@ final class PhpProposing {
         return plain.isEmpty() ? "project" : plain;
     }
 
-    /** Only where the person wants one: version control says it for a project that nobody else requires. */
+    /** Only where the person wants one: version control says it for a project that no one else requires. */
     private String version() {
         if (deliberation.choices().of("version").isEmpty()) return "";
         return deliberation.settle(Decision.of("version", "Version", "", Certainty.LIKELY, "not stated", List.of()));
@@ -324,7 +320,7 @@ final class PhpProposing {
                 "Language level",
                 newest.map(found -> found.feature().level()).orElse("5.3"),
                 newest.isPresent() ? Certainty.CERTAIN : Certainty.GUESS,
-                newest.map(found -> "needed for " + found.feature().words()).orElse("no syntax needs a later one"),
+                newest.map(found -> "required by " + found.feature().words()).orElse("no syntax requires a later one"),
                 newest.map(found -> List.of(found.evidence())).orElse(List.of()));
         return deliberation.settle(
                 proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[5-9]\\.\\d{1,2}")));
@@ -339,7 +335,7 @@ final class PhpProposing {
                                     "ext-" + name,
                                     used.optional() ? WITHOUT : "*",
                                     used.optional() ? Certainty.LIKELY : Certainty.CERTAIN,
-                                    used.optional() ? "the program asks first whether it is there" : "is used",
+                                    used.optional() ? "used only if loaded" : "is used",
                                     List.of(used.evidence()))
                             .in("Extensions"),
                     text -> Optional.of(text.strip()));
@@ -353,8 +349,8 @@ final class PhpProposing {
         for (CopiedLibrary library : project.libraries()) {
             boolean named = library.described() && library.name().contains("/");
             String reason = named
-                    ? "has a descriptor of its own; it stays in its folder and is taken from there"
-                    : "has no descriptor; its files are loaded as they lie";
+                    ? "has its own descriptor; required from its folder"
+                    : "has no descriptor; autoloaded where it is";
             String standing = deliberation.settle(
                     Decision.of(
                                     "copy:" + library.folder(),
@@ -363,7 +359,7 @@ final class PhpProposing {
                                     library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
                                     reason,
                                     List.of(library.evidence()))
-                            .in("Copied libraries"),
+                            .in("Bundled libraries"),
                     text -> Optional.of(text.strip()).filter(t -> t.equals(KEEP) || named && t.equals(PACKAGE)));
             if (!standing.equals(PACKAGE)) continue;
             packages.add(library);
@@ -374,27 +370,27 @@ final class PhpProposing {
         return locals;
     }
 
-    /** Shows what the autoloader is told, and what is loaded as before and why. */
+    /** Shows what the autoloader gets, and what is loaded as before and why. */
     private void loaded() {
         Autoload autoload = layout.autoload();
         autoload.namespaces()
                 .forEach((prefix, folder) -> show(
                         prefix.replaceAll("\\\\$", ""),
                         "from " + (folder.isEmpty() ? "./" : folder),
-                        "its classes lie as their namespaces say",
+                        "folders match the namespaces",
                         first(source ->
                                 naming.declarations(source).get(0).name().startsWith(prefix))));
         for (String place : autoload.classes())
             show(
                     place,
-                    "by a list of classes",
-                    "it has classes without such places",
+                    "by a class map",
+                    "folders do not match the namespaces",
                     first(source -> Paths.within(place.replaceAll("/$", ""), source.path())));
         for (String file : autoload.files())
             show(
                     file,
                     "at every start",
-                    "it has functions or constants, and every start loads it",
+                    "declares functions or constants, and every entry point loads it",
                     first(source -> source.path().equals(file)));
         for (PhpSource source : project.own()) {
             String path = source.path();
@@ -419,7 +415,7 @@ final class PhpProposing {
     private void show(String subject, String value, String why, List<Evidence> evidence) {
         deliberation.settle(
                 Decision.of(LOADS + subject, subject, value, Certainty.CERTAIN, why, evidence)
-                        .in("What is loaded, and how"),
+                        .in("Autoloading"),
                 text -> Optional.of(text.strip()).filter(value::equals));
     }
 
@@ -446,7 +442,7 @@ final class PhpProposing {
                                 "License",
                                 known,
                                 Certainty.LIKELY,
-                                "the words of its text",
+                                "text of the license",
                                 List.of(Evidence.of(name, known))),
                         text -> Optional.of(text.strip()));
             } catch (IOException e) {

@@ -208,7 +208,7 @@ final class PhpSide {
                 int run = Integer.parseInt(some.group(1));
                 return new Tests(run + " run, " + (run - wrong) + " passed", wrong == 0);
             }
-            return new Tests("ended with exit code " + exit, false);
+            return new Tests("exited with code " + exit, false);
         }
     }
 

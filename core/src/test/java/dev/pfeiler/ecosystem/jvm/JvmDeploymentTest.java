@@ -166,9 +166,9 @@ class JvmDeploymentTest extends ProposedProject {
                 .extracting(finding -> finding.subject() + " " + finding.fact().replaceFirst(";.*", "") + " @"
                         + finding.evidence().get(0).line())
                 .containsExactlyInAnyOrder(
-                        "Bean.jar is named as a module and does not go into the archive @1",
-                        "Old.war is named as a module and does not go into the archive @3",
-                        "b is the path of Web.war as well as of Old.war @3");
+                        "Bean.jar is declared as a module but not contained in the archive @1",
+                        "Old.war is declared as a module but not contained in the archive @3",
+                        "b is the path of Web.war and of Old.war @3");
     }
 
     @Test
@@ -228,7 +228,7 @@ class JvmDeploymentTest extends ProposedProject {
         assertThat(goal(propose(), "META-INF/application.xml")).isEqualTo("stays");
         assertThat(propose().leftForYou())
                 .extracting(Finding::fact)
-                .anyMatch(fact -> fact.contains("nothing shows which sources belong to which of its modules"));
+                .anyMatch(fact -> fact.contains("whose modules cannot be assigned to sources"));
     }
 
     @Test
@@ -268,7 +268,7 @@ class JvmDeploymentTest extends ProposedProject {
                         "Java level 11 [11@build.xml:1, on 17@.github/workflows/build.yml:3, on 11@.java-version:1, on 8@Dockerfile:1!]");
         // the IDE's file leaves, the container file does not
         assertThat(proposal.leftForYou())
-                .filteredOn(f -> f.fact().contains("bring them together"))
+                .filteredOn(f -> f.fact().contains("make them agree"))
                 .singleElement()
                 .satisfies(f -> assertThat(f.evidence().get(0).place()).isEqualTo("Dockerfile:1"));
     }

@@ -140,7 +140,7 @@ class JvmProposalTest extends ProposedProject {
         assertThat(goal(proposal, "base/java/p/Base.java")).isEqualTo("base/src/main/java/p/Base.java");
         assertThat(goal(proposal, "board/site/index.html")).isEqualTo("board/src/main/webapp/index.html");
         assertThat(goal(proposal, "board/site/WEB-INF/lib/lib.jar"))
-                .as("the same bytes as another jar")
+                .as("identical to another jar")
                 .isEqualTo("retired");
         assertThat(written(proposal, "board/pom.xml"))
                 .contains("<packaging>war</packaging>")
@@ -356,7 +356,7 @@ class JvmProposalTest extends ProposedProject {
         assertThat(proposal.decision("folder:attic").map(Decision::reason))
                 .get()
                 .asString()
-                .contains("no wiring compiles it");
+                .contains("compiled by no wiring");
     }
 
     @Test

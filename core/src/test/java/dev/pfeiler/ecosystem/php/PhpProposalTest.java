@@ -104,7 +104,7 @@ class PhpProposalTest {
                 "include 'pages/' . $_GET['name'] . '.php';");
         sketch.file("a.php", "<?php echo 1;");
         assertThat(pfeiler.survey(sketch.root()).findings())
-                .filteredOn(finding -> finding.fact().contains("only known when the program runs"))
+                .filteredOn(finding -> finding.fact().contains("computed at run time"))
                 .singleElement()
                 .satisfies(finding ->
                         assertThat(finding.evidence()).extracting("line").containsExactly(3, 4));
@@ -173,7 +173,7 @@ class PhpProposalTest {
         sketch.file("lib/Nest.php", "<?php class Nest { function f() { return is_a($this, 'Nest'); } }");
         Proposal proposal = propose("namespace=Port");
         assertThat(proposal.leftForYou())
-                .filteredOn(finding -> finding.fact().contains("stays without a namespace"))
+                .filteredOn(finding -> finding.fact().contains("remains without a namespace"))
                 .singleElement()
                 .satisfies(finding -> {
                     assertThat(finding.subject()).isEqualTo("Nest");
@@ -228,7 +228,8 @@ class PhpProposalTest {
         assertThat(composer(proposal).at("/autoload/files").isMissingNode())
                 .as("not every start loads the functions")
                 .isTrue();
-        assertThat(proposal.decision("loads:Maybe.php").orElseThrow().reason()).contains("under a condition");
+        assertThat(proposal.decision("loads:Maybe.php").orElseThrow().reason())
+                .isEqualTo("index.php loads it conditionally");
         assertThat(proposal.decision("loads:loads.php").orElseThrow().reason()).contains("side.php");
     }
 
@@ -246,7 +247,7 @@ class PhpProposalTest {
                         "<?php const TEXT = 'x' . PHP_EOL; define('HERE', dirname(__FILE__)); function t() { return BASE; }");
         Proposal proposal = propose();
         assertThat(composer(proposal).at("/autoload/files").toString()).isEqualTo("[\"texts.php\"]");
-        assertThat(proposal.decision("loads:paths.php").orElseThrow().reason()).contains("DATA is made of others");
+        assertThat(proposal.decision("loads:paths.php").orElseThrow().reason()).contains("DATA depends on constants");
     }
 
     @Test
@@ -328,12 +329,12 @@ class PhpProposalTest {
         assertThat(troubles())
                 .anyMatch(t -> t.startsWith("A is declared by several files; the one in use"))
                 .anyMatch(t -> t.startsWith("b differs in letter case from B"))
-                .anyMatch(t -> t.startsWith("P\\q stands in a string and differs in letter case"))
-                .anyMatch(t -> t.startsWith("X is declared under a condition"))
+                .anyMatch(t -> t.startsWith("P\\q in a string differs in letter case"))
+                .anyMatch(t -> t.startsWith("X is declared conditionally"))
                 .anyMatch(t -> t.startsWith("plug/one.php is only loaded by a path"))
-                .anyMatch(t -> t.startsWith("gone.php is loaded and is not in this folder"))
-                .anyMatch(t -> t.startsWith("P.php is loaded by nothing"))
-                .anyMatch(t -> t.startsWith("broken.php its syntax is broken"));
+                .anyMatch(t -> t.startsWith("gone.php is loaded but not in this project"))
+                .anyMatch(t -> t.startsWith("P.php is not loaded by any file"))
+                .anyMatch(t -> t.startsWith("broken.php syntax error"));
     }
 
     @Test
@@ -343,7 +344,7 @@ class PhpProposalTest {
                 .file("a/T.php", "<?php class T {}")
                 .file("b/T.php", "<?php class T {}");
         assertThat(propose().steps()).allMatch(step -> step instanceof Step.Write);
-        assertThat(troubles()).anyMatch(t -> t.startsWith("T is declared by several files that are in use"));
+        assertThat(troubles()).anyMatch(t -> t.startsWith("T is declared by several files in use"));
     }
 
     @Test

@@ -67,12 +67,12 @@ public final class ArchiveEntries {
     /**
      * How an entry changed.
      *
-     * @param cause why; empty where nobody knows
+     * @param cause why; empty if no one knows
      * @param parts what of it, in words
      */
     public record Change(String cause, List<String> parts) {}
 
-    /** Tells how an entry changed; nothing where it did not. */
+    /** Tells how an entry changed; empty if it did not. */
     public interface ChangeOfEntry {
         Optional<Change> of(String name, byte[] before, byte[] after);
     }
@@ -80,7 +80,7 @@ public final class ArchiveEntries {
     /**
      * What differs.
      *
-     * @param causeOfGone why an entry is gone; empty where nobody knows
+     * @param causeOfGone why an entry is gone; empty if no one knows
      * @param causeOfNew the same of a new one
      */
     public static Comparison compare(

@@ -17,7 +17,7 @@ import org.objectweb.asm.Type;
 public final class ClassChange {
     private ClassChange() {}
 
-    /** The changes in words: level, members, whose code; empty where none of these differs. */
+    /** The changes in words: level, members, whose code; empty if none of these differs. */
     public static List<String> between(byte[] one, byte[] other) {
         List<String> changes = new ArrayList<>();
         int before = ClassFile.level(one);

@@ -17,7 +17,7 @@ public enum ClassDifference {
         this.words = words;
     }
 
-    /** The difference as the cause of unequal bytes; empty where it is none that explains them. */
+    /** The difference as the cause of unequal bytes; empty if it is none that explains them. */
     public String words() {
         return words;
     }

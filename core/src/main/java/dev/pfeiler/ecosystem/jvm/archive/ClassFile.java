@@ -12,7 +12,7 @@ public final class ClassFile {
 
     private ClassFile() {}
 
-    /** The Java level a class file was compiled for; 0 where the bytes are no class file. */
+    /** The Java level a class file was compiled for; 0 if the bytes are no class file. */
     public static int level(byte[] bytes) {
         boolean magic = bytes.length > 8
                 && (bytes[0] & 0xff) == 0xca
@@ -34,7 +34,7 @@ public final class ClassFile {
      * of the Java runtime's own packages are left out.
      *
      * @param bytes their version is overwritten
-     * @throws RuntimeException where the bytes are no class file
+     * @throws RuntimeException if the bytes are no class file
      */
     static void addReferences(byte[] bytes, Set<String> names) {
         // the reader refuses levels it does not know; the constant pool is the same in all of them

@@ -7,19 +7,19 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * A jar of a project tree and what lies in it.
+ * A jar of a project tree and what is in it.
  *
  * @param path within the tree
  * @param size in bytes
  * @param sha1 of its bytes
  * @param classes the names of its classes, with dots; those for one Java level only are left out
  * @param references names of classes outside it that its classes mention
- * @param level the highest Java level of its classes; 0 where it has none
+ * @param level the highest Java level of its classes; 0 if it has none
  * @param manifest the main section of its manifest
  * @param descriptors the coordinates that build descriptors inside it state, by entry
  * @param tagLibraries the names by which pages ask for its tag libraries
  * @param services the interfaces that it offers implementations of
- * @param trouble what is wrong with it; empty where nothing is
+ * @param trouble what is wrong with it; empty if nothing is
  */
 public record Jar(
         String path,
@@ -64,7 +64,7 @@ public record Jar(
         return packages;
     }
 
-    /** Whether the class, or the one it is nested in, lies in the jar. */
+    /** Whether the class, or the one it is nested in, is in the jar. */
     public boolean holds(String className) {
         return classes.contains(className);
     }
@@ -73,7 +73,7 @@ public record Jar(
         return Paths.name(path);
     }
 
-    /** What stands before the last dot; empty for a class without a package. */
+    /** The part before the last dot; empty for a class without a package. */
     public static String packageOf(String className) {
         int dot = className.lastIndexOf('.');
         return dot < 0 ? "" : className.substring(0, dot);

@@ -25,7 +25,7 @@ import org.slf4j.LoggerFactory;
 /** Reads a jar's table of contents, its descriptors and the constant pools of its classes. */
 public final class JarReader {
     private static final Logger LOG = LoggerFactory.getLogger(JarReader.class);
-    /** A class file larger than this is no class file; in bytes. */
+    /** A class file larger than this is not a class file; in bytes. */
     private static final int LARGEST_CLASS = 16 << 20;
 
     private static final String SERVICES = "META-INF/services/";
@@ -50,7 +50,7 @@ public final class JarReader {
             return new JarReader().read(tree, file, sha1);
         } catch (ZipException | IllegalArgumentException e) {
             LOG.debug("{}", file.path(), e);
-            return Jar.broken(file.path(), file.size(), sha1, "is no archive");
+            return Jar.broken(file.path(), file.size(), sha1, "is not a valid archive");
         } catch (IOException e) {
             LOG.debug("{}", file.path(), e);
             return Jar.broken(file.path(), file.size(), sha1, "cannot be read");

@@ -18,7 +18,7 @@ public final class Unpacking {
     /**
      * Unpacks an archive; an entry whose name climbs out of the folder is left out.
      *
-     * @param place where an entry goes, by its name; nothing where it is not wanted
+     * @param place where an entry goes, by its name; empty if it is not wanted
      */
     public static void into(Path folder, Path archive, Function<String, Optional<String>> place) throws IOException {
         try (ZipFile zip = new ZipFile(archive.toFile())) {

@@ -282,8 +282,8 @@ public final class BuildDecisions {
         String war = Packaging.WAR.word();
         String jar = Packaging.JAR.word();
         Decision proposed = module.web()
-                .map(web -> Decision.of(key, title, war, web.certainty(), "a folder is served", web.evidence()))
-                .orElseGet(() -> Decision.of(key, title, jar, Certainty.LIKELY, "nothing is served", List.of()));
+                .map(web -> Decision.of(key, title, war, web.certainty(), "has a web root", web.evidence()))
+                .orElseGet(() -> Decision.of(key, title, jar, Certainty.LIKELY, "no web root", List.of()));
         return Packaging.parse(deliberation.settle(proposed, Choosable.oneOf(jar, war)))
                 .orElseThrow();
     }

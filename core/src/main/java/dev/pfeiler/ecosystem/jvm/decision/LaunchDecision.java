@@ -109,8 +109,7 @@ final class LaunchDecision {
             standing = settle(name, "the only class with a main method", own.get(name));
         } else {
             List<String> offers = List.copyOf((started.isEmpty() ? own : started).keySet());
-            Question question =
-                    new Question(key, "Which class starts the program?", Optional.of(Choosable.WITHOUT), offers);
+            Question question = new Question(key, "What is the main class?", Optional.of(Choosable.WITHOUT), offers);
             standing = deliberation.ask(question, title(), List.copyOf(own.values()), LaunchDecision::checked);
         }
         if (standing.equals(Choosable.WITHOUT)) return Optional.empty();

@@ -177,7 +177,7 @@ final class ModuleDecisions {
         stated.forEach((key, setting) -> {
             boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
                     .contains(key);
-            // beside a web archive lies something only where an enterprise archive brings it
+            // beside a web archive is something only where an enterprise archive brings it
             own |= key.equals(Manifest.CLASS_PATH)
                     && packaging == Packaging.WAR
                     && project.packing(module).isEmpty();

@@ -96,7 +96,7 @@ final class TestDecision {
         return new TestSetup.Value(own.isEmpty() ? "." : own, true);
     }
 
-    /** Where a file lies after the conversion; of a folder, where its files do. */
+    /** Where a file is after the conversion; of a folder, where its files do. */
     private String goal(String path) {
         Optional<Placement> file = project.layout().of(path);
         if (file.isPresent())

@@ -39,7 +39,7 @@ public final class DescriptorChecks {
      * @param alike qualified names of the project's classes, by a simple name
      * @param packages packages of the project's sources
      * @param api the version of the servlet interface on the class path, where it is known
-     * @param jakarta whether it uses the later package names; nothing where it uses neither
+     * @param jakarta whether it uses the later package names; empty if it uses neither
      * @param annotated a source that declares a servlet, filter or listener by annotation
      */
     public record Project(
@@ -91,7 +91,7 @@ public final class DescriptorChecks {
                 errors.addAll(WebDescriptorCheck.of(path, root, version, around(web)));
             }
         } catch (IOException | XmlElement.Malformed e) {
-            // told by who reads it for what it says
+            // reported by its reader for what it says
             LoggerFactory.getLogger(DescriptorChecks.class).debug("{}", path, e);
         }
     }
@@ -106,8 +106,8 @@ public final class DescriptorChecks {
         // what is neither like a class of the project nor in one of its packages may be the server's
         if (!own && alike.isEmpty()) return;
         String fix = alike.isEmpty()
-                ? "correct the name or take the element out"
-                : "is " + String.join(" or ", alike) + " meant?";
+                ? "correct the name or remove the element"
+                : "did you mean " + String.join(" or ", alike) + "?";
         // the binary name of a nested class is not known from the names of types
         Optional<Fix> change = alike.size() == 1 && !named.className().contains("$")
                 ? Optional.of(
@@ -115,7 +115,7 @@ public final class DescriptorChecks {
                 : Optional.empty();
         Finding finding = Finding.trouble(
                 named.className(),
-                "is named and no source or library has it; " + fix,
+                "is referenced, but no source or library contains it; " + fix,
                 new Evidence(path, named.line(), named.words()));
         errors.add(new DescriptorError(finding, change));
     }

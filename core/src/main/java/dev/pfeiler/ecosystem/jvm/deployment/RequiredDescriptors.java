@@ -116,7 +116,7 @@ public final class RequiredDescriptors {
                         !descriptor.classes().containsKey(framework.mapped().type()))
                 .forEach(framework -> findings.add(Finding.trouble(
                         framework.mapped().type(),
-                        "is configured, and " + descriptor.path() + " declares nothing of it; declare it, mapped to "
+                        "is configured, but " + descriptor.path() + " does not declare it; declare it, mapped to "
                                 + framework.mapped().pattern(),
                         framework.sign())))));
         return findings;
@@ -157,8 +157,8 @@ public final class RequiredDescriptors {
                 .findFirst();
         if (undeclared.isEmpty() && early.isEmpty()) return Optional.empty();
         String reason = undeclared.isEmpty()
-                ? "the servlet interface of that time asks for one, and there is none"
-                : "there is none, and " + undeclared.get(0).mapped().type() + " has to be declared";
+                ? "required by that version of the servlet API; there was none"
+                : "required to declare " + undeclared.get(0).mapped().type() + "; there was none";
         List<Evidence> evidence = Stream.concat(
                         undeclared.stream().map(Undeclared::sign),
                         early.map(jar -> Evidence.of(jar.path(), "javax.servlet")).stream())
@@ -195,7 +195,7 @@ public final class RequiredDescriptors {
                             module.evidence())));
         });
         if (evidence.isEmpty()) return Optional.empty();
-        String reason = "there is none, and an archive is served under another path than its name";
+        String reason = "required, as an archive is served under a path other than its name; there was none";
         if (!wanted(module.name().key("application.xml"), APPLICATION, reason, evidence, deliberation))
             return Optional.empty();
         String text = NewDescriptor.application(enterprise.platform(reading.jakarta()), name, modules);

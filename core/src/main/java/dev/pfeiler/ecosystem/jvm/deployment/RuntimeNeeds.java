@@ -35,7 +35,7 @@ public final class RuntimeNeeds {
      */
     private record Driver(String artifact, String... classes) {}
 
-    /** Drivers by the name that stands in a database's address. */
+    /** Drivers by the name that is in a database's address. */
     private static final Map<String, Driver> DRIVERS = Map.ofEntries(
             Map.entry("postgresql", new Driver("org.postgresql:postgresql", "org.postgresql.Driver")),
             Map.entry(
@@ -139,8 +139,8 @@ public final class RuntimeNeeds {
             if (driver == null || has(List.of(driver.classes()))) return;
             findings.add(Finding.trouble(
                     "jdbc:" + name,
-                    "is the address of a database, and no library here has its driver; add " + driver.artifact()
-                            + ", unless the server has it",
+                    "requires a JDBC driver that no library contains; add " + driver.artifact()
+                            + ", unless the server provides it",
                     evidence));
         });
     }
@@ -166,8 +166,8 @@ public final class RuntimeNeeds {
                 .ifPresent(path -> lacks(
                         path,
                         "persistence.xml",
-                        "describes persistence, and no library here carries it out; add one, such as"
-                                + " org.hibernate:hibernate-core, unless the server has it"));
+                        "requires a persistence provider that no library contains; add one, such as"
+                                + " org.hibernate:hibernate-core, unless the server provides it"));
     }
 
     private void lacks(String path, String words, String fact) {
@@ -180,7 +180,7 @@ public final class RuntimeNeeds {
                     .ifPresent(path -> lacks(
                             path,
                             "templates/",
-                            "is a template, and no library here has an engine for it; add one, such as"
+                            "requires a template engine that no library contains; add one, such as"
                                     + " org.springframework.boot:spring-boot-starter-thymeleaf"));
         }
         if (!has(List.of("org.apache.jasper.servlet.JspServlet"))) {
@@ -188,7 +188,7 @@ public final class RuntimeNeeds {
                     .ifPresent(path -> lacks(
                             path,
                             "a page",
-                            "is a page that the embedded server cannot make by itself; add"
+                            "requires a JSP compiler that no library contains; add"
                                     + " org.apache.tomcat.embed:tomcat-embed-jasper"));
         }
     }
@@ -212,7 +212,7 @@ public final class RuntimeNeeds {
         if (stated) return;
         findings.add(Finding.trouble(
                 "spring.datasource.url",
-                "is set nowhere, and the program looks for its database when it starts; set it, or do without "
+                "is not set, but the program connects to a database at startup; set it, or remove "
                         + asking.get().name(),
                 Evidence.of(asking.get().path(), "org.springframework.jdbc")));
     }
@@ -234,8 +234,8 @@ public final class RuntimeNeeds {
             if (!there)
                 findings.add(Finding.trouble(
                         named.value(),
-                        "is a theme, and no library here has it; add org.primefaces.themes:" + named.value()
-                                + ", or name another",
+                        "is a theme that no library contains; add org.primefaces.themes:" + named.value()
+                                + ", or choose another",
                         named.evidence()));
         }
     }
@@ -253,7 +253,7 @@ public final class RuntimeNeeds {
                 .findFirst()
                 .ifPresent(evidence -> findings.add(Finding.trouble(
                         "org.slf4j",
-                        "is what the program logs by, and no library here writes the lines; add one, such as"
+                        "requires a logging implementation that no library contains; add one, such as"
                                 + " ch.qos.logback:logback-classic",
                         evidence)));
     }

@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * Looks for what is wrong in a {@code web.xml} by itself and against what lies around it. Source: the deployment descriptor
+ * Looks for what is wrong in a {@code web.xml} by itself and against what is around it. Source: the deployment descriptor
  * chapters and schemas of the Servlet specifications, 2.2 to 6.1.
  */
 final class WebDescriptorCheck {
@@ -51,12 +51,12 @@ final class WebDescriptorCheck {
     private static final double FIRST_JAKARTA = 5.0;
 
     /**
-     * What lies around a descriptor.
+     * What is around a descriptor.
      *
-     * @param file whether a file lies in the web folder, by its path there
+     * @param file whether a file is in the web folder, by its path there
      * @param welcoming files at the top of the web folder with a name that welcomes visitors
      * @param api the version of the servlet interface on the class path, where it is known
-     * @param jakarta whether the program uses the later package names; nothing where it uses neither
+     * @param jakarta whether the program uses the later package names; empty if it uses neither
      * @param annotated a source that declares a servlet, filter or listener by annotation
      * @param defined the resources that the program itself defines, by name
      */
@@ -84,7 +84,7 @@ final class WebDescriptorCheck {
     /**
      * All that is wrong, each with its fix.
      *
-     * @param version of the interface that the descriptor is written for; empty where it does not say
+     * @param version of the interface that the descriptor is written for; empty if it does not say
      */
     static List<DescriptorError> of(String path, XmlElement root, String version, Around around) {
         if (!root.name().equals("web-app")) return List.of();
@@ -123,7 +123,7 @@ final class WebDescriptorCheck {
         root.children(kind).forEach(e -> {
             String name = text(e, nameElement);
             if (declared.put(name, e) != null)
-                wrong(name, "is declared twice as a " + kind + "; take one of them out", e);
+                wrong(name, "is declared twice as a " + kind + "; remove one of them", e);
         });
         Set<String> mapped = new HashSet<>();
         root.children(kind + "-mapping").forEach(e -> {
@@ -134,14 +134,14 @@ final class WebDescriptorCheck {
             if (!known && !Set.of("default", "jsp").contains(name))
                 wrong(
                         name,
-                        "is mapped, and no " + kind + " has that name; correct the name or take the mapping out",
+                        "is mapped, but no " + kind + " has that name; correct the name or remove the mapping",
                         e,
                         meant(kind, nameElement, declared.keySet())
                                 .flatMap(other -> e.child(nameElement).map(wrong -> fix(wrong, other))));
         });
         if (!kind.equals("filter")) return;
         declared.forEach((name, e) -> {
-            if (!mapped.contains(name)) wrong(name, "is a filter that nothing is mapped to; map it or take it out", e);
+            if (!mapped.contains(name)) wrong(name, "is a filter without a mapping; map it or remove it", e);
         });
     }
 
@@ -165,13 +165,13 @@ final class WebDescriptorCheck {
                         wrong(
                                 text,
                                 "is mapped to " + owner
-                                        + " as well, and the program will not start; give one another path",
+                                        + " as well, so the application does not start; change one of the paths",
                                 pattern);
                     boolean sound = text.isEmpty() || text.startsWith("/") || text.startsWith("*.");
                     if (!sound)
                         wrong(
                                 text,
-                                "is no pattern that a container takes; write /" + text,
+                                "is not a valid URL pattern; use /" + text,
                                 pattern,
                                 Optional.of(fix(pattern, "/" + text)));
                 }));
@@ -197,7 +197,7 @@ final class WebDescriptorCheck {
             List<String> there = around.welcoming();
             wrong(
                     names,
-                    "is to welcome visitors, and no such page is there; name one that is",
+                    "is a welcome file that does not exist; name an existing page",
                     files.get(0),
                     there.size() == 1 ? Optional.of(fix(files.get(0), there.get(0))) : Optional.empty());
         }
@@ -216,7 +216,7 @@ final class WebDescriptorCheck {
                     String inside = plain.startsWith("/") ? plain.substring(1) : "WEB-INF/" + plain;
                     boolean there = around.file().test(inside) || around.file().test(plain);
                     if (!there && !served && around.annotated().isEmpty())
-                        wrong(e.text(), "is named as " + e.name() + ", and no such file is there; correct the name", e);
+                        wrong(e.text(), "is used as " + e.name() + ", but there is no such file; correct the name", e);
                 });
     }
 
@@ -232,7 +232,7 @@ final class WebDescriptorCheck {
             if (!name.isEmpty() && !around.defined().contains(name))
                 wrong(
                         name,
-                        "is a resource that the program asks its server for and does not define itself; define it in the"
+                        "is a resource that the project does not define; define it in the"
                                 + " server, or in META-INF/context.xml",
                         e);
         });
@@ -248,8 +248,8 @@ final class WebDescriptorCheck {
             if (at < last) {
                 wrong(
                         "<" + e.name() + ">",
-                        "stands behind <" + before + ">, which a descriptor of version " + version
-                                + " forbids; move it in front",
+                        "follows <" + before + ">, which a descriptor of version " + version
+                                + " does not allow; move it before that",
                         e);
                 return;
             }
@@ -266,9 +266,9 @@ final class WebDescriptorCheck {
             wrong(
                     "version " + version,
                     around.jakarta().get()
-                            ? "is of the time of javax.servlet, and the program uses jakarta.servlet; state version 5.0 or"
+                            ? "belongs to javax.servlet, but the program uses jakarta.servlet; use version 5.0 or"
                                     + " later with its namespace"
-                            : "is of the time of jakarta.servlet, and the program uses javax.servlet; state version 4.0"
+                            : "belongs to jakarta.servlet, but the program uses javax.servlet; use version 4.0"
                                     + " with its namespace",
                     root);
             return;
@@ -277,22 +277,22 @@ final class WebDescriptorCheck {
         if (number(api) > 0 && number(version) > number(api))
             wrong(
                     "version " + version,
-                    "is later than the servlet interface on the class path, " + api + "; state that version",
+                    "is later than the servlet API on the class path, " + api + "; use that version",
                     root);
         around.annotated()
                 .filter(source -> number(version) > 0 && number(version) < FIRST_ANNOTATED)
                 .ifPresent(source -> {
                     Finding finding = Finding.trouble(
                             "version " + version,
-                            "lets a container pass over annotations, and " + source.file()
-                                    + " declares by one; state version 3.0 or later",
+                            "makes the container ignore annotations, but " + source.file()
+                                    + " uses them; use version 3.0 or later",
                             new Evidence(path, root.line(), root.tag()),
                             source);
                     errors.add(new DescriptorError(finding, Optional.empty()));
                 });
     }
 
-    /** A version as a number for comparing; 0 where it is none. */
+    /** A version as a number for comparing; 0 if it is none. */
     private static double number(String version) {
         return version.matches("\\d+\\.\\d+.*")
                 ? Double.parseDouble(version.replaceFirst("^(\\d+\\.\\d+).*", "$1"))

@@ -33,7 +33,7 @@ import java.util.stream.Stream;
 import org.apache.maven.artifact.versioning.ComparableVersion;
 import org.slf4j.LoggerFactory;
 
-/** Lays side by side what the descriptors of a project state of the same thing, and what stands afterwards. */
+/** Compares what the descriptors of a project state of the same thing, and the resulting value. */
 public final class Agreements {
     private final JvmReading reading;
     private final JvmProject project;
@@ -88,7 +88,7 @@ public final class Agreements {
         return classes;
     }
 
-    /** The paths in settings for a server that lie with the web files. */
+    /** The paths in settings for a server that are with the web files. */
     private List<Wiring.Setting> serverContexts() {
         List<Wiring.Setting> paths = new ArrayList<>();
         project.layout()
@@ -141,7 +141,7 @@ public final class Agreements {
                 if (!made) continue;
                 String now = target.archive(build, build.module(module.name()).orElseThrow());
                 elsewhere.add(Finding.trouble(
-                        copied.value(), "is now built as " + now + "; copy that instead", copied.evidence()));
+                        copied.value(), "is now built as " + now + "; update the copy command", copied.evidence()));
             }
         }
         return elsewhere;
@@ -157,7 +157,7 @@ public final class Agreements {
                         row.subject(),
                         "is " + statement.value() + " in "
                                 + statement.evidence().file() + ", and " + row.standing()
-                                + " in the build; bring them together",
+                                + " in the build; make them agree",
                         statement.evidence()));
             }
         }

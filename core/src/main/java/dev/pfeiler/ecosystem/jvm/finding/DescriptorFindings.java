@@ -55,7 +55,7 @@ final class DescriptorFindings {
                         Topic.DESCRIPTORS,
                         manifest.path(),
                         bundle == null
-                                ? "manifest of the archive"
+                                ? "manifest of the JAR"
                                 : "manifest of the plug-in " + bundle.value().replaceFirst(";.*", ""),
                         Certainty.CERTAIN,
                         List.of(bundle == null ? Evidence.of(manifest.path(), "") : bundle.evidence()));
@@ -87,8 +87,7 @@ final class DescriptorFindings {
             if (makers.isEmpty())
                 found.add(Finding.trouble(
                         application.name(),
-                        "is an enterprise archive, and nothing shows which sources belong to which of its modules; it is"
-                                + " not made by the build tool",
+                        "is an EAR whose modules cannot be assigned to sources; it is" + " not built by the build tool",
                         application.evidence()));
         }
     }
@@ -106,14 +105,14 @@ final class DescriptorFindings {
             if (!there.contains(named.uri()))
                 found.add(Finding.trouble(
                         named.uri(),
-                        "is named as a module and does not go into the archive; correct the name or take it out",
+                        "is declared as a module but not contained in the archive; correct the name or remove it",
                         named.evidence()));
             if (named.contextRoot().isEmpty()) return;
             String other = roots.putIfAbsent(named.contextRoot().replaceFirst("^/", ""), named.uri());
             if (other != null)
                 found.add(Finding.trouble(
                         named.contextRoot(),
-                        "is the path of " + other + " as well as of " + named.uri() + "; give one another path",
+                        "is the path of " + other + " and of " + named.uri() + "; change one of the paths",
                         named.evidence()));
         }));
     }
@@ -129,7 +128,7 @@ final class DescriptorFindings {
                     .skip(1)
                     .forEach(archive -> found.add(Finding.trouble(
                             archive.path(),
-                            "is made by the old build as well; the build tool makes one archive of all",
+                            "is built by the old build, too; the build tool builds one archive for all",
                             archive.evidence())));
         }
     }

@@ -40,16 +40,12 @@ final class LibraryFindings {
         project.jars()
                 .copies()
                 .forEach((copy, first) -> found.add(
-                        Topic.LIBRARIES,
-                        copy.path(),
-                        "the same bytes as " + first.path(),
-                        Certainty.CERTAIN,
-                        List.of()));
+                        Topic.LIBRARIES, copy.path(), "identical to " + first.path(), Certainty.CERTAIN, List.of()));
         for (Jar jar : project.jars().products()) {
-            found.add(Topic.LIBRARIES, jar.path(), "built earlier from these sources", Certainty.CERTAIN, List.of());
+            found.add(Topic.LIBRARIES, jar.path(), "built from these sources", Certainty.CERTAIN, List.of());
         }
         for (Jar jar : project.jars().unlisted()) {
-            found.add(Topic.LIBRARIES, jar.path(), "on no class path; left alone", Certainty.LIKELY, List.of());
+            found.add(Topic.LIBRARIES, jar.path(), "not on any class path; left in place", Certainty.LIKELY, List.of());
         }
     }
 
@@ -60,7 +56,7 @@ final class LibraryFindings {
         }
         if (jar.kind() != Jar.Kind.LIBRARY) {
             String what = jar.kind() == Jar.Kind.SOURCES ? "sources" : "documentation";
-            found.add(Topic.LIBRARIES, jar.path(), "holds " + what + ", no classes", Certainty.CERTAIN, List.of());
+            found.add(Topic.LIBRARIES, jar.path(), "contains " + what + ", no classes", Certainty.CERTAIN, List.of());
             return;
         }
         JarIdentity identity = reading.identities().get(jar);
@@ -69,7 +65,7 @@ final class LibraryFindings {
         project.usage().evidence(jar, Way.BY_NAME).stream().limit(1).forEach(evidence::add);
         project.usage().evidence(jar, Way.TEST).stream().limit(1).forEach(evidence::add);
         String named = identity.sign() == JarIdentity.Sign.NAME
-                ? "no repository is known to have it"
+                ? "not found in any repository"
                 : identity.coordinates().shown() + " (" + identity.sign().words() + ")";
         found.add(
                 Topic.LIBRARIES,
@@ -85,13 +81,13 @@ final class LibraryFindings {
         int named = project.usage().evidence(jar, Way.BY_NAME).size();
         int tests = project.usage().evidence(jar, Way.TEST).size();
         if (main > 0) uses.add("used by " + FindingList.count(main, "source"));
-        if (named > 0) uses.add("by name in " + FindingList.count(named, "file"));
+        if (named > 0) uses.add("named in " + FindingList.count(named, "file"));
         if (tests > 0) uses.add("used by " + FindingList.count(tests, "test"));
         if (!uses.isEmpty()) return String.join(", ", uses);
         for (Way way : Way.values()) {
             Jar by = project.usage().reached(way).get(jar);
-            if (by != null) return by.equals(jar) ? "offers a service" : "needed by " + by.name();
+            if (by != null) return by.equals(jar) ? "provides a service" : "needed by " + by.name();
         }
-        return "no sign of use";
+        return "no usage found";
     }
 }

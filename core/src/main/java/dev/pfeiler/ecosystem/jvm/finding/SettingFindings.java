@@ -48,7 +48,7 @@ final class SettingFindings {
                         () -> found.add(
                                 Topic.SETTINGS,
                                 "Encoding",
-                                "not specified in the project; the bytes of the sources do not show it",
+                                "not specified in the project, and not evident from the sources",
                                 Certainty.GUESS,
                                 ProjectSettings.encodingEvidence(reading.sourceFiles())));
         for (Wiring wiring : reading.wirings()) {

@@ -27,7 +27,7 @@ public final class Names<T> {
         }
     }
 
-    /** The owner of a class, or of the one it is nested in; null where nobody has it. */
+    /** The owner of a class, or of the one it is nested in; null where no one has it. */
     public T owner(String className) {
         for (String name = className; ; ) {
             T owner = owners.get(name);
@@ -64,7 +64,7 @@ public final class Names<T> {
         return used;
     }
 
-    /** Is told of each use; the words are made only where somebody wants them. */
+    /** Is notified of each use; the words are made only where somebody wants them. */
     private interface Visitor<T> {
         void take(T owner, int line, Supplier<String> words);
     }
@@ -73,7 +73,7 @@ public final class Names<T> {
         for (SourceFile.Import declared : source.imports()) imported(source, declared, visitor);
         source.qualified().forEach((name, line) -> note(owner(name), line, () -> name, visitor));
         String prefix = source.packageName().isEmpty() ? "" : source.packageName() + ".";
-        // of a package that nobody has, no class is used
+        // of a package that no one has, no class is used
         if (!prefix.isEmpty() && !packages.containsKey(source.packageName())) return;
         for (String name : source.simple()) {
             String inPackage = prefix + name;

@@ -40,7 +40,7 @@ public record SourceFile(
      * @param name without {@code .*}; of a static import it ends with the member unless on demand
      */
     public record Import(String name, boolean isStatic, boolean onDemand, int line) {
-        /** As it stands in the source. */
+        /** As written in the source. */
         public String words() {
             return "import " + (isStatic ? "static " : "") + name + (onDemand ? ".*" : "") + ";";
         }
@@ -62,7 +62,7 @@ public record SourceFile(
         return syntax.stream().max(Comparator.comparingInt(SyntaxSign::level));
     }
 
-    /** The path at which its package says it lies below a source folder. */
+    /** The path at which its package says it is below a source folder. */
     public String packagePath() {
         return packageName.replace('.', '/');
     }

@@ -100,15 +100,15 @@ public final class FolderRoles {
         if (!marks.isEmpty() && (most || named || alone)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = marks.size() + " of " + inRoot.size() + " sources use a test framework"
-                    + (roots.areWired() && wired.isEmpty() ? "; the old build never compiled them" : "");
+                    + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
             return new Folder(root, Role.TEST, most ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
         }
         if (named && alone) {
-            String why = "named so, uses the other sources and is used by none";
+            String why = "named like a test folder; uses the other sources and is not used by them";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
         if (roots.areWired() && wired.isEmpty() && tests.unusedByOthers(inRoot)) {
-            String why = "no wiring compiles it, and nothing that is compiled uses it";
+            String why = "compiled by no wiring and not used by compiled sources";
             return new Folder(root, Role.LEFT, Certainty.LIKELY, why, evidence);
         }
         inRoot.stream()
@@ -117,7 +117,7 @@ public final class FolderRoles {
                 .ifPresent(
                         s -> evidence.add(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")));
         boolean agree = inRoot.stream().allMatch(source -> SourceRoots.fits(source, root));
-        String why = agree ? "packages and folders agree" : "some packages differ from their folders";
+        String why = agree ? "packages match folders" : "some packages do not match their folders";
         Certainty certainty = wired.isPresent() || agree && !evidence.isEmpty() ? Certainty.CERTAIN : Certainty.LIKELY;
         return new Folder(root, Role.MAIN, certainty, why, evidence);
     }
@@ -143,24 +143,24 @@ public final class FolderRoles {
                     .min(Comparator.comparing((String f) -> !tree.has(Paths.join(f, "WEB-INF/web.xml")))
                             .thenComparing(f -> -tree.under(f).count()))
                     .orElseThrow();
-            web(root, Certainty.CERTAIN, "holds WEB-INF", Evidence.of(Paths.join(root, "WEB-INF"), ""));
+            web(root, Certainty.CERTAIN, "contains WEB-INF", Evidence.of(Paths.join(root, "WEB-INF"), ""));
         });
         if (!wired.isEmpty() || !holding.isEmpty()) return;
         tree.files().stream()
                 .filter(file -> file.extension().equals("jsp"))
                 .min(Comparator.comparingInt(file -> file.path().split("/").length))
-                .ifPresent(page ->
-                        web(Paths.parent(page.path()), Certainty.LIKELY, "holds pages", Evidence.of(page.path(), "")));
+                .ifPresent(page -> web(
+                        Paths.parent(page.path()), Certainty.LIKELY, "contains pages", Evidence.of(page.path(), "")));
     }
 
-    /** What holds the descriptor of an enterprise archive goes into that. */
+    /** Files next to the descriptor of an EAR go into that. */
     private void applicationFolders() {
         for (TreeFile file : tree.files()) {
             boolean descriptor =
                     Paths.within("META-INF", file.path()) || file.path().contains("/META-INF/");
             if (!descriptor || !file.name().equals("application.xml") || file.link()) continue;
             String path = Paths.parent(Paths.parent(file.path()));
-            String why = "holds the descriptor of an enterprise archive";
+            String why = "contains the descriptor of an EAR";
             Evidence evidence = Evidence.of(file.path(), "");
             folders.putIfAbsent(path, new Folder(path, Role.APPLICATION, Certainty.CERTAIN, why, List.of(evidence)));
         }
@@ -215,12 +215,10 @@ public final class FolderRoles {
             classRoot(file.path()).ifPresent(root -> found.putIfAbsent(root, Evidence.of(file.path(), "")));
         }
         found.forEach((path, evidence) -> folders.putIfAbsent(
-                path,
-                new Folder(
-                        path, Role.OUTPUT, Certainty.CERTAIN, "classes built from these sources", List.of(evidence))));
+                path, new Folder(path, Role.OUTPUT, Certainty.CERTAIN, "built from these sources", List.of(evidence))));
     }
 
-    /** The folder below which a class file lies by its package, where one of the sources declares the class. */
+    /** The folder below which a class file is by its package, where one of the sources declares the class. */
     private Optional<String> classRoot(String path) {
         String name = Paths.stem(path);
         int nested = name.indexOf('$', 1);
@@ -266,7 +264,7 @@ public final class FolderRoles {
         }
     }
 
-    /** Where an entry of an archive lies, as seen from the classes in it; nothing where it lies elsewhere. */
+    /** Where an entry of an archive is, as seen from the classes in it; empty if it is elsewhere. */
     private static Optional<String> besideClasses(Wiring.Archive archive, String entry) {
         if (archive.is("ear")) return Optional.empty();
         if (!archive.is("war")) return Optional.of(entry);
@@ -287,7 +285,11 @@ public final class FolderRoles {
         boolean jars = tree.under(path).anyMatch(file -> file.extension().equals("jar"));
         if (path.isEmpty() || holdsSources || built || jars || !tree.folders().contains(path)) return false;
         Folder folder = new Folder(
-                path, Role.MAIN_RESOURCES, Certainty.CERTAIN, "goes beside the classes", List.of(resource.evidence()));
+                path,
+                Role.MAIN_RESOURCES,
+                Certainty.CERTAIN,
+                "copied next to the classes",
+                List.of(resource.evidence()));
         Folder there = folders.putIfAbsent(path, folder);
         return there == null || packed.containsKey(path);
     }
@@ -316,13 +318,13 @@ public final class FolderRoles {
     private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
         if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
-        String why = mixedIn ? "a test among the sources" : "";
+        String why = mixedIn ? "a test in a source folder" : "";
         add(source.path(), mixedIn ? Role.TEST : folder.role() == Role.WEB ? Role.MAIN : folder.role(), folder, why);
     }
 
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
-        // a source that could not be read is no resource either
+        // a source that could not be read is not a resource either
         if (languages.isSource(path) && !file.link()) return;
         Folder folder = null;
         for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
@@ -340,7 +342,7 @@ public final class FolderRoles {
         boolean atTop = folder.path().isEmpty();
         switch (folder.role()) {
             case MAIN, TEST -> {
-                // at the top of the tree lies much that is no resource
+                // at the top of the tree is much that is not a resource
                 if (atTop && !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path))) return;
                 if (atTop && Paths.parent(path).isEmpty()) return;
                 boolean withSources = SourceRoots.belongsToSources(path);
@@ -364,7 +366,7 @@ public final class FolderRoles {
         }
     }
 
-    /** Where a file goes beside the classes of an archive. */
+    /** The path of a file next to the classes of an archive. */
     private static Optional<String> inArchive(List<Wiring.Archive> archives, String path) {
         return archives.stream()
                 .flatMap(archive -> archive.entry(path).flatMap(entry -> besideClasses(archive, entry)).stream())
@@ -387,7 +389,7 @@ public final class FolderRoles {
                                 Paths.parent(path),
                                 Role.APPLICATION,
                                 Certainty.CERTAIN,
-                                "goes into the enterprise archive",
+                                "contained in the EAR",
                                 List.of(archive.evidence())));
                 if (entry.isEmpty() || folder.isEmpty()) continue;
                 String why = "goes into " + Paths.name(archive.path()) + " as " + entry.get();

@@ -9,8 +9,8 @@ public enum Role {
     MAIN_RESOURCES("resource", "src/main/resources"),
     TEST_RESOURCES("test resource", "src/test/resources"),
     WEB("web file", "src/main/webapp"),
-    APPLICATION("file of an enterprise archive", "src/main/application"),
-    OUTPUT("file built earlier", ""),
+    APPLICATION("file of an EAR", "src/main/application"),
+    OUTPUT("build output", ""),
     /** Of no concern to the build. */
     LEFT("other file", "");
 
@@ -27,12 +27,12 @@ public enum Role {
         return noun;
     }
 
-    /** Where a file with this role lies by convention. Source: the standard directory layout that JVM build tools share. */
+    /** Where a file with this role is by convention. Source: the standard directory layout that JVM build tools share. */
     public String conventional(String relative) {
         return Paths.join(conventional, relative);
     }
 
-    /** The folder of the convention; empty where the role has none. */
+    /** The folder of the convention; empty if the role has none. */
     public String folder() {
         return conventional;
     }
@@ -49,7 +49,7 @@ public enum Role {
                 .findFirst();
     }
 
-    /** The role of what lies beside sources of this role and is none. */
+    /** The role of what is beside sources of this role and is none. */
     Role resources() {
         return this == TEST ? TEST_RESOURCES : this == MAIN ? MAIN_RESOURCES : this;
     }

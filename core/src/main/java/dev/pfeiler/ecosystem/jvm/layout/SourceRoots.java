@@ -14,7 +14,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 
-/** The folders below which sources lie by their packages. */
+/** The folders below which sources are by their packages. */
 final class SourceRoots {
     private final Languages languages;
     private final List<Taken> wired;
@@ -98,12 +98,12 @@ final class SourceRoots {
         }
     }
 
-    /** Whether a source lies below a root where its package says. */
+    /** Whether a source is below a root where its package says. */
     static boolean fits(SourceFile source, String root) {
         return Paths.parent(Paths.relative(root, source.path())).equals(source.packagePath());
     }
 
-    /** Whether a file that is no source is read with the sources by the documentation tool. */
+    /** Whether a file that is not a source is read with the sources by the documentation tool. */
     static boolean belongsToSources(String path) {
         String name = Paths.name(path);
         return name.equals("package.html") || name.equals("overview.html") || path.contains("/doc-files/");

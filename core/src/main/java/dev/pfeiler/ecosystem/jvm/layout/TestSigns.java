@@ -91,7 +91,7 @@ final class TestSigns {
         }
     }
 
-    /** The place that marks a source as a test; nothing where none does. */
+    /** The place that marks a source as a test; empty if none does. */
     Optional<Evidence> mark(SourceFile source) {
         return Optional.ofNullable(marked.get(source));
     }
@@ -114,7 +114,7 @@ final class TestSigns {
     Set<SourceFile> among(Collection<SourceFile> sources, Set<SourceFile> knownTests) {
         Set<SourceFile> tests = new HashSet<>();
         for (SourceFile source : sources) if (touching.contains(source)) tests.add(source);
-        // a candidate that the program itself uses is no test; that may expose another
+        // a candidate that the program itself uses is not a test; that may expose another
         boolean changed = true;
         while (changed) {
             changed = tests.removeIf(t -> usedBy().getOrDefault(t, Set.of()).stream()

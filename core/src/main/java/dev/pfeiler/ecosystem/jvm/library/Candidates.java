@@ -120,7 +120,7 @@ final class Candidates {
         return new Coordinates(group, plain(artifact), version.isEmpty() ? "1" : plain(version));
     }
 
-    /** The version in its file name, else in its manifest; empty where neither states one. */
+    /** The version in its file name, else in its manifest; empty if neither states one. */
     private static String version(Jar jar) {
         Matcher versioned = VERSIONED.matcher(Paths.stem(jar.name()));
         return versioned.matches()

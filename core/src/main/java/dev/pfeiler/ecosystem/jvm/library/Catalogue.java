@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/** Much-used libraries by the packages they bring; shipped as data. What it says is never certain. */
+/** Widely used libraries by the packages they bring; shipped as data. What it says is never certain. */
 public final class Catalogue {
     private final List<Entry> entries;
     private final Map<String, Entry> byPackage = new HashMap<>();
@@ -27,7 +27,7 @@ public final class Catalogue {
      * What a project is written for, as far as it decides about versions.
      *
      * @param level the Java level
-     * @param servlet the version of the Servlet API; empty where it does not say
+     * @param servlet the version of the Servlet API; empty if it does not say
      * @param jakarta whether it uses the enterprise packages under their newer name
      */
     public record Era(int level, String servlet, boolean jakarta) {}
@@ -67,7 +67,7 @@ public final class Catalogue {
             return with(newest(of(era), era.level()));
         }
 
-        /** The lowest Java level that runs the version fitting an era; 0 where that is not known. */
+        /** The lowest Java level that runs the version fitting an era; 0 if that is not known. */
         public int level(Era era) {
             String version = fitting(era).version();
             return of(era).entrySet().stream()

@@ -26,7 +26,7 @@ import org.slf4j.LoggerFactory;
 
 /**
  * Names the artifact a jar is: by its hash in the local store, its descriptor, its manifest, its file name and packages.
- * What a weak sign says is held against the checksums that repositories state.
+ * What a weak sign says is compared with the checksums that repositories state.
  */
 public final class Identification {
     /** How many versions of one artifact are tried, newest first. */
@@ -183,7 +183,7 @@ public final class Identification {
                 LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);
             }
         }
-        all.add(Evidence.of(check.repository(), original + " has other bytes"));
+        all.add(Evidence.of(check.repository(), original + " has different content"));
         all.addAll(evidence);
         return new JarIdentity(original, JarIdentity.Sign.CHANGED, all, List.of());
     }

@@ -13,18 +13,18 @@ import java.util.List;
 public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evidence, List<Coordinates> alternatives) {
     /** What named the artifact, strongest first. */
     public enum Sign {
-        /** The same bytes lie in a repository under these coordinates. */
-        HASH(Certainty.CERTAIN, "same bytes in the local repository"),
+        /** The same bytes are in a repository under these coordinates. */
+        HASH(Certainty.CERTAIN, "identical to the jar in the local repository"),
         /** A repository's checksum for these coordinates is that of the jar. */
-        CHECKSUM(Certainty.CERTAIN, "a repository's checksum agrees"),
+        CHECKSUM(Certainty.CERTAIN, "matches a repository's checksum"),
         /** The descriptor inside the jar states them. */
-        DESCRIPTOR(Certainty.LIKELY, "its own descriptor says so"),
+        DESCRIPTOR(Certainty.LIKELY, "stated by its own POM"),
         /** A repository has these coordinates with other bytes. */
-        CHANGED(Certainty.LIKELY, "a changed copy"),
+        CHANGED(Certainty.LIKELY, "modified copy"),
         /** Several artifacts were merged into it. */
         MERGED(Certainty.LIKELY, "several artifacts merged into one jar"),
         /** Made up from its manifest and file name, and every repository was asked. */
-        NOBODY(Certainty.LIKELY, "no repository has it"),
+        NOBODY(Certainty.LIKELY, "not found in any repository"),
         /** Made up from its manifest and file name; not every repository could be asked. */
         NAME(Certainty.GUESS, "named after its file");
 

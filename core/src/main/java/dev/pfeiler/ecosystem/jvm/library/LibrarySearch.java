@@ -64,7 +64,7 @@ public final class LibrarySearch {
                 .toList();
         List<Found> found = new ArrayList<>();
         for (String key : keys) {
-            // asking repositories about everything that bears part of a name would take long and help nobody
+            // asking repositories about everything that bears part of a name would take long and help no one
             if (distance(key) < 2 || keys.size() == 1) listed(key);
             Draft draft = drafts.get(key);
             List<String> versions = newestFirst(draft.versions, all);
@@ -119,13 +119,13 @@ public final class LibrarySearch {
         ClassIndex index = repositories.classes();
         for (ClassIndex.Hit hit : index.matching(wanted, MOST)) {
             Draft draft = draft(hit.coordinates().key());
-            draft.places.add("local store");
+            draft.places.add("local repository");
             draft.versions.add(hit.coordinates().version());
             draft.matches.add(hit.className());
         }
         index.named(wanted).stream().limit(MOST).forEach(c -> {
             Draft draft = draft(c.key());
-            draft.places.add("local store");
+            draft.places.add("local repository");
             draft.versions.add(c.version());
         });
     }

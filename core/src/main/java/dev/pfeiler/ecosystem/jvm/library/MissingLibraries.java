@@ -46,7 +46,7 @@ public final class MissingLibraries {
      * @param key names it for choices: the package prefix by which it was found
      * @param evidence the imports that ask for it
      * @param others artifacts that would answer them too
-     * @param level the lowest Java level that runs it; 0 where that is not known
+     * @param level the lowest Java level that runs it; 0 if that is not known
      */
     public record Missing(
             String key,
@@ -103,7 +103,7 @@ public final class MissingLibraries {
         }
     }
 
-    /** What a Java runtime has by itself. */
+    /** What a Java runtime has built in. */
     private static final class Platform {
         private static final Set<String> PACKAGES = ModuleFinder.ofSystem().findAll().stream()
                 .flatMap(module -> module.descriptor().packages().stream())
@@ -164,12 +164,12 @@ public final class MissingLibraries {
         Coordinates best = holding.get(0);
         List<Decision.Alternative> others = holding.stream()
                 .filter(c -> !c.key().equals(best.key()))
-                .map(c -> new Decision.Alternative(c.toString(), "contains the class, too"))
+                .map(c -> new Decision.Alternative(c.toString(), "also contains the class"))
                 .distinct()
                 .limit(3)
                 .toList();
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
-        add(best.key(), inFamily(best), scope, "a jar of the local repository contains it", one, others, List.of(), 0);
+        add(best.key(), inFamily(best), scope, "found in the local repository", one, others, List.of(), 0);
     }
 
     /** Of a family of artifacts, all are of one version: the one that a jar here has. */

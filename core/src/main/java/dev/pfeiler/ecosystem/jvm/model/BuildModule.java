@@ -31,7 +31,7 @@ public final class BuildModule {
         this.generated = List.copyOf(builder.generated);
         this.tests = builder.tests;
         this.launch = builder.launch;
-        if (artifact.isBlank()) throw new IllegalArgumentException("a module needs an artifact name");
+        if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
     /**

@@ -27,9 +27,9 @@ public record JvmBuild(
         documentation = Collections.unmodifiableSortedMap(new TreeMap<>(documentation));
         repositories = List.copyOf(repositories);
         modules = List.copyOf(modules);
-        if (modules.isEmpty()) throw new IllegalArgumentException("a build needs a module");
+        if (modules.isEmpty()) throw new IllegalArgumentException("a build without modules");
         long names = modules.stream().map(BuildModule::name).distinct().count();
-        if (names < modules.size()) throw new IllegalArgumentException("two modules of one name");
+        if (names < modules.size()) throw new IllegalArgumentException("duplicate module name");
         if (modules.size() > 1
                 && modules.stream().anyMatch(module -> module.name().isOnly()))
             throw new IllegalArgumentException("one of several modules without a name");

@@ -56,7 +56,7 @@ public final class Applications {
             Optional<EnterpriseDescriptor> descriptor,
             Set<String> paths,
             Evidence evidence) {
-        /** The place in it of an archive that the project makes; nothing where it is not packed. */
+        /** The place in it of an archive that the project makes; empty if it is not packed. */
         Optional<String> place(Optional<Wiring.Archive> made, Collection<String> names) {
             Optional<String> wired = made.flatMap(a -> archive.flatMap(own -> own.entry(a.path())));
             return wired.or(() -> descriptor.stream()
@@ -125,7 +125,7 @@ public final class Applications {
             try {
                 return EnterpriseDescriptor.read(path, tree.bytes(path));
             } catch (IOException | XmlElement.Malformed e) {
-                // told by the checks of descriptors
+                // reported by the checks of descriptors
                 LoggerFactory.getLogger(Applications.class).debug("{}", path, e);
             }
         }
@@ -159,7 +159,7 @@ public final class Applications {
                 Set.of());
     }
 
-    /** The place of a jar in an enterprise archive: where the wiring lays it, or where it lies among the other files. */
+    /** The place of a jar in an enterprise archive: where the wiring lays it, or where it is among the other files. */
     private Optional<String> place(Application application, String jar) {
         return application.archive().flatMap(archive -> archive.entry(jar)).or(() -> application.paths().stream()
                 .map(path -> layout.of(path).orElseThrow().folder().path())

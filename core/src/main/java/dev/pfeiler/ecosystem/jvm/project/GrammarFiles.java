@@ -95,7 +95,7 @@ public final class GrammarFiles {
                 generator.evidence()));
     }
 
-    /** The files that a schema takes in and that lie beside or below it. */
+    /** The files that a schema takes in and that are beside or below it. */
     private Map<String, String> included(String input, String goal) {
         Map<String, String> included = new LinkedHashMap<>();
         Deque<String> open = new ArrayDeque<>(List.of(input));

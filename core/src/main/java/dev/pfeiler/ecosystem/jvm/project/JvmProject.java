@@ -59,7 +59,7 @@ public record JvmProject(
         return Stream.concat(libraries().stream(), jars.copies().keySet().stream());
     }
 
-    /** The manifest that lies among a module's sources, as it would beside the classes. */
+    /** The manifest that is among a module's sources, as it would beside the classes. */
     public Optional<ManifestFile> manifest(JvmReading reading, SourceModule module) {
         return module.paths().stream()
                 .flatMap(path -> layout.of(path).stream())
@@ -79,7 +79,7 @@ public record JvmProject(
         return modules.stream().filter(module::packedBy).findFirst();
     }
 
-    /** Whether a library, or a copy of it, lies where it is deployed with a module. */
+    /** Whether a library, or a copy of it, is where it is deployed with a module. */
     public boolean deployed(SourceModule module, Jar library) {
         return module.deploys(library)
                 || jars.copies().entrySet().stream()
@@ -105,7 +105,7 @@ public record JvmProject(
                 reading.repositories());
     }
 
-    /** The version of the Servlet API that a descriptor names; empty where none does. */
+    /** The version of the Servlet API that a descriptor names; empty if none does. */
     String servletVersion() {
         return webs.values().stream()
                 .flatMap(web -> web.descriptor().stream())

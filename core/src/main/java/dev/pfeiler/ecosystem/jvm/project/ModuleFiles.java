@@ -35,7 +35,7 @@ final class ModuleFiles {
         this.applications = applications;
     }
 
-    /** The project in whose folder a path lies, the innermost one. */
+    /** The project in whose folder a path is, the innermost one. */
     Optional<String> home(String path) {
         return parts.stream()
                 .filter(part ->
@@ -44,7 +44,7 @@ final class ModuleFiles {
                 .map(Candidate::name);
     }
 
-    /** Files lie in their project, or follow the sources of their folder, or the archive that they go into. */
+    /** Files are in their project, or follow the sources of their folder, or the archive that they go into. */
     Map<String, Set<String>> of(List<String> ordered) {
         Map<String, Map<String, Integer>> votes = new HashMap<>();
         moduleOf.forEach((source, module) -> {

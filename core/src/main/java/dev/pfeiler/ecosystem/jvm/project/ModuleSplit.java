@@ -102,7 +102,7 @@ public final class ModuleSplit {
     /** Why there are several. */
     public static String why(List<SourceModule> modules) {
         return modules.stream().allMatch(module -> module.archive().isPresent())
-                ? "the old build makes an archive of each"
+                ? "the old build makes an archive for each"
                 : "the folder contains a project for each";
     }
 

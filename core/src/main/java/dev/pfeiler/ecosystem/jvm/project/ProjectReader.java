@@ -77,7 +77,7 @@ public final class ProjectReader {
                 .toList();
     }
 
-    /** The jars that a wiring lists or that are deployed; empty where no wiring lists any. */
+    /** The jars that a wiring lists or that are deployed; empty if no wiring lists any. */
     private static Set<String> listed(JvmReading reading, Layout layout) {
         Set<String> listed = reading.wirings().stream()
                 .flatMap(wiring -> wiring.libraries().stream())

@@ -17,7 +17,7 @@ import java.util.Set;
 /**
  * A part of a project that becomes an archive of its own.
  *
- * @param folder where it lies in the converted project; empty where the project is one part
+ * @param folder where it is in the converted project; empty if the project is one part
  * @param paths the files that belong to it
  * @param needs the names of the modules whose classes it uses
  * @param evidence where a wiring shows it apart from the others
@@ -41,7 +41,7 @@ public record SourceModule(
         Set<ModuleName> brought) {
     private static final String LIB = "WEB-INF/lib";
 
-    /** Whether a jar is deployed with the module: it lies in its web folder, or the old build lays it into the archive. */
+    /** Whether a jar is deployed with the module: it is in its web folder, or the old build lays it into the archive. */
     public boolean deploys(Jar jar) {
         return web.filter(served -> WebFiles.isLibrary(served.path(), jar.path()))
                         .isPresent()
@@ -55,7 +55,7 @@ public record SourceModule(
                         .isPresent();
     }
 
-    /** Whether its libraries lie beside it in an enterprise archive. */
+    /** Whether its libraries are beside it in an enterprise archive. */
     public boolean packedBy(SourceModule other) {
         return other.enterprise().filter(e -> e.packs().containsKey(name)).isPresent();
     }

@@ -79,7 +79,7 @@ final class ClassPathComparison {
     private String gone(Stage stage, String sha1) {
         JarOutcome outcome = outcomes.get(sha1);
         if (outcome == null && elsewhere.contains(sha1)) return "not used by this module";
-        if (outcome == null) return fetched.contains(sha1) ? "not needed on this class path" : "";
+        if (outcome == null) return fetched.contains(sha1) ? "not required on this class path" : "";
         Optional<Scope> scope = outcome.scope();
         if (scope.isEmpty()) return outcome.why();
         return stage.scopes.contains(scope.get())

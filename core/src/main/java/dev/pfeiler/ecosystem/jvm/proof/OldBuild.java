@@ -33,7 +33,7 @@ final class OldBuild {
      *
      * @param tree a scratch copy of the old tree
      * @param log where the output is kept
-     * @throws Refusal where there is none, its tool is not here, or it fails
+     * @throws Refusal if there is none, its tool is not here, or it fails
      */
     static OldBuild run(
             Path tree, List<Wiring> wirings, Environment environment, Map<String, String> variables, Path log)
@@ -42,14 +42,14 @@ final class OldBuild {
                 .filter(w -> !program(w).isEmpty())
                 .findFirst()
                 .orElseThrow(() -> Refusal.notPossible(
-                        "The old wiring has nothing that could be run: no build file, make file or shell script.",
-                        "Prove it without --run-old-build."));
+                        "The old wiring cannot be run: there is no build file, makefile or shell script.",
+                        "Run prove without --run-old-build."));
         String program = program(wiring);
         Path tool = environment
                 .program(program)
                 .orElseThrow(() -> Refusal.notPossible(
-                        program + ", which the old build needs, is not on the search path.",
-                        "Install it, or prove without --run-old-build."));
+                        program + ", which the old build requires, is not on the PATH.",
+                        "Install it, or run prove without --run-old-build."));
         List<String> command = wiring.kind() == Wiring.Kind.SHELL_SCRIPT
                 ? List.of(tool.toString(), wiring.files().get(0))
                 : List.of(tool.toString());
@@ -60,7 +60,7 @@ final class OldBuild {
                     .findFirst()
                     .orElse("it ended with exit code " + run.exit())
                     .strip();
-            throw Refusal.notPossible("The old build fails: " + said, "Read what it printed in " + log + ".");
+            throw Refusal.notPossible("The old build fails: " + said, "See its output in " + log + ".");
         }
         return new OldBuild(tree, wiring);
     }

@@ -95,7 +95,7 @@ final class PackedComparison {
                         : Optional.of(new ArchiveEntries.Change(causes.getOrDefault(name, ""), List.of())));
     }
 
-    /** Libraries are the same where their bytes are; a name that gained its version is no loss. */
+    /** Libraries are the same where their bytes are; a name that gained its version is not a loss. */
     private Comparison libraries(Map<String, byte[]> old, Map<String, byte[]> now) {
         Map<String, String> hashes = hashes(old);
         Map<String, String> after = hashes(now);
@@ -111,7 +111,7 @@ final class PackedComparison {
                     .filter(other -> ofModule(other).equals(Optional.of(need)))
                     .findFirst());
             if (renamed.isPresent()) {
-                differences.add(new Difference(name, Kind.MOVED, "to " + renamed.get(), "the same bytes"));
+                differences.add(new Difference(name, Kind.MOVED, "to " + renamed.get(), "identical content"));
             } else if (built.isPresent()) {
                 modules.put(built.get(), name);
                 if (!built.get().equals(name))

@@ -93,7 +93,7 @@ public final class JvmReader {
         } catch (IOException e) {
             boolean large = file.size() > ProjectTree.LARGEST;
             trouble.add(Finding.trouble(
-                    file.path(), (large ? "is too large for a source" : "cannot be read") + "; left in place"));
+                    file.path(), (large ? "is too large for a source file" : "cannot be read") + "; left in place"));
             return null;
         }
     }
@@ -125,8 +125,8 @@ public final class JvmReader {
                     signs.add(new LevelSign(
                             level,
                             Certainty.LIKELY,
-                            "the level of classes built earlier",
-                            Evidence.of(file.path(), "class file of level " + level)));
+                            "the level of existing class files",
+                            Evidence.of(file.path(), "class file for Java " + level)));
                 }
             } catch (IOException e) {
                 trouble.add(Finding.trouble(file.path(), "cannot be read"));

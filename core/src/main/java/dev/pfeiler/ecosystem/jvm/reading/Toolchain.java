@@ -11,7 +11,7 @@ import java.util.stream.Stream;
  * The Java and the build tool of this machine, found without running either.
  *
  * @param java the Java that the build tool would run on
- * @param feature its feature release, for example 17; 0 where it does not say
+ * @param feature its feature release, for example 17; 0 if it does not say
  * @param compiler whether it is a JDK and not only a runtime
  * @param mvn the {@code mvn} program
  */

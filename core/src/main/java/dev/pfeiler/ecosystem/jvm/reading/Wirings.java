@@ -22,7 +22,7 @@ import java.util.Set;
 /** Finds all wirings of a tree. */
 public final class Wirings {
     private static final Set<String> MAKE_FILES = Set.of("Makefile", "makefile", "GNUmakefile");
-    /** A script larger than this is no hand-written build; in bytes. */
+    /** A script larger than this is not a hand-written build; in bytes. */
     private static final long LARGEST_SCRIPT = 1 << 20;
 
     private Wirings() {}

@@ -103,7 +103,7 @@ public final class ClassIndex {
                         new Entry(parts[0], Long.parseLong(parts[1]), Long.parseLong(parts[2]), null, classes));
             }
         } catch (IOException | RuntimeException e) {
-            // made anew
+            // made again
             LOG.debug("{}", file, e);
             entries.clear();
         }
@@ -159,7 +159,7 @@ public final class ClassIndex {
         return answers;
     }
 
-    /** A name and what stands in front of each of its dots but the first, the longest first. */
+    /** A name and the resulting values in front of each of its dots but the first, the longest first. */
     private static Stream<String> outer(String className) {
         return Stream.iterate(
                 className, name -> name.indexOf('.') > 0, name -> name.substring(0, name.lastIndexOf('.')));

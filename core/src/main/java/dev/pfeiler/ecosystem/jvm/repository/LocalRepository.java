@@ -54,7 +54,7 @@ public final class LocalRepository {
     }
 
     /**
-     * The repositories that an artifact was fetched from, by the ids the settings gave them; empty where nobody noted it.
+     * The repositories that an artifact was fetched from, by the ids the settings gave them; empty if no one noted it.
      * The note, {@code _remote.repositories}, is a properties file with a key {@code FILE>ID} for each.
      */
     Set<String> origins(Coordinates coordinates) {

@@ -73,7 +73,7 @@ final class MavenSettings {
             return new MavenSettings(environment, read);
         } catch (SettingsBuildingException e) {
             // its message quotes the file
-            LOG.warn("{} cannot be read; the usual repositories are taken", own);
+            LOG.warn("{} cannot be read; the default repositories are used", own);
             return new MavenSettings(environment, new Settings());
         }
     }
@@ -123,7 +123,7 @@ final class MavenSettings {
     private static String publicAddress() {
         try (InputStream in = Model.class.getResourceAsStream(SUPER_POM)) {
             Matcher matcher = URL.matcher(new String(in.readAllBytes(), StandardCharsets.UTF_8));
-            if (!matcher.find()) throw new IllegalStateException("no address in " + SUPER_POM);
+            if (!matcher.find()) throw new IllegalStateException("no URL in " + SUPER_POM);
             return matcher.group(1);
         } catch (IOException e) {
             throw new IllegalStateException(e);

@@ -11,7 +11,7 @@ import org.eclipse.aether.artifact.Artifact;
 import org.eclipse.aether.repository.WorkspaceReader;
 import org.eclipse.aether.repository.WorkspaceRepository;
 
-/** Artifacts that lie on this machine: descriptors of a project, and a folder laid out as a repository. */
+/** Artifacts that are on this machine: descriptors of a project, and a folder laid out as a repository. */
 final class OwnArtifacts implements WorkspaceReader {
     private final Map<String, Path> descriptors;
     private final Path folder;

@@ -91,7 +91,7 @@ final class RemoteFiles {
             }
             if (Files.exists(absent) && fresh(absent)) return new Reply(Optional.empty(), true);
         } catch (IOException e) {
-            // asked anew
+            // asked again
         }
         if (access.session().isOffline() || givenUp(repository)) return new Reply(Optional.empty(), false);
         try {
@@ -104,9 +104,9 @@ final class RemoteFiles {
                 keep(kept, text.get());
                 return has(repository, text.get());
             }
-            failed(repository, "answers " + path + " with something that is none");
+            failed(repository, "answers " + path + " with an invalid response");
         } catch (IOException e) {
-            failed(repository, "gives no answer: " + e.getMessage());
+            failed(repository, "does not respond: " + e.getMessage());
         }
         return new Reply(Optional.empty(), false);
     }
@@ -126,7 +126,7 @@ final class RemoteFiles {
         }
     }
 
-    /** The text of a file; nothing where the repository says that it has none. */
+    /** The text of a file; empty if the repository says that it has none. */
     private Optional<String> fetch(RemoteRepository repository, String path) throws IOException {
         try (Transporter transporter = access.transporters().newTransporter(access.session(), repository)) {
             GetTask task = new GetTask(new URI(null, null, path, null)).setListener(new Bound());
@@ -158,7 +158,7 @@ final class RemoteFiles {
                 repository.getId(),
                 Finding.trouble(
                         "repository " + name,
-                        what + "; what it may have stays unconfirmed",
+                        what + "; whether it has an artifact remains unconfirmed",
                         Evidence.of("repository " + name, "")));
     }
 
@@ -169,7 +169,7 @@ final class RemoteFiles {
         @Override
         public void transportProgressed(ByteBuffer data) throws TransferCancelledException {
             all += data.remaining();
-            if (all > LARGEST) throw new TransferCancelledException("the answer is too long");
+            if (all > LARGEST) throw new TransferCancelledException("the response is too long");
         }
     }
 }

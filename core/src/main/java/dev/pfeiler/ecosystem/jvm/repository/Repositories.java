@@ -89,7 +89,7 @@ public final class Repositories {
     /**
      * The answer to whether coordinates have some bytes.
      *
-     * @param repository who has something under the coordinates; empty where nobody is known to
+     * @param repository who has something under the coordinates; empty if no one is known to
      */
     public record Check(Known known, String repository) {}
 
@@ -187,7 +187,7 @@ public final class Repositories {
      */
     public record Place(String id, String url) {}
 
-    /** The repository of the person's settings that has an artifact; nothing where the usual one has it. */
+    /** The repository of the person's settings that has an artifact; empty if the usual one has it. */
     public Optional<Place> place(Coordinates coordinates) {
         List<RemoteRepository> further = settings.repositories().stream()
                 .filter(repository -> !repository.getId().equals(MavenSettings.PUBLIC))

@@ -54,10 +54,10 @@ public final class ProjectIdentity {
                         "Name",
                         artifact(setting.value()),
                         Certainty.CERTAIN,
-                        "the project's name in its wiring",
+                        "stated in the wiring",
                         List.of(setting.evidence())))
                 .orElseGet(() -> Decision.of(
-                        NAME, "Name", artifact(tree.name()), Certainty.LIKELY, "the name of its folder", List.of()));
+                        NAME, "Name", artifact(tree.name()), Certainty.LIKELY, "name of the folder", List.of()));
         return deliberation.settle(proposed, ProjectIdentity::plain);
     }
 
@@ -79,8 +79,7 @@ public final class ProjectIdentity {
         }
         if (prefix.isEmpty()) {
             String fallback = name.toLowerCase(Locale.ROOT);
-            Question question =
-                    new Question(GROUP, "Which group does the project belong to?", Optional.of(fallback), List.of());
+            Question question = new Question(GROUP, "What is the project's group?", Optional.of(fallback), List.of());
             return deliberation.ask(question, "Group", List.of(), ProjectIdentity::plain);
         }
         Evidence evidence = main.stream()
@@ -89,7 +88,8 @@ public final class ProjectIdentity {
                 .map(s -> new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";"))
                 .orElseThrow();
         return deliberation.settle(
-                Decision.of(GROUP, "Group", prefix, Certainty.LIKELY, "what the packages share", List.of(evidence)),
+                Decision.of(
+                        GROUP, "Group", prefix, Certainty.LIKELY, "common prefix of the packages", List.of(evidence)),
                 ProjectIdentity::plain);
     }
 
@@ -117,7 +117,7 @@ public final class ProjectIdentity {
                 wirings.stream().flatMap(w -> w.version().stream()).findFirst().or(this::statedVersion);
         if (stated.isEmpty()) {
             Question question =
-                    new Question(VERSION, "Which version is the project at?", Optional.of(UNVERSIONED), List.of());
+                    new Question(VERSION, "What is the project's version?", Optional.of(UNVERSIONED), List.of());
             return deliberation.ask(question, "Version", List.of(), ProjectIdentity::plain);
         }
         return deliberation.settle(
@@ -126,7 +126,7 @@ public final class ProjectIdentity {
                         "Version",
                         stated.get().value(),
                         Certainty.LIKELY,
-                        "stated in the project",
+                        "specified in the project",
                         List.of(stated.get().evidence())),
                 ProjectIdentity::plain);
     }

@@ -74,8 +74,8 @@ public final class ProjectSettings {
                 .ifPresent(jar -> signs.add(new LevelSign(
                         jar.level(),
                         Certainty.GUESS,
-                        "a library is compiled for it",
-                        Evidence.of(jar.path(), "classes of level " + jar.level()))));
+                        "required by a library",
+                        Evidence.of(jar.path(), "classes for Java " + jar.level()))));
         signs.addAll(documented);
         return List.copyOf(signs);
     }
@@ -97,7 +97,7 @@ public final class ProjectSettings {
         int wanted = stated.map(LevelSign::level).orElse(Math.max(needed, usual));
         int level = Math.max(wanted, lowest);
         String reason = stated.map(LevelSign::words)
-                .orElse(needed > usual ? requiredBy(signs, needed) : "nothing requires more");
+                .orElse(needed > usual ? requiredBy(signs, needed) : "nothing requires a later one");
         if (level > wanted) reason = "raised from " + wanted + ": the installed compiler does not support that level";
         List<Evidence> evidence = signs.stream().map(LevelSign::evidence).toList();
         Certainty certainty = stated.map(LevelSign::certainty).orElse(Certainty.GUESS);

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** What the texts for people at the top of a project say of its build: a weak sign, as nobody has to keep them true. */
+/** What the texts for people at the top of a project say of its build: a weak sign, as no one has to keep them true. */
 public final class ReadMe {
     private static final Pattern NAME = Pattern.compile("(?i)(read.?me|building|install).*");
     private static final Pattern LEVEL = Pattern.compile(
@@ -41,8 +41,8 @@ public final class ReadMe {
             if (!NEED.matcher(lines.get(i)).find() || !matcher.find()) continue;
             Evidence evidence = new Evidence(file.path(), i + 1, lines.get(i).strip());
             Optional<ProjectSettings.LevelSign> sign = ProjectSettings.parse(matcher.group(1))
-                    .map(level -> new ProjectSettings.LevelSign(
-                            level, Certainty.GUESS, "a text for people asks for it", evidence));
+                    .map(level ->
+                            new ProjectSettings.LevelSign(level, Certainty.GUESS, "mentioned in the README", evidence));
             if (sign.isPresent()) return sign;
         }
         return Optional.empty();

@@ -42,7 +42,12 @@ public final class WiredOptions {
                 settings.stream().map(Wiring.Setting::evidence).distinct().toList();
         String arguments = settings.stream().map(Wiring.Setting::value).collect(Collectors.joining(" "));
         return Optional.of(Decision.of(
-                KEY, "Compiler options", arguments, Certainty.CERTAIN, "passed to the compiler so far", evidence));
+                KEY,
+                "Compiler options",
+                arguments,
+                Certainty.CERTAIN,
+                "passed to the compiler by the old build",
+                evidence));
     }
 
     /** The arguments of a compilation, as the build tool is to pass them on. */

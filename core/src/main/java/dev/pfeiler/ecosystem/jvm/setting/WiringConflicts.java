@@ -54,8 +54,7 @@ public final class WiringConflicts {
             words.add(stated.get().value() + " in the " + wiring.kind().words());
         }
         if (values.size() < 2) return;
-        String fact =
-                "is not agreed on: " + words.stream().collect(Collectors.joining(", ")) + "; the first is followed";
+        String fact = "conflicting values: " + words.stream().collect(Collectors.joining(", ")) + "; using the first";
         findings.add(Finding.trouble(subject, fact, evidence.toArray(Evidence[]::new)));
     }
 }

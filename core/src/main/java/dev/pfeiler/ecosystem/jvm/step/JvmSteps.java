@@ -110,7 +110,7 @@ public final class JvmSteps {
 
     private void copies() {
         project.jars().copies().forEach((copy, first) -> {
-            if (taken.add(copy.path())) steps.add(new Step.Retire(copy.path(), "the same bytes as " + first.path()));
+            if (taken.add(copy.path())) steps.add(new Step.Retire(copy.path(), "identical to " + first.path()));
         });
     }
 
@@ -210,7 +210,7 @@ public final class JvmSteps {
         else {
             leftForYou.add(Finding.trouble(
                     path,
-                    "is among built files and has no other copy; left in place",
+                    "is the only copy; left in place although it is build output",
                     placement.folder().firstEvidence()));
         }
     }

@@ -12,9 +12,9 @@ import java.util.regex.Pattern;
 /**
  * An {@code application.xml}. Source: the deployment descriptor chapters and schemas of the enterprise platform, 1.2 to 10.
  *
- * @param version of the platform it is written for; empty where it does not say
+ * @param version of the platform it is written for; empty if it does not say
  * @param displayName the name it gives the program
- * @param libraryFolder the folder of the archive that holds libraries; empty where there is none
+ * @param libraryFolder the folder of the archive that holds libraries; empty if there is none
  * @param modules the archives it names, in its order
  */
 public record EnterpriseDescriptor(
@@ -62,11 +62,11 @@ public record EnterpriseDescriptor(
      * An archive that is named.
      *
      * @param uri its place in the enterprise archive
-     * @param contextRoot the path below which it is served, as it stands; empty where it does not say
+     * @param contextRoot the path below which it is served, as it is; empty if it does not say
      */
     public record Module(Kind kind, String uri, String contextRoot, Evidence evidence) {}
 
-    /** Reads a descriptor; nothing where the document is of another kind. */
+    /** Reads a descriptor; empty if the document is of another kind. */
     public static Optional<EnterpriseDescriptor> read(String path, byte[] bytes) throws XmlElement.Malformed {
         XmlElement root = XmlElement.read(bytes);
         if (!root.name().equals("application")) return Optional.empty();

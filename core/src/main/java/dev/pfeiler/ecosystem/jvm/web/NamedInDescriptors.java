@@ -56,7 +56,7 @@ public final class NamedInDescriptors {
     /**
      * A class that an element names.
      *
-     * @param words the element as it stands in the file, in short
+     * @param words the element as written in the file, in short
      * @param in the name of the element, or of the attribute
      */
     public record Named(String className, int line, String words, String in, boolean attribute) {}

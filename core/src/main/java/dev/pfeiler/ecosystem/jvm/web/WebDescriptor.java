@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 /**
  * A {@code web.xml}. Source: the deployment descriptor chapters of the Servlet specifications, 2.2 to 6.1.
  *
- * @param version of the Servlet API it is written for; empty where it does not say
+ * @param version of the Servlet API it is written for; empty if it does not say
  * @param displayName the name it gives the program
  * @param classes classes it names, with the place of each
  * @param parameters of the whole program, by name

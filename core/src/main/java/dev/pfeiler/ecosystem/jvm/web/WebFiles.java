@@ -69,7 +69,7 @@ public record WebFiles(
                 }
             } catch (XmlElement.Malformed e) {
                 trouble.add(Finding.trouble(
-                        path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), "")));
+                        path, "is not well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), "")));
             } catch (IOException e) {
                 trouble.add(Finding.trouble(path, "cannot be read"));
             }

@@ -24,12 +24,12 @@ public final class EvaluationLimit {
     /** Counts characters that were worked out, or files that were looked through. */
     public void spend(int amount) {
         spent += amount;
-        if (spent > MOST) throw new Exceeded("grows without bound when it is worked out");
+        if (spent > MOST) throw new Exceeded("expands without limit");
     }
 
     /** Does something one level deeper: a call, a loop or a substitution. */
     public <T> T deeper(Supplier<T> work) {
-        if (++depth > DEEPEST) throw new Exceeded("calls itself, or is nested too deeply");
+        if (++depth > DEEPEST) throw new Exceeded("is recursive or nested too deeply");
         spend(LEVEL);
         T result = work.get();
         depth--;

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** The words of a call of {@code javac}. Source: the JDK's tool specification of javac. */
+/** The arguments of a call of {@code javac}. Source: the JDK's tool specification of javac. */
 public final class JavacOptions {
     private static final Map<String, String> OTHER_NAMES = Map.of(
             "--source", "-source",

@@ -12,15 +12,15 @@ import java.util.TreeMap;
 import java.util.jar.Manifest;
 
 /**
- * A manifest that lies among the sources. Source: the JAR file specification.
+ * A manifest that is among the sources. Source: the JAR file specification.
  *
  * @param attributes of its main section
  */
 public record ManifestFile(String path, Map<String, Wiring.Setting> attributes) {
-    /** Where it lies beside the classes. */
+    /** Where it is beside the classes. */
     public static final String PLACE = "META-INF/MANIFEST.MF";
 
-    /** Reads it; nothing where the file is none. */
+    /** Reads it; empty if the file is none. */
     public static Optional<ManifestFile> read(ProjectTree tree, String path) {
         try {
             byte[] bytes = tree.bytes(path);
@@ -40,7 +40,7 @@ public record ManifestFile(String path, Map<String, Wiring.Setting> attributes) 
         }
     }
 
-    /** Whether it names libraries, whose names the build tool has to give anew. */
+    /** Whether it names libraries, whose names the build tool has to write again. */
     public boolean namesLibraries() {
         return attributes.containsKey("Class-Path");
     }

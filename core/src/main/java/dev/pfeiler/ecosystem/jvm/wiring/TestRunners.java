@@ -17,12 +17,12 @@ public final class TestRunners {
         return MAIN_CLASSES.contains(name);
     }
 
-    /** Whether a word for the virtual machine sets a system property. */
+    /** Whether a JVM argument sets a system property. */
     public static boolean property(String word) {
         return word.startsWith("-D") && word.length() > 2;
     }
 
-    /** Whether a word for the virtual machine stands for itself, and says nothing of the class path. */
+    /** Whether a JVM argument stands for itself, and says nothing of the class path. */
     public static boolean plain(String word) {
         return word.matches("-(X|ea|esa|da|enable|disable|-add-|-enable-preview|javaagent:).*");
     }

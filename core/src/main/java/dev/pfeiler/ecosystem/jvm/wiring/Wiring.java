@@ -16,7 +16,7 @@ import java.util.stream.Stream;
 /**
  * How a project was built until now, as one set of files says it.
  *
- * @param folder the folder of the project that it describes; empty where that is the tree itself
+ * @param folder the folder of the project that it describes; empty if that is the tree itself
  * @param files the files that make it up
  * @param name the project's name
  * @param version the project's version
@@ -195,7 +195,7 @@ public record Wiring(
             return contents.stream().map(Content::path).distinct().toList();
         }
 
-        /** Where a file of the tree goes in it; nothing where it does not. */
+        /** Where a file of the tree goes in it; empty if it does not. */
         public Optional<String> entry(String file) {
             return contents.stream()
                     .flatMap(content -> content.entry(file).stream())
@@ -281,7 +281,7 @@ public record Wiring(
      *
      * @param tool what it is called
      * @param inputs the files of the tree it is given
-     * @param output the folder it writes to; empty where it is not known
+     * @param output the folder it writes to; empty if it is not known
      */
     public record Generator(String tool, List<String> inputs, String output, Evidence evidence) {
         public Generator {

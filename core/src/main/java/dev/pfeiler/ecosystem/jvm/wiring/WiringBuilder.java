@@ -53,14 +53,14 @@ public final class WiringBuilder {
         return Paths.join(folder, path);
     }
 
-    /** A path that is written as seen from the project; nothing where it leads out of the tree. */
+    /** A path that is written as seen from the project; empty if it leads out of the tree. */
     public Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
         if (plain.startsWith(Wiring.TOP)) return Paths.normal(plain.substring(Wiring.TOP.length()));
         return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
     }
 
-    /** The folder of another project, found by a file that marks it, in which a path lies that is not there yet. */
+    /** The folder of another project, found by a file that marks it, in which a path is that is not there yet. */
     public Optional<String> project(ProjectTree tree, String path, String marker) {
         if (tree.has(path)) return Optional.empty();
         for (String at = Paths.parent(path); !at.isEmpty(); at = Paths.parent(at)) {
@@ -74,13 +74,13 @@ public final class WiringBuilder {
         trouble.add(Finding.trouble(subject, fact, evidence));
     }
 
-    /** Reads an XML file of the tree; nothing where there is none, or where it cannot be read, which is noted. */
+    /** Reads an XML file of the tree; nothing if there is none, or where it cannot be read, which is noted. */
     public Optional<XmlElement> xml(ProjectTree tree, String path) {
         if (!tree.has(path)) return Optional.empty();
         try {
             return Optional.of(XmlElement.read(tree.bytes(path)));
         } catch (XmlElement.Malformed e) {
-            leave(path, "is no well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
+            leave(path, "is not well-formed XML: " + e.getMessage(), new Evidence(path, e.line(), ""));
         } catch (IOException e) {
             leave(path, "cannot be read", Evidence.of(path, ""));
         }
@@ -112,7 +112,7 @@ public final class WiringBuilder {
      */
     public record Copied(String to, Wiring.Content content) {}
 
-    /** What was copied into a folder goes into the archives that are made of it, as if it had lain there. */
+    /** What was copied into a folder goes into the archives that are made of it, as if it had been there. */
     private Wiring.Archive withCopies(Wiring.Archive archive) {
         Set<Wiring.Content> contents = new LinkedHashSet<>(archive.contents());
         Deque<Wiring.Content> open = new ArrayDeque<>(contents);

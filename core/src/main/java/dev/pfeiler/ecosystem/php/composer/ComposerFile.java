@@ -14,7 +14,7 @@ import java.util.Map;
  * A {@code composer.json}. Source: the schema of Composer 2.
  *
  * @param library whether other programs use it, and nothing of it is started
- * @param license an SPDX identifier; empty where none is known
+ * @param license an SPDX identifier; empty if none is known
  * @param require package to constraint, the language and its extensions among them
  * @param repositories folders of the project that hold a package, with the version of each, which may be empty
  * @param scripts name to command
@@ -35,7 +35,7 @@ public record ComposerFile(
     /**
      * A package in a folder of the project.
      *
-     * @param version empty where it is not known
+     * @param version empty if it is not known
      */
     public record Local(String folder, String name, String version) {}
 

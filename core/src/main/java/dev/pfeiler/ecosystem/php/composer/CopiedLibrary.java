@@ -22,7 +22,7 @@ import org.slf4j.LoggerFactory;
  *
  * @param folder that holds it, or its only file
  * @param name as it calls itself; with its vendor where it has a descriptor
- * @param version as it states it; empty where it does not
+ * @param version as it states it; empty if it does not
  * @param described whether it has a descriptor of its own
  */
 public record CopiedLibrary(String folder, String name, String version, boolean described, Evidence evidence) {

@@ -19,7 +19,7 @@ import java.util.stream.Stream;
  * A function of the program's own that loads the file of a class when the class is first used.
  *
  * @param source that registers it
- * @param registration the statement that does so; nothing where the function's name alone makes it one
+ * @param registration the statement that does so; empty if the function's name alone makes it one
  * @param function its name in lower case; empty for one without a name
  * @param rule where it looks, in words
  * @param files of the classes that it loads
@@ -54,7 +54,7 @@ public record Autoloader(
         return found;
     }
 
-    /** The name of the function that is registered; empty where it stands there itself. */
+    /** The name of the function that is registered; empty if it is there itself. */
     private static String named(PhpSource source, Effect effect) {
         List<Token> inner = source.tokens().subList(effect.start() + 2, effect.end());
         if (inner.stream().limit(2).anyMatch(t -> t.word("function") || t.word("fn"))) return "";
@@ -86,7 +86,7 @@ public record Autoloader(
         Set<String> listed = listed(sources, source, registration);
         if (!listed.isEmpty()) {
             Evidence place = source.evidence(registration.orElseThrow().start());
-            return new Autoloader(source, registration, function, "a list of its own", listed, true, loads, place);
+            return new Autoloader(source, registration, function, "its own class list", listed, true, loads, place);
         }
         Set<String> files = new LinkedHashSet<>();
         List<String> rules = new ArrayList<>();

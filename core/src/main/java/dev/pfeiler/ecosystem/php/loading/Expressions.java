@@ -18,7 +18,7 @@ import java.util.regex.Pattern;
 
 /** Works out texts, such as paths, from the code that makes them up, without running it. */
 public final class Expressions {
-    /** Stands for the folder of the project, wherever that lies. */
+    /** Stands for the folder of the project, wherever that is. */
     public static final String ROOT = "\uE000";
 
     private static final int DEEPEST = 20;

@@ -33,7 +33,7 @@ public final class Loading {
                     source.path(),
                     source.loads().stream().map(load -> resolve(source, load)).toList());
         }
-        // what nothing loads is started where it lies, so that its own folder comes first
+        // what nothing loads is started where it is, so that its own folder comes first
         Set<String> loaded = bySource.values().stream()
                 .flatMap(List::stream)
                 .flatMap(load -> load.files().stream())

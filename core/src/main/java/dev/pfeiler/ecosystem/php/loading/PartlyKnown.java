@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.php.loading;
 
 /**
- * A text of which the beginning and the end are known, and what stands between them may not be.
+ * A text of which the beginning and the end are known, and what is between them may not be.
  *
  * @param known whether it is known whole; then it is the beginning alone
  */

@@ -138,7 +138,7 @@ public final class PhpReader {
         if (codeStart < 0) codeStart = token.start();
     }
 
-    /** Headings: namespaces, imports, directives; 0 where it is none. */
+    /** Headings: namespaces, imports, directives; 0 if it is none. */
     private int leading(int i) {
         if (at(i).word("namespace")
                 && (at(i + 1).kind() == Token.Kind.NAME || at(i + 1).is("{"))) {
@@ -213,7 +213,7 @@ public final class PhpReader {
         return guard ? end : 0;
     }
 
-    /** Within a block under a condition; a mere way out of the file is no effect. */
+    /** Within a block under a condition; a mere way out of the file is not an effect. */
     private int guardOr(int k, int end) {
         boolean out = at(k).word("exit")
                 || at(k).word("die")

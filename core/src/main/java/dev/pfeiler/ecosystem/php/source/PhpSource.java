@@ -19,7 +19,7 @@ import java.util.Optional;
  * @param classStrings plain strings that may name a class
  * @param loads statements and expressions that load another file
  * @param effects what it does when it is loaded, besides declaring and loading; the first places of it
- * @param returns the line of a value that it returns to who loads it; 0 where it returns none
+ * @param returns the line of a value that it returns to who loads it; 0 if it returns none
  * @param prints whether it prints text outside of its code
  * @param features pieces of syntax that need some level, with the first line of each
  * @param codeStart where in the text the first statement may be put in front
@@ -104,8 +104,8 @@ public record PhpSource(
      * @param expression the first token of the path
      * @param behind the token behind the path, or behind its parentheses
      * @param alone whether it is a statement of its own, at the top level or directly in the body of a function
-     * @param top whether it stands at the top level, under no condition
-     * @param function the name of the function it stands in, in lower case; empty outside of one
+     * @param top whether it is at the top level, under no condition
+     * @param function the name of the function it is in, in lower case; empty outside of one
      */
     public record Load(
             String word, int first, int expression, int behind, boolean alone, boolean top, String function, int line) {
@@ -119,13 +119,13 @@ public record PhpSource(
         return effects.isEmpty() && returns == 0 && !prints && !declarations.isEmpty();
     }
 
-    /** The words of some tokens, as they stand in the file. */
+    /** The words of some tokens, as written in the file. */
     public String words(int first, int behind) {
         if (first >= tokens.size() || behind <= first) return "";
         return text.substring(tokens.get(first).start(), tokens.get(behind - 1).end());
     }
 
-    /** The place of a token, with the line it stands in. */
+    /** The place of a token, with the line it is in. */
     public Evidence evidence(int token) {
         Token at = tokens.get(Math.min(token, tokens.size() - 1));
         int from = text.lastIndexOf('\n', at.start() - 1) + 1;

@@ -38,7 +38,7 @@ final class PhpTokens {
     /**
      * What a file is made of.
      *
-     * @param unclosed the line of a string or comment that nothing closes; 0 where there is none
+     * @param unclosed the line of a string or comment that nothing closes; 0 if there is none
      */
     record Read(List<Token> tokens, int unclosed) {}
 

@@ -3,7 +3,7 @@ package dev.pfeiler.ecosystem.php.source;
 /**
  * One token of a PHP file.
  *
- * @param text as it stands in the file; of a plain string its value
+ * @param text as written in the file; of a plain string its value
  * @param start of its first character in the text of the file
  * @param end behind its last character
  * @param line on which it starts, counted from 1
@@ -11,7 +11,7 @@ package dev.pfeiler.ecosystem.php.source;
 public record Token(Kind kind, String text, int start, int end, int line) {
     /** Kinds of tokens. Comments and white space are none. */
     public enum Kind {
-        /** What stands outside of the code and is printed. */
+        /** Text outside of the code and is printed. */
         OUTSIDE,
         OPEN,
         CLOSE,

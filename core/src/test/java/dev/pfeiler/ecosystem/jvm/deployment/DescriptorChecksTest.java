@@ -85,8 +85,8 @@ class DescriptorChecksTest {
                         servlet("a", "no.port.BordServlet", "/a"),
                         servlet("b", "no.harbour.BoardServlet", "/b")))
                 .containsExactly(
-                        "no.port.BordServlet is named and no source or library has it; correct the name or take the element out @web.xml:2",
-                        "no.harbour.BoardServlet is named and no source or library has it; is no.port.BoardServlet meant? @web.xml:4");
+                        "no.port.BordServlet is referenced, but no source or library contains it; correct the name or remove the element @web.xml:2",
+                        "no.harbour.BoardServlet is referenced, but no source or library contains it; did you mean no.port.BoardServlet? @web.xml:4");
         sketch.file("web/WEB-INF/web.xml", "<web-app version='3.1'/>")
                 .file(
                         "src/META-INF/persistence.xml",
@@ -96,7 +96,7 @@ class DescriptorChecksTest {
                         "web/WEB-INF/faces-config.xml",
                         "<faces-config><managed-bean><managed-bean-class>no.port.BoardServlet</managed-bean-class></managed-bean></faces-config>");
         assertThat(wrong())
-                .filteredOn(line -> !line.contains("describes persistence"))
+                .filteredOn(line -> !line.contains("requires a persistence provider"))
                 .singleElement()
                 .asString()
                 .startsWith("no.port.Berth ")
@@ -115,9 +115,9 @@ class DescriptorChecksTest {
                 .extracting(line -> line.replaceFirst("[,;].*@", " @"))
                 .containsExactly(
                         "c is mapped @web.xml:6",
-                        "f is a filter that nothing is mapped to @web.xml:7",
+                        "f is a filter without a mapping @web.xml:7",
                         "/a is mapped to a as well @web.xml:5",
-                        "c is no pattern that a container takes @web.xml:6");
+                        "c is not a valid URL pattern @web.xml:6");
     }
 
     @Test
@@ -130,9 +130,9 @@ class DescriptorChecksTest {
         assertThat(wrong("3.1", lines))
                 .extracting(line -> line.replaceFirst("[,;].*@", " @"))
                 .containsExactly(
-                        "home.jsp is to welcome visitors @web.xml:2",
-                        "/lost.html is named as location @web.xml:3",
-                        "jdbc/tides is a resource that the program asks its server for and does not define itself @web.xml:4");
+                        "home.jsp is a welcome file that does not exist @web.xml:2",
+                        "/lost.html is used as location @web.xml:3",
+                        "jdbc/tides is a resource that the project does not define @web.xml:4");
         sketch.file("web/home.jsp", "x")
                 .file("web/lost.html", "x")
                 .file("web/META-INF/context.xml", "<Context><Resource name='jdbc/tides'/></Context>");
@@ -144,14 +144,14 @@ class DescriptorChecksTest {
         assertThat(wrong("4.0"))
                 .singleElement()
                 .asString()
-                .contains("later than the servlet interface on the class path, 3.1.0");
-        assertThat(wrong("6.0")).singleElement().asString().contains("is of the time of jakarta.servlet");
+                .contains("later than the servlet API on the class path, 3.1.0");
+        assertThat(wrong("6.0")).singleElement().asString().contains("belongs to jakarta.servlet");
         sketch.file(
                 "src/no/port/Feed.java",
                 "package no.port;",
                 "import javax.servlet.annotation.WebServlet;",
                 "@WebServlet(\"/feed\") class Feed {}");
-        assertThat(wrong("2.4")).singleElement().asString().contains("lets a container pass over annotations");
+        assertThat(wrong("2.4")).singleElement().asString().contains("makes the container ignore annotations");
         assertThat(wrong("3.1")).isEmpty();
     }
 
@@ -169,7 +169,7 @@ class DescriptorChecksTest {
                 .singleElement()
                 .asString()
                 .startsWith(
-                        "<display-name> stands behind <servlet-mapping>, which a descriptor of version 2.3 forbids");
+                        "<display-name> follows <servlet-mapping>, which a descriptor of version 2.3 does not allow");
         assertThat(wrong("2.4", servlet("a", "no.port.BoardServlet", "/a"), "<display-name>Port</display-name>"))
                 .isEmpty();
     }

@@ -141,7 +141,7 @@ class IdentificationTest {
                 .jar("lib/x-sources.jar", Map.of("a/B.java", "package a; class B {}"))
                 .jar("lib/x-doc.jar", Map.of("a.html", "", "b.html", "", "c.html", "", "d.html", ""));
         assertThat(jar("lib/broken.jar").kind()).isEqualTo(Jar.Kind.BROKEN);
-        assertThat(jar("lib/broken.jar").trouble()).isEqualTo("is no archive");
+        assertThat(jar("lib/broken.jar").trouble()).isEqualTo("is not a valid archive");
         assertThat(jar("lib/empty.jar").trouble()).isEqualTo("is empty");
         assertThat(jar("lib/x-sources.jar").kind()).isEqualTo(Jar.Kind.SOURCES);
         assertThat(jar("lib/x-doc.jar").kind()).isEqualTo(Jar.Kind.DOCUMENTATION);

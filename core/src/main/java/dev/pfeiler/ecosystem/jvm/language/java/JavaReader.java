@@ -228,7 +228,7 @@ public final class JavaReader {
         }
         if (tokens.upper(i)) simpleName(tokens.text(i));
         else if (end > i + 1) qualifiedName(i, end);
-        // the words within the name are looked at for syntax too: x.default() is none, but y.class is no declaration
+        // the words within the name are looked at for syntax too: x.default() is none, but y.class is not a declaration
         return end;
     }
 

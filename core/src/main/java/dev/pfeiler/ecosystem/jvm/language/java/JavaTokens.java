@@ -118,7 +118,7 @@ final class JavaTokens {
         return text(starts[i], ends[i], hashes[i]);
     }
 
-    /** The text of several tokens, without what stands between them. */
+    /** The text of several tokens, without what is between them. */
     String text(int first, int behind) {
         if (behind <= first + 1) return text(first);
         int hash = hashes[first];
@@ -273,7 +273,7 @@ final class JavaTokens {
         }
     }
 
-    /** A string or character; the token is what stands between the quotes. */
+    /** A string or character; the token is what is between the quotes. */
     private void quoted(Kind kind, char quote) {
         byte[] b = bytes;
         int start = at + 1;

@@ -46,16 +46,16 @@ final class MavenLog {
                         "mvn failed: "
                                 + first("[ERROR] Failed to execute goal")
                                         .or(() -> first("[ERROR]"))
-                                        .orElse("it printed no reason")
+                                        .orElse("no reason given")
                                 + ".",
-                        "Read what it printed with pfeiler prove -v."));
+                        "See its output with pfeiler prove -v."));
     }
 
     private Optional<Failure> noCompiler() {
         return first("No compiler is provided in this environment")
                 .map(line -> new Failure(
                         "There is no compiler: " + toolchain.java() + " is a Java runtime, not a JDK.",
-                        "Install a JDK and let JAVA_HOME name it."));
+                        "Install a JDK and set JAVA_HOME to it."));
     }
 
     private Optional<Failure> level() {
@@ -63,11 +63,10 @@ final class MavenLog {
             if (!line.contains("ERROR")) continue;
             Matcher m = LEVEL.matcher(line.strip());
             if (!m.find()) continue;
-            return Optional.of(
-                    new Failure(
-                            "The JDK in " + toolchain.java() + " (release " + toolchain.feature()
-                                    + ") cannot compile for level " + m.group(1) + ".",
-                            "Install a JDK that can and let JAVA_HOME name it, or choose another level with --choose level=N."));
+            return Optional.of(new Failure(
+                    "The JDK in " + toolchain.java() + " (release " + toolchain.feature()
+                            + ") cannot compile for level " + m.group(1) + ".",
+                    "Set JAVA_HOME to a JDK that supports it, or choose another level with --choose level=N."));
         }
         return Optional.empty();
     }
@@ -75,8 +74,8 @@ final class MavenLog {
     private Optional<Failure> noDescriptor() {
         return first("there is no POM in this directory")
                 .map(line -> new Failure(
-                        "mvn found no pom.xml in the folder it was called in.",
-                        "Call it in the folder that holds pom.xml, not in one above or below."));
+                        "mvn found no pom.xml in its working directory.",
+                        "Run mvn in the directory that contains pom.xml."));
     }
 
     private Optional<Failure> artifact() {
@@ -93,10 +92,10 @@ final class MavenLog {
             return Optional.of(
                     network
                             ? new Failure(
-                                    "mvn could not fetch " + artifact + ": no repository was reached.",
-                                    "Run pfeiler prove again where there is a network.")
+                                    "mvn could not fetch " + artifact + ": no repository could be reached.",
+                                    "Check the network and run pfeiler prove again.")
                             : new Failure(
-                                    "No repository that mvn asked has " + artifact + ".",
+                                    "No configured repository has " + artifact + ".",
                                     "Correct its coordinates with --choose jar:PATH=GROUP:ARTIFACT:VERSION, or declare the repository that has it."));
         }
         return Optional.empty();
@@ -108,7 +107,7 @@ final class MavenLog {
             if (!m.find()) continue;
             return Optional.of(new Failure(
                     "The converted sources do not compile: " + m.group(3) + " (" + m.group(1) + ":" + m.group(2) + ").",
-                    "Look at that line; a library it needs may be missing or in the wrong scope."));
+                    "Check that line; a required library may be missing or in the wrong scope."));
         }
         return Optional.empty();
     }
@@ -118,11 +117,11 @@ final class MavenLog {
         String counts = "";
         for (String line : lines) {
             Matcher m = TESTS.matcher(line);
-            if (m.find()) counts = ": " + m.group(2) + " failed and " + m.group(3) + " broke of " + m.group(1);
+            if (m.find())
+                counts = ": " + m.group(2) + " failures and " + m.group(3) + " errors in " + m.group(1) + " tests";
         }
         return Optional.of(new Failure(
-                "The build works, but its tests do not pass" + counts + ".",
-                "Look at the reports in target/surefire-reports."));
+                "The code compiles, but tests fail" + counts + ".", "See the reports in target/surefire-reports."));
     }
 
     /** The archives that were built, in order. */

@@ -12,7 +12,7 @@ final class SurefirePatterns {
 
     private SurefirePatterns() {}
 
-    /** Whether a file of that name is found without being told. */
+    /** Whether a file of that name is found without configuration. */
     public static boolean usual(String fileName) {
         return NAME.matcher(fileName).matches();
     }

@@ -95,7 +95,7 @@ public final class AntFile {
             }
             defaultTarget = root.attribute("default");
             if (!List.of("", ".").contains(root.attribute("basedir"))) {
-                draft.leave(path, "works in another folder than its own", evidence);
+                draft.leave(path, "has a basedir other than its own folder", evidence);
             }
         }
         for (XmlElement child : root.children()) topLevel(new AntElement(path, child), depth);
@@ -112,7 +112,7 @@ public final class AntFile {
                         .filter(tree::has);
                 if (inside.isPresent() && depth < DEEPEST_IMPORT) load(inside.get(), depth + 1);
                 else if (!element.attribute("optional").equals("true")) {
-                    draft.leave(path, "is imported and is not in this folder", located.evidence());
+                    draft.leave(path, "is imported but is not in this project", located.evidence());
                 }
             }
             default -> task(located);
@@ -241,7 +241,7 @@ public final class AntFile {
                             properties.expand(setting.value()),
                             setting.evidence()));
         } catch (IOException e) {
-            draft.leave(path.get(), "is no properties file", located.evidence());
+            draft.leave(path.get(), "is not a valid properties file", located.evidence());
         }
     }
 

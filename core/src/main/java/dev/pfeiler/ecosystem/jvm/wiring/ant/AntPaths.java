@@ -47,7 +47,7 @@ public final class AntPaths {
         return Optional.ofNullable(named.get(id));
     }
 
-    /** A path of the build file as one within the tree; nothing where it leads out of it. */
+    /** A path of the build file as one within the tree; empty if it leads out of it. */
     Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
         if (plain.matches("[A-Za-z]:.*") || plain.contains("${")) return Optional.empty();
@@ -94,13 +94,13 @@ public final class AntPaths {
         for (String part : written.split(SEPARATOR)) {
             if (part.isBlank()) continue;
             Optional<String> path = inside(part.strip());
-            if (path.isEmpty()) draft.leave(part.strip(), "is on the class path and not in this folder", evidence);
+            if (path.isEmpty()) draft.leave(part.strip(), "is on the class path but not in this project", evidence);
             else if (path.get().endsWith(".jar") && !tree.has(path.get())) {
                 Optional<String> project =
                         maker.apply(path.get()).or(() -> draft.project(tree, path.get(), AntNames.BUILD_FILE));
                 project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
                 if (project.isEmpty() && !made(path.get()))
-                    draft.leave(path.get(), "is on the class path and is missing", evidence);
+                    draft.leave(path.get(), "is on the class path but missing", evidence);
             } else entries.add(new Wiring.Library(path.get(), false, evidence));
         }
     }

@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** The properties of a build file: the first setting of a name stands. Source: the build tool's manual on properties. */
+/** The properties of a build file: the first setting of a name wins. Source: the build tool's manual on properties. */
 public final class AntProperties {
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{([^${}]+)\\}");
     private static final int DEEPEST = 20;

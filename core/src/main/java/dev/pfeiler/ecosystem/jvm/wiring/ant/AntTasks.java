@@ -85,7 +85,7 @@ final class AntTasks {
 
     /** Notes a task whose doing is not followed. */
     void leave(AntElement task) {
-        draft.leave(described(task.element()), "would be run by the build and is not read", task.evidence());
+        draft.leave(described(task.element()), "is run by the build and was not analyzed", task.evidence());
     }
 
     private void other(AntElement task) {
@@ -104,7 +104,7 @@ final class AntTasks {
                     .toList();
             draft.generators.add(new Wiring.Generator(tool.get(), inputs, output, task.evidence()));
         } else if (!PLAIN.contains(name)) {
-            draft.leave("<" + name + ">", "is a task that is not known", task.evidence());
+            draft.leave("<" + name + ">", "is an unknown task", task.evidence());
         }
     }
 
@@ -165,8 +165,7 @@ final class AntTasks {
         if (!reference.isEmpty()) {
             paths.named(reference)
                     .ifPresentOrElse(
-                            classPath::addAll,
-                            () -> draft.leave(reference, "is a path that is not defined", task.evidence()));
+                            classPath::addAll, () -> draft.leave(reference, "is an undefined path", task.evidence()));
         }
         e.children("classpath").forEach(child -> classPath.addAll(paths.entries(task.file(), child)));
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();

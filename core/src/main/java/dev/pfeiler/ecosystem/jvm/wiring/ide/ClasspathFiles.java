@@ -109,7 +109,7 @@ public final class ClasspathFiles {
                     if (key.startsWith("encoding//")) encodings.set(draft.at(key.substring(10)), charset);
                 });
         } catch (IOException e) {
-            draft.leave(draft.at(RESOURCES), "is no properties file", Evidence.of(draft.at(RESOURCES), ""));
+            draft.leave(draft.at(RESOURCES), "is not a valid properties file", Evidence.of(draft.at(RESOURCES), ""));
         }
         return encodings.settle(PropertiesFile.find(tree, draft.at(RESOURCES), "encoding/<project>"));
     }
@@ -122,10 +122,10 @@ public final class ClasspathFiles {
                 case "src" -> sourceEntry(entry, path, evidence);
                 case "lib" -> libraryEntry(entry, path, evidence);
                 case "output" -> output = Optional.of(new Wiring.Setting(trim(path), evidence));
-                case "var" -> draft.leave(path, "is a class-path entry behind a variable of the IDE", evidence);
+                case "var" -> draft.leave(path, "is a class-path entry that uses a variable of the IDE", evidence);
                 case "con" -> {
                     if (!container(path))
-                        draft.leave(path, "is a library set kept by the IDE, not by the project", evidence);
+                        draft.leave(path, "is a library set defined in the IDE, not in the project", evidence);
                 }
                 default -> {}
             }
@@ -133,7 +133,7 @@ public final class ClasspathFiles {
     }
 
     /**
-     * Containers that a build tool has by itself, or that the imports ask for: the JDK and what was part of it, the web folder's libraries, a server's API, test
+     * Containers that a build tool has built in, or that the imports ask for: the JDK and what was part of it, the web folder's libraries, a server's API, test
      * runners.
      */
     private static boolean container(String path) {
@@ -152,7 +152,7 @@ public final class ClasspathFiles {
         if (path.startsWith("/")) {
             Optional<String> project = Optional.ofNullable(folders.get(path.substring(1)));
             project.ifPresent(folder -> draft.projects.add(new Wiring.Setting(folder, evidence)));
-            if (project.isEmpty()) draft.leave(path, "is another project of the IDE's workspace", evidence);
+            if (project.isEmpty()) draft.leave(path, "is another project of the workspace", evidence);
             return;
         }
         String own = entry.attribute("output");
@@ -174,7 +174,7 @@ public final class ClasspathFiles {
             String place = attribute(entry, DEPLOYED);
             if (place.startsWith("/")) deployed.add(Wiring.Content.of(tree, inside.get(), place.substring(1)));
         } else {
-            draft.leave(path, "is on the class path and not in this folder", evidence);
+            draft.leave(path, "is on the class path but not in this project", evidence);
         }
     }
 

@@ -53,7 +53,7 @@ final class FolderEncodings {
             draft.leave(
                     path,
                     "is in " + charset.value() + ", and a module is compiled in one encoding, "
-                            + settled.get().value() + "; convert its files to that",
+                            + settled.get().value() + "; convert its files to that encoding",
                     charset.evidence());
         });
         return settled;

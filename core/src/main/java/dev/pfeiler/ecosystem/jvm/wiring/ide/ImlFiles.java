@@ -52,7 +52,7 @@ public final class ImlFiles {
         return wirings;
     }
 
-    /** The folder of a module; one whose file lies among the project's settings is the project itself. */
+    /** The folder of a module; one whose file is among the project's settings is the project itself. */
     private static String folder(String module) {
         String parent = Paths.parent(module);
         return Paths.name(parent).equals(FOLDER) ? Paths.parent(parent) : parent;
@@ -196,12 +196,12 @@ public final class ImlFiles {
                 Optional<XmlElement> library =
                         e.attribute("level").equals("project") ? draft.xml(tree, file) : Optional.empty();
                 if (library.isPresent()) classes(library.get(), test, file, libraries);
-                else draft.leave(e.attribute("name"), "is a library kept by the IDE, not by the project", evidence);
+                else draft.leave(e.attribute("name"), "is a library defined in the IDE, not in the project", evidence);
             }
             case "module" -> {
                 String name = e.attribute("module-name");
                 if (folders.containsKey(name)) draft.projects.add(new Wiring.Setting(folders.get(name), evidence));
-                else draft.leave(name, "is another module of the IDE's project", evidence);
+                else draft.leave(name, "is another module of the project", evidence);
             }
             default -> {}
         }
@@ -217,7 +217,7 @@ public final class ImlFiles {
                     boolean there = path.isPresent()
                             && (tree.has(path.get()) || tree.folders().contains(path.get()));
                     if (!there) {
-                        draft.leave(root.attribute("url"), "is on the class path and not in this folder", evidence);
+                        draft.leave(root.attribute("url"), "is on the class path but not in this project", evidence);
                     } else if (tree.has(path.get())) {
                         libraries.add(new Wiring.Library(path.get(), test, evidence));
                     } else {

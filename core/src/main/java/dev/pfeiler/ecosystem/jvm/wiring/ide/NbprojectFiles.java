@@ -54,7 +54,7 @@ public final class NbprojectFiles {
         try {
             read = PropertiesFile.read(tree, file);
         } catch (IOException e) {
-            draft.leave(file, "is no properties file", Evidence.of(file, ""));
+            draft.leave(file, "is not a valid properties file", Evidence.of(file, ""));
         }
         read.forEach((key, setting) -> properties.set(key, setting.value(), setting.evidence()));
         List<Wiring.SourceFolder> sources = new ArrayList<>();
@@ -136,12 +136,12 @@ public final class NbprojectFiles {
             else if (path.get().endsWith(".jar"))
                 draft.leave(
                         path.get(),
-                        "is on the class path and not in this folder",
+                        "is on the class path but not in this project",
                         setting.get().evidence());
             else if (part.contains("${libs."))
                 draft.leave(
                         part,
-                        "is a library kept by the IDE, not by the project",
+                        "is a library defined in the IDE, not in the project",
                         setting.get().evidence());
         }
     }

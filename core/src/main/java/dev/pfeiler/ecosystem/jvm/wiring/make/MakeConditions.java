@@ -37,7 +37,7 @@ final class MakeConditions {
         return open.stream().allMatch(Branch::met);
     }
 
-    /** Takes a line; whether it belongs to a conditional and not to what stands in it. */
+    /** Takes a line; whether it belongs to a conditional and not to what is in it. */
     boolean take(String line) {
         if (line.equals("endif")) {
             open.poll();

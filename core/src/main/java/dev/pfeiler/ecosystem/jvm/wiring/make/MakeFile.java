@@ -120,7 +120,7 @@ public final class MakeFile {
             Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
             if (path.isEmpty() || depth > 5) {
                 if (!evidence.excerpt().startsWith("-"))
-                    draft.leave(file, "is included and is not in this folder", evidence);
+                    draft.leave(file, "is included but is not in this project", evidence);
                 continue;
             }
             try {

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The words of a call of {@code jar}. Source: the JDK's tool specification of jar.
+ * The arguments of a call of {@code jar}. Source: the JDK's tool specification of jar.
  *
  * @param creates whether it makes an archive
- * @param manifest the manifest file; empty where none is given
- * @param mainClass the entry point; empty where none is given
+ * @param manifest the manifest file; empty if none is given
+ * @param mainClass the entry point; empty if none is given
  * @param parts what goes in
  */
 record JarCall(boolean creates, String file, String manifest, String mainClass, List<Part> parts) {

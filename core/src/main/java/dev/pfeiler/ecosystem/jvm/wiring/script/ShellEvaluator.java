@@ -36,7 +36,7 @@ public final class ShellEvaluator {
         this.effort = effort;
     }
 
-    /** What a pipeline prints; nothing where some command of it is not known. */
+    /** What a pipeline prints; empty if some command of it is not known. */
     public Optional<String> run(String pipeline, String folder) {
         List<String> stages = split(pipeline, '|');
         Optional<String> text = source(words(stages.get(0)), folder);
@@ -260,7 +260,7 @@ public final class ShellEvaluator {
         return lines.isEmpty() ? "" : String.join("\n", lines) + "\n";
     }
 
-    /** Parts of a text at a separator that stands outside quotes and parentheses. */
+    /** Parts of a text at a separator that is outside quotes and parentheses. */
     static List<String> split(String text, char separator) {
         List<String> parts = new ArrayList<>();
         StringBuilder part = new StringBuilder();

@@ -55,11 +55,11 @@ public final class ToolCalls {
                 Optional<String> generator = GeneratorCalls.program(program);
                 if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
                 else if (OTHER_COMPILERS.contains(program))
-                    draft.leave(program, "is called by the build and is not read", evidence);
+                    draft.leave(program, "is run by the build and was not analyzed", evidence);
                 else if (DOWNLOADS.contains(program))
-                    draft.leave(program, "fetches or sends something; the build tool will not", evidence);
+                    draft.leave(program, "accesses the network; the build tool will not do that", evidence);
                 else if (INTERPRETERS.contains(program))
-                    draft.leave(String.join(" ", words), "is called by the build and is not read", evidence);
+                    draft.leave(String.join(" ", words), "is run by the build and was not analyzed", evidence);
             }
         }
     }
@@ -90,7 +90,7 @@ public final class ToolCalls {
     /**
      * What a copy lays into a folder: files, or folders with all that is in them.
      *
-     * @param deep whether it copies what lies in folders, too
+     * @param deep whether it copies what is in folders, too
      */
     private List<Wiring.Content> copied(String from, String to, String folder, boolean deep) {
         String plain = from.replace('\\', '/');
@@ -200,7 +200,7 @@ public final class ToolCalls {
                         && (tree.has(inside.get()) || tree.folders().contains(inside.get()));
                 if (there) libraries.add(new Wiring.Library(inside.get(), false, evidence));
                 else if (path.endsWith(".jar") && !path.contains("*") && !made(inside)) {
-                    draft.leave(path, "is on the class path and not in this folder", evidence);
+                    draft.leave(path, "is on the class path but not in this project", evidence);
                 } else inside.filter(this::built).ifPresent(p -> libraries.add(new Wiring.Library(p, false, evidence)));
             }
         }
@@ -253,7 +253,7 @@ public final class ToolCalls {
                         key.toString(),
                         new Wiring.Setting(value.toString(), Evidence.of(path.orElse(written), key + ": " + value))));
             } catch (java.io.IOException e) {
-                draft.leave(written, "is no manifest", Evidence.of(path.orElse(written), ""));
+                draft.leave(written, "is not a valid manifest", Evidence.of(path.orElse(written), ""));
             }
         });
         return read;

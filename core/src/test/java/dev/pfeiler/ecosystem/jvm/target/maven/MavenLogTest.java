@@ -42,10 +42,10 @@ class MavenLogTest {
     void anArtifactMayBeNowhereOrOutOfReach() {
         Failure nowhere = failure(
                 "[ERROR] Failed to execute goal on project x: Could not resolve dependencies for project p:x:war:1: Could not find artifact no.port:lamps:jar:1.2 in central");
-        assertThat(nowhere.cause()).contains("no.port:lamps:jar:1.2").startsWith("No repository");
+        assertThat(nowhere.cause()).contains("no.port:lamps:jar:1.2").startsWith("No configured repository");
         Failure outOfReach = failure(
                 "[ERROR] Failed to execute goal on project x: Cannot access central in offline mode and the artifact no.port:lamps:jar:1.2 has not been downloaded from it before.");
-        assertThat(outOfReach.cause()).contains("no.port:lamps:jar:1.2").contains("no repository was reached");
+        assertThat(outOfReach.cause()).contains("no.port:lamps:jar:1.2").contains("no repository could be reached");
     }
 
     @Test
@@ -62,7 +62,7 @@ class MavenLogTest {
         Failure failure = failure(
                 "[ERROR] The goal you specified requires a project to execute but there is no POM in this directory (/x). Please verify you invoked Maven from the correct directory. -> [Help 1]");
         assertThat(failure.cause()).contains("no pom.xml");
-        assertThat(failure.next()).contains("above or below");
+        assertThat(failure.next()).isEqualTo("Run mvn in the directory that contains pom.xml.");
     }
 
     @Test
@@ -70,7 +70,7 @@ class MavenLogTest {
         Failure failure = failure(
                 "[ERROR] Tests run: 5, Failures: 1, Errors: 2, Skipped: 0",
                 "[ERROR] Failed to execute goal surefire: There are test failures.");
-        assertThat(failure.cause()).contains("1 failed and 2 broke of 5");
+        assertThat(failure.cause()).contains("1 failures and 2 errors in 5 tests");
     }
 
     @Test
