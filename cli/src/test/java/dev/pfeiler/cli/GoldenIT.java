@@ -70,7 +70,7 @@ class GoldenIT {
                 .replace(Program.HOME.toString(), "HOME")
                 .replaceAll(HASH, "-HASHHASH")
                 // what the machine has
-                .replaceAll("(?s)\\nTools\\n.*?\\n\\n", "\\n")
+                .replaceAll("(?s)\\nTools\\n.*?\\n\\n", "\n")
                 .replaceAll("(?m)^    \\d+\\.\\d+.*, \\d.*$", "    VERSIONS")
                 .replaceAll("(?m) +$", "");
         Golden.check("screens/" + golden + ".txt", shown);

@@ -65,7 +65,7 @@ final class LibraryFindings {
         project.usage().evidence(jar, Way.BY_NAME).stream().limit(1).forEach(evidence::add);
         project.usage().evidence(jar, Way.TEST).stream().limit(1).forEach(evidence::add);
         String named = identity.sign() == JarIdentity.Sign.NAME
-                ? "not found in any repository"
+                ? "not identified"
                 : identity.coordinates().shown() + " (" + identity.sign().words() + ")";
         found.add(
                 Topic.LIBRARIES,
