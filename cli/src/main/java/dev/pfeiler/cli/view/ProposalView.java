@@ -37,7 +37,7 @@ public final class ProposalView {
         screen.blank();
         new TreePairView(screen, verbose).show(tree, proposal);
         for (Proposal.Part part : proposal.parts()) {
-            String which = proposal.parts().size() == 1 ? "" : (part.folder().isEmpty() ? "." : part.folder()) + ": ";
+            String which = proposal.parts().size() == 1 ? "" : " (" + part.id() + ")";
             decisions(which, proposal.decisionsOf(part));
         }
         questions(proposal.questions());
@@ -58,7 +58,7 @@ public final class ProposalView {
                 groups.computeIfAbsent(decision.group(), g -> new ArrayList<>()).add(decision);
         }
         groups.forEach((group, members) -> {
-            screen.heading(which + (group.isEmpty() ? "Decisions" : group));
+            screen.heading((group.isEmpty() ? "Decisions" : group) + which);
             boolean refined = members.stream().anyMatch(member -> decisions.stream()
                     .anyMatch(d -> d.about().equals(Optional.of(member.key()))));
             if (refined) refined(members, decisions);

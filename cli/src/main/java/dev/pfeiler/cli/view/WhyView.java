@@ -24,11 +24,7 @@ public final class WhyView {
         }
         for (Decision decision : explanation.decisions()) {
             screen.heading(decision.title());
-            screen.row(
-                    screen.sign(decision.certainty()),
-                    decision.value(),
-                    decision.certainty().word(),
-                    40);
+            screen.row(screen.sign(decision.certainty()), decision.value(), "", 0);
             screen.text(4, decision.reason());
             screen.evidence(decision.evidence(), true);
             for (Decision.Alternative other : decision.alternatives()) {
