@@ -49,7 +49,7 @@ class BadInputIT {
         refused(2, "--color", "survey", "--color=pink");
         sketch.file("src/p/A.java", "package p; class A {}");
         refused(2, "cannot be converted for ant", "convert", "--to", "ant", sketch.root());
-        refused(2, "\"huge\" is no value for level", "convert", "--choose", "level=huge", sketch.root());
+        refused(2, "Invalid value for level: \"huge\"", "convert", "--choose", "level=huge", sketch.root());
         refused(2, "There is no decision \"encodign\"", "convert", "--choose", "encodign=UTF-8", sketch.root());
         refused(2, "\"bogus\" is no value for folder:src", "propose", "--choose", "folder:src=bogus", sketch.root());
     }
@@ -61,8 +61,8 @@ class BadInputIT {
         sketch.file("notes.txt", "nothing to build");
         refused(3, "No project in", "convert", sketch.root());
         refused(3, "is a file, not a directory", "survey", sketch.root().resolve("notes.txt"));
-        refused(3, "has no ledger", "undo", sketch.root());
-        refused(3, "has no ledger", "prove", sketch.root());
+        refused(3, "no ledger found", "undo", sketch.root());
+        refused(3, "no ledger found", "prove", sketch.root());
         assertThat(program.run("survey", sketch.root()).exit())
                 .as("a survey may find nothing")
                 .isZero();
@@ -81,7 +81,7 @@ class BadInputIT {
         refused(2, "There is no decision \"levl\" (pfeiler.yaml:2)", "convert", sketch.root());
         assertThat(program.run("convert", sketch.root()).err()).contains("Did you mean \"level\"?");
         sketch.file("pfeiler.yaml", "level: '8");
-        refused(2, "is no YAML", "propose", sketch.root());
+        refused(2, "is not valid YAML", "propose", sketch.root());
     }
 
     @Test

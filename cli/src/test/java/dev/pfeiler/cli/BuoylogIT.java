@@ -30,7 +30,7 @@ class BuoylogIT {
     void becomesModulesAndIsProven() throws IOException {
         Map<String, String> before = new Sketch(project).digest();
         assertThat(program.run("survey", project).out())
-                .contains("is not agreed on: 1.8 in the build file, 1.7 in the shell script")
+                .contains("conflicting values: 1.8 in the build file, 1.7 in the shell script")
                 .contains("build.properties:3")
                 .contains("build.sh:9");
         Program.Run convert = program.run("convert", project);

@@ -146,14 +146,19 @@ public final class References {
             byte[] bytes = tree.bytes(file.path());
             text = Text.decode(bytes);
             // a text that does not come back to the same bytes is not rewritten
-            boolean exact = Arrays.equals(text.content().getBytes(text.charset()), bytes);
-            PathReferenceSyntax syntax = exact && !moved.containsKey(file.path())
-                    ? PathReferenceSyntax.of(file.path(), text.content())
-                    : PathReferenceSyntax.UNKNOWN;
+            boolean exact = !moved.containsKey(file.path())
+                    && Arrays.equals(text.content().getBytes(text.charset()), bytes);
+            PathReferenceSyntax syntax =
+                    exact ? PathReferenceSyntax.of(file.path(), text.content()) : PathReferenceSyntax.UNKNOWN;
             inText(file, text, syntax);
         } catch (IOException e) {
             LoggerFactory.getLogger(References.class).debug("{}", file.path(), e);
         }
+    }
+
+    /** Whether a line may contain a path, judged cheaply: most lines of most files do not. */
+    private static boolean mayName(String line, boolean source) {
+        return line.indexOf('/') >= 0 && (!source || line.indexOf('"') >= 0 || line.indexOf('\'') >= 0);
     }
 
     private void inText(TreeFile file, Text text, PathReferenceSyntax syntax) {
@@ -162,12 +167,21 @@ public final class References {
         List<Step.Change> changes = new ArrayList<>();
         StringBuilder content = new StringBuilder();
         int number = 0;
-        for (String whole : text.content().split("(?<=\n)", -1)) {
+        String all = text.content();
+        int next;
+        for (int start = 0; start < all.length(); start = next) {
+            int end = all.indexOf('\n', start);
+            next = end < 0 ? all.length() : end + 1;
             number++;
+            String whole = all.substring(start, next);
+            if (!mayName(whole, source)) {
+                content.append(whole);
+                continue;
+            }
             String line = whole.stripTrailing();
             StringBuilder changed = new StringBuilder();
             Matcher matcher = PATH.matcher(line);
-            while (line.indexOf('/') >= 0 && matcher.find()) {
+            while (matcher.find()) {
                 char before = matcher.start() > 0 ? line.charAt(matcher.start() - 1) : ' ';
                 if (source && before != '"' && before != '\'' || "/:$}".indexOf(before) >= 0) continue;
                 String path = matcher.group();

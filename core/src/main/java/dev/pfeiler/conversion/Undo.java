@@ -76,7 +76,7 @@ public final class Undo {
     }
 
     static Result run(Path folder, Edits edits, Disk disk) {
-        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to take back", disk);
+        Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to undo", disk);
         Lock lock = null;
         try {
             lock = Lock.take(undo.root);

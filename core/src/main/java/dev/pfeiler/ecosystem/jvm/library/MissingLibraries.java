@@ -97,7 +97,7 @@ public final class MissingLibraries {
             String name =
                     declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
             Import before = open.get(name);
-            List<Evidence> evidence = new ArrayList<>(before == null ? List.of() : before.evidence());
+            List<Evidence> evidence = before == null ? new ArrayList<>() : before.evidence();
             evidence.add(new Evidence(source.path(), declared.line(), declared.words()));
             open.put(name, new Import(name, whole, evidence, test && (before == null || before.testsAlone())));
         }

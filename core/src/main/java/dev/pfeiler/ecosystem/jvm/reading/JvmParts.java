@@ -9,6 +9,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +19,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** Finds the JVM projects in a tree: those that a build tool manages, and one that contains all the rest. */
 public final class JvmParts {
@@ -28,6 +30,8 @@ public final class JvmParts {
     private static final Set<String> WIRING = Set.of("build.xml", ".classpath", "project.xml");
     private static final Set<String> SCRIPTS = Set.of("sh", "bash", "bat", "cmd", "mk", "");
     private static final long LARGEST_SCRIPT = 1 << 16;
+    /** How many sources of a folder are read for their package. */
+    private static final int SAMPLE = 3;
     /** How much of a source is searched for its package, in bytes. */
     private static final int HEAD = 1 << 14;
 
@@ -103,16 +107,29 @@ public final class JvmParts {
     /** The smallest folder that contains the sources, the libraries and the wirings. */
     private static String folder(ProjectTree rest, List<TreeFile> sources, List<TreeFile> wirings) {
         Set<String> folders = new TreeSet<>();
-        Set<String> roots = new TreeSet<>();
-        for (TreeFile source : sources) roots.add(root(rest, source));
-        folders.addAll(roots);
         wirings.forEach(file -> folders.add(Paths.parent(file.path())));
+        if (folders.contains("")) return "";
+        Set<String> roots = roots(rest, sources);
+        folders.addAll(roots);
         rest.files().stream()
                 .filter(file -> file.extension().equals("jar"))
                 .forEach(file -> folders.add(Paths.parent(file.path())));
         String common = Paths.common(folders);
         // a source folder is inside its project, not the project itself
         return wirings.isEmpty() && roots.contains(common) ? Paths.parent(common) : common;
+    }
+
+    /** The folders that packages start in, as a few sources of each folder show them. */
+    private static Set<String> roots(ProjectTree rest, List<TreeFile> sources) {
+        Map<String, List<TreeFile>> byFolder =
+                sources.stream().collect(Collectors.groupingBy(source -> Paths.parent(source.path())));
+        Set<String> roots = new TreeSet<>();
+        byFolder.values().forEach(inFolder -> inFolder.stream()
+                .limit(SAMPLE)
+                .map(source -> root(rest, source))
+                .min(Comparator.comparingInt(String::length))
+                .ifPresent(roots::add));
+        return roots;
     }
 
     /** The folder that a source's package starts in. */
