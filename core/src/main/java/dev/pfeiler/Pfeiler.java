@@ -74,7 +74,7 @@ public final class Pfeiler {
     /**
      * What would change in a surveyed tree.
      *
-     * @param options what the person chose on the command line; it overrides the choices file
+     * @param options what the user chose on the command line; it overrides the choices file
      */
     public Proposal propose(Survey survey, Choices options) {
         ProjectTree tree = survey.tree();
@@ -217,7 +217,7 @@ public final class Pfeiler {
     /**
      * Declares one more dependency in the descriptor of a managed folder.
      *
-     * @param scope what the person wants; empty for the usual one
+     * @param scope what the user wants; empty for the usual one
      */
     public Addition add(Path folder, String name, Optional<String> scope) {
         ProjectTree tree = ProjectTree.read(folder);

@@ -12,7 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Asks a person at a terminal what the project does not specify; Enter takes the default shown. */
+/** Asks a user at a terminal what the project does not specify; Enter takes the default shown. */
 public final class Interview {
     private final Terminal terminal;
 

@@ -5,7 +5,7 @@ import me.tongfei.progressbar.ProgressBar;
 import me.tongfei.progressbar.ProgressBarBuilder;
 import me.tongfei.progressbar.ProgressBarStyle;
 
-/** Shows a person at a terminal what long work is at; says nothing elsewhere. */
+/** Shows a user at a terminal what long work is at; says nothing elsewhere. */
 public final class Stage implements Consumer<String>, AutoCloseable {
     private final ProgressBar bar;
 

@@ -10,9 +10,9 @@ import java.util.Map;
 import java.util.stream.Stream;
 
 /**
- * The streams that the program talks to a person by.
+ * The streams that the program talks to a user by.
  *
- * @param interactive whether a person can answer questions
+ * @param interactive whether a user can answer questions
  * @param out whether standard output is a terminal
  * @param err whether standard error is a terminal
  * @param columns the width of a line

@@ -22,7 +22,7 @@ import java.util.stream.Stream;
  * @param format version of this format
  * @param parts the parts that were converted; none in format 1
  * @param decisions all effective decisions, by key; none in format 1
- * @param choices those of them that the person made
+ * @param choices those of them that the user made
  * @param folders the folders of the old tree
  * @param untouched the files of the old tree that no step concerns
  * @param entries what was done, in this order
@@ -56,7 +56,7 @@ public record Ledger(
      * What was decided, to be recorded.
      *
      * @param decisions all effective decisions, by key
-     * @param choices those of them that the person made
+     * @param choices those of them that the user made
      * @param files further files beside the ledger, by name
      */
     public record Decided(

@@ -71,7 +71,7 @@ final class Preflight {
         for (String path : paths) {
             for (String part = path; !part.isEmpty(); part = Paths.parent(part)) {
                 String other = seen.putIfAbsent(part.toLowerCase(Locale.ROOT), part);
-                // what was so before is the person's own doing
+                // what was so before is the user's own doing
                 if (other == null || other.equals(part) || !comers.contains(path)) continue;
                 throw Refusal.notPossible(
                         part + " and " + other + " differ only in letter case, and some file systems cannot hold both.",

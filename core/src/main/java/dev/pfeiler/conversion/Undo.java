@@ -28,13 +28,13 @@ import java.util.stream.Stream;
  * then the old file itself.
  */
 public final class Undo {
-    /** What to do with files that the person has changed since. */
+    /** What to do with files that the user has changed since. */
     public enum Edits {
         /** Do nothing at all. */
         REFUSE,
-        /** The person's work stays where the old tree has a place for it. */
+        /** The user's work stays where the old tree has a place for it. */
         KEEP_MINE,
-        /** The old files come back, and the person's are set aside. */
+        /** Restore the original files; those of the user are saved under another name. */
         TAKE_OLD
     }
 
@@ -43,7 +43,7 @@ public final class Undo {
      *
      * @param reversed how many steps
      * @param aside files that were set aside, by the paths where they are now
-     * @param left files that the person made since, which stay where they are
+     * @param left files that the user made since, which stay where they are
      * @param built folders that builds wrote since, which are gone
      */
     public record Result(int reversed, List<String> aside, List<String> left, List<String> built) {
@@ -193,7 +193,7 @@ public final class Undo {
     private boolean holdsOld(String path) throws IOException {
         for (Ledger.Entry entry : ledger.entries()) {
             if (entry.source().isEmpty() || !entry.path().equals(path)) continue;
-            // a person may have deleted what was moved; what the ledger keeps only an undo takes out
+            // a user may have deleted what was moved; what the ledger keeps only an undo takes out
             boolean here =
                     entry instanceof Ledger.Moved moved && !moved.sha256().isEmpty()
                             ? exists(path) && !differs(path, moved.sha256())
@@ -248,7 +248,7 @@ public final class Undo {
                 written.path(), "was edited", "kept, if no original file needs its path", "saved as NAME.yours"));
     }
 
-    /** A file of the person's own now is where an old one was. */
+    /** A new file of the user is where an original was. */
     private Optional<LaterEdit> occupied(String path) {
         if (!exists(path) || isGoal(path)) return Optional.empty();
         return Optional.of(new LaterEdit(
@@ -338,7 +338,7 @@ public final class Undo {
             }
             return;
         }
-        // a file of the person's own may be at the old place
+        // a file of the user's own may be at the old place
         if (mine && !exists(edited.path())) {
             disk.move(root.resolve(edited.to()), root.resolve(edited.path()));
             setAside(edited.kept(), edited.path(), "before");
@@ -352,15 +352,15 @@ public final class Undo {
     private void reverse(Ledger.Moved moved, Edits edits) throws IOException {
         boolean changed = differs(moved.to(), moved.sha256());
         if (isAtHome(moved)) {
-            // not taken, or reversed already; else the person has made the same file at the old place again
+            // not taken, or reversed already; else the user has made the same file at the old place again
             boolean twice = exists(moved.to()) && !changed && !isOld(moved.to());
             if (twice) disk.delete(root.resolve(moved.to()));
             return;
         }
-        // the step of that file was reversed, so this one was before it; the person has edited what came back
+        // the step of that file was reversed, so this one was before it; the user has edited what came back
         if (holdsOld(moved.to())) return;
         if (exists(moved.to()) && exists(moved.path())) {
-            // a file of the person's own is at the old place
+            // a file of the user's own is at the old place
             if (!changed) bringBack(moved.to(), moved.path(), edits);
             else {
                 setAside(moved.to(), moved.path(), "yours");
@@ -372,7 +372,7 @@ public final class Undo {
                 disk.move(root.resolve(moved.kept()), root.resolve(moved.path()));
             } else disk.move(root.resolve(moved.to()), root.resolve(moved.path()));
         } else if (edits == Edits.TAKE_OLD && exists(moved.kept())) {
-            // the person deleted it, and may have made another at the old place
+            // the user deleted it, and may have made another at the old place
             bringBack(moved.kept(), moved.path(), edits);
         }
     }

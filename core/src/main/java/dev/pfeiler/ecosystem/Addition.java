@@ -11,7 +11,7 @@ import java.util.List;
  * @param reason why this version
  * @param brings what is a transitive dependency
  * @param changes artifacts that are there in another version by it, in words
- * @param notes what a person must know besides
+ * @param notes what a user must know besides
  */
 public record Addition(
         Step.Edit edit, String declared, String reason, List<String> brings, List<String> changes, List<String> notes) {

@@ -36,7 +36,7 @@ public interface Ecosystem {
         return Optional.empty();
     }
 
-    /** How a person declares one more dependency with the ecosystem's own tool. */
+    /** How a user declares one more dependency with the ecosystem's own tool. */
     default String addCommand(String name) {
         return "";
     }

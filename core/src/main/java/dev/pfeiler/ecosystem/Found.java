@@ -8,7 +8,7 @@ import java.util.List;
  * @param artifact its name without a version, for example group and artifact
  * @param versions newest first
  * @param scope in which a program needs it
- * @param places where it was found: in the project, in the local store, in the catalogue
+ * @param places where it was found: in the project, in the local repository, in the catalogue
  * @param matches the classes or packages by which it was found; empty if its name is what was looked for
  */
 public record Found(String artifact, List<String> versions, String scope, List<String> places, List<String> matches) {

@@ -19,7 +19,7 @@ public interface Libraries {
      * Declares one more dependency in a managed project, as an edit of its descriptor.
      *
      * @param name as for a search, or the library's own name with or without a version
-     * @param scope what the person wants; empty for the usual one
+     * @param scope what the user wants; empty for the usual one
      * @throws dev.pfeiler.evidence.Refusal if it cannot be done, or the name is ambiguous
      */
     Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment);

@@ -10,7 +10,7 @@ public interface Reading {
     List<Finding> findings();
 
     /**
-     * The proposal that follows from the findings and the person's choices.
+     * The proposal that follows from the findings and the user's choices.
      *
      * @param target the id of one of the ecosystem's build tools
      * @throws dev.pfeiler.evidence.Refusal if a choice is invalid or nothing can be proposed

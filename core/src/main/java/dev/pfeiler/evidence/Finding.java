@@ -10,7 +10,7 @@ import java.util.function.Predicate;
  * @param topic what it is about; views group by it
  * @param subject the thing the fact is about: a path, a setting, a tool
  * @param fact the fact in a few words
- * @param leftForYou whether a person has to act on it
+ * @param leftForYou whether a user has to act on it
  */
 public record Finding(
         Topic topic, String subject, String fact, Certainty certainty, List<Evidence> evidence, boolean leftForYou) {
@@ -38,7 +38,7 @@ public record Finding(
         return new Finding(topic, subject, fact, certainty, evidence, false);
     }
 
-    /** Something that could not be read or settled, and that a person has to look at. */
+    /** Something that could not be read or settled, and that a user has to look at. */
     public static Finding trouble(String subject, String fact, Evidence... evidence) {
         return new Finding(Topic.TROUBLE, subject, fact, Certainty.CERTAIN, List.of(evidence), true);
     }

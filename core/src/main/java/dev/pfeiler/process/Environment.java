@@ -11,7 +11,7 @@ import java.util.stream.Stream;
 /**
  * What a project finds on this machine.
  *
- * @param home the person's home folder
+ * @param home the user's home folder
  * @param variables the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
  * @param offline whether other machines must not be asked
@@ -34,7 +34,7 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
         return new Environment(home, variables, javaHome, so);
     }
 
-    /** Pfeiler's folder below the person's cache folder, the only place that reading writes to. */
+    /** Pfeiler's folder below the user's cache folder, the only place that reading writes to. */
     public Path cache() {
         String folder = variables.getOrDefault("XDG_CACHE_HOME", "");
         // the base directory specification takes absolute paths alone

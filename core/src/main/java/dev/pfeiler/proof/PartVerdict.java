@@ -11,7 +11,7 @@ import java.util.Optional;
  * @param failure why there is nothing to compare, if there is not
  * @param products the archives that the build tool built
  * @param log the output of the build tool
- * @param notes what a person should know about how the proof was made
+ * @param notes what a user should know about how the proof was made
  */
 public record PartVerdict(
         List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {

@@ -14,7 +14,7 @@ import java.util.function.Consumer;
  * @param scratch an empty folder for what is built from it
  * @param log the file for the build tool's output
  * @param decisions all effective decisions when the conversion was carried out, by key
- * @param choices those of them that the person made
+ * @param choices those of them that the user made
  * @param stage is notified of what is being done, for people who wait
  */
 public record ProofRequest(

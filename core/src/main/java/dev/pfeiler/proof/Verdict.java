@@ -6,7 +6,7 @@ import java.util.List;
  * What a proof came to.
  *
  * @param parts in the order of the survey
- * @param notes what a person should know about the proof as a whole
+ * @param notes what a user should know about the proof as a whole
  */
 public record Verdict(List<Part> parts, List<String> notes) {
     /**

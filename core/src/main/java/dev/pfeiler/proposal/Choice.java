@@ -4,7 +4,7 @@ import dev.pfeiler.evidence.Evidence;
 import java.util.Objects;
 
 /**
- * What a person settled about one decision.
+ * What a user settled about one decision.
  *
  * @param said where it was said: an option, or a line of the choices file
  */
@@ -20,7 +20,7 @@ public record Choice(String key, String value, Evidence said) {
         return new Choice(key, value, Evidence.of("command line", option));
     }
 
-    /** Where it was said, for a person who has to correct it. */
+    /** Where it was said, for a user who has to correct it. */
     String where() {
         return said.line() > 0 ? said.place() : said.excerpt();
     }

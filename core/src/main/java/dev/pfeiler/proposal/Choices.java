@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** What the person settled, by decision key; what was said later overrides what was said before. */
+/** What the user settled, by decision key; what was said later overrides what was said before. */
 public final class Choices {
     /** Nothing settled. */
     public static final Choices NONE = new Choices(List.of());

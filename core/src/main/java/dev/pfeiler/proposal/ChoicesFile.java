@@ -16,7 +16,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
- * {@code pfeiler.yaml}: choices a person may edit and commit. The format is described in docs/choices.md.
+ * {@code pfeiler.yaml}: choices a user may edit and commit. The format is described in docs/choices.md.
  *
  * <p>A decision key {@code a} stands as {@code a: value}; a key {@code a:b} as an entry {@code b} of the mapping {@code a}.
  */

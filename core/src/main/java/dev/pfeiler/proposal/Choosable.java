@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
-/** The values that a person may choose for a decision. */
+/** The values that a user may choose for a decision. */
 public final class Choosable {
     /** The value of a decision to do without something. */
     public static final String WITHOUT = "without";

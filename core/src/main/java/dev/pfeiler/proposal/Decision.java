@@ -33,7 +33,7 @@ public record Decision(
         EVIDENCE,
         /** Nothing in the tree: the default of a question. */
         DEFAULT,
-        /** The person's choice. */
+        /** The user's choice. */
         CHOICE
     }
 

@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
-/** Collects the decisions about one part, each with the person's choice where there is one. */
+/** Collects the decisions about one part, each with the user's choice where there is one. */
 public final class Deliberation {
     private final Choices choices;
     private final Map<String, Decision> decisions = new LinkedHashMap<>();
@@ -27,7 +27,7 @@ public final class Deliberation {
         return choices;
     }
 
-    /** The effective value: the person's, else the one the evidence proposes. */
+    /** The effective value: the user's, else the one the evidence proposes. */
     public String settle(Decision proposed) {
         return settle(proposed, Optional::of);
     }
@@ -36,7 +36,7 @@ public final class Deliberation {
      * The effective value, where not every text is one.
      *
      * @param check gives the value in its normal form, or empty if it is none
-     * @throws Refusal if the person's choice is not a value of this decision
+     * @throws Refusal if the user's choice is not a value of this decision
      */
     public String settle(Decision proposed, Function<String, Optional<String>> check) {
         Decision standing = choices.of(proposed.key())

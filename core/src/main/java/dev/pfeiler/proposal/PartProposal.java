@@ -7,7 +7,7 @@ import java.util.List;
 /**
  * What is proposed for one part, with paths and keys as the part itself sees them.
  *
- * @param leftForYou what no one but the person can decide or fix
+ * @param leftForYou what no one but the user can decide or fix
  * @param agreements what several descriptors state, and the resulting values
  * @param commands what to type in the converted part, in a useful order
  * @param ignored patterns for version control: what the build writes

@@ -14,7 +14,7 @@ import java.util.Optional;
  *
  * @param format the version of this record as a file
  * @param parts the parts that are converted
- * @param leftForYou what no one but the person can decide or fix
+ * @param leftForYou what no one but the user can decide or fix
  * @param agreements what several descriptors state, and the resulting values
  * @param commands what to type in the converted project, in a useful order
  */
@@ -86,7 +86,7 @@ public record Proposal(
                 .max(Comparator.comparingInt(part -> part.id().length()));
     }
 
-    /** The same with further steps and further things left for the person. */
+    /** The same with further steps and further things left for the user. */
     public Proposal with(List<Step> furtherSteps, List<Finding> furtherLeft) {
         List<Step> allSteps = new ArrayList<>(steps);
         allSteps.addAll(furtherSteps);

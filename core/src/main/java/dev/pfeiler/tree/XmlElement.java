@@ -122,7 +122,7 @@ public record XmlElement(
         return Stream.concat(Stream.of(this), children.stream().flatMap(XmlElement::all));
     }
 
-    /** The start tag as a person would write it, for evidence. */
+    /** The start tag as a user would write it, for evidence. */
     public String tag() {
         StringBuilder tag = new StringBuilder("<").append(name);
         attributes.forEach((key, value) ->

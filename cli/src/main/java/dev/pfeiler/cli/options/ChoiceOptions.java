@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import picocli.CommandLine.Option;
 
-/** What a person chooses on the command line. */
+/** What a user chooses on the command line. */
 public final class ChoiceOptions {
     @Option(names = "--to", paramLabel = "TARGET", description = "The build tool to convert for.")
     private String target;

@@ -15,7 +15,7 @@ public final class ConversionView {
     }
 
     /**
-     * @param shown the directory as the person passed it, after a space; empty for the current one
+     * @param shown the directory as the user passed it, after a space; empty for the current one
      */
     public void show(String name, Proposal proposal, List<Step> steps, String shown) {
         String targets = proposal.parts().stream()

@@ -3,7 +3,7 @@ package dev.pfeiler.cli.view;
 import dev.pfeiler.evidence.Finding;
 import java.util.List;
 
-/** Shows what only the person can decide or fix. */
+/** Shows what only the user can decide or fix. */
 public final class LeftForYouView {
     private final Screen screen;
 

@@ -17,7 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the person. */
+/** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the user. */
 public final class ProposalView {
     private final Screen screen;
     private final boolean verbose;

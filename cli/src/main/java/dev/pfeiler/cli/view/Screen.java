@@ -61,7 +61,7 @@ public final class Screen {
         out.println(palette.strong(oneLine(text)));
     }
 
-    /** A command as a person would type it. */
+    /** A command as a user would type it. */
     public void prompt(String command) {
         blank();
         out.println(palette.place("$ ") + palette.strong(command));
@@ -146,7 +146,7 @@ public final class Screen {
         return unicode ? "\u2192" : "->";
     }
 
-    /** A path as it is shortest for a person in the folder the program was called in. */
+    /** A path as it is shortest for a user in the folder the program was called in. */
     static String shown(Path path) {
         Path here = Path.of("").toAbsolutePath();
         return path.startsWith(here) && !path.equals(here)

@@ -50,7 +50,7 @@ final class PhpCoverage {
 
     /**
      * @param packages copied libraries that become packages of their own
-     * @param kept files that the person wants to be loaded as before
+     * @param kept files that the user wants to be loaded as before
      */
     PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;

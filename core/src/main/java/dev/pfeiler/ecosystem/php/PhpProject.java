@@ -249,7 +249,7 @@ final class PhpProject {
         return entries.stream().allMatch(this::isTest);
     }
 
-    /** Files that a person or a server starts. */
+    /** Files that a user or a server starts. */
     Set<String> entries() {
         return entries;
     }

@@ -176,7 +176,7 @@ final class PhpProposing {
                 scripts(dev));
     }
 
-    /** A namespace for classes without one, where the person wants that. */
+    /** A namespace for classes without one, where the user wants that. */
     private void naming(Set<String> stuck) {
         List<PhpSource> without = coverage.classFiles(false).stream()
                 .filter(source -> source.declarations().size() == 1
@@ -307,7 +307,7 @@ final class PhpProposing {
         return plain.isEmpty() ? "project" : plain;
     }
 
-    /** Only where the person wants one: version control says it for a project that no one else requires. */
+    /** Only where the user wants one: version control says it for a project that no one else requires. */
     private String version() {
         if (deliberation.choices().of("version").isEmpty()) return "";
         return deliberation.settle(Decision.of("version", "Version", "", Certainty.LIKELY, "not stated", List.of()));
@@ -419,7 +419,7 @@ final class PhpProposing {
                 text -> Optional.of(text.strip()).filter(value::equals));
     }
 
-    /** Files that the person wants to be loaded as before. */
+    /** Files that the user wants to be loaded as before. */
     private Set<String> kept() {
         Set<String> kept = new LinkedHashSet<>();
         for (Choice choice : deliberation.choices().all()) {

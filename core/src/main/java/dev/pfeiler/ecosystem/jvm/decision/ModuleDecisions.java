@@ -177,7 +177,7 @@ final class ModuleDecisions {
         stated.forEach((key, setting) -> {
             boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
                     .contains(key);
-            // beside a web archive is something only where an enterprise archive brings it
+            // only an enterprise archive has files next to a web archive
             own |= key.equals(Manifest.CLASS_PATH)
                     && packaging == Packaging.WAR
                     && project.packing(module).isEmpty();

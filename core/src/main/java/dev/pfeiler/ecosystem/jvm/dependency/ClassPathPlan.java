@@ -64,7 +64,7 @@ final class ClassPathPlan {
      * @param entries in class-path order, each artifact once
      * @param furtherDeclared what is declared and was in no jar; its transitive dependencies are welcome
      * @param brought the class path of needed modules, by group and artifact
-     * @param excluded group and artifact of what the person wants excluded
+     * @param excluded group and artifact of what the user wants excluded
      */
     static ClassPathPlan of(
             ClassPathRules rules,

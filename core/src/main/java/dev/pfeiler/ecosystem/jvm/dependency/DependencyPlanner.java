@@ -123,7 +123,7 @@ public final class DependencyPlanner {
         return new Declaration(dependency.coordinates(), scope.word(), Set.of());
     }
 
-    /** The jar's entry on the class path; nothing if the person wants it excluded. */
+    /** The jar's entry on the class path; nothing if the user wants it excluded. */
     private Optional<ClassPathPlan.Entry> entry(Library library, List<Starter> starters) {
         Optional<JarUse> chosen =
                 deliberation.choices().of(library.scopeKey()).flatMap(choice -> JarUse.parse(choice.value()));
@@ -154,7 +154,7 @@ public final class DependencyPlanner {
         return brings;
     }
 
-    /** The artifacts that stand for several libraries, unless the person wants those one by one. */
+    /** The artifacts that stand for several libraries, unless the user wants those one by one. */
     private List<Starter> starters(List<Library> libraries) {
         List<Coordinates> classPath = libraries.stream()
                 .filter(Library::published)
@@ -268,7 +268,7 @@ public final class DependencyPlanner {
         return "Scope of " + jar.name() + (module.isOnly() ? "" : " in " + module);
     }
 
-    /** Decides the scope of a library, as planned unless the person says otherwise. */
+    /** Decides the scope of a library, as planned unless the user says otherwise. */
     private JarOutcome settle(Library library, Optional<ClassPathPlan.Entry> entry, ClassPathPlan plan) {
         Jar jar = library.jar();
         ScopeFinding natural = library.natural();

@@ -36,7 +36,7 @@ final class JarDecisions {
      */
     record Identified(Coordinates coordinates, Coordinates library, boolean unpublished) {}
 
-    /** The artifact that a jar is; nothing if the person wants it left in place. */
+    /** The artifact that a jar is; nothing if the user wants it left in place. */
     Optional<Identified> decide(Jar jar, JarIdentity identity) {
         Coordinates own = inProject(jar, identity);
         boolean published = identity.sign().published();

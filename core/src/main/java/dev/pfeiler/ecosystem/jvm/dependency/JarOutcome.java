@@ -74,7 +74,7 @@ public sealed interface JarOutcome {
         }
     }
 
-    /** A jar that is not a library, or that the person keeps; it stays in the tree. */
+    /** A jar that is not a library, or that the user keeps; it stays in the tree. */
     record LeftInPlace(Jar file, String why) implements JarOutcome {
         @Override
         public Optional<Jar> jar() {

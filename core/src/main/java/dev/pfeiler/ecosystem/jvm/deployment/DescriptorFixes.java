@@ -82,7 +82,7 @@ public record DescriptorFixes(Map<String, Step.Edit> edits, Set<Finding> settled
                     Step.Change.between(text.content(), content),
                     "fixes an error in the descriptor"));
         } catch (IOException e) {
-            // the findings stay among what is left for the person
+            // the findings stay among what is left for the user
             return Optional.empty();
         }
     }

@@ -52,7 +52,7 @@ public final class FolderRoles {
     /**
      * The roles in a tree with these sources and wirings.
      *
-     * @param settled roles that the person gave to folders
+     * @param settled roles that the user gave to folders
      */
     public static Layout of(
             ProjectTree tree,
@@ -342,7 +342,7 @@ public final class FolderRoles {
         boolean atTop = folder.path().isEmpty();
         switch (folder.role()) {
             case MAIN, TEST -> {
-                // at the top of the tree is much that is not a resource
+                // many files at the top of the tree are not resources
                 if (atTop && !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path))) return;
                 if (atTop && Paths.parent(path).isEmpty()) return;
                 boolean withSources = SourceRoots.belongsToSources(path);

@@ -14,7 +14,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 
-/** The folders below which sources are by their packages. */
+/** Source roots: the folders in which packages start. */
 final class SourceRoots {
     private final Languages languages;
     private final List<Taken> wired;

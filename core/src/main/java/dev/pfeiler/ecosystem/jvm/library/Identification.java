@@ -25,7 +25,7 @@ import java.util.Set;
 import org.slf4j.LoggerFactory;
 
 /**
- * Names the artifact a jar is: by its hash in the local store, its descriptor, its manifest, its file name and packages.
+ * Names the artifact a jar is: by its hash in the local repository, its descriptor, its manifest, its file name and packages.
  * What a weak sign says is compared with the checksums that repositories state.
  */
 public final class Identification {

@@ -19,7 +19,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import org.apache.maven.artifact.versioning.ComparableVersion;
 
-/** Looks for libraries by a class, a package, an artifact or part of a name: in the jars of a folder, the local store and the catalogue. */
+/** Looks for libraries by a class, a package, an artifact or part of a name: in the jars of a folder, the local repository and the catalogue. */
 public final class LibrarySearch {
     private static final Pattern UNFINISHED =
             Pattern.compile("(?i).*[.-]?(snapshot|alpha|beta|rc|cr|m\\d|milestone|preview|ea|dev|incubating).*");

@@ -23,7 +23,7 @@ import java.util.stream.Collectors;
 
 /**
  * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
- * classes of the local store, then in the catalogue.
+ * classes of the local repository, then in the catalogue.
  */
 public final class MissingLibraries {
     private final Repositories repositories;
@@ -210,7 +210,7 @@ public final class MissingLibraries {
         return missing.values();
     }
 
-    /** Imports that neither the project, nor the local store, nor the catalogue answers; by package. */
+    /** Imports that neither the project, nor the local repository, nor the catalogue answers; by package. */
     public List<Finding> unanswered() {
         Map<String, List<Evidence>> byPackage = new LinkedHashMap<>();
         unanswered.values().forEach(one -> byPackage

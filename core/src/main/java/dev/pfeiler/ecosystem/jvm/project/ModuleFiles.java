@@ -44,7 +44,7 @@ final class ModuleFiles {
                 .map(Candidate::name);
     }
 
-    /** Files are in their project, or follow the sources of their folder, or the archive that they go into. */
+    /** A file belongs to its project, to the module of the sources next to it, or to the archive that contains it. */
     Map<String, Set<String>> of(List<String> ordered) {
         Map<String, Map<String, Integer>> votes = new HashMap<>();
         moduleOf.forEach((source, module) -> {

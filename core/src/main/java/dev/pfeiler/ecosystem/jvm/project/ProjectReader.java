@@ -27,7 +27,7 @@ public final class ProjectReader {
     }
 
     /**
-     * @param roles that the person gave to folders
+     * @param roles that the user gave to folders
      * @param split whether it may be several modules
      */
     public JvmProject read(Map<String, Role> roles, boolean split) {

@@ -41,7 +41,7 @@ public record SourceModule(
         Set<ModuleName> brought) {
     private static final String LIB = "WEB-INF/lib";
 
-    /** Whether a jar is deployed with the module: it is in its web folder, or the old build lays it into the archive. */
+    /** Whether a jar is deployed with the module: it is in its web folder, or the old build adds it to the archive. */
     public boolean deploys(Jar jar) {
         return web.filter(served -> WebFiles.isLibrary(served.path(), jar.path()))
                         .isPresent()

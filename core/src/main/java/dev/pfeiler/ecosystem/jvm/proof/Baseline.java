@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param settings with which the program was compiled; none if the old build itself was run, or there are no sources
  * @param classPath the libraries that the program was compiled against, in order
  * @param testClassPath the same for the tests
- * @param notes what a person should know of it
+ * @param notes what a user should know of it
  * @param failure why it could not be built, if it could not
  */
 record Baseline(

@@ -7,7 +7,7 @@ import java.util.List;
  * What running the old and the new product came to.
  *
  * @param rows what was compared
- * @param notes what a person should know of it
+ * @param notes what a user should know of it
  */
 record RunOutcome(List<Comparison> rows, List<String> notes) {
     static final RunOutcome NONE = new RunOutcome(List.of(), List.of());

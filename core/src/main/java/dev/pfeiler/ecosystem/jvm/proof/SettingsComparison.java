@@ -25,7 +25,7 @@ final class SettingsComparison {
 
     private final Map<String, String> choices;
 
-    /** @param choices what the person chose, by decision key */
+    /** @param choices what the user chose, by decision key */
     SettingsComparison(Map<String, String> choices) {
         this.choices = choices;
     }

@@ -28,7 +28,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The classes of all jars of the local store. It is kept in Pfeiler's cache, and only jars that are new or have changed
+ * The classes of all jars of the local repository. It is kept in Pfeiler's cache, and only jars that are new or have changed
  * are read again. The form, packed with gzip: a line for each jar, of its path, size in bytes, time in milliseconds and
  * its classes, with tabs between them.
  */

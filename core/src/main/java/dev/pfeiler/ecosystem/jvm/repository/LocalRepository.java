@@ -20,7 +20,7 @@ import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The person's local store of artifacts, a folder in Maven layout. */
+/** The user's local repository of artifacts, a folder in Maven layout. */
 public final class LocalRepository {
     private static final Logger LOG = LoggerFactory.getLogger(LocalRepository.class);
 

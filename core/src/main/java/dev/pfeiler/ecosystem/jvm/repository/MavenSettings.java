@@ -34,7 +34,7 @@ import org.slf4j.LoggerFactory;
 import org.sonatype.plexus.components.cipher.DefaultPlexusCipher;
 import org.sonatype.plexus.components.sec.dispatcher.DefaultSecDispatcher;
 
-/** The person's Maven settings, as far as they say where artifacts are had from. What they hold may be secret. */
+/** The user's Maven settings, as far as they say where artifacts are had from. What they hold may be secret. */
 final class MavenSettings {
     private static final Logger LOG = LoggerFactory.getLogger(MavenSettings.class);
     /** The descriptor that all others inherit from names the repository that is asked where nothing says otherwise. */
@@ -53,7 +53,7 @@ final class MavenSettings {
         this.settings = settings;
     }
 
-    /** Reads the settings of the person and of the installation; broken ones count as none. */
+    /** Reads the settings of the user and of the installation; broken ones count as none. */
     static MavenSettings of(Environment environment) {
         Path own = environment.home().resolve(".m2/settings.xml");
         Optional<Path> shared = environment.program("mvn").flatMap(MavenSettings::installed);
@@ -87,14 +87,14 @@ final class MavenSettings {
         }
     }
 
-    /** The folder of the local store. */
+    /** The folder of the local repository. */
     Path localRepository() {
         String named = settings.getLocalRepository();
         if (named == null || named.isBlank()) return environment.home().resolve(".m2/repository");
         return Path.of(named.strip().replace("${user.home}", environment.home().toString()));
     }
 
-    /** Whether the person, or the settings, want nothing asked of other machines. */
+    /** Whether the user, or the settings, want nothing asked of other machines. */
     boolean offline() {
         String words = environment.variables().getOrDefault("MAVEN_ARGS", "");
         boolean asWord = List.of(words.split("\\s+")).stream().anyMatch(w -> w.equals("-o") || w.equals("--offline"));

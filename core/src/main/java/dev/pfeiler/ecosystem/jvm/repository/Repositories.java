@@ -34,7 +34,7 @@ import org.eclipse.aether.resolution.ArtifactResolutionException;
 import org.slf4j.LoggerFactory;
 
 /**
- * Where artifacts are had from: the person's local store, then the repositories that the person's Maven would ask.
+ * Where artifacts come from: the user's local repository, then the repositories that the user's Maven would ask.
  * Reading from them writes to Pfeiler's cache alone.
  */
 public final class Repositories {
@@ -53,17 +53,17 @@ public final class Repositories {
         this.store = new LocalRepository(settings.localRepository());
     }
 
-    /** Those that the person's settings name. */
+    /** Those that the user's settings name. */
     public static Repositories of(Environment environment) {
         return new Repositories(environment);
     }
 
-    /** The person's local store. */
+    /** The user's local repository. */
     public LocalRepository store() {
         return store;
     }
 
-    /** The classes of the local store's jars; found out where it is first asked for. */
+    /** The classes of the local repository's jars; found out where it is first asked for. */
     public synchronized ClassIndex classes() {
         if (index == null) index = ClassIndex.of(store, environment.cache().resolve("classes.gz"));
         return index;
@@ -93,7 +93,7 @@ public final class Repositories {
      */
     public record Check(Known known, String repository) {}
 
-    /** Holds the SHA-1 of a jar against what the local store, or a repository's checksum file, has for coordinates. */
+    /** Holds the SHA-1 of a jar against what the local repository, or a repository's checksum file, has for coordinates. */
     public Check check(Coordinates coordinates, String sha1) {
         Optional<Path> own = store.published(coordinates);
         if (own.isPresent()) {
@@ -126,7 +126,7 @@ public final class Repositories {
         }
     }
 
-    /** The versions that the local store and the repositories have of an artifact. */
+    /** The versions that the local repository and the repositories have of an artifact. */
     public Versions versions(String group, String artifact) {
         String path = group.replace('.', '/') + "/" + artifact + "/maven-metadata.xml";
         Set<String> versions = new LinkedHashSet<>();
@@ -183,11 +183,11 @@ public final class Repositories {
     /**
      * A repository besides the public one.
      *
-     * @param id by which the person's settings know it
+     * @param id by which the user's settings know it
      */
     public record Place(String id, String url) {}
 
-    /** The repository of the person's settings that has an artifact; empty if the usual one has it. */
+    /** The repository of the user's settings that has an artifact; empty if the usual one has it. */
     public Optional<Place> place(Coordinates coordinates) {
         List<RemoteRepository> further = settings.repositories().stream()
                 .filter(repository -> !repository.getId().equals(MavenSettings.PUBLIC))

@@ -16,7 +16,7 @@ import org.eclipse.aether.supplier.RepositorySystemSupplier;
 import org.eclipse.aether.util.repository.ChainedWorkspaceReader;
 import org.eclipse.aether.util.repository.SimpleArtifactDescriptorPolicy;
 
-/** How repositories are reached: the person's settings, with the local store read from and never written to. */
+/** How repositories are reached: the user's settings, with the local repository read from and never written to. */
 final class RepositoryAccess {
     /** How long a repository may take to be reached, and then to answer; in milliseconds. */
     private static final int CONNECT = 5_000;
@@ -31,7 +31,7 @@ final class RepositoryAccess {
     private final List<RemoteRepository> remotes;
 
     RepositoryAccess(Environment environment, MavenSettings settings) {
-        // what is fetched goes to Pfeiler's cache: reading a project changes nothing of the person's
+        // what is fetched goes to Pfeiler's cache: reading a project changes nothing of the user's
         LocalRepository own =
                 new LocalRepository(environment.cache().resolve("repository").toFile());
         session.setLocalRepositoryManager(system.newLocalRepositoryManager(session, own));

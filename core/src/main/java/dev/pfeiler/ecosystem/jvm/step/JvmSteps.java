@@ -124,7 +124,7 @@ public final class JvmSteps {
                 .forEach((path, text) -> steps.add(new Step.Write(path, text, "part of the project repository")));
     }
 
-    /** A wiring that was understood completely leaves the tree; another stays, for a person to look at. */
+    /** A wiring that was understood completely leaves the tree; another stays, for a user to look at. */
     private void wirings() {
         for (Wiring wiring : reading.wirings()) {
             boolean understood =

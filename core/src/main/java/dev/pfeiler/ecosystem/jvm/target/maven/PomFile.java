@@ -23,7 +23,7 @@ import org.apache.maven.model.building.ModelBuildingException;
 import org.apache.maven.model.building.ModelBuildingRequest;
 import org.apache.maven.model.building.ModelBuildingResult;
 
-/** A POM that a person maintains, with all that it inherits and imports. */
+/** A POM that a user maintains, with all that it inherits and imports. */
 public final class PomFile {
     public static final String NAME = PomWriter.POM;
     private static final int USUAL_LEVEL = 8;

@@ -49,7 +49,7 @@ final class PomResolver implements ModelResolver {
         return resolveModel(dependency.getGroupId(), dependency.getArtifactId(), dependency.getVersion());
     }
 
-    // only the person's own repositories are asked
+    // only the user's own repositories are asked
 
     @Override
     public void addRepository(Repository repository) {}

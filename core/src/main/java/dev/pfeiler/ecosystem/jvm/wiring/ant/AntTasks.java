@@ -192,7 +192,7 @@ final class AntTasks {
         if (written.isEmpty()) return Optional.empty();
         String value = properties.expand(written);
         if (value.contains("${")) return Optional.empty();
-        // where the attribute only names a property, the property's own line is what a person would change
+        // where the attribute only names a property, the property's own line is what a user would change
         Optional<Wiring.Setting> property = written.matches("\\$\\{[^}]+\\}")
                 ? properties.get(written.substring(2, written.length() - 1))
                 : Optional.empty();

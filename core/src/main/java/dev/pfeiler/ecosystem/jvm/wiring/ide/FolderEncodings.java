@@ -42,7 +42,7 @@ final class FolderEncodings {
 
     /**
      * The encoding of the project: what is set for it, else what is set for the first of its folders. Folders with another
-     * one are left for the person.
+     * one are left for the user.
      */
     Optional<Wiring.Setting> settle(Optional<Wiring.Setting> ofProject) {
         Optional<Wiring.Setting> settled =

@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 
 /**
  * The conditionals of a make file around the line that is read. Source: the manual of GNU make, "Conditional Parts of
- * Makefiles". What only the person's environment set counts as not set.
+ * Makefiles". What only the user's environment set counts as not set.
  */
 final class MakeConditions {
     private static final Pattern COMPARED = Pattern.compile("(ifn?eq)\\s*(.*)");
