@@ -51,7 +51,7 @@ class BadInputIT {
         refused(2, "cannot be converted for ant", "convert", "--to", "ant", sketch.root());
         refused(2, "Invalid value for level: \"huge\"", "convert", "--choose", "level=huge", sketch.root());
         refused(2, "There is no decision \"encodign\"", "convert", "--choose", "encodign=UTF-8", sketch.root());
-        refused(2, "\"bogus\" is no value for folder:src", "propose", "--choose", "folder:src=bogus", sketch.root());
+        refused(2, "Invalid value for folder:src: \"bogus\"", "propose", "--choose", "folder:src=bogus", sketch.root());
     }
 
     @Test

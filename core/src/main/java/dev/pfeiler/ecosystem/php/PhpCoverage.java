@@ -92,7 +92,7 @@ final class PhpCoverage {
         if (source.prints()) return Optional.of("prints output when loaded");
         if (source.returns() > 0) return Optional.of("returns a value to the file that loads it");
         if (!source.effects().isEmpty())
-            return Optional.of("has side effects: " + source.effects().get(0).words());
+            return Optional.of("has side effects: " + source.effects().get(0).text());
         for (Declaration declared : source.declarations()) {
             if (declared.conditional()) return Optional.of("declares " + declared.name() + " conditionally");
             if (!declared.kind().loadable()) continue;

@@ -99,7 +99,7 @@ final class PhpFindings {
                 : new Evidence(
                         entry,
                         source.effects().get(0).line(),
-                        source.effects().get(0).words());
+                        source.effects().get(0).text());
     }
 
     private void loading() {
@@ -159,7 +159,7 @@ final class PhpFindings {
                         Topic.SETTINGS,
                         "language level",
                         found.feature().level() + " or later, for "
-                                + found.feature().words(),
+                                + found.feature().text(),
                         Certainty.CERTAIN,
                         found.evidence()));
     }
@@ -173,7 +173,7 @@ final class PhpFindings {
             Optional<Map.Entry<PhpFeature, Integer>> its = source.newest();
             if (its.isEmpty() || newest != null && its.get().getKey().compareTo(newest.feature()) <= 0) continue;
             Evidence evidence = new Evidence(
-                    source.path(), its.get().getValue(), its.get().getKey().words());
+                    source.path(), its.get().getValue(), its.get().getKey().text());
             newest = new Newest(its.get().getKey(), evidence);
         }
         return Optional.ofNullable(newest);

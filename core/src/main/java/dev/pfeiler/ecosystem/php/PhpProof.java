@@ -195,8 +195,8 @@ final class PhpProof {
         String cause = after.sound() && !before.sound() ? "missing files are loaded now" : "";
         List<Difference> differences = before.equals(after)
                 ? List.of()
-                : List.of(new Difference("the tests", Kind.CHANGED, before.words() + ", now " + after.words(), cause));
-        return new Comparison("tests", before.words(), after.words(), differences);
+                : List.of(new Difference("the tests", Kind.CHANGED, before.text() + ", now " + after.text(), cause));
+        return new Comparison("tests", before.text(), after.text(), differences);
     }
 
     private List<String> words(String program) {

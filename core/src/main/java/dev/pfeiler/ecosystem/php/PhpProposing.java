@@ -320,7 +320,7 @@ final class PhpProposing {
                 "Language level",
                 newest.map(found -> found.feature().level()).orElse("5.3"),
                 newest.isPresent() ? Certainty.CERTAIN : Certainty.GUESS,
-                newest.map(found -> "required by " + found.feature().words()).orElse("no syntax requires a later one"),
+                newest.map(found -> "required by " + found.feature().text()).orElse("no syntax requires a later one"),
                 newest.map(found -> List.of(found.evidence())).orElse(List.of()));
         return deliberation.settle(
                 proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[5-9]\\.\\d{1,2}")));

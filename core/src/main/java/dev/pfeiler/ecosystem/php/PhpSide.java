@@ -186,10 +186,10 @@ final class PhpSide {
     /**
      * How the tests of a folder ended.
      *
-     * @param words in short
+     * @param text in short
      * @param sound whether all passed
      */
-    record Tests(String words, boolean sound) {
+    record Tests(String text, boolean sound) {
         private static final Pattern PASSED = Pattern.compile("OK \\((\\d+) tests?, .*");
         private static final Pattern SOME = Pattern.compile("Tests: (\\d+), Assertions: .*");
         private static final Pattern WRONG = Pattern.compile("(?:Errors|Failures): (\\d+)");

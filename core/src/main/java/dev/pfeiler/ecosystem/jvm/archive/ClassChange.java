@@ -58,12 +58,12 @@ public final class ClassChange {
                     }
                 },
                 ClassReader.SKIP_CODE);
-        for (Member member : found) members.put(member.words(), member.alone(reader));
+        for (Member member : found) members.put(member.text(), member.alone(reader));
         return members;
     }
 
     private record Member(String name, String type) {
-        String words() {
+        String text() {
             Type described = Type.getType(type);
             if (described.getSort() != Type.METHOD) return described.getClassName() + " " + name;
             List<String> parameters = Arrays.stream(described.getArgumentTypes())

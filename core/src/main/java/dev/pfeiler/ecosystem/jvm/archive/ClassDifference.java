@@ -11,15 +11,15 @@ public enum ClassDifference {
     DEBUG("debug information only"),
     CODE("");
 
-    private final String words;
+    private final String text;
 
-    ClassDifference(String words) {
-        this.words = words;
+    ClassDifference(String text) {
+        this.text = text;
     }
 
     /** The difference as the cause of unequal bytes; empty if it is none that explains them. */
-    public String words() {
-        return words;
+    public String text() {
+        return text;
     }
 
     /** Compares the bytes of two class files. */

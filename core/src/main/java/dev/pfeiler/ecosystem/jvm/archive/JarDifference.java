@@ -61,7 +61,7 @@ public record JarDifference(List<String> changed, List<String> added, List<Strin
     }
 
     /** The differences in words, one line for each sort. */
-    public List<String> words() {
+    public List<String> text() {
         List<String> words = new ArrayList<>();
         if (!changed.isEmpty()) words.add("changed: " + shown(changed));
         if (!added.isEmpty()) words.add("added: " + shown(added));

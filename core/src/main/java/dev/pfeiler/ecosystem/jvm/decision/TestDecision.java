@@ -53,7 +53,7 @@ final class TestDecision {
         for (Wiring.TestRun run : wiring.get().testRuns()) {
             run.properties().forEach((key, setting) -> put(properties, key, setting));
             run.environment().forEach((key, setting) -> put(environment, key, setting));
-            run.words().forEach(word -> words.putIfAbsent(word.value(), word));
+            run.jvmArguments().forEach(word -> words.putIfAbsent(word.value(), word));
             run.folder().ifPresent(folders::add);
         }
         Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())

@@ -50,7 +50,7 @@ final class JarDecisions {
 
     private String published(Jar jar, JarIdentity identity) {
         List<Decision.Alternative> others = identity.alternatives().stream()
-                .map(c -> new Decision.Alternative(c.toString(), identity.sign().words() + " as well"))
+                .map(c -> new Decision.Alternative(c.toString(), identity.sign().text() + " as well"))
                 .toList();
         return deliberation.settle(
                 Decision.of(
@@ -58,7 +58,7 @@ final class JarDecisions {
                                 title(jar),
                                 identity.coordinates().toString(),
                                 identity.sign().certainty(),
-                                identity.sign().words(),
+                                identity.sign().text(),
                                 identity.evidence())
                         .turningDown(others)
                         .in(GROUP),
@@ -82,7 +82,7 @@ final class JarDecisions {
                     List.of());
             return deliberation.ask(question, title(jar), GROUP, identity.evidence(), JarDecisions::check);
         }
-        String why = identity.sign().words() + ", added to the project's own repository";
+        String why = identity.sign().text() + ", added to the project's own repository";
         boolean changed = identity.sign() == JarIdentity.Sign.CHANGED;
         if (changed) {
             String difference = identity.evidence().stream()

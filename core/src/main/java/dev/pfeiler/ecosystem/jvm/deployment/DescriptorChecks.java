@@ -116,7 +116,7 @@ public final class DescriptorChecks {
         Finding finding = Finding.trouble(
                 named.className(),
                 "is referenced, but no source or library contains it; " + fix,
-                new Evidence(path, named.line(), named.words()));
+                new Evidence(path, named.line(), named.text()));
         errors.add(new DescriptorError(finding, change));
     }
 

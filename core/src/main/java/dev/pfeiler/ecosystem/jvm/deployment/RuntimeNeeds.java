@@ -249,7 +249,7 @@ public final class RuntimeNeeds {
         project.main().stream()
                 .flatMap(source -> source.imports().stream()
                         .filter(declared -> declared.name().startsWith("org.slf4j."))
-                        .map(declared -> new Evidence(source.path(), declared.line(), declared.words())))
+                        .map(declared -> new Evidence(source.path(), declared.line(), declared.text())))
                 .findFirst()
                 .ifPresent(evidence -> findings.add(Finding.trouble(
                         "org.slf4j",

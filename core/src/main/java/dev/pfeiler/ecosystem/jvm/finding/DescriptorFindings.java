@@ -32,7 +32,7 @@ final class DescriptorFindings {
         for (Wiring wiring : reading.wirings()) {
             found.add(
                     Topic.DESCRIPTORS,
-                    wiring.kind().words(),
+                    wiring.kind().text(),
                     FindingList.count(wiring.sources().size(), "source folder") + ", "
                             + FindingList.count(wiring.libraries().size(), "class-path entry"),
                     Certainty.CERTAIN,

@@ -66,7 +66,7 @@ final class LibraryFindings {
         project.usage().evidence(jar, Way.TEST).stream().limit(1).forEach(evidence::add);
         String named = identity.sign() == JarIdentity.Sign.NAME
                 ? "not identified"
-                : identity.coordinates().shown() + " (" + identity.sign().words() + ")";
+                : identity.coordinates().shown() + " (" + identity.sign().text() + ")";
         found.add(
                 Topic.LIBRARIES,
                 jar.path(),

@@ -33,7 +33,7 @@ final class SettingFindings {
             found.add(
                     Topic.SETTINGS,
                     "Java level",
-                    sign.level() + "; " + sign.words(),
+                    sign.level() + "; " + sign.text(),
                     sign.certainty(),
                     List.of(sign.evidence()));
         }

@@ -64,9 +64,9 @@ public final class Names<T> {
         return used;
     }
 
-    /** Is notified of each use; the words are made only where somebody wants them. */
+    /** Is notified of each use; the excerpt is made only if it is wanted. */
     private interface Visitor<T> {
-        void take(T owner, int line, Supplier<String> words);
+        void take(T owner, int line, Supplier<String> excerpt);
     }
 
     private void visit(SourceFile source, Visitor<T> visitor) {
@@ -83,7 +83,7 @@ public final class Names<T> {
 
     private void imported(SourceFile source, SourceFile.Import declared, Visitor<T> visitor) {
         if (!declared.onDemand() || declared.isStatic()) {
-            note(owner(declared.name()), declared.line(), declared::words, visitor);
+            note(owner(declared.name()), declared.line(), declared::text, visitor);
             return;
         }
         boolean any = false;
@@ -92,15 +92,15 @@ public final class Names<T> {
             for (String name : source.simple()) {
                 T owner = owners.get(declared.name() + "." + name);
                 any |= owner != null;
-                note(owner, declared.line(), declared::words, visitor);
+                note(owner, declared.line(), declared::text, visitor);
             }
         }
-        note(owners.get(declared.name()), declared.line(), declared::words, visitor);
+        note(owners.get(declared.name()), declared.line(), declared::text, visitor);
         // without its package the import does not compile, even where none of its classes is named
-        if (!any) note(inPackage, declared.line(), declared::words, visitor);
+        if (!any) note(inPackage, declared.line(), declared::text, visitor);
     }
 
-    private void note(T owner, int line, Supplier<String> words, Visitor<T> visitor) {
-        if (owner != null) visitor.take(owner, line, words);
+    private void note(T owner, int line, Supplier<String> excerpt, Visitor<T> visitor) {
+        if (owner != null) visitor.take(owner, line, excerpt);
     }
 }

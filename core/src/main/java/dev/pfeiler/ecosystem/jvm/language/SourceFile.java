@@ -41,7 +41,7 @@ public record SourceFile(
      */
     public record Import(String name, boolean isStatic, boolean onDemand, int line) {
         /** As written in the source. */
-        public String words() {
+        public String text() {
             return "import " + (isStatic ? "static " : "") + name + (onDemand ? ".*" : "") + ";";
         }
     }

@@ -63,7 +63,7 @@ final class TestSigns {
         return source.imports().stream()
                 .filter(i -> frameworks.stream().anyMatch(f -> within(f, i.name())))
                 .findFirst()
-                .map(i -> new Evidence(source.path(), i.line(), i.words()));
+                .map(i -> new Evidence(source.path(), i.line(), i.text()));
     }
 
     /** Whether a name starts with a package that is written with a dot behind it, or is that. */

@@ -178,7 +178,7 @@ public final class Identification {
         if (published.isPresent()) {
             try {
                 JarDifference difference = JarDifference.between(published.get(), tree.onDisk(jar.path()));
-                for (String words : difference.words()) all.add(Evidence.of(jar.path(), words));
+                for (String words : difference.text()) all.add(Evidence.of(jar.path(), words));
             } catch (IOException e) {
                 LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);
             }

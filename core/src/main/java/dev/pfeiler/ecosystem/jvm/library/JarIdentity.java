@@ -29,19 +29,19 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
         NAME(Certainty.GUESS, "named after its file");
 
         private final Certainty certainty;
-        private final String words;
+        private final String text;
 
-        Sign(Certainty certainty, String words) {
+        Sign(Certainty certainty, String text) {
             this.certainty = certainty;
-            this.words = words;
+            this.text = text;
         }
 
         public Certainty certainty() {
             return certainty;
         }
 
-        public String words() {
-            return words;
+        public String text() {
+            return text;
         }
 
         /** Whether a repository can be expected to have these very bytes under the coordinates. */

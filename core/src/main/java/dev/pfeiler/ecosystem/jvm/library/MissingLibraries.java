@@ -98,7 +98,7 @@ public final class MissingLibraries {
                     declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
             Import before = open.get(name);
             List<Evidence> evidence = before == null ? new ArrayList<>() : before.evidence();
-            evidence.add(new Evidence(source.path(), declared.line(), declared.words()));
+            evidence.add(new Evidence(source.path(), declared.line(), declared.text()));
             open.put(name, new Import(name, whole, evidence, test && (before == null || before.testsAlone())));
         }
     }

@@ -219,7 +219,7 @@ final class OldTests {
         for (Wiring.TestRun run : runs) {
             run.properties().forEach((key, value) -> command.add("-D" + key + "=" + onDisk(value.value())));
             run.environment().forEach((key, value) -> variables.put(key, onDisk(value.value())));
-            run.words().forEach(word -> command.add(word.value()));
+            run.jvmArguments().forEach(word -> command.add(word.value()));
         }
         Optional<Path> stated = runs.stream()
                 .flatMap(run -> run.folder().stream())

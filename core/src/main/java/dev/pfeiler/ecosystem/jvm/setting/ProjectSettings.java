@@ -28,7 +28,7 @@ public final class ProjectSettings {
     private static final String ENCODING_TITLE = "Encoding";
 
     /** Something that shows the Java level; in a list, the strongest first. */
-    public record LevelSign(int level, Certainty certainty, String words, Evidence evidence) {}
+    public record LevelSign(int level, Certainty certainty, String text, Evidence evidence) {}
 
     private ProjectSettings() {}
 
@@ -51,7 +51,7 @@ public final class ProjectSettings {
                         .ifPresent(level -> signs.add(new LevelSign(
                                 level,
                                 Certainty.CERTAIN,
-                                "set in the " + wiring.kind().words(),
+                                "set in the " + wiring.kind().text(),
                                 setting.evidence())));
             }
         }
@@ -96,7 +96,7 @@ public final class ProjectSettings {
         int usual = Math.max(lowest, 8);
         int wanted = stated.map(LevelSign::level).orElse(Math.max(needed, usual));
         int level = Math.max(wanted, lowest);
-        String reason = stated.map(LevelSign::words)
+        String reason = stated.map(LevelSign::text)
                 .orElse(needed > usual ? requiredBy(signs, needed) : "nothing requires a later one");
         if (level > wanted) reason = "raised from " + wanted + ": the installed compiler does not support that level";
         List<Evidence> evidence = signs.stream().map(LevelSign::evidence).toList();
@@ -105,8 +105,8 @@ public final class ProjectSettings {
         Map<String, Decision.Alternative> others = new LinkedHashMap<>();
         for (LevelSign sign : signs) {
             String value = String.valueOf(sign.level());
-            String why = sign.words() + ", " + sign.evidence().place();
-            if (sign.level() != level) others.putIfAbsent(value + sign.words(), new Decision.Alternative(value, why));
+            String why = sign.text() + ", " + sign.evidence().place();
+            if (sign.level() != level) others.putIfAbsent(value + sign.text(), new Decision.Alternative(value, why));
         }
         return Decision.of(LEVEL, "Java level", String.valueOf(level), certainty, reason, evidence)
                 .turningDown(List.copyOf(others.values()));
@@ -115,7 +115,7 @@ public final class ProjectSettings {
     private static String requiredBy(List<LevelSign> signs, int level) {
         return signs.stream()
                 .filter(sign -> sign.level() == level)
-                .map(LevelSign::words)
+                .map(LevelSign::text)
                 .findFirst()
                 .orElseThrow();
     }

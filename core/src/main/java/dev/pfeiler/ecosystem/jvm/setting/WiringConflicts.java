@@ -51,7 +51,7 @@ public final class WiringConflicts {
             evidence.add(stated.get().evidence());
             if (values.contains(value)) continue;
             values.add(value);
-            words.add(stated.get().value() + " in the " + wiring.kind().words());
+            words.add(stated.get().value() + " in the " + wiring.kind().text());
         }
         if (values.size() < 2) return;
         String fact = "conflicting values: " + words.stream().collect(Collectors.joining(", ")) + "; using the first";

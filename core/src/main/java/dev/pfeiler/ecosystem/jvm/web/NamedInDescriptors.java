@@ -56,10 +56,10 @@ public final class NamedInDescriptors {
     /**
      * A class that an element names.
      *
-     * @param words the element as written in the file, in short
+     * @param text the element as written in the file, in short
      * @param in the name of the element, or of the attribute
      */
-    public record Named(String className, int line, String words, String in, boolean attribute) {}
+    public record Named(String className, int line, String text, String in, boolean attribute) {}
 
     /** The classes that a descriptor names, in its order; none where it is none of the known descriptors. */
     public static List<Named> in(XmlElement root) {

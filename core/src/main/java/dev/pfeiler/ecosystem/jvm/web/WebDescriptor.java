@@ -38,7 +38,7 @@ public record WebDescriptor(
         Map<String, Evidence> classes = new TreeMap<>();
         NamedInDescriptors.in(root)
                 .forEach(named ->
-                        classes.putIfAbsent(named.className(), new Evidence(path, named.line(), named.words())));
+                        classes.putIfAbsent(named.className(), new Evidence(path, named.line(), named.text())));
         String version = root.attribute("version");
         Evidence evidence = new Evidence(path, root.line(), "<web-app version=\"" + version + "\">");
         if (version.isEmpty()) {

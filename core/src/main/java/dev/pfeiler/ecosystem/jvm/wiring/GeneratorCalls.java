@@ -54,20 +54,20 @@ public final class GeneratorCalls {
      */
     public static Wiring.Generator call(
             String tool,
-            List<String> words,
+            List<String> arguments,
             Function<String, Optional<String>> inside,
             ProjectTree tree,
             Evidence evidence) {
         List<String> inputs = new ArrayList<>();
         String output = "";
-        for (int i = 0; i < words.size(); i++) {
-            Matcher option = OUTPUT_OPTION.matcher(words.get(i));
+        for (int i = 0; i < arguments.size(); i++) {
+            Matcher option = OUTPUT_OPTION.matcher(arguments.get(i));
             if (option.matches()) output = inside.apply(option.group(1)).orElse("");
-            else if (words.get(i).equals("-p")) i++;
-            else if (List.of("-o", "-d").contains(words.get(i)) && i + 1 < words.size()) {
-                output = inside.apply(words.get(++i)).orElse("");
-            } else if (!words.get(i).startsWith("-"))
-                inside.apply(words.get(i)).filter(tree::has).ifPresent(inputs::add);
+            else if (arguments.get(i).equals("-p")) i++;
+            else if (List.of("-o", "-d").contains(arguments.get(i)) && i + 1 < arguments.size()) {
+                output = inside.apply(arguments.get(++i)).orElse("");
+            } else if (!arguments.get(i).startsWith("-"))
+                inside.apply(arguments.get(i)).filter(tree::has).ifPresent(inputs::add);
         }
         return new Wiring.Generator(tool, inputs, output, evidence);
     }

@@ -52,22 +52,25 @@ public final class JavacOptions {
     private JavacOptions() {}
 
     /**
-     * Sorts words into settings, flags and the rest.
+     * Sorts arguments into settings, flags and the rest.
      *
-     * @return the words that are neither: source files, patterns and argument files
+     * @return the arguments that are neither: source files, patterns and argument files
      */
     public static List<String> take(
-            List<String> words, Evidence evidence, Map<String, Wiring.Setting> settings, List<Wiring.Setting> flags) {
+            List<String> arguments,
+            Evidence evidence,
+            Map<String, Wiring.Setting> settings,
+            List<Wiring.Setting> flags) {
         List<String> rest = new ArrayList<>();
-        for (int i = 0; i < words.size(); i++) {
-            String word = words.get(i);
+        for (int i = 0; i < arguments.size(); i++) {
+            String word = arguments.get(i);
             int equals = word.startsWith("--") ? word.indexOf('=') : -1;
             String name = equals > 0 ? word.substring(0, equals) : word;
             name = OTHER_NAMES.getOrDefault(name, name);
             if (WITH_VALUE.contains(name) && equals > 0) {
                 settings.put(name, new Wiring.Setting(word.substring(equals + 1), evidence));
-            } else if (WITH_VALUE.contains(name) && i + 1 < words.size()) {
-                settings.put(name, new Wiring.Setting(words.get(++i), evidence));
+            } else if (WITH_VALUE.contains(name) && i + 1 < arguments.size()) {
+                settings.put(name, new Wiring.Setting(arguments.get(++i), evidence));
             } else if (word.startsWith("-")) {
                 flags.add(new Wiring.Setting(word, evidence));
             } else if (!word.isBlank()) {

@@ -47,15 +47,15 @@ public final class JavadocOptions {
     }
 
     /** Takes the options of a call. */
-    public static void call(List<String> words, Evidence evidence, Map<String, Wiring.Setting> settings) {
-        for (int i = 0; i < words.size(); i++) {
-            String name = words.get(i).replaceFirst("^-+", "");
-            if (!words.get(i).startsWith("-")) continue;
-            boolean more = i + 1 < words.size();
-            if (TEXTS.contains(name) && more) put(settings, name, words.get(++i), evidence);
+    public static void call(List<String> arguments, Evidence evidence, Map<String, Wiring.Setting> settings) {
+        for (int i = 0; i < arguments.size(); i++) {
+            String name = arguments.get(i).replaceFirst("^-+", "");
+            if (!arguments.get(i).startsWith("-")) continue;
+            boolean more = i + 1 < arguments.size();
+            if (TEXTS.contains(name) && more) put(settings, name, arguments.get(++i), evidence);
             else if (FLAGS.contains(name)) put(settings, name, "true", evidence);
             else if (ACCESS.contains(name)) put(settings, "show", name, evidence);
-            else if (name.equals("link") && more) link(settings, words.get(++i), evidence);
+            else if (name.equals("link") && more) link(settings, arguments.get(++i), evidence);
             else if (name.startsWith("Xdoclint:")) put(settings, "doclint", name.substring(9), evidence);
         }
     }

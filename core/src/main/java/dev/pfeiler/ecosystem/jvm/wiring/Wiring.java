@@ -57,14 +57,14 @@ public record Wiring(
         BATCH_SCRIPT("batch script"),
         IDE_FILES("IDE files");
 
-        private final String words;
+        private final String text;
 
-        Kind(String words) {
-            this.words = words;
+        Kind(String text) {
+            this.text = text;
         }
 
-        public String words() {
-            return words;
+        public String text() {
+            return text;
         }
     }
 
@@ -257,19 +257,19 @@ public record Wiring(
      *
      * @param properties system properties
      * @param environment variables
-     * @param words further words for the virtual machine
+     * @param jvmArguments further arguments of the virtual machine
      * @param folder the folder it works in
      */
     public record TestRun(
             Map<String, Setting> properties,
             Map<String, Setting> environment,
-            List<Setting> words,
+            List<Setting> jvmArguments,
             Optional<Setting> folder,
             Evidence evidence) {
         public TestRun {
             properties = Collections.unmodifiableMap(new LinkedHashMap<>(properties));
             environment = Collections.unmodifiableMap(new LinkedHashMap<>(environment));
-            words = List.copyOf(words);
+            jvmArguments = List.copyOf(jvmArguments);
         }
     }
 

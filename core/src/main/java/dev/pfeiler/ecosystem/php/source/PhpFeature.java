@@ -30,11 +30,11 @@ public enum PhpFeature {
     TYPED_CONSTANT("8.3", "a typed class constant");
 
     private final String level;
-    private final String words;
+    private final String text;
 
-    PhpFeature(String level, String words) {
+    PhpFeature(String level, String text) {
         this.level = level;
-        this.words = words;
+        this.text = text;
     }
 
     /** The first version of the language that has it, as {@code 8.1}. */
@@ -42,7 +42,7 @@ public enum PhpFeature {
         return level;
     }
 
-    public String words() {
-        return words;
+    public String text() {
+        return text;
     }
 }

@@ -94,7 +94,7 @@ public record PhpSource(
      * @param start of it among the tokens
      * @param end behind it among the tokens
      */
-    public record Effect(int line, String words, int start, int end) {}
+    public record Effect(int line, String text, int start, int end) {}
 
     /**
      * A file that is loaded.

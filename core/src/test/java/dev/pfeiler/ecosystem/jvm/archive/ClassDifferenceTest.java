@@ -35,7 +35,7 @@ class ClassDifferenceTest {
         assertThat(ClassDifference.between(plain, withSource(plain))).isEqualTo(ClassDifference.DEBUG);
         assertThat(ClassDifference.between(plain, Sketch.classFile(8, "a.B", "c.E")))
                 .isEqualTo(ClassDifference.CODE);
-        assertThat(ClassDifference.CODE.words())
+        assertThat(ClassDifference.CODE.text())
                 .as("a change of code has no cause")
                 .isEmpty();
     }

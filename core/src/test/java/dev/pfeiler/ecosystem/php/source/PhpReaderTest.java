@@ -54,7 +54,7 @@ class PhpReaderTest {
     @Test
     void tellsDeclaringFromDoing() {
         assertThat(read("<?php", "class A {}", "A::start();").effects())
-                .extracting(PhpSource.Effect::words)
+                .extracting(PhpSource.Effect::text)
                 .containsExactly("A::start();");
         assertThat(read("<?php if (!defined('PORT')) exit; defined('X') or die('no'); class A {}")
                         .declaresOnly())

@@ -77,7 +77,7 @@ public final class JavaReader {
     private List<SyntaxSign> syntax() {
         return features.entrySet().stream()
                 .map(entry ->
-                        new SyntaxSign(entry.getKey().level(), entry.getKey().words(), entry.getValue()))
+                        new SyntaxSign(entry.getKey().level(), entry.getKey().text(), entry.getValue()))
                 .toList();
     }
 

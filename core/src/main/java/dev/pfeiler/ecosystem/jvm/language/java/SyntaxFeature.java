@@ -22,11 +22,11 @@ public enum SyntaxFeature {
     SWITCH_PATTERN(21, "a pattern in a switch");
 
     private final int level;
-    private final String words;
+    private final String text;
 
-    SyntaxFeature(int level, String words) {
+    SyntaxFeature(int level, String text) {
         this.level = level;
-        this.words = words;
+        this.text = text;
     }
 
     /** The first Java level that has it. */
@@ -34,7 +34,7 @@ public enum SyntaxFeature {
         return level;
     }
 
-    public String words() {
-        return words;
+    public String text() {
+        return text;
     }
 }

@@ -19,7 +19,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
      */
     record Part(String folder, String name) {}
 
-    static JarCall of(List<String> words) {
+    static JarCall of(List<String> arguments) {
         boolean creates = false;
         String file = "";
         String manifest = "";
@@ -27,31 +27,31 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
         List<Part> parts = new ArrayList<>();
         int i = 0;
         // the old form: one word of letters, whose files follow in the order of the letters
-        if (!words.isEmpty()
-                && words.get(0).matches("-?[cvfme0Mitxu]+")
-                && !words.get(0).startsWith("--")) {
-            String letters = words.get(i++).replace("-", "");
+        if (!arguments.isEmpty()
+                && arguments.get(0).matches("-?[cvfme0Mitxu]+")
+                && !arguments.get(0).startsWith("--")) {
+            String letters = arguments.get(i++).replace("-", "");
             creates = letters.indexOf('c') >= 0;
             for (char letter : letters.toCharArray()) {
-                if ("fme".indexOf(letter) < 0 || i >= words.size()) continue;
-                String value = words.get(i++);
+                if ("fme".indexOf(letter) < 0 || i >= arguments.size()) continue;
+                String value = arguments.get(i++);
                 if (letter == 'f') file = value;
                 if (letter == 'm') manifest = value;
                 if (letter == 'e') mainClass = value;
             }
         }
-        for (; i < words.size(); i++) {
-            String word = words.get(i);
+        for (; i < arguments.size(); i++) {
+            String word = arguments.get(i);
             int equals = word.startsWith("--") ? word.indexOf('=') : -1;
             String name = equals > 0 ? word.substring(0, equals) : word;
             switch (name) {
                 case "-c", "--create" -> creates = true;
-                case "-f", "--file" -> file = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
-                case "-m", "--manifest" -> manifest = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
-                case "-e", "--main-class" -> mainClass = equals > 0 ? word.substring(equals + 1) : next(words, ++i);
+                case "-f", "--file" -> file = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
+                case "-m", "--manifest" -> manifest = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
+                case "-e", "--main-class" -> mainClass = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
                 case "-C" -> {
-                    String folder = next(words, ++i);
-                    parts.add(new Part(folder, next(words, ++i)));
+                    String folder = next(arguments, ++i);
+                    parts.add(new Part(folder, next(arguments, ++i)));
                 }
                 default -> {
                     if (!word.startsWith("-")) parts.add(new Part("", word));
@@ -61,7 +61,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
         return new JarCall(creates, file, manifest, mainClass, parts);
     }
 
-    private static String next(List<String> words, int i) {
-        return i < words.size() ? words.get(i) : "";
+    private static String next(List<String> arguments, int i) {
+        return i < arguments.size() ? arguments.get(i) : "";
     }
 }

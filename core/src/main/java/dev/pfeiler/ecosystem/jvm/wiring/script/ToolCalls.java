@@ -40,10 +40,10 @@ public final class ToolCalls {
     }
 
     /** Takes a command whose variables are expanded; it is run in a folder of the tree. */
-    public void take(List<String> words, String folder, Evidence evidence) {
-        if (words.isEmpty()) return;
-        String program = Paths.name(words.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
-        List<String> rest = words.subList(1, words.size());
+    public void take(List<String> arguments, String folder, Evidence evidence) {
+        if (arguments.isEmpty()) return;
+        String program = Paths.name(arguments.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
+        List<String> rest = arguments.subList(1, arguments.size());
         switch (program) {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
@@ -59,20 +59,20 @@ public final class ToolCalls {
                 else if (DOWNLOADS.contains(program))
                     draft.leave(program, "accesses the network; the build tool will not do that", evidence);
                 else if (INTERPRETERS.contains(program))
-                    draft.leave(String.join(" ", words), "is run by the build and was not analyzed", evidence);
+                    draft.leave(String.join(" ", arguments), "is run by the build and was not analyzed", evidence);
             }
         }
     }
 
     /** A copy into a folder of classes makes resources of what is copied. */
-    private void copy(List<String> words, String folder, Evidence evidence) {
-        List<String> paths = words.stream()
+    private void copy(List<String> arguments, String folder, Evidence evidence) {
+        List<String> paths = arguments.stream()
                 .filter(w -> !w.startsWith("-") && !w.matches("/[A-Za-z]"))
                 .toList();
         if (paths.size() < 2) return;
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
         if (to.isEmpty()) return;
-        boolean deep = words.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
+        boolean deep = arguments.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
         boolean besideClasses = draft.holdsClasses(to.get());
         for (String from : paths.subList(0, paths.size() - 1)) {
             for (Wiring.Content content : copied(from, to.get(), folder, deep))
@@ -118,8 +118,8 @@ public final class ToolCalls {
         return contents;
     }
 
-    private void generator(String tool, List<String> words, String folder, Evidence evidence) {
-        draft.generators.add(GeneratorCalls.call(tool, words, path -> inside(path, folder), tree, evidence));
+    private void generator(String tool, List<String> arguments, String folder, Evidence evidence) {
+        draft.generators.add(GeneratorCalls.call(tool, arguments, path -> inside(path, folder), tree, evidence));
     }
 
     private Optional<String> inside(String path, String folder) {
@@ -128,10 +128,10 @@ public final class ToolCalls {
         return Paths.normal(Paths.join(folder, plain));
     }
 
-    private void javac(List<String> words, String folder, Evidence evidence) {
+    private void javac(List<String> arguments, String folder, Evidence evidence) {
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         List<Wiring.Setting> flags = new ArrayList<>();
-        List<String> rest = JavacOptions.take(withArgumentFiles(words, folder), evidence, settings, flags);
+        List<String> rest = JavacOptions.take(withArgumentFiles(arguments, folder), evidence, settings, flags);
         Set<String> files = new LinkedHashSet<>();
         for (String word : rest) {
             for (String path : text.glob(word.replace('\\', '/'), folder))
@@ -159,9 +159,9 @@ public final class ToolCalls {
         draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
     }
 
-    private List<String> withArgumentFiles(List<String> words, String folder) {
+    private List<String> withArgumentFiles(List<String> arguments, String folder) {
         List<String> all = new ArrayList<>();
-        for (String word : words) {
+        for (String word : arguments) {
             if (!word.startsWith("@")) all.add(word);
             else
                 text.text(word.substring(1).replace('\\', '/'), folder)
@@ -216,8 +216,8 @@ public final class ToolCalls {
                 .anyMatch(c -> c.output().filter(o -> o.value().equals(path)).isPresent());
     }
 
-    private void jar(List<String> words, String folder, Evidence evidence) {
-        JarCall call = JarCall.of(words);
+    private void jar(List<String> arguments, String folder, Evidence evidence) {
+        JarCall call = JarCall.of(arguments);
         if (!call.creates()) return;
         Optional<String> path = inside(call.file(), folder);
         if (path.isEmpty()) return;
@@ -259,11 +259,11 @@ public final class ToolCalls {
         return read;
     }
 
-    /** A call of a test runner, given the words for the virtual machine. */
-    private void testRun(List<String> words, String folder, Evidence evidence) {
+    /** A call of a test runner, given the arguments for the virtual machine. */
+    private void testRun(List<String> arguments, String folder, Evidence evidence) {
         Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
         List<Wiring.Setting> others = new ArrayList<>();
-        for (String word : words) {
+        for (String word : arguments) {
             if (TestRunners.property(word)) {
                 String[] parts = word.substring(2).split("=", 2);
                 properties.put(parts[0], new Wiring.Setting(parts.length > 1 ? parts[1] : "", evidence));
@@ -274,9 +274,9 @@ public final class ToolCalls {
         draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, evidence));
     }
 
-    private void java(List<String> words, String folder, Evidence evidence) {
-        for (int i = 0; i < words.size(); i++) {
-            String word = words.get(i);
+    private void java(List<String> arguments, String folder, Evidence evidence) {
+        for (int i = 0; i < arguments.size(); i++) {
+            String word = arguments.get(i);
             if (List.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-m", "--module")
                     .contains(word)) {
                 i++;
@@ -285,8 +285,8 @@ public final class ToolCalls {
             } else if (!word.startsWith("-")) {
                 Optional<String> generator = GeneratorCalls.mainClass(word);
                 if (generator.isPresent())
-                    generator(generator.get(), words.subList(i + 1, words.size()), folder, evidence);
-                else if (TestRunners.mainClass(word)) testRun(words.subList(0, i), folder, evidence);
+                    generator(generator.get(), arguments.subList(i + 1, arguments.size()), folder, evidence);
+                else if (TestRunners.mainClass(word)) testRun(arguments.subList(0, i), folder, evidence);
                 else if (word.matches("[\\w.$]+")) draft.mainClasses.add(new Wiring.Setting(word, evidence));
                 return;
             }

@@ -96,7 +96,7 @@ class JavaReaderTest {
     void knowsTheSyntaxOfEachLevel(String member, SyntaxFeature feature) {
         assertThat(read("class T {", member, "}").syntax())
                 .extracting(SyntaxSign::level, SyntaxSign::name)
-                .contains(tuple(feature.level(), feature.words()));
+                .contains(tuple(feature.level(), feature.text()));
     }
 
     @ParameterizedTest

@@ -322,6 +322,6 @@ class ScriptsTest {
         assertThat(wiring.mainClasses()).isEmpty();
         Wiring.TestRun run = wiring.testRuns().get(0);
         assertThat(run.properties()).containsOnlyKeys("data", "quiet");
-        assertThat(run.words()).extracting(Wiring.Setting::value).containsExactly("-Xmx64m");
+        assertThat(run.jvmArguments()).extracting(Wiring.Setting::value).containsExactly("-Xmx64m");
     }
 }
