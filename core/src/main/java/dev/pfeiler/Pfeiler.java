@@ -23,6 +23,7 @@ import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.ChoicesFile;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartKeys;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.ProposalFile;
@@ -83,31 +84,28 @@ public final class Pfeiler {
         if (parts.isEmpty()) throw nothingToConvert(survey);
         Choices choices = choicesIn(tree).under(options);
         List<String> ids = parts.stream().map(SurveyedPart::id).toList();
-        boolean several = survey.parts().size() > 1;
         Set<String> keys = new HashSet<>();
         boolean targetTaken = choices.of(TARGET).isEmpty();
-        Map<SurveyedPart, PartProposal> proposals = new LinkedHashMap<>();
-        Map<SurveyedPart, String> targets = new LinkedHashMap<>();
+        ProposalMerge merge = new ProposalMerge(tree);
         for (SurveyedPart part : parts) {
-            Deliberation deliberation = new Deliberation(several ? choices.of(part.id(), ids) : choices);
+            Deliberation deliberation = new Deliberation(choices.of(part.id(), ids));
             Optional<Choice> wanted = deliberation.choices().of(TARGET);
-            targetTaken |= wanted.filter(choice -> has(part.ecosystem(), choice.value()))
+            targetTaken |= wanted.flatMap(choice -> target(part.ecosystem(), choice.value()))
                     .isPresent();
-            targets.put(part, target(part, deliberation));
-            PartProposal proposal = part.reading().orElseThrow().propose(targets.get(part), deliberation);
-            proposals.put(part, proposal);
-            String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+            Target target = target(part, deliberation);
+            PartProposal proposal = part.reading().orElseThrow().propose(target.id(), deliberation);
+            merge.add(
+                    new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target.id(), target.title()),
+                    proposal,
+                    Survey.isFileOf(part.view()));
             proposal.decisions().forEach(decision -> {
-                keys.add(prefix + decision.key());
+                keys.add(PartKeys.prefix(part.id()) + decision.key());
                 // a choice that names no part is for all parts
                 keys.add(decision.key());
             });
         }
         if (!targetTaken) throw unknownTarget(choices.of(TARGET).orElseThrow(), parts);
         Deliberation.refuseUnknown(choices, keys);
-        ProposalMerge merge = new ProposalMerge(tree, several);
-        proposals.forEach(
-                (part, proposal) -> merge.add(part(part, targets.get(part)), proposal, Survey.isFileOf(part.view())));
         Proposal proposal = merge.merged();
         Set<String> sources = ecosystems.all().stream()
                 .flatMap(ecosystem -> ecosystem.extensions().stream())
@@ -120,21 +118,14 @@ public final class Pfeiler {
         return proposal.with(references.edits(), left);
     }
 
-    private static Proposal.Part part(SurveyedPart part, String target) {
-        String title = part.ecosystem().targets().stream()
-                .filter(known -> known.id().equals(target))
-                .map(Target::title)
-                .findFirst()
-                .orElse(target);
-        return new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target, title);
-    }
-
-    private static boolean has(Ecosystem ecosystem, String target) {
-        return ecosystem.targets().stream().anyMatch(t -> t.id().equals(target.strip()));
+    private static Optional<Target> target(Ecosystem ecosystem, String id) {
+        return ecosystem.targets().stream()
+                .filter(target -> target.id().equals(id.strip()))
+                .findFirst();
     }
 
     /** The build tool for a part: the one chosen, if its ecosystem has it, else the usual one. */
-    private static String target(SurveyedPart part, Deliberation deliberation) {
+    private static Target target(SurveyedPart part, Deliberation deliberation) {
         List<Target> targets = part.ecosystem().targets();
         Target usual = targets.get(0);
         Decision proposed = Decision.of(
@@ -146,8 +137,11 @@ public final class Pfeiler {
                         ? "the build tool for " + part.ecosystem().title()
                         : "the usual build tool for " + part.ecosystem().title(),
                 List.of());
-        return deliberation.settle(
-                proposed, text -> Optional.of(has(part.ecosystem(), text) ? text.strip() : usual.id()));
+        String standing = deliberation.settle(
+                proposed,
+                text -> Optional.of(
+                        target(part.ecosystem(), text).map(Target::id).orElse(usual.id())));
+        return target(part.ecosystem(), standing).orElseThrow();
     }
 
     private static Refusal unknownTarget(Choice choice, List<SurveyedPart> parts) {

@@ -8,6 +8,7 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
+import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
 import dev.pfeiler.tree.ProjectTree;
@@ -15,11 +16,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -51,12 +50,8 @@ final class ProofRun {
             List<String> edited = Undo.layOut(root, old);
             Survey survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
             List<Verdict.Part> verdicts = new ArrayList<>();
-            List<Ledger.Part> parts = parts(ledger, survey);
-            for (Ledger.Part part : parts) {
-                boolean several = parts.size() > 1 || survey.parts().size() > 1;
-                verdicts.add(new Verdict.Part(
-                        several ? part.id() : "", prove(part, several, ledger, survey, root, scratch)));
-            }
+            for (Ledger.Part part : parts(ledger, survey))
+                verdicts.add(new Verdict.Part(part.id(), prove(part, ledger, survey, root, scratch)));
             List<String> notes = edited.isEmpty()
                     ? List.of()
                     : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
@@ -82,7 +77,7 @@ final class ProofRun {
                 .toList();
     }
 
-    private PartVerdict prove(Ledger.Part part, boolean several, Ledger ledger, Survey survey, Path root, Path scratch)
+    private PartVerdict prove(Ledger.Part part, Ledger ledger, Survey survey, Path root, Path scratch)
             throws IOException {
         SurveyedPart surveyed = survey.parts().stream()
                 .filter(p -> p.id().equals(part.id()) && p.ecosystem().id().equals(part.ecosystem()))
@@ -90,36 +85,22 @@ final class ProofRun {
                 .orElseThrow(() -> Refusal.notPossible(
                         "The old tree has no part \"" + part.id() + "\" that the ledger names.",
                         "Use the version of Pfeiler that made the conversion."));
-        String name = part.id().isEmpty() || part.id().equals(SurveyedPart.TOP) ? "project" : part.id();
+        boolean several = !part.id().isEmpty();
+        String name = several && !part.id().equals(SurveyedPart.TOP) ? part.id() : "project";
         Path log = Ledger.folder(root).resolve("proof");
         if (several) log = log.resolve(name);
-        String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+        List<String> ids = survey.parts().stream().map(SurveyedPart::id).toList();
+        Map<String, String> decisions = ledger.decisions().isEmpty() ? ledger.choices() : ledger.decisions();
         ProofRequest request = new ProofRequest(
                 root.resolve(part.folder()),
                 surveyed.view(),
                 Files.createDirectories(scratch.resolve("built").resolve(name)),
                 Files.createDirectories(log).resolve("build.log"),
-                own(ledger.decisions().isEmpty() ? ledger.choices() : ledger.decisions(), prefix, survey),
-                own(ledger.choices(), prefix, survey),
+                Choices.ofLedger(decisions).of(part.id(), ids),
+                Choices.ofLedger(ledger.choices()).of(part.id(), ids),
                 options,
                 several ? text -> stage.accept(name + ": " + text) : stage);
         return ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
-    }
-
-    /** The values of a part, by keys as the part sees them. */
-    private static Map<String, String> own(Map<String, String> values, String prefix, Survey survey) {
-        Map<String, String> own = new LinkedHashMap<>();
-        List<String> others = survey.parts().stream()
-                .map(SurveyedPart::id)
-                .filter(id -> !id.isEmpty())
-                .map(id -> id + "/")
-                .collect(Collectors.toList());
-        others.remove(prefix);
-        values.forEach((key, value) -> {
-            if (!prefix.isEmpty() && key.startsWith(prefix)) own.put(key.substring(prefix.length()), value);
-            else if (others.stream().noneMatch(key::startsWith)) own.putIfAbsent(key, value);
-        });
-        return own;
     }
 
     private static void dropQuietly(Path scratch) {

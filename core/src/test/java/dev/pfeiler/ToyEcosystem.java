@@ -137,7 +137,8 @@ final class ToyEcosystem implements Ecosystem {
                     ? List.of()
                     : List.of(new Difference("all", Difference.Kind.CHANGED, ""));
             Comparison row = new Comparison(
-                    "joined by " + target + " at " + request.decisions().get("level"),
+                    "joined by " + target + " at "
+                            + request.decisions().of("level").orElseThrow().value(),
                     String.valueOf(before.size()),
                     String.valueOf(run.output().size()),
                     differences);

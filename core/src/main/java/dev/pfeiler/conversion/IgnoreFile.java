@@ -13,7 +13,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
-/** The {@code .gitignore} at the top of a tree; its existing lines is not disturbed. */
+/** The {@code .gitignore} at the top of a tree; its existing lines are kept. */
 public final class IgnoreFile {
     static final String NAME = ".gitignore";
 

@@ -74,12 +74,8 @@ public final class StepMerge {
 
     private Refusal conflict(String id, String path) {
         return Refusal.notPossible(
-                "Two parts both change " + path + ": " + shown(owners.get(path)) + " and " + shown(id) + ".",
+                "Two parts both change " + path + ": " + owners.get(path) + " and " + id + ".",
                 "Convert one of them alone, in a folder of its own.");
-    }
-
-    private static String shown(String id) {
-        return id.isEmpty() ? "the project at the top" : id;
     }
 
     /** All steps, with one for the file that version control ignores files by. */

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 
-/** A long-running process, such as a server, for example a server. */
+/** A long-running process, such as a server. */
 public final class RunningProgram implements AutoCloseable {
     private static final int MOST_LINES = 10_000;
 

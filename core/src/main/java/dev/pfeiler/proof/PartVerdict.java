@@ -35,6 +35,10 @@ public record PartVerdict(
     }
 
     public static PartVerdict failed(String cause, String next, Path log) {
-        return new PartVerdict(List.of(), Optional.of(new Failure(cause, next)), List.of(), log, List.of());
+        return failed(new Failure(cause, next), log);
+    }
+
+    public static PartVerdict failed(Failure failure, Path log) {
+        return new PartVerdict(List.of(), Optional.of(failure), List.of(), log, List.of());
     }
 }

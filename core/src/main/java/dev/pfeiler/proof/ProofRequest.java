@@ -1,9 +1,9 @@
 package dev.pfeiler.proof;
 
+import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.ProjectTree;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Consumer;
 
 /**
@@ -13,7 +13,7 @@ import java.util.function.Consumer;
  * @param old the part of the old tree, laid out again in a scratch folder
  * @param scratch an empty folder for what is built from it
  * @param log the file for the build tool's output
- * @param decisions all effective decisions when the conversion was carried out, by key
+ * @param decisions all effective decisions when the conversion was carried out
  * @param choices those of them that the user made
  * @param stage is notified of what is being done, for people who wait
  */
@@ -22,8 +22,8 @@ public record ProofRequest(
         ProjectTree old,
         Path scratch,
         Path log,
-        Map<String, String> decisions,
-        Map<String, String> choices,
+        Choices decisions,
+        Choices choices,
         Options options,
         Consumer<String> stage) {
     /**

@@ -3,7 +3,6 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.evidence.Evidence;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -44,20 +43,14 @@ public final class Choices {
     public Choices of(String id, Collection<String> ids) {
         List<Choice> own = new ArrayList<>();
         for (Choice choice : byKey.values()) {
-            if (isOf(choice.key(), ids).isEmpty()) own.add(choice);
+            if (PartKeys.part(choice.key(), ids).isEmpty()) own.add(choice);
         }
         for (Choice choice : byKey.values()) {
-            if (isOf(choice.key(), ids).filter(id::equals).isPresent())
-                own.add(new Choice(choice.key().substring(id.length() + 1), choice.value(), choice.said()));
+            if (PartKeys.part(choice.key(), ids).filter(id::equals).isPresent())
+                own.add(new Choice(
+                        choice.key().substring(PartKeys.prefix(id).length()), choice.value(), choice.said()));
         }
         return new Choices(own);
-    }
-
-    /** The part that a key names, if it names one. */
-    private static Optional<String> isOf(String key, Collection<String> ids) {
-        return ids.stream()
-                .filter(id -> !id.isEmpty() && key.startsWith(id + "/"))
-                .max(Comparator.comparingInt(String::length));
     }
 
     /** These choices with others over them. */

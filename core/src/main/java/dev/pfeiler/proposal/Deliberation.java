@@ -5,13 +5,11 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import org.apache.commons.text.similarity.LevenshteinDistance;
 
 /** Collects the decisions about one part, each with the user's choice where there is one. */
 public final class Deliberation {
@@ -109,12 +107,10 @@ public final class Deliberation {
     }
 
     private static Refusal unknown(Choice choice, Collection<String> keys) {
-        LevenshteinDistance distance = LevenshteinDistance.getDefaultInstance();
-        String nearest = keys.stream()
-                .min(Comparator.comparingInt(key -> distance.apply(key, choice.key())))
-                .orElse("");
         return Refusal.usage(
                 "There is no decision \"" + choice.key() + "\" (" + choice.where() + ").",
-                nearest.isEmpty() ? "Remove it." : "Did you mean \"" + nearest + "\"?");
+                Nearest.of(keys.stream(), choice.key())
+                        .map(key -> "Did you mean \"" + key + "\"?")
+                        .orElse("Remove it."));
     }
 }

@@ -3,13 +3,11 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Paths;
-import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
-import org.apache.commons.text.similarity.LevenshteinDistance;
 
 /**
  * What a proposal says about one subject.
@@ -79,27 +77,20 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
     private static boolean governs(Proposal proposal, Decision decision, Step step) {
         String about = about(decision);
         if (about.isEmpty()) return false;
-        String folder = proposal.parts().stream()
-                .filter(part -> !part.id().isEmpty() && decision.key().startsWith(part.id() + "/"))
-                .map(Proposal.Part::folder)
-                .findFirst()
-                .orElse("");
+        String folder = proposal.partOf(decision).map(Proposal.Part::folder).orElse("");
         String path = Paths.join(folder, about.equals(".") ? "" : about);
         return !path.isEmpty() && Paths.within(path, step.path())
                 || about.equals(".") && Paths.within(folder, step.path());
     }
 
     private static Refusal unknown(Proposal proposal, String subject) {
-        LevenshteinDistance distance = LevenshteinDistance.getDefaultInstance();
-        String nearest = Stream.concat(
-                        proposal.decisions().stream().map(Decision::key),
-                        proposal.steps().stream().map(step -> Paths.name(step.path())))
-                .min(Comparator.comparingInt(name -> distance.apply(name, subject)))
+        Stream<String> names = Stream.concat(
+                proposal.decisions().stream().map(Decision::key),
+                proposal.steps().stream().map(step -> Paths.name(step.path())));
+        String example = Nearest.of(names, subject)
+                .map(name -> ", for example \"" + name + "\"")
                 .orElse("");
         return Refusal.notPossible(
-                "No decision about \"" + subject + "\".",
-                nearest.isEmpty()
-                        ? "Pass a dependency, a file or a setting."
-                        : "Pass a dependency, a file or a setting, for example \"" + nearest + "\".");
+                "No decision about \"" + subject + "\".", "Pass a dependency, a file or a setting" + example + ".");
     }
 }

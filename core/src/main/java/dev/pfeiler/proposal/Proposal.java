@@ -3,11 +3,11 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * The decisions about a tree, and the steps they lead to.
@@ -80,10 +80,18 @@ public record Proposal(
                 .toList();
     }
 
-    private Optional<Part> partOf(Decision decision) {
+    /** The part that a decision is about. */
+    Optional<Part> partOf(Decision decision) {
+        String id = PartKeys.part(decision.key(), parts.stream().map(Part::id).toList())
+                .orElse("");
+        return parts.stream().filter(part -> part.id().equals(id)).findFirst();
+    }
+
+    /** The build tools that it converts for, for people; with the part of each if there are several. */
+    public String targets() {
         return parts.stream()
-                .filter(part -> part.id().isEmpty() || decision.key().startsWith(part.id() + "/"))
-                .max(Comparator.comparingInt(part -> part.id().length()));
+                .map(part -> parts.size() == 1 ? part.title() : part.title() + " (" + part.id() + ")")
+                .collect(Collectors.joining(", "));
     }
 
     /** The same with further steps and further things left for the user. */

@@ -10,7 +10,6 @@ import java.util.function.Predicate;
 
 /** Puts the proposals of the parts of a tree together, as seen from the whole tree. */
 public final class ProposalMerge {
-    private final boolean several;
     private final StepMerge steps;
     private final List<Proposal.Part> parts = new ArrayList<>();
     private final List<Decision> decisions = new ArrayList<>();
@@ -19,16 +18,14 @@ public final class ProposalMerge {
     private final List<Agreement> agreements = new ArrayList<>();
     private final List<Proposal.Command> commands = new ArrayList<>();
 
-    /** @param several whether the tree has several parts, so that keys are prefixed */
-    public ProposalMerge(ProjectTree tree, boolean several) {
-        this.several = several;
+    public ProposalMerge(ProjectTree tree) {
         this.steps = new StepMerge(tree);
     }
 
     /** @param isFile whether a path names something in the part */
     public void add(Proposal.Part part, PartProposal proposal, Predicate<String> isFile) {
         String folder = part.folder();
-        String prefix = several && !part.id().isEmpty() ? part.id() + "/" : "";
+        String prefix = PartKeys.prefix(part.id());
         parts.add(part);
         steps.add(part.id(), folder, proposal.steps(), proposal.ignored());
         proposal.decisions().forEach(decision -> decisions.add(decision.below(prefix, folder, isFile)));

@@ -13,6 +13,7 @@ import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Gives each part of a tree its folder and its files.
@@ -107,10 +108,9 @@ final class PartLayout {
                 count + " without a wiring of their own; treated as files of " + where + " ("
                         + outer.ecosystem().title() + ")",
                 Certainty.LIKELY,
-                tree.under(inner.folder())
-                        .filter(file -> inner.ecosystem().extensions().contains(file.extension()))
+                sources(inner, inner.folder())
                         .limit(1)
-                        .map(file -> Evidence.of(file.path(), ""))
+                        .map(path -> Evidence.of(path, ""))
                         .toList(),
                 outer.part().managed().isEmpty());
     }
@@ -129,12 +129,15 @@ final class PartLayout {
         for (Claimed other : all) {
             if (other.equals(claim) || !Paths.within(claim.folder(), other.folder())) continue;
             if (!other.folder().equals(claim.folder())) out.add(other.folder());
-            else
-                tree.under(claim.folder())
-                        .filter(file -> other.ecosystem().extensions().contains(file.extension()))
-                        .map(TreeFile::path)
-                        .forEach(out::add);
+            else sources(other, claim.folder()).forEach(out::add);
         }
         return out;
+    }
+
+    /** The files in a folder that are sources by their extensions. */
+    private Stream<String> sources(Claimed claim, String folder) {
+        return tree.under(folder)
+                .filter(file -> claim.ecosystem().extensions().contains(file.extension()))
+                .map(TreeFile::path);
     }
 }

@@ -9,8 +9,10 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 
 /**
@@ -29,7 +31,7 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
     public static Survey of(ProjectTree tree, List<Ecosystem> ecosystems, Environment environment) {
         PartLayout layout = PartLayout.of(tree, ecosystems);
         List<SurveyedPart> parts = new ArrayList<>();
-        List<Finding> findings = new ArrayList<>(layout.findings());
+        Set<Finding> findings = new LinkedHashSet<>(layout.findings());
         for (PartLayout.Placed placed : layout.placed()) {
             Optional<Evidence> managed = placed.part().managed();
             Optional<Reading> reading = managed.isPresent()
@@ -48,12 +50,13 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
             Predicate<String> isFile = isFileOf(placed.view());
             reading.ifPresent(read -> read.findings().stream()
                     .map(finding -> finding.below(placed.folder(), isFile))
-                    .filter(finding -> !findings.contains(finding))
                     .forEach(findings::add));
         }
-        tree.trouble().stream().filter(finding -> !findings.contains(finding)).forEach(findings::add);
-        findings.sort(Comparator.comparing(Finding::topic));
-        return new Survey(tree, parts, findings);
+        findings.addAll(tree.trouble());
+        return new Survey(
+                tree,
+                parts,
+                findings.stream().sorted(Comparator.comparing(Finding::topic)).toList());
     }
 
     /** Whether a path names something in a view of a tree, so that it has a place in the whole. */

@@ -52,6 +52,14 @@ public final class Paths {
         return path.length() == folder.length() ? "" : path.substring(folder.length() + 1);
     }
 
+    /** What comes before a path in a longer one that ends with it; empty if it does not end with it. */
+    public static Optional<String> before(String end, String path) {
+        if (path.equals(end)) return Optional.of("");
+        return path.endsWith("/" + end)
+                ? Optional.of(path.substring(0, path.length() - end.length() - 1))
+                : Optional.empty();
+    }
+
     /** The path as written in a file of some folder, with {@code ..} where it is outside that. */
     public static String from(String folder, String path) {
         String at = folder;

@@ -4,7 +4,6 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.util.List;
-import java.util.stream.Collectors;
 
 /** Shows what a conversion did, and what can be done next. */
 public final class ConversionView {
@@ -18,12 +17,7 @@ public final class ConversionView {
      * @param shown the directory as the user passed it, after a space; empty for the current one
      */
     public void show(String name, Proposal proposal, List<Step> steps, String shown) {
-        String targets = proposal.parts().stream()
-                .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
-                        ? part.title()
-                        : part.title() + " (" + part.id() + ")")
-                .collect(Collectors.joining(", "));
-        screen.title(name + " is now managed by " + targets);
+        screen.title(name + " is now managed by " + proposal.targets());
         screen.blank();
         count(steps, Step.Write.class, "written");
         count(steps, Step.Edit.class, "edited");

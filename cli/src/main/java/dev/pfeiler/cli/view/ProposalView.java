@@ -28,12 +28,7 @@ public final class ProposalView {
     }
 
     public void show(ProjectTree tree, Proposal proposal) {
-        String targets = proposal.parts().stream()
-                .map(part -> part.id().isEmpty() || proposal.parts().size() == 1
-                        ? part.title()
-                        : part.title() + " (" + part.id() + ")")
-                .collect(Collectors.joining(", "));
-        screen.title("Proposal for " + tree.name() + ": convert to " + targets);
+        screen.title("Proposal for " + tree.name() + ": convert to " + proposal.targets());
         screen.blank();
         new TreePairView(screen, verbose).show(tree, proposal);
         for (Proposal.Part part : proposal.parts()) {

@@ -25,7 +25,7 @@ public final class VerdictView {
     public void show(String name, Verdict verdict) {
         screen.title("Proof of " + name);
         for (Verdict.Part part : verdict.parts()) {
-            if (verdict.parts().size() > 1) screen.heading(part.id().isEmpty() ? "." : part.id());
+            if (verdict.parts().size() > 1) screen.heading(part.id());
             show(part.verdict());
         }
         verdict.notes().forEach(note -> screen.text(2, note));

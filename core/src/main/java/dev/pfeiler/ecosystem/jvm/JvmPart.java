@@ -99,10 +99,9 @@ final class JvmPart implements Reading {
 
     /** Proves the conversion of this project, the old one, by what was decided then. */
     PartVerdict prove(String target, ProofRequest request) {
-        Choices decided = Choices.ofLedger(request.decisions());
-        ProjectFacts known = facts(View.of(decided));
+        ProjectFacts known = facts(View.of(request.decisions()));
         JvmTarget tool = target(target);
-        JvmDecisions decisions = new BuildDecisions(known, tool, new Deliberation(decided)).decide();
+        JvmDecisions decisions = new BuildDecisions(known, tool, new Deliberation(request.decisions())).decide();
         return new JvmProof(new ProofContext(request, reading, known.project(), decisions, tool, environment)).run();
     }
 

@@ -16,7 +16,6 @@ import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
@@ -51,8 +50,7 @@ final class PhpProof {
         this.proof = proof;
         this.environment = environment;
         this.project = PhpProject.of(proof.old());
-        Choices choices = Choices.ofLedger(proof.decisions());
-        this.proposing = new PhpProposing(project, new Deliberation(choices));
+        this.proposing = new PhpProposing(project, new Deliberation(proof.decisions()));
         proposing.decide();
         this.goals = proposing.goals();
         // old and new are looked at in one place after the other, so that paths they print are the same

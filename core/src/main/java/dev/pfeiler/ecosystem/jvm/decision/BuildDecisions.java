@@ -188,7 +188,7 @@ public final class BuildDecisions {
             Coordinates coordinates,
             int level,
             Map<ModuleName, Map<String, Resolved>> brings) {
-        MissingLibraries missing = project.missing(reading, module.main(), module.tests(), level);
+        MissingLibraries missing = facts.missing(module, level);
         boolean byServer = module.web().isPresent() && module.showsWhatItDeploys(reading.jars());
         Map<String, Resolved> brought = new LinkedHashMap<>();
         module.needs().forEach(need -> brought.putAll(brings.get(need)));

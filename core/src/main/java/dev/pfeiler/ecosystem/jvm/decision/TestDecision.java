@@ -39,12 +39,7 @@ final class TestDecision {
     /** The settings of the module's tests: those of the most trusted wiring that runs any. */
     TestSetup decide(Deliberation deliberation) {
         if (module.tests().isEmpty()) return TestSetup.USUAL;
-        Optional<Wiring> wiring = reading.wirings().stream()
-                .filter(w -> !w.testRuns().isEmpty())
-                .filter(w -> module.folder().isEmpty()
-                        || w.folder().isEmpty()
-                        || w.folder().equals(module.folder()))
-                .findFirst();
+        Optional<Wiring> wiring = reading.runningTests(module.folder());
         if (wiring.isEmpty()) return TestSetup.USUAL;
         Map<String, TestSetup.Value> properties = new TreeMap<>();
         Map<String, TestSetup.Value> environment = new TreeMap<>();

@@ -99,7 +99,7 @@ final class ClassPathPlan {
             for (Entry entry : entries.values()) {
                 String key = entry.coordinates().key();
                 if (declared.containsKey(key) || excluded.contains(key)) continue;
-                Optional<Resolved> found = resolution.of(key).or(() -> Optional.ofNullable(brought.get(key)));
+                Optional<Resolved> found = resolved(entry);
                 if (found.isEmpty()) absent.add(entry);
                 else changed |= differs(entry, found.get());
             }
@@ -132,7 +132,7 @@ final class ClassPathPlan {
     }
 
     private Set<String> closure(Coordinates coordinates) {
-        Declaration alone = new Declaration(coordinates, "compile", Set.of());
+        Declaration alone = new Declaration(coordinates, Scope.COMPILE.word(), Set.of());
         return rules.resolve(List.of(alone), Map.of()).artifacts().stream()
                 .filter(artifact -> !artifact.via().isEmpty())
                 .map(artifact -> artifact.coordinates().key())
@@ -181,13 +181,12 @@ final class ClassPathPlan {
     /** Makes sure that a transitive dependency is there in its version and scope; whether that takes another round. */
     private boolean differs(Entry entry, Resolved artifact) {
         String key = entry.coordinates().key();
-        if (entry.scope() == Scope.PROVIDED && !artifact.scope().equals("provided")) {
+        if (entry.scope() == Scope.PROVIDED && !artifact.scope().equals(Scope.PROVIDED.word())) {
             declare(entry, "transitive, but provided by the container");
             return true;
         }
-        boolean shipped = artifact.scope().equals("compile") || artifact.scope().equals("runtime");
-        boolean toShip = entry.scope() == Scope.COMPILE || entry.scope() == Scope.RUNTIME;
-        if (toShip && !shipped) {
+        boolean ships = Scope.parse(artifact.scope()).filter(Scope::ships).isPresent();
+        if (entry.scope().ships() && !ships) {
             declare(entry, "transitive in scope " + artifact.scope() + " only");
             return true;
         }
@@ -198,6 +197,12 @@ final class ClassPathPlan {
         }
         declare(entry, "transitive as " + artifact.coordinates().version());
         return true;
+    }
+
+    /** The artifact that is on the class path for an entry, in whichever version. */
+    private Optional<Resolved> resolved(Entry entry) {
+        String key = entry.coordinates().key();
+        return resolution.of(key).or(() -> Optional.ofNullable(brought.get(key)));
     }
 
     /** Whether an entry is declared. */
@@ -212,20 +217,12 @@ final class ClassPathPlan {
 
     /** The chain of dependencies by which an entry that is not declared is there. */
     List<Coordinates> via(Entry entry) {
-        String key = entry.coordinates().key();
-        return resolution
-                .of(key)
-                .or(() -> Optional.ofNullable(brought.get(key)))
-                .map(Resolved::via)
-                .orElse(List.of());
+        return resolved(entry).map(Resolved::via).orElse(List.of());
     }
 
     /** The scope that an entry has that is not declared. */
     Scope scope(Entry entry) {
-        String key = entry.coordinates().key();
-        return resolution
-                .of(key)
-                .or(() -> Optional.ofNullable(brought.get(key)))
+        return resolved(entry)
                 .flatMap(resolved -> Scope.parse(resolved.scope()))
                 .orElse(entry.scope());
     }

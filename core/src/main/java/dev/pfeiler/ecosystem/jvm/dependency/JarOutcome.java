@@ -31,13 +31,18 @@ public sealed interface JarOutcome {
         return dependency().map(Dependency::coordinates);
     }
 
-    /** A jar that is declared. */
-    record Declared(Jar file, Dependency declared, String why) implements JarOutcome {
-        @Override
-        public Optional<Jar> jar() {
-            return Optional.of(file);
-        }
+    /** What becomes of a jar. */
+    sealed interface OfJar extends JarOutcome {
+        Jar file();
 
+        @Override
+        default Optional<Jar> jar() {
+            return Optional.of(file());
+        }
+    }
+
+    /** A jar that is declared. */
+    record Declared(Jar file, Dependency declared, String why) implements OfJar {
         @Override
         public Optional<Dependency> dependency() {
             return Optional.of(declared);
@@ -49,15 +54,10 @@ public sealed interface JarOutcome {
      *
      * @param resolved the scope that it has by that
      */
-    record Transitive(Jar file, Coordinates artifact, Scope resolved, String why) implements JarOutcome {
+    record Transitive(Jar file, Coordinates artifact, Scope resolved, String why) implements OfJar {
         @Override
         public Optional<Scope> scope() {
             return Optional.of(resolved);
-        }
-
-        @Override
-        public Optional<Jar> jar() {
-            return Optional.of(file);
         }
 
         @Override
@@ -67,20 +67,10 @@ public sealed interface JarOutcome {
     }
 
     /** A jar that is no longer on the class path. */
-    record Excluded(Jar file, String why) implements JarOutcome {
-        @Override
-        public Optional<Jar> jar() {
-            return Optional.of(file);
-        }
-    }
+    record Excluded(Jar file, String why) implements OfJar {}
 
     /** A jar that is not a library, or that the user keeps; it stays in the tree. */
-    record LeftInPlace(Jar file, String why) implements JarOutcome {
-        @Override
-        public Optional<Jar> jar() {
-            return Optional.of(file);
-        }
-    }
+    record LeftInPlace(Jar file, String why) implements OfJar {}
 
     /** A dependency on a library that had no jar. */
     record Added(Dependency declared, String why) implements JarOutcome {

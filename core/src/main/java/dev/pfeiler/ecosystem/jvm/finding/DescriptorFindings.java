@@ -64,12 +64,10 @@ final class DescriptorFindings {
     }
 
     private void applications() {
-        List<Applications.Application> applications =
-                new Applications(reading, project.layout(), project.libraries()).all();
         List<SourceModule> makers = project.modules().stream()
                 .filter(module -> module.enterprise().isPresent())
                 .toList();
-        for (Applications.Application application : applications) {
+        for (Applications.Application application : project.applications()) {
             application
                     .descriptor()
                     .ifPresent(descriptor -> found.add(
@@ -87,7 +85,7 @@ final class DescriptorFindings {
             if (makers.isEmpty())
                 found.add(Finding.trouble(
                         application.name(),
-                        "is an EAR whose modules cannot be assigned to sources; it is" + " not built by the build tool",
+                        "is an EAR whose modules cannot be assigned to sources; it is not built by the build tool",
                         application.evidence()));
         }
     }

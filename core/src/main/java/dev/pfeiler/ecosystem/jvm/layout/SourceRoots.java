@@ -119,11 +119,7 @@ final class SourceRoots {
 
     /** The path less the package, where the path ends with it. */
     private static Optional<String> byPackage(SourceFile source) {
-        String folder = Paths.parent(source.path());
-        String expected = source.packagePath();
-        if (folder.equals(expected)) return Optional.of("");
-        if (!folder.endsWith("/" + expected)) return Optional.empty();
-        return Optional.of(folder.substring(0, folder.length() - expected.length() - 1));
+        return Paths.before(source.packagePath(), Paths.parent(source.path()));
     }
 
     private static String root(SourceFile source, TreeSet<String> known) {

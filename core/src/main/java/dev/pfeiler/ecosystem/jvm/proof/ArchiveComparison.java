@@ -103,12 +103,9 @@ final class ArchiveComparison {
         String other = levelsOf(after);
         List<Difference> differences = one.equals(other)
                 ? List.of()
-                : List.of(new Difference("Java level", Kind.CHANGED, one + ", now " + other, levelCause()));
+                : List.of(new Difference(
+                        "Java level", Kind.CHANGED, one + ", now " + other, context.chosen(ProjectSettings.LEVEL)));
         return new Comparison("class level", one, other, differences);
-    }
-
-    private String levelCause() {
-        return context.request().choices().containsKey(ProjectSettings.LEVEL) ? "your choice" : "";
     }
 
     private static String levelsOf(Collection<byte[]> classes) {

@@ -118,8 +118,21 @@ final class BaselineBuilder {
      */
     private record Compiled(Optional<WiredSettings> settings, List<Path> libraries, Optional<String> failure) {}
 
-    /** Sources that one call of the wiring compiles; without a call, those that none compiles. */
-    private record Group(Optional<Wiring.Compilation> call, List<SourceFile> sources) {}
+    /**
+     * Sources that one call of the wiring compiles; without a call, those that none compiles.
+     *
+     * @param settings of the call
+     */
+    private record Group(Optional<Wiring.Compilation> call, WiredSettings settings, List<SourceFile> sources) {}
+
+    private Group group(Optional<Wiring.Compilation> call, List<SourceFile> sources) {
+        WiredSettings settings = WiredSettings.of(
+                call,
+                context.reading().wirings(),
+                context.decisions().build().compiler(),
+                context.reading().toolchain().lowestLevel());
+        return new Group(call, settings, sources);
+    }
 
     private Compiled compile(
             SourceModule module,
@@ -135,11 +148,7 @@ final class BaselineBuilder {
         int number = 0;
         for (Group group : groups(module, sources, tests, notes)) {
             if (group.sources().isEmpty()) continue;
-            WiredSettings settings = WiredSettings.of(
-                    group.call(),
-                    context.reading().wirings(),
-                    context.decisions().build().compiler(),
-                    context.reading().toolchain().lowestLevel());
+            WiredSettings settings = group.settings();
             if (first.isEmpty()) first = Optional.of(settings);
             List<Path> wired = libraries(group, tests);
             List<Path> classPath = new ArrayList<>(before);
@@ -175,7 +184,7 @@ final class BaselineBuilder {
             if (!sources.isEmpty())
                 notes.add((tests ? "The tests of " : "The sources of ") + described(module)
                         + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
-            return List.of(new Group(Optional.empty(), sources));
+            return List.of(group(Optional.empty(), sources));
         }
         Set<SourceFile> left = new LinkedHashSet<>(sources);
         if (!tests) left.addAll(unclaimed(module));
@@ -184,13 +193,13 @@ final class BaselineBuilder {
             List<SourceFile> own =
                     left.stream().filter(source -> call.takes(source.path())).toList();
             left.removeAll(own);
-            groups.add(new Group(Optional.of(call), own));
+            groups.add(group(Optional.of(call), own));
         }
         List<SourceFile> rest = left.stream().filter(sources::contains).toList();
         if (!rest.isEmpty() && isIncomplete(wiring.get())) {
             notes.add("Parts of " + wiring.get().files().get(0) + " could not be analyzed; the baseline also compiles "
                     + rest.size() + (rest.size() == 1 ? " source" : " sources") + " that it does not name.");
-            groups.add(new Group(groups.get(0).call(), rest));
+            groups.add(new Group(groups.get(0).call(), groups.get(0).settings(), rest));
         }
         return merged(groups);
     }
@@ -199,15 +208,11 @@ final class BaselineBuilder {
     private List<Group> merged(List<Group> groups) {
         Map<String, Group> merged = new LinkedHashMap<>();
         for (Group group : groups) {
-            WiredSettings settings = WiredSettings.of(
-                    group.call(),
-                    context.reading().wirings(),
-                    context.decisions().build().compiler(),
-                    context.reading().toolchain().lowestLevel());
-            merged.merge(String.join(" ", settings.arguments()), group, (one, other) -> {
+            merged.merge(String.join(" ", group.settings().arguments()), group, (one, other) -> {
+                Group leading = one.sources().isEmpty() ? other : one;
                 List<SourceFile> both = new ArrayList<>(one.sources());
                 both.addAll(other.sources());
-                return new Group(one.sources().isEmpty() ? other.call() : one.call(), both);
+                return new Group(leading.call(), leading.settings(), both);
             });
         }
         return List.copyOf(merged.values());

@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
-import dev.pfeiler.tree.Hashing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,7 +16,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -41,6 +39,7 @@ final class ClassPathComparison {
     }
 
     private final Path converted;
+    private final JarHashes hashes;
     private final Map<String, JarOutcome> outcomes = new HashMap<>();
     private final Set<String> elsewhere = new HashSet<>();
     private final Set<String> fetched;
@@ -48,10 +47,13 @@ final class ClassPathComparison {
     /**
      * @param converted the folder of the converted project, whose own archives are no libraries
      * @param fetched libraries that no jar of the old tree contains
+     * @param hashes shared by the comparisons of all modules
      */
-    ClassPathComparison(Path converted, JvmDecisions decisions, SourceModule module, Collection<Path> fetched)
+    ClassPathComparison(
+            Path converted, JvmDecisions decisions, SourceModule module, Collection<Path> fetched, JarHashes hashes)
             throws IOException {
         this.converted = converted;
+        this.hashes = hashes;
         decisions
                 .jars()
                 .forEach((name, all) ->
@@ -59,12 +61,12 @@ final class ClassPathComparison {
                             if (name.equals(module.name())) outcomes.putIfAbsent(sha1, outcome);
                             else elsewhere.add(sha1);
                         })));
-        this.fetched = hashes(fetched).keySet();
+        this.fetched = hashes.of(fetched).keySet();
     }
 
     Comparison compare(Stage stage, Collection<Path> before, Collection<Path> after) throws IOException {
-        Map<String, Path> old = hashes(before);
-        Map<String, Path> now = hashes(libraries(after));
+        Map<String, Path> old = hashes.of(before);
+        Map<String, Path> now = hashes.of(libraries(after));
         List<Difference> differences = new ArrayList<>();
         old.forEach((sha1, jar) -> {
             if (!now.containsKey(sha1)) differences.add(new Difference(name(jar), Kind.GONE, gone(stage, sha1)));
@@ -101,12 +103,6 @@ final class ClassPathComparison {
                 .filter(path ->
                         !path.startsWith(converted) || path.startsWith(converted.resolve(ProjectRepository.FOLDER)))
                 .toList();
-    }
-
-    private static Map<String, Path> hashes(Collection<Path> jars) throws IOException {
-        Map<String, Path> hashes = new LinkedHashMap<>();
-        for (Path jar : jars) hashes.putIfAbsent(Hashing.sha1(jar), jar);
-        return hashes;
     }
 
     private static String name(Path jar) {

@@ -7,8 +7,6 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.process.RunningProgram;
-import dev.pfeiler.proof.Comparison;
-import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.ProofRequest;
 import java.io.File;
@@ -76,13 +74,9 @@ final class EmbeddedServer {
     }
 
     private static RunOutcome notStarted(String mainClass, boolean before, boolean after) {
-        List<Difference> differences =
-                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, ""));
         String note = mainClass + " does not listen on its port with the old wiring; see"
                 + " .pfeiler/proof/server-before.log.";
-        return new RunOutcome(
-                List.of(new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences)),
-                before ? List.of() : List.of(note));
+        return new RunOutcome(List.of(RunOutcome.started(before, after, "")), before ? List.of() : List.of(note));
     }
 
     /** The welcome page, what the sources map to a plain path, and each file that is served as it is. */

@@ -43,6 +43,8 @@ import java.util.stream.Stream;
 public final class JvmProof {
     private final ProofContext context;
     private final ProofRequest request;
+    private final JarHashes hashes = new JarHashes();
+    private final Map<ModuleName, List<Path>> runtime = new HashMap<>();
 
     public JvmProof(ProofContext context) {
         this.context = context;
@@ -52,10 +54,7 @@ public final class JvmProof {
     public PartVerdict run() {
         Toolchain toolchain = context.reading().toolchain();
         if (!toolchain.compiler()) {
-            return PartVerdict.failed(
-                    "There is no compiler: " + toolchain.java() + " is a Java runtime, not a JDK.",
-                    "Install a JDK and set JAVA_HOME to it.",
-                    request.log());
+            return PartVerdict.failed(toolchain.noCompiler(), request.log());
         }
         try {
             // first, as it fetches what was missing in the tree and the old sources were compiled against
@@ -65,8 +64,7 @@ public final class JvmProof {
                             new BuildRequest(request.converted(), request.offline(), request.log(), toolchain),
                             context.environment());
             if (run.failure().isPresent())
-                return PartVerdict.failed(
-                        run.failure().get().cause(), run.failure().get().next(), request.log());
+                return PartVerdict.failed(run.failure().get(), request.log());
             request.stage()
                     .accept(
                             request.runOldBuild()
@@ -189,21 +187,17 @@ public final class JvmProof {
                 : Optional.of(calls.get(calls.size() - 1))
                         .filter(call -> !Optional.of(call).equals(main));
         if (main.isPresent() && baseline.settings().isPresent())
-            rows.add(new SettingsComparison(request.choices())
-                    .compare(baseline.settings().get(), main.get()));
+            rows.add(new SettingsComparison(context).compare(baseline.settings().get(), main.get()));
         // the old build itself says nothing of its class paths
         if (request.runOldBuild()) return rows;
-        List<Path> runtime = context.target()
-                .runtimeClassPath(
-                        request.converted(), module.folder(), context.reading().repositories());
         ClassPathComparison comparison =
-                new ClassPathComparison(request.converted(), context.decisions(), module, fetched);
+                new ClassPathComparison(request.converted(), context.decisions(), module, fetched, hashes);
         if (main.isPresent()) {
             rows.add(comparison.compare(
                     ClassPathComparison.Stage.COMPILE,
                     baseline.classPath(),
                     main.get().classPath()));
-            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime));
+            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module)));
         }
         if (test.isPresent())
             rows.add(comparison.compare(
@@ -211,6 +205,20 @@ public final class JvmProof {
                     baseline.testClassPath(),
                     test.get().classPath()));
         return rows;
+    }
+
+    /** The libraries that a module of the converted project runs with. */
+    private List<Path> runtime(SourceModule module) throws IOException {
+        List<Path> known = runtime.get(module.name());
+        if (known == null) {
+            known = context.target()
+                    .runtimeClassPath(
+                            request.converted(),
+                            module.folder(),
+                            context.reading().repositories());
+            runtime.put(module.name(), known);
+        }
+        return known;
     }
 
     private List<Comparison> tests(SourceModule module, Map<ModuleName, Baseline> baselines, List<String> notes)
@@ -254,9 +262,7 @@ public final class JvmProof {
         request.stage().accept("starting the old and the new program");
         before.addAll(baselines.get(module.name()).classPath());
         before.addAll(fetched);
-        after.addAll(context.target()
-                .runtimeClassPath(
-                        request.converted(), module.folder(), context.reading().repositories()));
+        after.addAll(runtime(module));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
         return new ProgramRun(context, scratch).compare(mainClass.get(), before, after);

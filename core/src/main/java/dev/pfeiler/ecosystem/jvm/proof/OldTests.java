@@ -21,7 +21,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -207,13 +206,8 @@ final class OldTests {
     /** Adds the settings of the wiring's test runs; the folder that the tests run in. */
     private Path settings(List<String> command, Map<String, String> variables) {
         Path root = context.reading().tree().root();
-        Predicate<Wiring> ofModule = wiring -> module.folder().isEmpty()
-                || wiring.folder().isEmpty()
-                || wiring.folder().equals(module.folder());
-        List<Wiring.TestRun> runs = context.reading().wirings().stream()
-                .filter(wiring -> !wiring.testRuns().isEmpty())
-                .filter(ofModule)
-                .findFirst()
+        List<Wiring.TestRun> runs = context.reading()
+                .runningTests(module.folder())
                 .map(Wiring::testRuns)
                 .orElse(List.of());
         for (Wiring.TestRun run : runs) {

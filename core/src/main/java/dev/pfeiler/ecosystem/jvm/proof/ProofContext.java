@@ -28,6 +28,11 @@ public record ProofContext(
         return decisions.build().module(module.name()).orElseThrow();
     }
 
+    /** The cause of a difference in a setting: the user's choice of a value, if there was one. */
+    String chosen(String key) {
+        return request.choices().of(key).isPresent() ? "your choice" : "";
+    }
+
     /** The folder of a module in the converted project. */
     Path converted(SourceModule module) {
         return request.converted().resolve(module.folder());

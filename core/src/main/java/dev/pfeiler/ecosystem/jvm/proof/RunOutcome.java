@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
 import java.util.List;
 
 /**
@@ -11,6 +12,17 @@ import java.util.List;
  */
 record RunOutcome(List<Comparison> rows, List<String> notes) {
     static final RunOutcome NONE = new RunOutcome(List.of(), List.of());
+
+    /**
+     * Of two servers, which of them started.
+     *
+     * @param cause why only one did; empty if no one knows
+     */
+    static Comparison started(boolean before, boolean after, String cause) {
+        List<Difference> differences =
+                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, cause));
+        return new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
+    }
 
     static RunOutcome noting(String note) {
         return new RunOutcome(List.of(), List.of(note));

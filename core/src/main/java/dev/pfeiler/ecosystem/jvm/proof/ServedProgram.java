@@ -4,8 +4,6 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.proof.Comparison;
-import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.ProofRequest;
 import java.io.IOException;
@@ -58,12 +56,8 @@ final class ServedProgram {
     }
 
     private RunOutcome notStarted(boolean before, boolean after) {
-        String cause = fixed && after ? ArchiveComparison.FIXED : "";
-        List<Difference> differences =
-                before == after ? List.of() : List.of(new Difference("the program", Difference.Kind.CHANGED, cause));
-        Comparison row = new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
         return new RunOutcome(
-                List.of(row),
+                List.of(RunOutcome.started(before, after, fixed && after ? ArchiveComparison.FIXED : "")),
                 before || after
                         ? List.of()
                         : List.of("Neither the old archive nor the new one starts in a server on its own; see"

@@ -10,7 +10,6 @@ import dev.pfeiler.proof.Difference.Kind;
 import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -23,11 +22,10 @@ final class SettingsComparison {
     /** Options that decide what is printed, or that the build tool always gives. */
     private static final Set<String> IDLE = Set.of("-g", "-nowarn", "-deprecation", "-verbose", "-implicit:class");
 
-    private final Map<String, String> choices;
+    private final ProofContext context;
 
-    /** @param choices what the user chose, by decision key */
-    SettingsComparison(Map<String, String> choices) {
-        this.choices = choices;
+    SettingsComparison(ProofContext context) {
+        this.context = context;
     }
 
     Comparison compare(WiredSettings before, CompilerCall after) {
@@ -42,20 +40,21 @@ final class SettingsComparison {
             if (!level.equals(Optional.of(wired)) || !source.equals(Optional.of(wired))) {
                 boolean raised =
                         before.level() > wired && level.equals(Optional.of(before.level())) && source.equals(level);
-                String cause = raised ? "the compiler does not support level " + wired : chosen(ProjectSettings.LEVEL);
+                String cause =
+                        raised ? "the compiler does not support level " + wired : context.chosen(ProjectSettings.LEVEL);
                 differences.add(changed("level", String.valueOf(wired), shown(level), cause));
             }
         });
         String encoding = after.option("-encoding").orElse("not stated");
         if (!before.undocumented().contains("encoding") && !sameCharset(before.encoding(), encoding))
-            differences.add(changed("encoding", before.encoding(), encoding, chosen(ProjectSettings.ENCODING)));
+            differences.add(changed("encoding", before.encoding(), encoding, context.chosen(ProjectSettings.ENCODING)));
         boolean release = after.option("--release").isPresent();
         if (before.wiredLevel().isPresent() && release != before.release())
             differences.add(changed(
                     CompilerSettings.RELEASE,
                     before.release() ? "given" : "not given",
                     release ? "given" : "not given",
-                    chosen(WiredOptions.KEY)));
+                    context.chosen(WiredOptions.KEY)));
         differences.addAll(options(before.options(), relevant(after)));
         return new Comparison(
                 "compiler settings",
@@ -69,7 +68,7 @@ final class SettingsComparison {
 
     private List<Difference> options(List<String> before, List<String> after) {
         List<Difference> differences = new ArrayList<>();
-        String cause = chosen(WiredOptions.KEY);
+        String cause = context.chosen(WiredOptions.KEY);
         before.stream()
                 .filter(option -> !after.contains(option))
                 .forEach(option -> differences.add(new Difference(option, Kind.GONE, cause)));
@@ -88,10 +87,6 @@ final class SettingsComparison {
 
     private static Difference changed(String setting, String before, String after, String cause) {
         return new Difference(setting, Kind.CHANGED, before + ", now " + after, cause);
-    }
-
-    private String chosen(String key) {
-        return choices.containsKey(key) ? "your choice" : "";
     }
 
     private static String shown(Optional<Integer> level) {

@@ -140,9 +140,7 @@ public final class JvmParts {
             String head = new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1);
             Matcher declared = PACKAGE.matcher(head);
             if (!declared.find()) return folder;
-            String path = declared.group(1).replace('.', '/');
-            if (folder.equals(path)) return "";
-            return folder.endsWith("/" + path) ? folder.substring(0, folder.length() - path.length() - 1) : folder;
+            return Paths.before(declared.group(1).replace('.', '/'), folder).orElse(folder);
         } catch (IOException e) {
             return folder;
         }

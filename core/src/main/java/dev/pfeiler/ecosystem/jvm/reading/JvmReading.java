@@ -62,6 +62,16 @@ public record JvmReading(
         return tools.repositories();
     }
 
+    /** The most trusted wiring that runs tests of a folder. */
+    public Optional<Wiring> runningTests(String folder) {
+        return wirings.stream()
+                .filter(wiring -> !wiring.testRuns().isEmpty())
+                .filter(wiring -> folder.isEmpty()
+                        || wiring.folder().isEmpty()
+                        || wiring.folder().equals(folder))
+                .findFirst();
+    }
+
     /** Whether the project uses the Servlet API in the packages {@code jakarta.servlet}. */
     public boolean jakarta() {
         return jars.stream().anyMatch(jar -> jar.holds("jakarta.servlet.Servlet"))

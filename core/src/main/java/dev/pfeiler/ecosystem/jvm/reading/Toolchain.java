@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -8,26 +9,31 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * The Java and the build tool of this machine, found without running either.
+ * The Java of this machine, found without running it.
  *
  * @param java the Java that the build tool would run on
  * @param feature its feature release, for example 17; 0 if it does not say
  * @param compiler whether it is a JDK and not only a runtime
- * @param mvn the {@code mvn} program
  */
-public record Toolchain(Path java, int feature, boolean compiler, Optional<Path> mvn) {
+public record Toolchain(Path java, int feature, boolean compiler) {
     public static Toolchain of(Environment environment) {
         Path java = java(environment);
         return new Toolchain(
                 java,
                 feature(java),
-                Files.isExecutable(java.resolve("bin/javac")) || Files.exists(java.resolve("bin/javac.exe")),
-                environment.program("mvn"));
+                Files.isExecutable(java.resolve("bin/javac")) || Files.exists(java.resolve("bin/javac.exe")));
     }
 
     /** A program of the JDK. */
     public Path tool(String name) {
         return java.resolve("bin").resolve(name);
+    }
+
+    /** Why nothing can be compiled, if this is not a JDK. */
+    public PartVerdict.Failure noCompiler() {
+        return new PartVerdict.Failure(
+                "There is no compiler: " + java + " is a Java runtime, not a JDK.",
+                "Install a JDK and set JAVA_HOME to it.");
     }
 
     /** The lowest level that the compiler still compiles. Source: the JDK's release notes on retired levels. */

@@ -52,10 +52,7 @@ final class MavenLog {
     }
 
     private Optional<Failure> noCompiler() {
-        return first("No compiler is provided in this environment")
-                .map(line -> new Failure(
-                        "There is no compiler: " + toolchain.java() + " is a Java runtime, not a JDK.",
-                        "Install a JDK and set JAVA_HOME to it."));
+        return first("No compiler is provided in this environment").map(line -> toolchain.noCompiler());
     }
 
     private Optional<Failure> level() {

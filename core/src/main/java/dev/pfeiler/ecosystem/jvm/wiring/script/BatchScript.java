@@ -6,17 +6,15 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Reads a Windows batch script by following its variables, loops and calls of labels, as docs/wiring.md lists them. */
-public final class BatchScript {
+public final class BatchScript extends Script {
     private static final Pattern SET = Pattern.compile("(?i)set\\s+\"?([\\w.]+)=([^\"]*)\"?\\s*");
     private static final Pattern LOOP = Pattern.compile(
             "(?i)for\\s+(/r\\s+(?<root>\\S+)\\s+)?%%(?<name>\\w)\\s+in\\s+\\((?<set>[^)]*)\\)\\s+do\\s+(?<body>.*)");
@@ -24,24 +22,11 @@ public final class BatchScript {
     private static final Pattern REFERENCE = Pattern.compile("%([\\w.]+)%|!([\\w.]+)!|%~?(\\d)");
     private static final int DEEPEST_CALL = 20;
 
-    private final ProjectTree tree;
-    private final String path;
-    private final WiringBuilder draft;
-    private final Map<String, String> variables = new HashMap<>();
-    private final Map<String, String> written = new HashMap<>();
-    private final ShellEvaluator text;
-    private final ToolCalls commands;
     private List<ScriptLines.Line> lines = List.of();
-    private String folder;
 
     /** @param folder that the script is run in */
     public BatchScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
-        this.folder = folder;
-        this.tree = tree;
-        this.path = path;
-        this.draft = draft;
-        this.text = new ShellEvaluator(tree, written, draft.effort);
-        this.commands = new ToolCalls(tree, text, draft);
+        super(tree, path, folder, draft);
     }
 
     public void read(List<String> rawLines) {
@@ -99,10 +84,7 @@ public final class BatchScript {
             call(words.get(1), words.subList(2, words.size()), depth);
         } else if (words.get(0).equalsIgnoreCase("cd") || words.get(0).equalsIgnoreCase("pushd")) {
             String to = words.get(words.size() - 1);
-            if (!to.isBlank())
-                Paths.normal(Paths.join(folder, to))
-                        .filter(f -> f.isEmpty() || tree.folders().contains(f))
-                        .ifPresent(f -> folder = f);
+            if (!to.isBlank()) changeTo(Paths.join(folder, to));
         } else {
             List<String> kept = words.stream()
                     .filter(w -> !w.equalsIgnoreCase("call") && !w.matches("\\d?>.*"))

@@ -6,9 +6,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -17,30 +15,16 @@ import java.util.regex.Pattern;
  * Reads a shell script by following its variables and the commands whose output can be worked out from the tree. Source:
  * the POSIX shell command language, as far as docs/wiring.md lists it.
  */
-public final class ShellScript {
+public final class ShellScript extends Script {
     private static final Pattern ASSIGNMENT =
             Pattern.compile("(?:export\\s+|readonly\\s+|local\\s+)?([A-Za-z_]\\w*)=(.*)", Pattern.DOTALL);
     private static final Pattern LOOP = Pattern.compile("for\\s+(\\w+)\\s+in\\s+(.*)", Pattern.DOTALL);
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:\\{(\\w+)(?::?[-=+?]([^}]*))?\\}|(\\w+))");
     private static final int MOST_ROUNDS = 2000;
 
-    private final ProjectTree tree;
-    private final String path;
-    private final WiringBuilder draft;
-    private final Map<String, String> variables = new HashMap<>();
-    private final Map<String, String> written = new HashMap<>();
-    private final ShellEvaluator text;
-    private final ToolCalls commands;
-    private String folder;
-
     /** @param folder that the script is run in */
     public ShellScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
-        this.folder = folder;
-        this.tree = tree;
-        this.path = path;
-        this.draft = draft;
-        this.text = new ShellEvaluator(tree, written, draft.effort);
-        this.commands = new ToolCalls(tree, text, draft);
+        super(tree, path, folder, draft);
     }
 
     public void read(List<String> lines) {
@@ -157,7 +141,7 @@ public final class ShellScript {
         // the folder of the script itself
         if (to.equals(".") || to.isEmpty()) to = Paths.parent(path);
         else to = Paths.join(folder, to);
-        Paths.normal(to).filter(f -> f.isEmpty() || tree.folders().contains(f)).ifPresent(f -> folder = f);
+        changeTo(to);
     }
 
     private static String unquoted(String text) {

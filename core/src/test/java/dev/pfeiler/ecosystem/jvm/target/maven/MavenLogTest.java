@@ -6,12 +6,11 @@ import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.proof.PartVerdict.Failure;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class MavenLogTest {
     private static Failure failure(String... lines) {
-        Toolchain toolchain = new Toolchain(Path.of("/opt/java"), 17, true, Optional.empty());
+        Toolchain toolchain = new Toolchain(Path.of("/opt/java"), 17, true);
         return new MavenLog(List.of(lines), toolchain).failure();
     }
 
