@@ -133,6 +133,20 @@ public final class Sketch {
         return writer.toByteArray();
     }
 
+    /** A class file of an annotation that class files keep and running programs do not see. */
+    public static byte[] annotation(String name) {
+        ClassWriter writer = new ClassWriter(0);
+        writer.visit(
+                52,
+                Opcodes.ACC_PUBLIC | Opcodes.ACC_ANNOTATION | Opcodes.ACC_INTERFACE | Opcodes.ACC_ABSTRACT,
+                name.replace('.', '/'),
+                null,
+                "java/lang/Object",
+                new String[] {"java/lang/annotation/Annotation"});
+        writer.visitEnd();
+        return writer.toByteArray();
+    }
+
     /** Every file with its hash and mode and every folder, by path; what a conversion may not lose. */
     public Map<String, String> digest() throws IOException {
         Map<String, String> digest = new TreeMap<>();

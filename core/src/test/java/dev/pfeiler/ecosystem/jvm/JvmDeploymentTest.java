@@ -293,7 +293,7 @@ class JvmDeploymentTest extends ProposedProject {
                 .filteredOn(finding -> finding.subject().equals("dist/port.jar"))
                 .singleElement()
                 .satisfies(finding -> {
-                    assertThat(finding.fact()).contains("target/port-2.1.jar");
+                    assertThat(finding.fact()).contains("target/port.jar");
                     assertThat(finding.evidence().get(0).place()).isEqualTo("Dockerfile:2");
                 });
         assertThat(propose("run=p.A").agreements())

@@ -177,7 +177,7 @@ class JvmProposalTest extends ProposedProject {
                         "<jar destfile='${out}/app.jar' basedir='${out}/app'/></target></project>");
         Proposal proposal = propose();
         assertThat(written(proposal, "pom.xml"))
-                .contains("<maven.compiler.target>11</maven.compiler.target>")
+                .contains("<maven.compiler.release>11</maven.compiler.release>")
                 .contains("<module>core</module>\n    <module>app</module>");
         assertThat(goal(proposal, "app/src/q/App.java")).isEqualTo("app/src/main/java/q/App.java");
         assertThat(written(proposal, "app/pom.xml")).contains("<artifactId>port-core</artifactId>");
@@ -240,7 +240,7 @@ class JvmProposalTest extends ProposedProject {
                         "javac --release 11 -parameters -Xlint:all -nowarn -proc:none --add-exports java.base/sun.net=ALL-UNNAMED -d out src/p/A.java");
         Proposal proposal = propose();
         assertThat(proposal.decision("options").map(Decision::value))
-                .contains("--release -parameters -Xlint:all -proc:none --add-exports java.base/sun.net=ALL-UNNAMED");
+                .contains("-parameters -Xlint:all -proc:none --add-exports java.base/sun.net=ALL-UNNAMED");
         assertThat(written(proposal, "pom.xml"))
                 .contains("<maven.compiler.release>11<")
                 .contains("<parameters>true</parameters>")

@@ -2,7 +2,9 @@ package dev.pfeiler.ecosystem.jvm.archive;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Set;
+import org.objectweb.asm.AnnotationVisitor;
 import org.objectweb.asm.ClassReader;
+import org.objectweb.asm.ClassVisitor;
 import org.objectweb.asm.Opcodes;
 
 /** What is read of a class file without looking at its code. Source: The Java Virtual Machine Specification, chapter 4. */
@@ -27,6 +29,29 @@ public final class ClassFile {
     /** Whether a class file holds an abstract class or an interface. */
     public static boolean isAbstract(byte[] bytes) {
         return (new ClassReader(bytes).getAccess() & Opcodes.ACC_ABSTRACT) != 0;
+    }
+
+    /** Whether a class file holds an annotation that a running program does not see, or an enum. */
+    public static boolean isForCompilerOnly(byte[] bytes) {
+        ClassReader reader = new ClassReader(bytes);
+        if ((reader.getAccess() & Opcodes.ACC_ENUM) != 0) return true;
+        if ((reader.getAccess() & Opcodes.ACC_ANNOTATION) == 0) return false;
+        boolean[] runtime = {false};
+        reader.accept(
+                new ClassVisitor(Opcodes.ASM9) {
+                    @Override
+                    public AnnotationVisitor visitAnnotation(String descriptor, boolean visible) {
+                        if (!descriptor.equals("Ljava/lang/annotation/Retention;")) return null;
+                        return new AnnotationVisitor(Opcodes.ASM9) {
+                            @Override
+                            public void visitEnum(String name, String type, String value) {
+                                runtime[0] |= value.equals("RUNTIME");
+                            }
+                        };
+                    }
+                },
+                ClassReader.SKIP_CODE);
+        return !runtime[0];
     }
 
     /**

@@ -69,6 +69,11 @@ public record Jar(
         return classes.contains(className);
     }
 
+    /** Whether a compiler finds an annotation processor in it. Source: the documentation of javac. */
+    public boolean offersProcessor() {
+        return services.contains("javax.annotation.processing.Processor");
+    }
+
     public String name() {
         return Paths.name(path);
     }

@@ -5,12 +5,13 @@ import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.dependency.MissingDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.ScopeFinder;
+import dev.pfeiler.ecosystem.jvm.dependency.TestEngines;
 import dev.pfeiler.ecosystem.jvm.deployment.DescriptorFixes;
 import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
 import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.library.MissingLibraries;
+import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
@@ -28,10 +29,9 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectIdentity;
-import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.WiredDocumentation;
-import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choice;
@@ -40,7 +40,6 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
-import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -50,6 +49,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Decides how a build tool builds a JVM project. */
 public final class BuildDecisions {
@@ -97,7 +97,7 @@ public final class BuildDecisions {
         Coordinates coordinates = new Coordinates(identity.group(project.main(), name), name, identity.version());
         Map<ModuleName, Packaging> packagings = new LinkedHashMap<>();
         for (SourceModule module : project.modules()) packagings.put(module.name(), packaging(module));
-        CompilerSettings compiler = compiler();
+        CompilerSettings compiler = new CompilerDecisions(reading, deliberation).of(facts.levelSigns());
         Map<String, String> documentation = WiredDocumentation.decide(reading.wirings(), deliberation);
         boolean keep = keepLayout();
         folders();
@@ -113,33 +113,22 @@ public final class BuildDecisions {
         Map<ModuleName, Map<String, Resolved>> brings = new LinkedHashMap<>();
         Map<SourceModule, List<Jar>> ownJars = jarsByModule();
         for (SourceModule module : project.modules()) {
-            DependencyPlanner.Decided decided =
-                    dependencies(module, ownJars.get(module), coordinates, compiler.level(), brings);
+            Optional<CompilerSettings> own = new CompilerDecisions(reading, deliberation).of(module, compiler);
+            List<JarOutcome> missing = missing(module, own.orElse(compiler).level());
+            TestEngines.Decided engines = engines(module, ownJars.get(module), missing);
+            DependencyPlanner.Decided decided = dependencies(
+                    module,
+                    ownJars.get(module),
+                    coordinates,
+                    Stream.concat(missing.stream(), engines.added().stream()).toList(),
+                    brings);
             brings.put(module.name(), decided.brings());
             jars.put(module.name(), decided.outcomes());
-            modules.add(description.of(module, name, packagings.get(module.name()), decided));
+            modules.add(description.of(
+                    module, coordinates, packagings.get(module.name()), decided, engines.runners(), own));
         }
         JvmBuild build = new JvmBuild(coordinates, compiler, documentation, places(modules), modules);
         return new JvmDecisions(build, jars, grammars, fixes, required, keep);
-    }
-
-    private CompilerSettings compiler() {
-        String level = deliberation.settle(
-                ProjectSettings.level(facts.levelSigns(), reading.toolchain().lowestLevel()),
-                text -> ProjectSettings.parse(text).map(String::valueOf));
-        String encoding = ProjectSettings.encoding(reading.wirings(), reading.sourceFiles())
-                .map(proposed -> deliberation.settle(proposed, BuildDecisions::charset))
-                .orElseGet(() -> deliberation.ask(
-                        ProjectSettings.encodingQuestion(reading.sourceFiles()),
-                        "Encoding",
-                        ProjectSettings.encodingEvidence(reading.sourceFiles()),
-                        BuildDecisions::charset));
-        List<String> arguments = new ArrayList<>(WiredOptions.of(reading.wirings())
-                .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
-                .map(text -> List.of(text.split("\\s+")))
-                .orElse(List.of()));
-        boolean release = arguments.removeIf(CompilerSettings.RELEASE::equals);
-        return new CompilerSettings(Integer.parseInt(level), release, encoding, arguments);
     }
 
     /** The repositories that have what is declared and the public one has not. */
@@ -182,25 +171,63 @@ public final class BuildDecisions {
                 .collect(Collectors.toSet());
     }
 
+    private List<JarOutcome> missing(SourceModule module, int level) {
+        boolean byServer = module.web().isPresent() && module.showsWhatItDeploys(reading.jars());
+        return MissingDecisions.decide(facts.missing(module, level).all(), deliberation, byServer);
+    }
+
+    /** What runs the module's tests, given the jars that concern it and what is declared beside them. */
+    private TestEngines.Decided engines(SourceModule module, List<Jar> jars, List<JarOutcome> missing) {
+        Set<String> marked = project.layout().marked();
+        return TestEngines.decide(
+                deliberation,
+                module.name(),
+                module.tests().stream()
+                        .filter(test -> marked.contains(test.path()))
+                        .toList(),
+                Stream.concat(
+                                jars.stream()
+                                        .flatMap(jar -> Optional.ofNullable(
+                                                reading.identities().get(jar))
+                                                .stream())
+                                        .map(JarIdentity::coordinates),
+                                missing.stream().flatMap(outcome -> outcome.coordinates().stream()))
+                        .toList());
+    }
+
+    /** The jars on the processor paths with which the module's sources are compiled. */
+    private Map<Jar, Evidence> processors(SourceModule module) {
+        Set<String> paths = reading.wirings().stream()
+                .flatMap(wiring -> wiring.compilations().stream())
+                .filter(call -> module.main().stream().anyMatch(source -> call.takes(source.path())))
+                .flatMap(call -> call.processorPath().stream())
+                .map(Wiring.Library::path)
+                .collect(Collectors.toSet());
+        Map<Jar, Evidence> found = new LinkedHashMap<>(project.jars().traits().processors());
+        found.keySet().removeIf(jar -> !paths.contains(jar.path()));
+        return found;
+    }
+
     private DependencyPlanner.Decided dependencies(
             SourceModule module,
             List<Jar> jars,
             Coordinates coordinates,
-            int level,
+            List<JarOutcome> missing,
             Map<ModuleName, Map<String, Resolved>> brings) {
-        MissingLibraries missing = facts.missing(module, level);
-        boolean byServer = module.web().isPresent() && module.showsWhatItDeploys(reading.jars());
         Map<String, Resolved> brought = new LinkedHashMap<>();
         module.needs().forEach(need -> brought.putAll(brings.get(need)));
         ScopeFinder scopes = new ScopeFinder(
-                module.usage(), jar -> notDeployed(module, jar), module.web().isEmpty() && project.holdsServer());
+                module.usage(),
+                project.jars().traits(),
+                jar -> notDeployed(module, jar),
+                module.web().isEmpty() && project.holdsServer());
         return new DependencyPlanner(
                         deliberation,
                         reading.identities(),
                         target.rules(reading.repositories()),
                         coordinates,
                         module.name())
-                .decide(jars, scopes, MissingDecisions.decide(missing.all(), deliberation, byServer), brought);
+                .decide(jars, processors(module), scopes, missing, brought);
     }
 
     /** Whether a jar on the class path of a deployed program is not deployed with it. */
@@ -254,14 +281,6 @@ public final class BuildDecisions {
                         ModuleSplit.why(project.modules()),
                         evidence),
                 Choosable.oneOf(ONE, names));
-    }
-
-    private static Optional<String> charset(String text) {
-        try {
-            return Charset.isSupported(text.strip()) ? Optional.of(text.strip()) : Optional.empty();
-        } catch (IllegalArgumentException e) {
-            return Optional.empty();
-        }
     }
 
     private Packaging packaging(SourceModule module) {

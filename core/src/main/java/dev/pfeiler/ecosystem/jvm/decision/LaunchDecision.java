@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
@@ -21,13 +22,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** Decides how a module is started by the build tool: a server for web archives, the main class of a program. */
 final class LaunchDecision {
-    private static final Pattern CLASS = Pattern.compile("[\\w$]+(\\.[\\w$]+)*");
-
     private final JvmReading reading;
     private final JvmProject project;
     private final SourceModule module;
@@ -95,7 +93,7 @@ final class LaunchDecision {
                 .flatMap(archive -> Optional.ofNullable(archive.manifest().get(Manifest.MAIN_CLASS)))
                 .or(() -> project.manifest(reading, module)
                         .flatMap(file -> Optional.ofNullable(file.attributes().get(Manifest.MAIN_CLASS))))
-                .filter(setting -> CLASS.matcher(setting.value()).matches());
+                .filter(setting -> ClassNames.isName(setting.value()));
         if (own.isEmpty() && stated.isEmpty()) return Optional.empty();
         String standing;
         if (stated.isPresent()) {
@@ -142,6 +140,6 @@ final class LaunchDecision {
     }
 
     private static Optional<String> checked(String text) {
-        return Optional.of(text.strip()).filter(t -> CLASS.matcher(t).matches());
+        return Optional.of(text.strip()).filter(ClassNames::isName);
     }
 }

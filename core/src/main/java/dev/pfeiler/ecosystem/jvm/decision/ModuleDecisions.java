@@ -6,17 +6,20 @@ import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.ClassPath;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -29,6 +32,7 @@ import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 
@@ -37,7 +41,7 @@ final class ModuleDecisions {
     private static final String YES = "yes";
     private static final String NO = "no";
     private static final Function<String, Optional<String>> FILE_NAME =
-            text -> Optional.of(text.strip()).filter(t -> t.matches("[\\w.-]+"));
+            text -> Optional.of(text.strip()).filter(t -> t.matches("[\\p{L}\\p{N}_.-]+"));
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -69,31 +73,51 @@ final class ModuleDecisions {
         this.keep = keep;
     }
 
-    /** @param name the project's name */
-    BuildModule of(SourceModule module, String name, Packaging packaging, DependencyPlanner.Decided decided) {
+    /**
+     * @param own the project's own coordinates
+     * @param runners what runs the module's tests
+     * @param compiler the settings of the module's compiler, if they are not those of the whole build
+     */
+    BuildModule of(
+            SourceModule module,
+            Coordinates own,
+            Packaging packaging,
+            DependencyPlanner.Decided decided,
+            Set<TestRunner> runners,
+            Optional<CompilerSettings> compiler) {
+        String name = own.artifact();
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
-                .product(product(module, name, packaging, decided))
+                .product(product(module, own, packaging, decided))
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
-                .classPath(new ClassPath(needs(module), decided.declared(), decided.constraints()))
+                .classPath(
+                        new ClassPath(needs(module), decided.declared(), decided.constraints(), decided.processors()))
                 .manifest(new Manifest(
                         manifest(module, packaging),
                         packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
                 .generated(generated(module))
                 .tests(new TestDecision(reading, project, module, keep)
                         .decide(deliberation)
-                        .naming(unusualTests(module)))
+                        .naming(unusualTests(module))
+                        .runBy(runners))
                 .launch(launch(module, name, packaging, decided))
+                .compiler(compiler)
                 .build();
     }
 
-    private Product product(SourceModule module, String name, Packaging packaging, DependencyPlanner.Decided decided) {
+    private Product product(
+            SourceModule module, Coordinates own, Packaging packaging, DependencyPlanner.Decided decided) {
         return switch (packaging) {
-            case JAR -> new Product.Library(selfContained(module));
-            case WAR -> new Product.WebArchive(archiveName(module, name), hasWebDescriptor(module));
+            case JAR -> {
+                boolean withLibraries = selfContained(module);
+                // the archive of that name contained the libraries, and this one does not
+                Optional<String> archive = withLibraries ? Optional.empty() : libraryName(module, own);
+                yield new Product.Library(archive, withLibraries);
+            }
+            case WAR -> new Product.WebArchive(archiveName(module, own.artifact()), hasWebDescriptor(module));
             case EAR ->
                 new EnterprisePacking(reading, project)
                         .describe(
-                                enterpriseName(module, name),
+                                enterpriseName(module, own.artifact()),
                                 module.enterprise().orElseThrow(),
                                 decided);
         };
@@ -235,10 +259,32 @@ final class ModuleDecisions {
         return deliberation.settle(proposed, FILE_NAME);
     }
 
+    /** What the jar was called, unless that is what it is called anyway. */
+    private Optional<String> libraryName(SourceModule module, Coordinates own) {
+        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        Optional<Wiring.Archive> made = module.archive().filter(archive -> archive.is("jar"));
+        if (made.isEmpty()) return Optional.empty();
+        String path = made.get().path();
+        String stated = made.get().version().isPresent()
+                ? Wiring.Archive.baseName(path) + "-" + own.version()
+                : Paths.stem(path);
+        if (stated.equals(usual)) return Optional.empty();
+        String standing = deliberation.settle(
+                Decision.of(
+                        module.name().key("archive"),
+                        module.name().titled("Archive name"),
+                        stated,
+                        Certainty.CERTAIN,
+                        "its name in the old build",
+                        List.of(made.get().evidence())),
+                FILE_NAME);
+        return Optional.of(standing).filter(chosen -> !chosen.equals(usual));
+    }
+
     private String enterpriseName(SourceModule module, String name) {
         String made = module.archive()
                 .map(archive -> Paths.stem(archive.path()))
-                .filter(stem -> stem.matches("[\\w.-]+"))
+                .filter(stem -> stem.matches("[\\p{L}\\p{N}_.-]+"))
                 .orElse(module.name().within(name));
         return deliberation.settle(
                 Decision.of(

@@ -53,7 +53,8 @@ final class TestDecision {
         }
         Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
                 .text());
-        TestSetup setup = new TestSetup(List.of(), properties, environment, List.copyOf(words.keySet()), folder);
+        TestSetup setup =
+                new TestSetup(List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of());
         if (setup.equals(TestSetup.USUAL)) return setup;
         String key = module.name().key("test-run");
         String standing = deliberation.settle(

@@ -32,8 +32,8 @@ public final class DependencyPlanner {
     private final Deliberation deliberation;
     private final Map<Jar, JarIdentity> identities;
     private final ClassPathRules rules;
-    private final Coordinates project;
     private final ModuleName module;
+    private final JarDecisions decisions;
 
     /** @param project the project's own coordinates */
     public DependencyPlanner(
@@ -45,8 +45,8 @@ public final class DependencyPlanner {
         this.deliberation = deliberation;
         this.identities = identities;
         this.rules = rules;
-        this.project = project;
         this.module = module;
+        this.decisions = new JarDecisions(deliberation, project);
     }
 
     /** A jar whose artifact is decided, while its scope is not yet. */
@@ -64,12 +64,18 @@ public final class DependencyPlanner {
      * What was decided about a module's class path.
      *
      * @param constraints versions stated for transitive dependencies
+     * @param processors what is declared for the path of annotation processors
      * @param brings the class path of what needs the module, by group and artifact
      */
-    public record Decided(List<JarOutcome> outcomes, List<Constraint> constraints, Map<String, Resolved> brings) {
+    public record Decided(
+            List<JarOutcome> outcomes,
+            List<Constraint> constraints,
+            List<Dependency> processors,
+            Map<String, Resolved> brings) {
         public Decided {
             outcomes = List.copyOf(outcomes);
             constraints = List.copyOf(constraints);
+            processors = List.copyOf(processors);
         }
 
         public List<Dependency> declared() {
@@ -80,10 +86,16 @@ public final class DependencyPlanner {
     /**
      * Decides about jars in class-path order.
      *
+     * @param processors the jars that the wiring puts on the path of annotation processors, with the place
      * @param missing what is declared for libraries that were in no jar
      * @param brought the class path of the modules it needs, by group and artifact
      */
-    public Decided decide(List<Jar> jars, ScopeFinder scopes, List<JarOutcome> missing, Map<String, Resolved> brought) {
+    public Decided decide(
+            List<Jar> jars,
+            Map<Jar, Evidence> processors,
+            ScopeFinder scopes,
+            List<JarOutcome> missing,
+            Map<String, Resolved> brought) {
         List<JarOutcome> outcomes = new ArrayList<>();
         List<Library> libraries = identify(jars, scopes, outcomes);
         List<Starter> starters = starters(libraries);
@@ -116,7 +128,9 @@ public final class DependencyPlanner {
         List<Constraint> constraints = plan.constraints().stream()
                 .map(c -> new Constraint(c, plan.why(entries.get(c.key()))))
                 .toList();
-        return new Decided(outcomes, constraints, brings(entries, plan, brought));
+        List<Dependency> path =
+                new ProcessorPath(deliberation, decisions, identities, rules, module).decide(processors, outcomes);
+        return new Decided(outcomes, constraints, path, brings(entries, plan, brought));
     }
 
     private static Declaration declaration(Dependency dependency, Scope scope) {
@@ -206,12 +220,11 @@ public final class DependencyPlanner {
                 .findFirst()
                 .orElse(Scope.COMPILE);
         String why = "stands for " + starter.brings().size() + " libraries that were on the class path";
-        return new JarOutcome.Added(Dependency.of(starter.coordinates(), scope, why), why);
+        return new JarOutcome.Added(Dependency.of(starter.coordinates(), scope, why), true, why);
     }
 
     /** Decides which artifacts the jars are. */
     private List<Library> identify(List<Jar> jars, ScopeFinder scopes, List<JarOutcome> outcomes) {
-        JarDecisions decisions = new JarDecisions(deliberation, project);
         List<Library> libraries = new ArrayList<>();
         Map<String, Jar> first = new HashMap<>();
         for (Jar jar : jars) {

@@ -66,14 +66,30 @@ public sealed interface JarOutcome {
         }
     }
 
+    /**
+     * A jar that is on the path of annotation processors and on no class path.
+     *
+     * @param declared what is declared for it there
+     */
+    record Processor(Jar file, Dependency declared, String why) implements OfJar {
+        @Override
+        public Optional<Coordinates> coordinates() {
+            return Optional.of(declared.coordinates());
+        }
+    }
+
     /** A jar that is no longer on the class path. */
     record Excluded(Jar file, String why) implements OfJar {}
 
     /** A jar that is not a library, or that the user keeps; it stays in the tree. */
     record LeftInPlace(Jar file, String why) implements OfJar {}
 
-    /** A dependency on a library that had no jar. */
-    record Added(Dependency declared, String why) implements JarOutcome {
+    /**
+     * A dependency on a library that had no jar.
+     *
+     * @param required whether the program or its tests need it however they are built
+     */
+    record Added(Dependency declared, boolean required, String why) implements JarOutcome {
         @Override
         public Optional<Dependency> dependency() {
             return Optional.of(declared);

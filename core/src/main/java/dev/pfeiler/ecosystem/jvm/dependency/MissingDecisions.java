@@ -42,6 +42,7 @@ public final class MissingDecisions {
             Scope scope = byServer ? Scope.PROVIDED : m.scope();
             declared.add(new JarOutcome.Added(
                     Dependency.of(coordinates, scope, "was in no jar of the project; its version is a guess"),
+                    true,
                     "imported, and in no jar of the project"));
             if (byServer) continue;
             for (String companion : m.companions()) {
@@ -49,6 +50,7 @@ public final class MissingDecisions {
                 if (!keys.add(needed.key())) continue;
                 declared.add(new JarOutcome.Added(
                         Dependency.of(needed, Scope.RUNTIME, "required at run time by " + coordinates.artifact()),
+                        true,
                         "required at run time by " + coordinates));
             }
         }

@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.project.JarTraits;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import java.util.List;
@@ -24,7 +25,15 @@ public final class ScopeFinder {
             "javax.ejb.EJBHome",
             "jakarta.ejb.EJBHome");
 
+    /** Interfaces of logging, whose calls never show a class of the implementation behind them. */
+    private static final Set<String> FACADES = Set.of(
+            "org.slf4j.LoggerFactory",
+            "org.apache.commons.logging.LogFactory",
+            "org.apache.logging.log4j.LogManager",
+            "org.jboss.logging.Logger");
+
     private final Usage usage;
+    private final JarTraits traits;
     private final Predicate<Jar> notDeployed;
     private final boolean ownServer;
     private final Map<Jar, Jar> fromMain;
@@ -32,11 +41,13 @@ public final class ScopeFinder {
     private final Map<Jar, Jar> fromNames;
 
     /**
+     * @param traits what else is known of the jars
      * @param notDeployed whether a jar is on the class path of a deployed program and not deployed with it
      * @param ownServer whether the program contains its server, so that there is no container
      */
-    public ScopeFinder(Usage usage, Predicate<Jar> notDeployed, boolean ownServer) {
+    public ScopeFinder(Usage usage, JarTraits traits, Predicate<Jar> notDeployed, boolean ownServer) {
         this.usage = usage;
+        this.traits = traits;
         this.notDeployed = notDeployed;
         this.ownServer = ownServer;
         this.fromMain = usage.reached(Way.MAIN);
@@ -66,14 +77,25 @@ public final class ScopeFinder {
         if (needed && notDeployed.test(jar)) {
             return found(Scope.PROVIDED, used, Certainty.LIKELY, "on the class path, but not deployed", main);
         }
+        if (traits.compileOnly().contains(jar) && !fromNames.containsKey(jar)) {
+            String why = "only the compiler uses it: annotations in " + files(main.size());
+            return found(Scope.PROVIDED, true, Certainty.LIKELY, why, main);
+        }
         if (usage.uses(Way.MAIN, jar)) {
             return found(Scope.COMPILE, true, Certainty.CERTAIN, "used by " + files(main.size()), main);
         }
-        if (usage.uses(Way.BY_NAME, jar)) {
-            String why = "named in " + files(named.size());
-            return found(Scope.RUNTIME, true, Certainty.LIKELY, why, named);
+        if (traits.testOnly().containsKey(jar)) {
+            Evidence place = traits.testOnly().get(jar);
+            boolean direct = usage.uses(Way.TEST, jar);
+            return found(Scope.TEST, direct, Certainty.CERTAIN, "on the class path of tests only", List.of(place));
         }
-        if (fromMain.containsKey(jar)) return neededBy(Scope.COMPILE, fromMain.get(jar));
+        if (usage.uses(Way.BY_NAME, jar)) {
+            boolean compile = fromMain.containsKey(jar) && !behindFacade(jar);
+            String why = "named in " + files(named.size());
+            return found(compile ? Scope.COMPILE : Scope.RUNTIME, true, Certainty.LIKELY, why, named);
+        }
+        if (fromMain.containsKey(jar))
+            return neededBy(behindFacade(jar) ? Scope.RUNTIME : Scope.COMPILE, fromMain.get(jar));
         if (fromNames.containsKey(jar)) return neededBy(Scope.RUNTIME, fromNames.get(jar));
         if (usage.uses(Way.TEST, jar)) {
             return found(Scope.TEST, true, Certainty.CERTAIN, "used by " + tests(test.size()), test);
@@ -84,8 +106,22 @@ public final class ScopeFinder {
             String service = offered.get(0).file().replaceFirst(".*/", "");
             return found(Scope.RUNTIME, false, Certainty.LIKELY, "provides the service " + service, offered);
         }
+        if (jar.offersProcessor()) {
+            String why = "an annotation processor";
+            return found(Scope.PROVIDED, true, Certainty.LIKELY, why, List.of(Evidence.of(jar.path(), why)));
+        }
         String note = "no usage found; kept at runtime scope";
         return new ScopeFinding(Scope.RUNTIME, false, Certainty.GUESS, "no usage found", List.of(), note);
+    }
+
+    /** Whether sources reach a jar only through an interface that hides it. */
+    private boolean behindFacade(Jar jar) {
+        for (Jar each = jar; ; ) {
+            Jar by = fromMain.get(each);
+            if (by == null || by.equals(each)) return false;
+            if (FACADES.stream().anyMatch(by::holds)) return true;
+            each = by;
+        }
     }
 
     private static ScopeFinding neededBy(Scope scope, Jar other) {

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.finding;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
@@ -63,7 +64,13 @@ public final class Agreements {
             versions.addAll(manifests(attribute));
         row("Version", build.coordinates().version(), versions);
         level();
-        row("Encoding", build.compiler().encoding(), wired(w -> w.settings("-encoding").stream()));
+        List<Agreement.Statement> encodings = new ArrayList<>();
+        for (Wiring wiring : reading.wirings()) {
+            for (Wiring.Setting setting : wiring.settings("-encoding"))
+                encodings.add(statement(
+                        setting.value(), setting.evidence(), compiler(wiring).encoding()::equalsIgnoreCase));
+        }
+        add("Encoding", build.compiler().encoding(), encodings);
         for (BuildModule module : build.modules()) {
             if (!build.isSingle()) continue;
             module.launch().flatMap(Launch::mainClass).ifPresent(name -> row("Main class", name, mainClasses()));
@@ -188,13 +195,25 @@ public final class Agreements {
         if (byPlace.size() > 1 || disagree) rows.add(new Agreement(subject, standing, List.copyOf(byPlace.values())));
     }
 
+    /** The settings of the module that a wiring describes. */
+    private CompilerSettings compiler(Wiring wiring) {
+        return build.modules().stream()
+                .filter(module -> module.folder().equals(wiring.folder()))
+                .findFirst()
+                .map(build::compiler)
+                .orElse(build.compiler());
+    }
+
     private void level() {
         int level = build.compiler().level();
         List<Agreement.Statement> statements = new ArrayList<>();
-        for (Wiring.Setting setting : wired(w -> w.levels().stream())) {
-            statements.add(statement(setting.value(), setting.evidence(), value -> ProjectSettings.parse(value)
-                    .filter(l -> l == level)
-                    .isPresent()));
+        for (Wiring wiring : reading.wirings()) {
+            int own = compiler(wiring).level();
+            for (Wiring.Setting setting : wiring.levels()) {
+                statements.add(statement(setting.value(), setting.evidence(), value -> ProjectSettings.parse(value)
+                        .filter(l -> l == own)
+                        .isPresent()));
+            }
         }
         for (ProjectSettings.LevelSign stated : reading.stated().documented()) {
             statements.add(

@@ -9,6 +9,8 @@ import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
 import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** Reports what a project contains. */
 public final class JvmFindings {
@@ -36,7 +38,14 @@ public final class JvmFindings {
         descriptors.furtherArchives();
         settings.undecodable();
         found.addAll(new RequiredDescriptors(reading, project).findings());
-        found.addAll(new WiringConflicts(reading.wirings()).findings());
+        reading.wirings().stream()
+                // several modules may each have their own settings
+                .collect(Collectors.groupingBy(
+                        wiring -> project.modules().size() > 1 ? wiring.folder() : "",
+                        TreeMap::new,
+                        Collectors.toList()))
+                .values()
+                .forEach(wirings -> found.addAll(new WiringConflicts(wirings).findings()));
         return found.all();
     }
 }

@@ -13,5 +13,5 @@ public interface Language {
     Set<String> extensions();
 
     /** What a source file declares and names. Reads as far as it can what does not compile. */
-    SourceFile read(String path, byte[] bytes);
+    SourceFile read(String path, SourceText text);
 }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 
@@ -29,13 +30,7 @@ public final class Names<T> {
 
     /** The owner of a class, or of the one it is nested in; null where no one has it. */
     public T owner(String className) {
-        for (String name = className; ; ) {
-            T owner = owners.get(name);
-            if (owner != null) return owner;
-            int dot = name.lastIndexOf('.');
-            if (dot < 0) return null;
-            name = name.substring(0, dot);
-        }
+        return owned(className).map(owners::get).orElse(null);
     }
 
     /** All whose classes a source names, with the first place where it does. */
@@ -62,6 +57,29 @@ public final class Names<T> {
             if (owner != null) used.putIfAbsent(owner, new Evidence(source.path(), line, '"' + name + '"'));
         });
         return used;
+    }
+
+    /** The classes that a source names, as far as anyone owns them. */
+    public Set<String> classes(SourceFile source) {
+        Set<String> classes = new LinkedHashSet<>();
+        for (SourceFile.Import declared : source.imports()) {
+            owned(declared.name()).ifPresent(classes::add);
+            if (!declared.onDemand()) continue;
+            for (String name : source.simple())
+                if (owners.containsKey(declared.name() + "." + name)) classes.add(declared.name() + "." + name);
+        }
+        source.qualified().keySet().forEach(name -> owned(name).ifPresent(classes::add));
+        return classes;
+    }
+
+    /** The class itself, or the one that it is nested in, if anyone owns it. */
+    private Optional<String> owned(String className) {
+        for (String name = className; ; ) {
+            if (owners.containsKey(name)) return Optional.of(name);
+            int dot = name.lastIndexOf('.');
+            if (dot < 0) return Optional.empty();
+            name = name.substring(0, dot);
+        }
     }
 
     /** Is notified of each use; the excerpt is made only if it is wanted. */

@@ -15,7 +15,8 @@ import java.util.regex.Pattern;
 public final class NamedClasses {
     private static final Set<String> SETTINGS =
             Set.of("xml", "properties", "yml", "yaml", "conf", "cfg", "ini", "factories", "tld", "json");
-    private static final Pattern CLASS = Pattern.compile("\\b(?:[a-z_][\\w$]*\\.)+[A-Z][\\w$]*");
+    private static final Pattern CLASS =
+            Pattern.compile("\\b(?:[\\p{Ll}_][\\w$]*\\.)+\\p{Lu}[\\w$]*", Pattern.UNICODE_CHARACTER_CLASS);
     /** A settings file larger than this is data; in bytes. */
     private static final long LARGEST = 512 << 10;
 

@@ -19,6 +19,7 @@ public final class BuildModule {
     private final List<GeneratedSources> generated;
     private final TestSetup tests;
     private final Optional<Launch> launch;
+    private final Optional<CompilerSettings> compiler;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -31,6 +32,7 @@ public final class BuildModule {
         this.generated = List.copyOf(builder.generated);
         this.tests = builder.tests;
         this.launch = builder.launch;
+        this.compiler = builder.compiler;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -84,6 +86,11 @@ public final class BuildModule {
         return launch;
     }
 
+    /** The settings of its compiler, if they are not those of the whole build. */
+    public Optional<CompilerSettings> compiler() {
+        return compiler;
+    }
+
     /** The path within the project of a file of the module. */
     public String path(String own) {
         return Paths.join(folder, own);
@@ -102,11 +109,12 @@ public final class BuildModule {
         private final String folder;
         private Product product;
         private SourceSets sources;
-        private ClassPath classPath = new ClassPath(List.of(), List.of(), List.of());
+        private ClassPath classPath = new ClassPath(List.of(), List.of(), List.of(), List.of());
         private Manifest manifest = new Manifest(Map.of(), Optional.empty());
         private final List<GeneratedSources> generated = new ArrayList<>();
         private TestSetup tests = TestSetup.USUAL;
         private Optional<Launch> launch = Optional.empty();
+        private Optional<CompilerSettings> compiler = Optional.empty();
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -146,6 +154,11 @@ public final class BuildModule {
 
         public Builder launch(Optional<Launch> how) {
             this.launch = how;
+            return this;
+        }
+
+        public Builder compiler(Optional<CompilerSettings> own) {
+            this.compiler = own;
             return this;
         }
 

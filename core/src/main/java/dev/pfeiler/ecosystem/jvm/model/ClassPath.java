@@ -2,11 +2,22 @@ package dev.pfeiler.ecosystem.jvm.model;
 
 import java.util.List;
 
-/** What a module declares: other modules, artifacts, and versions of transitive dependencies. */
-public record ClassPath(List<ModuleNeed> modules, List<Dependency> declared, List<Constraint> constraints) {
+/**
+ * What a module declares.
+ *
+ * @param modules other modules of the project
+ * @param constraints versions of transitive dependencies
+ * @param processors what is on the path of annotation processors; none if they are looked for on the class path
+ */
+public record ClassPath(
+        List<ModuleNeed> modules,
+        List<Dependency> declared,
+        List<Constraint> constraints,
+        List<Dependency> processors) {
     public ClassPath {
         modules = List.copyOf(modules);
         declared = List.copyOf(declared);
         constraints = List.copyOf(constraints);
+        processors = List.copyOf(processors);
     }
 }

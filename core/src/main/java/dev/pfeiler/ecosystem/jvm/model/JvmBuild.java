@@ -13,6 +13,7 @@ import java.util.stream.Stream;
  * A JVM build, whichever tool will run it.
  *
  * @param coordinates the project's own
+ * @param compiler the settings of modules that have none of their own
  * @param documentation options of the documentation tool, by name
  * @param repositories that some artifact comes from, beside the public one
  * @param modules in an order in which they can be built
@@ -35,6 +36,11 @@ public record JvmBuild(
             throw new IllegalArgumentException("one of several modules without a name");
     }
 
+    /** The settings with which a module is compiled. */
+    public CompilerSettings compiler(BuildModule module) {
+        return module.compiler().orElse(compiler);
+    }
+
     public boolean isSingle() {
         return modules.size() == 1;
     }
@@ -43,9 +49,11 @@ public record JvmBuild(
         return modules.stream().filter(module -> module.name().equals(name)).findFirst();
     }
 
-    /** The dependencies of all modules. */
+    /** The dependencies of all modules, with their annotation processors. */
     public Stream<Dependency> dependencies() {
-        return modules.stream().flatMap(module -> module.classPath().declared().stream());
+        return modules.stream()
+                .map(BuildModule::classPath)
+                .flatMap(path -> Stream.concat(path.declared().stream(), path.processors().stream()));
     }
 
     /** Whether an archive of that packaging is built. */

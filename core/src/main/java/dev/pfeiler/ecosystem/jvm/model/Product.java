@@ -8,26 +8,22 @@ import java.util.Optional;
 public sealed interface Product {
     Packaging packaging();
 
-    /** The file name without version and extension, if it is not made up of artifact and version. */
+    /** The file name without extension, if it is not made up of artifact and version. */
     Optional<String> name();
 
     /**
      * A jar.
      *
+     * @param name its file name without extension, if it is not made up of artifact and version
      * @param withLibraries whether a second archive is built that contains the libraries too
      */
-    record Library(boolean withLibraries) implements Product {
+    record Library(Optional<String> name, boolean withLibraries) implements Product {
         /** The classifier of the archive that contains the libraries. */
         public static final String CLASSIFIER = "all";
 
         @Override
         public Packaging packaging() {
             return Packaging.JAR;
-        }
-
-        @Override
-        public Optional<String> name() {
-            return Optional.empty();
         }
     }
 

@@ -4,8 +4,10 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /**
@@ -13,6 +15,7 @@ import java.util.stream.Collectors;
  *
  * @param names patterns of test sources whose names do not show that they are tests
  * @param jvmArguments arguments for the virtual machine
+ * @param runners what runs them, where that is known
  * @param workingDirectory relative to the module; empty for the module's folder
  */
 public record TestSetup(
@@ -20,9 +23,11 @@ public record TestSetup(
         Map<String, Value> properties,
         Map<String, Value> environment,
         List<String> jvmArguments,
-        Optional<String> workingDirectory) {
+        Optional<String> workingDirectory,
+        Set<TestRunner> runners) {
     /** Nothing out of the ordinary. */
-    public static final TestSetup USUAL = new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty());
+    public static final TestSetup USUAL =
+            new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty(), Set.of());
 
     /** A value: some text, or a path relative to the module. */
     public record Value(String text, boolean path) {
@@ -37,6 +42,7 @@ public record TestSetup(
         properties = sorted(properties);
         environment = sorted(environment);
         jvmArguments = List.copyOf(jvmArguments);
+        runners = Collections.unmodifiableSet(new TreeSet<>(runners));
     }
 
     private static Map<String, Value> sorted(Map<String, Value> values) {
@@ -45,7 +51,11 @@ public record TestSetup(
     }
 
     public TestSetup naming(List<String> patterns) {
-        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory);
+        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory, runners);
+    }
+
+    public TestSetup runBy(Set<TestRunner> known) {
+        return new TestSetup(names, properties, environment, jvmArguments, workingDirectory, known);
     }
 
     /** The settings as text, in the notation of a command line. */

@@ -14,11 +14,16 @@ import java.util.Map;
  * @param products jars that were built from the project's sources
  * @param unlisted jars that are on no class path
  */
-public record ProjectJars(List<Jar> libraries, Map<Jar, Jar> copies, List<Jar> products, List<Jar> unlisted) {
+public record ProjectJars(
+        List<Jar> libraries, Map<Jar, Jar> copies, List<Jar> products, List<Jar> unlisted, JarTraits traits) {
     public ProjectJars {
         libraries = List.copyOf(libraries);
         copies = Collections.unmodifiableMap(new LinkedHashMap<>(copies));
         products = List.copyOf(products);
         unlisted = List.copyOf(unlisted);
+    }
+
+    ProjectJars with(JarTraits known) {
+        return new ProjectJars(libraries, copies, products, unlisted, known);
     }
 }

@@ -7,10 +7,12 @@ import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.library.CompileOnlyJars;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -38,9 +40,14 @@ public final class ProjectReader {
         Map<Folder, WebFiles> webs = new LinkedHashMap<>();
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
-        ProjectJars jars = jars(layout);
+        Map<Jar, Evidence> processors = processors();
+        ProjectJars jars = jars(layout, processors.keySet());
         Usage usage =
                 Usage.of(jars.libraries(), main, tests, webs.values(), SettingsUsage.named(reading, layout, p -> true));
+        jars = jars.with(new JarTraits(
+                new TestOnlyJars(layout, reading.wirings()).of(jars.libraries(), usage),
+                new CompileOnlyJars(reading.tree()).of(jars.libraries(), main, usage),
+                processors));
         Applications archives = new Applications(reading, layout, jars.libraries());
         List<Applications.Application> applications = archives.all();
         List<SourceModule> modules = new ModuleSplit(
@@ -49,23 +56,44 @@ public final class ProjectReader {
         return new JvmProject(layout, main, tests, webs, jars, usage, applications, modules);
     }
 
-    private ProjectJars jars(Layout layout) {
+    /** The jars on paths of annotation processors, with the place that puts them there. */
+    private Map<Jar, Evidence> processors() {
+        Map<Jar, Evidence> processors = new LinkedHashMap<>();
+        for (Wiring wiring : reading.wirings()) {
+            for (Wiring.Library entry : wiring.processorPath()) {
+                reading.jars().stream()
+                        .filter(jar -> jar.path().equals(entry.path()))
+                        .forEach(jar -> processors.putIfAbsent(jar, entry.evidence()));
+            }
+        }
+        return processors;
+    }
+
+    private ProjectJars jars(Layout layout, Set<Jar> processors) {
         List<Jar> products = reading.jars().stream()
                 .filter(jar -> builtFrom(jar, reading.sourceFiles()))
                 .toList();
+        Set<String> classPath = reading.wirings().stream()
+                .flatMap(wiring -> wiring.libraries().stream())
+                .map(Wiring.Library::path)
+                .collect(Collectors.toSet());
         Set<String> listed = listed(reading, layout);
         Map<String, Jar> byHash = new LinkedHashMap<>();
         Map<Jar, Jar> copies = new LinkedHashMap<>();
         for (Jar jar : reading.jars()) {
             if (products.contains(jar) || !listed.isEmpty() && !listed.contains(jar.path())) continue;
+            if (processors.contains(jar) && !classPath.contains(jar.path())) continue;
             Jar first = byHash.putIfAbsent(jar.sha1(), jar);
             if (first != null) copies.put(jar, first);
         }
         List<Jar> libraries = List.copyOf(byHash.values());
         List<Jar> unlisted = reading.jars().stream()
-                .filter(jar -> !products.contains(jar) && !libraries.contains(jar) && !copies.containsKey(jar))
+                .filter(jar -> !products.contains(jar)
+                        && !libraries.contains(jar)
+                        && !copies.containsKey(jar)
+                        && !processors.contains(jar))
                 .toList();
-        return new ProjectJars(libraries, copies, products, unlisted);
+        return new ProjectJars(libraries, copies, products, unlisted, JarTraits.NONE);
     }
 
     private static List<SourceFile> withRole(JvmReading reading, Layout layout, Role role) {

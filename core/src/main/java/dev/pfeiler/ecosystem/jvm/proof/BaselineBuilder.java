@@ -35,12 +35,11 @@ final class BaselineBuilder {
     private static final Duration LIMIT = Duration.ofMinutes(10);
 
     private final ProofContext context;
-    /** Libraries that no jar of the old tree contains. */
-    private final List<Path> fetched;
+    private final FetchedLibraries fetched;
 
     private final Map<ModuleName, Baseline> built = new LinkedHashMap<>();
 
-    BaselineBuilder(ProofContext context, List<Path> fetched) {
+    BaselineBuilder(ProofContext context, FetchedLibraries fetched) {
         this.context = context;
         this.fetched = fetched;
     }
@@ -125,11 +124,11 @@ final class BaselineBuilder {
      */
     private record Group(Optional<Wiring.Compilation> call, WiredSettings settings, List<SourceFile> sources) {}
 
-    private Group group(Optional<Wiring.Compilation> call, List<SourceFile> sources) {
+    private Group group(SourceModule module, Optional<Wiring.Compilation> call, List<SourceFile> sources) {
         WiredSettings settings = WiredSettings.of(
                 call,
                 context.reading().wirings(),
-                context.decisions().build().compiler(),
+                context.decisions().build().compiler(context.build(module)),
                 context.reading().toolchain().lowestLevel());
         return new Group(call, settings, sources);
     }
@@ -156,15 +155,17 @@ final class BaselineBuilder {
             classPath.addAll(wired);
             String name = output.getFileName() + "-" + number++;
             Optional<String> failure = javac(settings, classPath, group.sources(), output, scratch, name);
-            if (failure.isPresent() && wired.size() < allLibraries().size()) {
+            if (failure.isPresent() && wired.size() < allLibraries(tests).size()) {
                 // calls that rely on an environment variable, for example
-                allLibraries().stream().filter(jar -> !classPath.contains(jar)).forEach(classPath::add);
+                allLibraries(tests).stream()
+                        .filter(jar -> !classPath.contains(jar))
+                        .forEach(classPath::add);
                 if (javac(settings, classPath, group.sources(), output, scratch, name)
                         .isEmpty()) {
                     notes.add("The class path that the old wiring states does not compile the sources of "
                             + described(module) + "; the baseline uses all jars of the project.");
                     failure = Optional.empty();
-                    wired = allLibraries();
+                    wired = allLibraries(tests);
                 }
             }
             libraries.addAll(wired);
@@ -184,7 +185,7 @@ final class BaselineBuilder {
             if (!sources.isEmpty())
                 notes.add((tests ? "The tests of " : "The sources of ") + described(module)
                         + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
-            return List.of(group(Optional.empty(), sources));
+            return List.of(group(module, Optional.empty(), sources));
         }
         Set<SourceFile> left = new LinkedHashSet<>(sources);
         if (!tests) left.addAll(unclaimed(module));
@@ -193,7 +194,7 @@ final class BaselineBuilder {
             List<SourceFile> own =
                     left.stream().filter(source -> call.takes(source.path())).toList();
             left.removeAll(own);
-            groups.add(group(Optional.of(call), own));
+            groups.add(group(module, Optional.of(call), own));
         }
         List<SourceFile> rest = left.stream().filter(sources::contains).toList();
         if (!rest.isEmpty() && isIncomplete(wiring.get())) {
@@ -248,19 +249,23 @@ final class BaselineBuilder {
                 .map(tree::onDisk)
                 .distinct()
                 .toList();
-        if (wired.isEmpty()) return allLibraries();
+        if (wired.isEmpty()) return allLibraries(tests);
         List<Path> all = new ArrayList<>(wired);
-        all.addAll(fetched);
+        all.addAll(fetched.on(tests));
         return all;
     }
 
-    private List<Path> allLibraries() {
+    private List<Path> allLibraries(boolean tests) {
         List<Path> all = new ArrayList<>(context.project().libraries().stream()
                 .filter(jar -> jar.kind() == Jar.Kind.LIBRARY)
                 .map(jar -> context.reading().tree().onDisk(jar.path()))
                 .toList());
-        all.addAll(fetched);
+        all.addAll(fetched.on(tests));
         return all;
+    }
+
+    private static String joined(List<Path> paths) {
+        return paths.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
     }
 
     private Optional<String> javac(
@@ -274,10 +279,18 @@ final class BaselineBuilder {
         ProjectTree tree = context.reading().tree();
         List<String> arguments = new ArrayList<>(settings.arguments());
         arguments.addAll(List.of("-d", output.toString(), "-cp"));
-        arguments.add(
-                classPath.isEmpty()
-                        ? output.toString()
-                        : classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)));
+        arguments.add(classPath.isEmpty() ? output.toString() : joined(classPath));
+        List<Path> processors = settings.processorPath().stream()
+                .filter(tree::has)
+                .map(tree::onDisk)
+                .toList();
+        if (!processors.isEmpty()) {
+            arguments.add("-processorpath");
+            arguments.add(joined(processors));
+        }
+        arguments.addAll(List.of(
+                "-s",
+                Files.createDirectories(scratch.resolve(name + "-generated")).toString()));
         // without a source path the compiler would look for sources on the class path
         arguments.addAll(List.of(
                 "-sourcepath", Files.createDirectories(scratch.resolve("none")).toString()));

@@ -27,7 +27,8 @@ final class ClassPathComparison {
     enum Stage {
         COMPILE("compile class path", Set.of(Scope.COMPILE, Scope.PROVIDED)),
         RUNTIME("runtime class path", Set.of(Scope.COMPILE, Scope.RUNTIME)),
-        TEST("test class path", Set.of(Scope.values()));
+        TEST("test class path", Set.of(Scope.values())),
+        PROCESSORS("processor path", Set.of());
 
         private final String title;
         private final Set<Scope> scopes;
@@ -91,6 +92,7 @@ final class ClassPathComparison {
 
     /** Why a jar is on a class path that it was not on: the old wiring had it elsewhere, or nowhere. */
     private String added(Stage stage, String sha1) {
+        if (stage == Stage.PROCESSORS) return "a transitive dependency of a processor";
         if (fetched.contains(sha1)) return "was in no jar of the project";
         JarOutcome outcome = outcomes.get(sha1);
         if (outcome == null) return elsewhere.contains(sha1) ? "a dependency of another module" : "";

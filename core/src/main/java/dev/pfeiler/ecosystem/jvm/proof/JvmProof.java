@@ -1,17 +1,14 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
-import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
-import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
@@ -70,7 +67,8 @@ public final class JvmProof {
                             request.runOldBuild()
                                     ? "running the old build"
                                     : "compiling the old sources with their old settings");
-            List<Path> fetched = fetch();
+            FetchedLibraries fetched = FetchedLibraries.of(
+                    context.decisions(), context.target(), context.reading().repositories());
             Map<ModuleName, Baseline> baselines = baselines(fetched);
             Optional<String> broken = baselines.values().stream()
                     .flatMap(b -> b.failure().stream())
@@ -89,7 +87,7 @@ public final class JvmProof {
         }
     }
 
-    private Map<ModuleName, Baseline> baselines(List<Path> fetched) throws IOException {
+    private Map<ModuleName, Baseline> baselines(FetchedLibraries fetched) throws IOException {
         if (!request.runOldBuild()) return new BaselineBuilder(context, fetched).build();
         Path log = request.log().resolveSibling("old-build.log");
         Map<String, String> variables =
@@ -104,23 +102,7 @@ public final class JvmProof {
         return built;
     }
 
-    /** Libraries that were in no jar of the tree, with their dependencies: some are empty and bring the classes. */
-    private List<Path> fetch() {
-        List<Declaration> missing = context.decisions()
-                .outcomes()
-                .filter(outcome -> outcome instanceof JarOutcome.Added)
-                .flatMap(outcome -> outcome.dependency().stream())
-                .map(dependency -> new Declaration(dependency.coordinates(), Scope.COMPILE.word(), Set.of()))
-                .distinct()
-                .toList();
-        if (missing.isEmpty()) return List.of();
-        return context.target().rules(context.reading().repositories()).resolve(missing, Map.of()).artifacts().stream()
-                .flatMap(artifact -> context.reading().repositories().jar(artifact.coordinates()).stream())
-                .distinct()
-                .toList();
-    }
-
-    private PartVerdict compare(Map<ModuleName, Baseline> baselines, List<Path> fetched, BuildRun run)
+    private PartVerdict compare(Map<ModuleName, Baseline> baselines, FetchedLibraries fetched, BuildRun run)
             throws IOException {
         List<Comparison> rows = new ArrayList<>();
         List<String> notes = new ArrayList<>();
@@ -173,7 +155,7 @@ public final class JvmProof {
                 .max(Comparator.comparingInt(module -> module.folder().length()));
     }
 
-    private List<Comparison> classPaths(SourceModule module, Baseline baseline, List<Path> fetched, BuildRun run)
+    private List<Comparison> classPaths(SourceModule module, Baseline baseline, FetchedLibraries fetched, BuildRun run)
             throws IOException {
         if (module.main().isEmpty() && module.tests().isEmpty()) return List.of();
         List<CompilerCall> calls = run.compilerCalls().stream()
@@ -191,13 +173,22 @@ public final class JvmProof {
         // the old build itself says nothing of its class paths
         if (request.runOldBuild()) return rows;
         ClassPathComparison comparison =
-                new ClassPathComparison(request.converted(), context.decisions(), module, fetched, hashes);
+                new ClassPathComparison(request.converted(), context.decisions(), module, fetched.all(), hashes);
         if (main.isPresent()) {
             rows.add(comparison.compare(
                     ClassPathComparison.Stage.COMPILE,
                     baseline.classPath(),
                     main.get().classPath()));
             rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module)));
+            List<Path> processors = baseline.settings().get().processorPath().stream()
+                    .map(path -> context.reading().tree().onDisk(path))
+                    .filter(Files::exists)
+                    .toList();
+            if (!processors.isEmpty())
+                rows.add(comparison.compare(
+                        ClassPathComparison.Stage.PROCESSORS,
+                        processors,
+                        main.get().processorPath()));
         }
         if (test.isPresent())
             rows.add(comparison.compare(
@@ -244,7 +235,7 @@ public final class JvmProof {
             SourceModule module,
             Map<ModuleName, Baseline> baselines,
             Map<ModuleName, Path> products,
-            List<Path> fetched)
+            FetchedLibraries fetched)
             throws IOException {
         BuildModule build = context.build(module);
         Path scratch =
@@ -261,7 +252,7 @@ public final class JvmProof {
         }
         request.stage().accept("starting the old and the new program");
         before.addAll(baselines.get(module.name()).classPath());
-        before.addAll(fetched);
+        before.addAll(fetched.on(false));
         after.addAll(runtime(module));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.setting.ReleaseOption;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.proof.Comparison;
@@ -21,6 +22,8 @@ final class SettingsComparison {
 
     /** Options that decide what is printed, or that the build tool always gives. */
     private static final Set<String> IDLE = Set.of("-g", "-nowarn", "-deprecation", "-verbose", "-implicit:class");
+
+    private static final String TOGETHER = "selects the platform's API with the level";
 
     private final ProofContext context;
 
@@ -54,7 +57,7 @@ final class SettingsComparison {
                     CompilerSettings.RELEASE,
                     before.release() ? "given" : "not given",
                     release ? "given" : "not given",
-                    context.chosen(WiredOptions.KEY)));
+                    release ? TOGETHER : context.chosen(ReleaseOption.KEY)));
         differences.addAll(options(before.options(), relevant(after)));
         return new Comparison(
                 "compiler settings",

@@ -15,6 +15,7 @@ import java.util.stream.Stream;
  * @param wiredLevel the level that the wiring states, if it states one
  * @param level the level to compile for: the wired one, or the lowest that the compiler supports
  * @param options further arguments, in the notation of {@code javac}
+ * @param processorPath the jars of the tree that annotation processors are looked for in; none for the class path
  * @param undocumented what was taken from the decisions
  */
 record WiredSettings(
@@ -23,6 +24,7 @@ record WiredSettings(
         boolean release,
         String encoding,
         List<String> options,
+        List<String> processorPath,
         List<String> undocumented) {
     /**
      * Reads the settings of one compilation.
@@ -46,16 +48,22 @@ record WiredSettings(
                         .findFirst())
                 .map(Wiring.Setting::value);
         if (encoding.isEmpty()) undocumented.add("encoding");
-        List<String> options = new ArrayList<>(compilation.stream()
+        List<String> options = compilation.stream()
                 .flatMap(c -> WiredOptions.arguments(c).stream())
-                .toList());
-        boolean release = options.removeIf(CompilerSettings.RELEASE::equals);
+                .toList();
+        boolean release = compilation
+                .filter(c -> c.settings().containsKey(CompilerSettings.RELEASE))
+                .isPresent();
         return new WiredSettings(
                 level,
                 Math.max(lowest, level.orElse(decided.level())),
                 compilation.isPresent() ? release : decided.release(),
                 encoding.orElse(decided.encoding()),
                 options,
+                compilation.stream()
+                        .flatMap(call -> call.processorPath().stream())
+                        .map(Wiring.Library::path)
+                        .toList(),
                 undocumented);
     }
 

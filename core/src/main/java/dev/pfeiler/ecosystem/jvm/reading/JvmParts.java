@@ -35,7 +35,7 @@ public final class JvmParts {
     /** How much of a source is searched for its package, in bytes. */
     private static final int HEAD = 1 << 14;
 
-    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([\\w.]+)\\s*;");
+    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([^\\s;]+)\\s*;");
 
     static {
         DESCRIPTORS.put("pom.xml", "Maven");

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.language.Language;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.library.Identification;
 import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading.Levels;
@@ -27,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Reads a JVM project. */
 public final class JvmReader {
@@ -40,7 +42,8 @@ public final class JvmReader {
 
     public JvmReading read(ProjectTree tree) {
         List<Finding> trouble = Collections.synchronizedList(new ArrayList<>());
-        List<SourceFile> sources = sources(tree, trouble);
+        List<Wiring> wirings = Wirings.read(tree);
+        List<SourceFile> sources = sources(tree, new StatedEncodings(wirings), trouble);
         if (sources.isEmpty()) {
             return new JvmReading(
                     tree,
@@ -53,7 +56,6 @@ public final class JvmReader {
                     ContainerFiles.read(tree),
                     List.copyOf(trouble));
         }
-        List<Wiring> wirings = Wirings.read(tree);
         wirings.forEach(wiring -> trouble.addAll(wiring.trouble()));
         List<Jar> jars = jars(tree, wirings);
         Levels levels = new Levels(built(tree, sources, trouble), ReadMe.levels(tree));
@@ -73,12 +75,12 @@ public final class JvmReader {
                 List.copyOf(trouble));
     }
 
-    private List<SourceFile> sources(ProjectTree tree, List<Finding> trouble) {
+    private List<SourceFile> sources(ProjectTree tree, StatedEncodings encodings, List<Finding> trouble) {
         List<SourceFile> sources = tree.files().parallelStream()
                 .filter(file -> !file.link())
                 .map(file -> tools.languages()
                         .of(file.path())
-                        .map(language -> source(tree, file, language, trouble))
+                        .map(language -> source(tree, file, language, encodings, trouble))
                         .orElse(null))
                 .filter(Objects::nonNull)
                 .toList();
@@ -87,9 +89,10 @@ public final class JvmReader {
         return sources;
     }
 
-    private static SourceFile source(ProjectTree tree, TreeFile file, Language language, List<Finding> trouble) {
+    private static SourceFile source(
+            ProjectTree tree, TreeFile file, Language language, StatedEncodings encodings, List<Finding> trouble) {
         try {
-            return language.read(file.path(), tree.bytes(file.path()));
+            return language.read(file.path(), SourceText.of(tree.bytes(file.path()), () -> encodings.of(file.path())));
         } catch (IOException e) {
             boolean large = file.size() > ProjectTree.LARGEST;
             trouble.add(Finding.trouble(
@@ -102,9 +105,9 @@ public final class JvmReader {
     private List<Jar> jars(ProjectTree tree, List<Wiring> wirings) {
         Map<String, TreeFile> ordered = new LinkedHashMap<>();
         for (Wiring wiring : wirings) {
-            for (Wiring.Library library : wiring.libraries()) {
-                tree.file(library.path()).ifPresent(file -> ordered.putIfAbsent(file.path(), file));
-            }
+            Stream.concat(wiring.libraries().stream(), wiring.processorPath().stream())
+                    .flatMap(library -> tree.file(library.path()).stream())
+                    .forEach(file -> ordered.putIfAbsent(file.path(), file));
         }
         tree.files().stream().filter(f -> f.extension().equals("jar")).forEach(f -> ordered.putIfAbsent(f.path(), f));
         return ordered.values().stream().filter(file -> !file.link()).toList().parallelStream()

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.setting;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
@@ -98,8 +99,7 @@ public final class ContainerFiles {
             String word = words.get(i);
             if (word.equals("-jar")) return Optional.empty();
             if (WITH_VALUE.contains(word)) i++;
-            else if (!word.startsWith("-"))
-                return Optional.of(word).filter(name -> name.matches("[\\w$]+(\\.[\\w$]+)+"));
+            else if (!word.startsWith("-")) return Optional.of(word).filter(ClassNames::isQualified);
         }
         return Optional.empty();
     }

@@ -25,6 +25,7 @@ public final class ProjectIdentity {
     public static final String GROUP = "group";
     public static final String NAME = "name";
     public static final String VERSION = "version";
+    private static final String IMPLEMENTATION_VERSION = "Implementation-Version";
     private static final String UNVERSIONED = "1.0.0-SNAPSHOT";
     private static final Pattern PLAIN = Pattern.compile("[A-Za-z0-9_][A-Za-z0-9_.-]*");
     private static final Pattern A_VERSION = Pattern.compile("v?(\\d+(\\.\\d+)*([._-][\\w.-]+)?)");
@@ -62,7 +63,10 @@ public final class ProjectIdentity {
     }
 
     private static String artifact(String text) {
-        String plain = text.strip().replaceAll("[^A-Za-z0-9_.-]+", "-").replaceAll("^[-.]+|[-.]+$", "");
+        String plain = Transcription.ascii(text)
+                .strip()
+                .replaceAll("[^A-Za-z0-9_.-]+", "-")
+                .replaceAll("^[-.]+|[-.]+$", "");
         return plain.isEmpty() ? "project" : plain;
     }
 
@@ -77,19 +81,21 @@ public final class ProjectIdentity {
         if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
             prefix = prefix.substring(0, prefix.lastIndexOf('.'));
         }
-        if (prefix.isEmpty()) {
-            String fallback = name.toLowerCase(Locale.ROOT);
-            Question question = new Question(GROUP, "What is the project's group?", Optional.of(fallback), List.of());
-            return deliberation.ask(question, "Group", List.of(), ProjectIdentity::plain);
-        }
-        Evidence evidence = main.stream()
+        String group = Transcription.ascii(prefix).replaceAll("[^A-Za-z0-9_.]", "");
+        List<Evidence> evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)
                 .min(Comparator.comparing(SourceFile::path))
-                .map(s -> new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";"))
-                .orElseThrow();
+                .map(s -> List.of(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")))
+                .orElse(List.of());
+        // a group is a reversed domain name; one word is a package that somebody happened to choose
+        if (!group.contains(".") || !PLAIN.matcher(group).matches()) {
+            String fallback =
+                    PLAIN.matcher(group).matches() ? group : artifact(name).toLowerCase(Locale.ROOT);
+            Question question = new Question(GROUP, "What is the project's group?", Optional.of(fallback), List.of());
+            return deliberation.ask(question, "Group", evidence, ProjectIdentity::plain);
+        }
         return deliberation.settle(
-                Decision.of(
-                        GROUP, "Group", prefix, Certainty.LIKELY, "common prefix of the packages", List.of(evidence)),
+                Decision.of(GROUP, "Group", group, Certainty.LIKELY, "common prefix of the packages", evidence),
                 ProjectIdentity::plain);
     }
 
@@ -113,8 +119,11 @@ public final class ProjectIdentity {
 
     /** The version: what a manifest, a version file or a properties file states. */
     public String version() {
-        Optional<Wiring.Setting> stated =
-                wirings.stream().flatMap(w -> w.version().stream()).findFirst().or(this::statedVersion);
+        Optional<Wiring.Setting> stated = wirings.stream()
+                .flatMap(w -> w.version().stream())
+                .findFirst()
+                .or(this::archiveVersion)
+                .or(this::statedVersion);
         if (stated.isEmpty()) {
             Question question =
                     new Question(VERSION, "What is the project's version?", Optional.of(UNVERSIONED), List.of());
@@ -129,6 +138,19 @@ public final class ProjectIdentity {
                         "specified in the project",
                         List.of(stated.get().evidence())),
                 ProjectIdentity::plain);
+    }
+
+    /** The version that a manifest or the name of an archive of the old build states. */
+    private Optional<Wiring.Setting> archiveVersion() {
+        List<Wiring.Archive> archives =
+                wirings.stream().flatMap(w -> w.archives().stream()).toList();
+        return archives.stream()
+                .flatMap(archive -> Optional.ofNullable(archive.manifest().get(IMPLEMENTATION_VERSION)).stream())
+                .filter(setting -> A_VERSION.matcher(setting.value()).matches())
+                .findFirst()
+                .or(() -> archives.stream()
+                        .flatMap(archive -> archive.version().stream())
+                        .findFirst());
     }
 
     private Optional<Wiring.Setting> statedVersion() {
@@ -153,7 +175,7 @@ public final class ProjectIdentity {
     }
 
     private Optional<Wiring.Setting> versionIn(TreeFile file) {
-        if (rank(file.name()) == 3) return value(file, Set.of("Implementation-Version"));
+        if (rank(file.name()) == 3) return value(file, Set.of(IMPLEMENTATION_VERSION));
         if (file.extension().equals("properties")) return value(file, VERSION_KEYS);
         try {
             String first = tree.text(file.path()).content().strip();

@@ -58,8 +58,6 @@ public final class WiredOptions {
     /** Each argument once, in order, with its place. */
     private static List<Wiring.Setting> settings(Wiring.Compilation compilation) {
         Map<String, Wiring.Setting> arguments = new LinkedHashMap<>();
-        Wiring.Setting release = compilation.settings().get("--release");
-        if (release != null) arguments.put("--release", new Wiring.Setting("--release", release.evidence()));
         for (Wiring.Setting flag : compilation.flags()) {
             boolean lint = flag.value().startsWith("-Xlint");
             if (IDLE.contains(flag.value())

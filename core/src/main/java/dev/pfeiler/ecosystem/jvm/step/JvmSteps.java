@@ -96,12 +96,14 @@ public final class JvmSteps {
             if (outcome.jar().isEmpty() || outcome instanceof JarOutcome.LeftInPlace) continue;
             Jar jar = outcome.jar().get();
             if (!taken.add(jar.path())) continue;
+            Optional<Dependency> declared = outcome instanceof JarOutcome.Processor processor
+                    ? Optional.of(processor.declared())
+                    : outcome.dependency();
             Optional<Coordinates> unpublished =
-                    outcome.dependency().filter(Dependency::projectRepository).map(Dependency::coordinates);
+                    declared.filter(Dependency::projectRepository).map(Dependency::coordinates);
             if (unpublished.isPresent()) addToRepository(jar, unpublished.get());
             else if (!keep) {
-                String reason = outcome.dependency()
-                        .map(dependency -> "replaced by the dependency " + dependency.coordinates())
+                String reason = declared.map(dependency -> "replaced by the dependency " + dependency.coordinates())
                         .orElse(outcome.why());
                 steps.add(new Step.Retire(jar.path(), reason));
             }
@@ -205,7 +207,7 @@ public final class JvmSteps {
     /** Build output leaves the tree, as far as it can be built again. */
     private void output(Placement placement) {
         String path = placement.path();
-        boolean built = path.endsWith(".class") || copyOfResource(placement);
+        boolean built = path.endsWith(".class") || copyOfResource(placement) || writtenByProcessors(path);
         if (built) steps.add(new Step.Retire(path, "build output; built again by the build tool"));
         else {
             leftForYou.add(Finding.trouble(
@@ -213,6 +215,14 @@ public final class JvmSteps {
                     "is the only copy; left in place although it is build output",
                     placement.folder().firstEvidence()));
         }
+    }
+
+    private boolean writtenByProcessors(String path) {
+        return reading.languages().isSource(path)
+                && reading.wirings().stream()
+                        .flatMap(wiring -> wiring.compilations().stream())
+                        .flatMap(call -> call.generatedSources().stream())
+                        .anyMatch(folder -> Paths.within(folder.value(), path));
     }
 
     private boolean copyOfResource(Placement placement) {

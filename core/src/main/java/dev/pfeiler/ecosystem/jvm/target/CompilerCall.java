@@ -1,7 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.target;
 
+import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -22,6 +24,15 @@ public record CompilerCall(Path output, List<Path> classPath, List<String> argum
     public Optional<String> option(String name) {
         int at = arguments.lastIndexOf(name);
         return at < 0 || at + 1 == arguments.size() ? Optional.empty() : Optional.of(arguments.get(at + 1));
+    }
+
+    /** The archives in which annotation processors are looked for; none for the class path. */
+    public List<Path> processorPath() {
+        return option("-processorpath").or(() -> option("--processor-path")).stream()
+                .flatMap(path -> Arrays.stream(path.split(File.pathSeparator)))
+                .filter(entry -> !entry.isEmpty())
+                .map(Path::of)
+                .toList();
     }
 
     /** The arguments that are left without some options that take a value. */

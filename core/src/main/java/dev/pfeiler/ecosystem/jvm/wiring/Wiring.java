@@ -5,6 +5,7 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -101,6 +102,12 @@ public record Wiring(
             Map<String, Setting> settings,
             List<Setting> flags,
             Evidence evidence) {
+        /** A path within the tree. */
+        public static final String GENERATED_SOURCES = "-s";
+
+        /** Paths of jars within the tree, with colons between them. */
+        public static final String PROCESSOR_PATH = "-processorpath";
+
         public Compilation {
             sources = List.copyOf(sources);
             classPath = List.copyOf(classPath);
@@ -111,6 +118,21 @@ public record Wiring(
         /** Whether it compiles a source. */
         public boolean takes(String path) {
             return sources.stream().anyMatch(folder -> folder.takes(path));
+        }
+
+        /** The folder of the tree that annotation processors write sources to, if one is stated. */
+        public Optional<Setting> generatedSources() {
+            return Optional.ofNullable(settings.get(GENERATED_SOURCES));
+        }
+
+        /** The jars in which annotation processors are looked for; empty if that is the class path. */
+        public List<Library> processorPath() {
+            Setting path = settings.get(PROCESSOR_PATH);
+            if (path == null) return List.of();
+            return Arrays.stream(path.value().split(":"))
+                    .filter(entry -> !entry.isEmpty())
+                    .map(entry -> new Library(entry, false, path.evidence()))
+                    .toList();
         }
 
         /** The Java level of the classes it makes. */
@@ -188,6 +210,15 @@ public record Wiring(
         /** The name of an archive's file without version and extension. */
         public static String baseName(String path) {
             return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
+        }
+
+        /** The version in the name of its file. */
+        public Optional<Setting> version() {
+            String stem = Paths.stem(path);
+            String base = baseName(path);
+            return base.equals(stem)
+                    ? Optional.empty()
+                    : Optional.of(new Setting(stem.substring(base.length() + 1), evidence));
         }
 
         /** The folders of which something goes in. */
@@ -320,9 +351,16 @@ public record Wiring(
         return compilations.stream().flatMap(c -> c.classPath().stream()).toList();
     }
 
-    /** All folders that classes are written to. */
+    /** All paths of annotation processors in a row. */
+    public List<Library> processorPath() {
+        return compilations.stream().flatMap(c -> c.processorPath().stream()).toList();
+    }
+
+    /** All folders that classes, and sources generated on the way, are written to. */
     public List<Setting> outputs() {
-        return compilations.stream().flatMap(c -> c.output().stream()).toList();
+        return compilations.stream()
+                .flatMap(c -> Stream.concat(c.output().stream(), c.generatedSources().stream()))
+                .toList();
     }
 
     /** The Java levels of all calls, as they are written. */

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Gathers a wiring while its files are read. */
 public final class WiringBuilder {
@@ -58,6 +59,12 @@ public final class WiringBuilder {
         String plain = written.replace('\\', '/');
         if (plain.startsWith(Wiring.TOP)) return Paths.normal(plain.substring(Wiring.TOP.length()));
         return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
+    }
+
+    /** Entries of a path as the value of a setting. */
+    public static Wiring.Setting path(List<Wiring.Library> entries, Evidence evidence) {
+        return new Wiring.Setting(
+                entries.stream().map(Wiring.Library::path).collect(Collectors.joining(":")), evidence);
     }
 
     /** The folder of another project, found by a file that marks it, in which a path is that is not there yet. */

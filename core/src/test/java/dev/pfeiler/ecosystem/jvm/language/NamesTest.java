@@ -16,7 +16,7 @@ class NamesTest {
     }
 
     private static SourceFile read(String text) {
-        return JavaReader.read("T.java", text.getBytes(StandardCharsets.UTF_8));
+        return JavaReader.read("T.java", SourceText.of(text.getBytes(StandardCharsets.UTF_8)));
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaReader;
 import dev.pfeiler.ecosystem.jvm.reading.Wirings;
@@ -33,7 +34,8 @@ class FolderRolesTest {
         ProjectTree tree = sketch.tree();
         List<SourceFile> sources = new ArrayList<>();
         for (var file : tree.files()) {
-            if (file.extension().equals("java")) sources.add(JavaReader.read(file.path(), tree.bytes(file.path())));
+            if (file.extension().equals("java"))
+                sources.add(JavaReader.read(file.path(), SourceText.of(tree.bytes(file.path()))));
         }
         return FolderRoles.of(tree, new Languages(List.of(new JavaLanguage())), sources, Wirings.read(tree), settled);
     }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.language.java;
 
 import dev.pfeiler.ecosystem.jvm.language.Language;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import java.util.Set;
 
 /** Java. */
@@ -22,7 +23,7 @@ public final class JavaLanguage implements Language {
     }
 
     @Override
-    public SourceFile read(String path, byte[] bytes) {
-        return JavaReader.read(path, bytes);
+    public SourceFile read(String path, SourceText text) {
+        return JavaReader.read(path, text);
     }
 }

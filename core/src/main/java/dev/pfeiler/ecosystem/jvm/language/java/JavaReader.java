@@ -1,15 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.language.java;
 
-import dev.pfeiler.ecosystem.jvm.language.EncodingDetector;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.EntryPoint;
-import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Keyword;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Kind;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.Text;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
@@ -19,11 +17,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 
 /** Reads a Java source in one pass over its tokens. It also reads what does not compile. */
 public final class JavaReader {
-    private static final Pattern CLASS_NAME = Pattern.compile("[a-zA-Z_$][\\w$]*(\\.[a-zA-Z_$][\\w$]*)+");
     private static final String PACKAGE_DESCRIPTION = "package-info.java";
     /** Of each thread the tokens it read last, to be used again. */
     private static final ThreadLocal<JavaTokens> TOKENS = ThreadLocal.withInitial(JavaTokens::new);
@@ -50,13 +46,8 @@ public final class JavaReader {
         tokens.read(bytes);
     }
 
-    /** Reads the bytes of a source file. */
-    public static SourceFile read(String path, byte[] bytes) {
-        SourceEncoding encoding = EncodingDetector.detect(bytes);
-        byte[] plain = encoding.kind() == SourceEncoding.Kind.UTF_16
-                ? Text.decode(bytes).content().getBytes(StandardCharsets.UTF_8)
-                : bytes;
-        JavaReader reader = new JavaReader(path, plain);
+    public static SourceFile read(String path, SourceText text) {
+        JavaReader reader = new JavaReader(path, text.utf8());
         reader.read();
         return new SourceFile(
                 path,
@@ -71,7 +62,7 @@ public final class JavaReader {
                 reader.syntax(),
                 reader.entryPoint(),
                 path.endsWith(PACKAGE_DESCRIPTION),
-                encoding);
+                text.encoding());
     }
 
     private List<SyntaxSign> syntax() {
@@ -265,10 +256,7 @@ public final class JavaReader {
 
     private void string(int i) {
         String text = tokens.text(i);
-        if (text.length() > 4
-                && text.length() < 200
-                && text.indexOf('.') > 0
-                && CLASS_NAME.matcher(text).matches()) {
+        if (text.length() > 4 && text.length() < 200 && ClassNames.isQualified(text)) {
             strings.putIfAbsent(text, tokens.line(i));
         }
     }

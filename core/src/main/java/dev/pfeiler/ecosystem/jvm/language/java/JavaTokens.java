@@ -162,7 +162,9 @@ final class JavaTokens {
 
     /** Whether a word starts with an upper-case letter, as types do. */
     boolean upper(int i) {
-        return word(i) && bytes[starts[i]] >= 'A' && bytes[starts[i]] <= 'Z';
+        if (!word(i)) return false;
+        byte first = bytes[starts[i]];
+        return first < 0 ? Character.isUpperCase(text(i).codePointAt(0)) : first >= 'A' && first <= 'Z';
     }
 
     byte first(int i) {

@@ -1,12 +1,15 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
@@ -19,15 +22,18 @@ import java.util.Optional;
 final class PomPlugins {
     private static final String COMPILER = "maven-compiler-plugin";
     private static final String SUREFIRE = "maven-surefire-plugin";
+    private static final String SUREFIRE_VERSION = "3.5.3";
     private static final String JAVADOC = "maven-javadoc-plugin";
     private static final Coordinates BUILD_HELPER =
             new Coordinates("org.codehaus.mojo", "build-helper-maven-plugin", "3.6.0");
 
     private final JvmBuild build;
+    private final SharedVersions versions;
     private final MavenLaunch launch;
 
-    PomPlugins(JvmBuild build) {
+    PomPlugins(JvmBuild build, SharedVersions versions) {
         this.build = build;
+        this.versions = versions;
         this.launch = new MavenLaunch(build);
     }
 
@@ -39,10 +45,12 @@ final class PomPlugins {
             if (name.equals(COMPILER)) compiler(configuration, modules);
             if (name.equals(JAVADOC)) documentation(configuration);
             if (build.isSingle()) configure(configuration, name, modules.get(0));
-            plugins.add(new PomElement("plugin")
+            PomElement plugin = new PomElement("plugin")
                     .add("artifactId", name)
                     .add("version", version)
-                    .addFilled(configuration));
+                    .addFilled(configuration);
+            if (build.isSingle() && name.equals(SUREFIRE)) plugin.addFilled(providers(modules.get(0)));
+            plugins.add(plugin);
         });
         launch.managed().forEach(plugins::add);
         return new PomElement("pluginManagement").add(plugins);
@@ -60,8 +68,12 @@ final class PomPlugins {
         for (String name : versions().keySet()) {
             PomElement configuration = new PomElement("configuration");
             configure(configuration, name, module);
-            if (configuration.isEmpty()) continue;
-            plugins.add(new PomElement("plugin").add("artifactId", name).add(configuration));
+            PomElement providers = name.equals(SUREFIRE) ? providers(module) : new PomElement("dependencies");
+            if (configuration.isEmpty() && providers.isEmpty()) continue;
+            plugins.add(new PomElement("plugin")
+                    .add("artifactId", name)
+                    .addFilled(configuration)
+                    .addFilled(providers));
         }
         return plugins;
     }
@@ -91,7 +103,7 @@ final class PomPlugins {
         plugins.put("maven-clean-plugin", "3.4.1");
         plugins.put("maven-resources-plugin", "3.3.1");
         plugins.put(COMPILER, "3.14.0");
-        plugins.put(SUREFIRE, "3.5.3");
+        plugins.put(SUREFIRE, SUREFIRE_VERSION);
         if (build.makes(Packaging.WAR)) plugins.put(archiver(Packaging.WAR), "3.4.0");
         if (build.makes(Packaging.JAR)) plugins.put(archiver(Packaging.JAR), "3.4.2");
         if (build.makes(Packaging.EAR)) plugins.put(archiver(Packaging.EAR), "3.3.0");
@@ -117,8 +129,12 @@ final class PomPlugins {
             // by default the plug-in compiles each package description to a class, which the compiler does not
             configuration.add("createMissingPackageInfoClass", "false");
         }
+        arguments(configuration, build.compiler().arguments());
+    }
+
+    private static void arguments(PomElement configuration, List<String> arguments) {
         List<String> others = new ArrayList<>();
-        for (String argument : build.compiler().arguments()) {
+        for (String argument : arguments) {
             switch (argument) {
                 case "-parameters" -> configuration.add("parameters", "true");
                 case "-proc:none" -> configuration.add("proc", "none");
@@ -139,7 +155,18 @@ final class PomPlugins {
 
     private void configure(PomElement configuration, String plugin, BuildModule module) {
         if (plugin.equals(COMPILER)) {
+            Optional<List<String>> arguments = module.compiler()
+                    .map(CompilerSettings::arguments)
+                    .filter(own -> !own.equals(build.compiler().arguments()));
+            arguments.ifPresent(own -> arguments(configuration, own));
+            if (arguments.filter(List::isEmpty).isPresent())
+                configuration.add(new PomElement("compilerArgs").attribute("combine.self", "override"));
             configuration.addList("excludes", "exclude", module.sources().main().excludes());
+            PomElement processors = new PomElement("annotationProcessorPaths");
+            module.classPath().processors().stream()
+                    .map(Dependency::coordinates)
+                    .forEach(c -> processors.add(PomElement.artifact("path", c, versions.reference(c))));
+            configuration.addFilled(processors);
             configuration.addList(
                     "testIncludes", "testInclude", module.sources().test().includes());
         }
@@ -160,6 +187,30 @@ final class PomPlugins {
         tests.workingDirectory().ifPresent(folder -> configuration.add("workingDirectory", inModule(folder)));
         values(configuration, "systemPropertyVariables", tests.properties());
         values(configuration, "environmentVariables", tests.environment());
+        // the provider for TestNG would run tests for JUnit, too
+        if (tests.runners().size() > 1 && tests.runners().contains(TestRunner.TESTNG))
+            configuration.add(new PomElement("properties")
+                    .add(new PomElement("property").add("name", "junit").add("value", "false")));
+    }
+
+    /** The providers of a module whose tests are written for several frameworks: by itself, the plug-in takes just one. */
+    private static PomElement providers(BuildModule module) {
+        PomElement providers = new PomElement("dependencies");
+        if (module.tests().runners().size() < 2) return providers;
+        for (TestRunner runner : module.tests().runners()) {
+            String provider =
+                    switch (runner) {
+                        case JUNIT_3 -> "surefire-junit3";
+                        case JUNIT_4 -> "surefire-junit4";
+                        case JUNIT_PLATFORM -> "surefire-junit-platform";
+                        case TESTNG -> "surefire-testng";
+                    };
+            providers.add(PomElement.artifact(
+                    "dependency",
+                    new Coordinates("org.apache.maven.surefire", provider, SUREFIRE_VERSION),
+                    SUREFIRE_VERSION));
+        }
+        return providers;
     }
 
     private static void values(PomElement configuration, String name, Map<String, TestSetup.Value> values) {

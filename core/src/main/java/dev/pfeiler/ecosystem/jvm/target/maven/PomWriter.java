@@ -16,6 +16,7 @@ import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -35,7 +36,7 @@ final class PomWriter {
     private PomWriter(JvmBuild build) {
         this.build = build;
         this.versions = new SharedVersions(build);
-        this.plugins = new PomPlugins(build);
+        this.plugins = new PomPlugins(build, versions);
     }
 
     /** The POMs of a build, by path. */
@@ -115,6 +116,11 @@ final class PomWriter {
         if (depth(module) > 1) parent.add("relativePath", "../".repeat(depth(module)) + POM);
         PomElement project = project().add(parent).add("artifactId", module.artifact());
         if (module.product().packaging() != Packaging.JAR) project.add("packaging", packaging(module));
+        module.compiler().ifPresent(own -> {
+            PomElement properties = new PomElement("properties").apart();
+            compilerProperties(properties, own, Optional.of(build.compiler()));
+            project.addFilled(properties);
+        });
         dependencies(project, module);
         PomElement section = build(module);
         plugins(section, module);
@@ -130,17 +136,27 @@ final class PomWriter {
     }
 
     private PomElement properties() {
-        CompilerSettings compiler = build.compiler();
         PomElement properties = new PomElement("properties").apart();
-        properties.add("project.build.sourceEncoding", compiler.encoding());
+        compilerProperties(properties, build.compiler(), Optional.empty());
+        versions.properties().forEach(properties::add);
+        return properties;
+    }
+
+    /** @param inherited the settings that hold anyway */
+    private static void compilerProperties(
+            PomElement properties, CompilerSettings compiler, Optional<CompilerSettings> inherited) {
+        if (inherited
+                .filter(other -> other.encoding().equals(compiler.encoding()))
+                .isEmpty()) properties.add("project.build.sourceEncoding", compiler.encoding());
+        if (inherited
+                .filter(other -> other.level() == compiler.level() && other.release() == compiler.release())
+                .isPresent()) return;
         if (compiler.release()) {
             properties.add("maven.compiler.release", String.valueOf(compiler.level()));
         } else {
             properties.add("maven.compiler.source", level(compiler.level()));
             properties.add("maven.compiler.target", level(compiler.level()));
         }
-        versions.properties().forEach(properties::add);
-        return properties;
     }
 
     /** Levels up to 8 are written as the compilers of their time took them. */

@@ -5,8 +5,10 @@ import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 
@@ -24,8 +26,16 @@ final class SharedVersions {
                 .map(Dependency::coordinates)
                 .forEach(c -> families.computeIfAbsent(family(c), f -> new TreeSet<>())
                         .add(c.artifact()));
+        // a library that is its own annotation processor is named twice
+        Set<Coordinates> processors = new HashSet<>();
+        build.modules().forEach(module -> module.classPath().declared().stream()
+                .map(Dependency::coordinates)
+                .filter(c -> module.classPath().processors().stream()
+                        .anyMatch(processor -> processor.coordinates().equals(c)))
+                .forEach(processors::add));
         families.forEach((family, artifacts) -> {
-            if (artifacts.size() < 2) return;
+            boolean twice = processors.stream().anyMatch(c -> family(c).equals(family));
+            if (artifacts.size() < 2 && !twice) return;
             String[] parts = family.split(":");
             String name = name(parts[0], List.copyOf(artifacts)) + ".version";
             // of two versions in one family, one is stated by name

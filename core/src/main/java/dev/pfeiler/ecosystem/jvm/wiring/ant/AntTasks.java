@@ -20,6 +20,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** What the tasks of a build file would do. */
 final class AntTasks {
@@ -176,15 +177,36 @@ final class AntTasks {
         String debug = paths.value(e, "debug");
         if (!List.of("true", "yes", "on").contains(debug)) flags.add(new Wiring.Setting("-g:none", task.evidence()));
         List<String> words = e.children("compilerarg")
-                .flatMap(arg -> Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
-                        .strip()
-                        .split("\\s+")))
+                .flatMap(arg -> Stream.concat(
+                        Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
+                                .strip()
+                                .split("\\s+")),
+                        pathArgument(task, arg).stream()))
                 .filter(word -> !word.isEmpty())
                 .toList();
         JavacOptions.take(words, task.evidence(), settings, flags);
+        settings.computeIfPresent(Wiring.Compilation.PROCESSOR_PATH, (option, path) -> {
+            List<Wiring.Library> entries = new ArrayList<>();
+            paths.addPath(path.value(), task.evidence(), entries);
+            return WiringBuilder.path(entries, task.evidence());
+        });
+        settings.computeIfPresent(Wiring.Compilation.GENERATED_SOURCES, (option, to) -> paths.inside(to.value())
+                .map(path -> new Wiring.Setting(path, task.evidence()))
+                .orElse(null));
         Optional<Wiring.Setting> output = setting(task, "destdir")
                 .flatMap(s -> paths.inside(s.value()).map(path -> new Wiring.Setting(path, s.evidence())));
         draft.compilations.add(new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence()));
+    }
+
+    /** A path that is passed to the compiler, by its entries or by a reference, as one argument. */
+    private Optional<String> pathArgument(AntElement task, XmlElement argument) {
+        String reference = paths.value(argument, "pathref");
+        List<Wiring.Library> entries = new ArrayList<>();
+        if (!reference.isEmpty()) entries.addAll(paths.named(reference).orElse(List.of()));
+        paths.addPath(paths.value(argument, "path"), task.evidence(), entries);
+        if (entries.isEmpty()) return Optional.empty();
+        return Optional.of(
+                entries.stream().map(entry -> Wiring.TOP + entry.path()).collect(Collectors.joining(":")));
     }
 
     private Optional<Wiring.Setting> setting(AntElement task, String attribute) {

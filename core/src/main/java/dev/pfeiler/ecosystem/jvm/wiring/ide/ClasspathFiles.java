@@ -11,10 +11,12 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 
@@ -24,6 +26,8 @@ public final class ClasspathFiles {
     private static final String PROJECT = ".project";
     private static final String SETTINGS = ".settings";
     private static final String COMPILER = SETTINGS + "/org.eclipse.jdt.core.prefs";
+    private static final String PROCESSING = SETTINGS + "/org.eclipse.jdt.apt.core.prefs";
+    private static final String FACTORY_PATH = ".factorypath";
     private static final String RESOURCES = SETTINGS + "/org.eclipse.core.resources.prefs";
     private static final String COMPONENT = SETTINGS + "/org.eclipse.wst.common.component";
     private static final String FACETS = SETTINGS + "/org.eclipse.wst.common.project.facet.core.xml";
@@ -91,6 +95,7 @@ public final class ClasspathFiles {
         PropertiesFile.find(tree, draft.at(COMPILER), "org.eclipse.jdt.core.compiler.codegen.methodParameters")
                 .filter(setting -> setting.value().equals("generate"))
                 .ifPresent(setting -> flags.add(new Wiring.Setting("-parameters", setting.evidence())));
+        processing(settings, flags);
         Evidence evidence = Evidence.of(tree.has(draft.at(CLASSPATH)) ? draft.at(CLASSPATH) : files.get(0), "");
         // folders with an output of their own are compiled into it, the others together
         draft.compilations.add(new Wiring.Compilation(sources, libraries, output, settings, flags, evidence));
@@ -99,6 +104,55 @@ public final class ClasspathFiles {
                     List.of(), List.of(), Optional.of(own), Map.of(), List.of(), own.evidence()));
         }
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** Annotation processing: where processors are, their options, and the folder that they write to. */
+    private void processing(Map<String, Wiring.Setting> settings, List<Wiring.Setting> flags) {
+        String prefs = draft.at(PROCESSING);
+        boolean enabled = PropertiesFile.find(tree, prefs, "org.eclipse.jdt.apt.aptEnabled")
+                .filter(setting -> setting.value().equals("true"))
+                .isPresent();
+        if (!enabled) return;
+        PropertiesFile.find(tree, prefs, "org.eclipse.jdt.apt.genSrcDir")
+                .flatMap(setting ->
+                        draft.inside(setting.value()).map(path -> new Wiring.Setting(path, setting.evidence())))
+                .ifPresent(folder -> settings.put(Wiring.Compilation.GENERATED_SOURCES, folder));
+        String options = "org.eclipse.jdt.apt.processorOptions/";
+        try {
+            PropertiesFile.read(tree, prefs).forEach((key, setting) -> {
+                if (key.startsWith(options))
+                    flags.add(new Wiring.Setting(
+                            "-A" + key.substring(options.length()) + "=" + setting.value(), setting.evidence()));
+            });
+        } catch (IOException e) {
+            draft.leave(prefs, "is not a valid properties file", Evidence.of(prefs, ""));
+        }
+        List<Wiring.Library> path = new ArrayList<>();
+        draft.xml(tree, draft.at(FACTORY_PATH)).ifPresent(root -> root.children("factorypathentry")
+                .filter(entry -> !entry.attribute("enabled").equals("false"))
+                .forEach(entry -> factory(entry, path)));
+        if (path.isEmpty()) return;
+        draft.files.add(draft.at(FACTORY_PATH));
+        settings.put(
+                Wiring.Compilation.PROCESSOR_PATH,
+                WiringBuilder.path(path, path.get(0).evidence()));
+    }
+
+    private void factory(XmlElement entry, List<Wiring.Library> path) {
+        Evidence evidence = new Evidence(draft.at(FACTORY_PATH), entry.line(), entry.tag());
+        String written = entry.attribute("id");
+        switch (entry.attribute("kind")) {
+            // a part of the IDE
+            case "PLUGIN" -> {}
+            case "WKSPJAR" ->
+                ofProject(written.replaceFirst("^/", ""))
+                        .filter(tree::has)
+                        .ifPresentOrElse(
+                                inside -> path.add(new Wiring.Library(inside, false, evidence)),
+                                () -> draft.leave(
+                                        written, "is on the processor path but not in this project", evidence));
+            default -> draft.leave(written, "is on the processor path but not in this project", evidence);
+        }
     }
 
     private Optional<Wiring.Setting> encoding() {
@@ -151,7 +205,10 @@ public final class ClasspathFiles {
     private void sourceEntry(XmlElement entry, String path, Evidence evidence) {
         if (path.startsWith("/")) {
             Optional<String> project = Optional.ofNullable(folders.get(path.substring(1)));
-            project.ifPresent(folder -> draft.projects.add(new Wiring.Setting(folder, evidence)));
+            project.ifPresent(folder -> {
+                draft.projects.add(new Wiring.Setting(folder, evidence));
+                libraries.addAll(exported(folder, new HashSet<>(Set.of(draft.folder))));
+            });
             if (project.isEmpty()) draft.leave(path, "is another project of the workspace", evidence);
             return;
         }
@@ -166,9 +223,38 @@ public final class ClasspathFiles {
                 evidence));
     }
 
-    private void libraryEntry(XmlElement entry, String path, Evidence evidence) {
-        Optional<String> inside = (path.startsWith("/") ? ofProject(path.substring(1)) : draft.inside(path))
+    /** What a project puts on the class paths of those that refer to it. */
+    private List<Wiring.Library> exported(String project, Set<String> seen) {
+        if (!seen.add(project)) return List.of();
+        ClasspathFiles other = new ClasspathFiles(tree, project, folders);
+        List<Wiring.Library> exported = new ArrayList<>();
+        other.draft.xml(tree, other.draft.at(CLASSPATH)).ifPresent(root -> root.children("classpathentry")
+                .filter(entry -> entry.attribute("exported").equals("true"))
+                .forEach(entry -> {
+                    String path = entry.attribute("path");
+                    Evidence evidence = new Evidence(other.draft.at(CLASSPATH), entry.line(), entry.tag());
+                    switch (entry.attribute("kind")) {
+                        case "lib" ->
+                            other.library(path)
+                                    .ifPresent(inside ->
+                                            exported.add(new Wiring.Library(inside, marked(entry, "test"), evidence)));
+                        case "src" ->
+                            Optional.ofNullable(folders.get(path.replaceFirst("^/", "")))
+                                    .ifPresent(folder -> exported.addAll(exported(folder, seen)));
+                        default -> {}
+                    }
+                }));
+        return exported;
+    }
+
+    /** A file or folder of the tree that an entry names. */
+    private Optional<String> library(String path) {
+        return (path.startsWith("/") ? ofProject(path.substring(1)) : draft.inside(path))
                 .filter(p -> tree.has(p) || tree.folders().contains(p));
+    }
+
+    private void libraryEntry(XmlElement entry, String path, Evidence evidence) {
+        Optional<String> inside = library(path);
         if (inside.isPresent()) {
             libraries.add(new Wiring.Library(inside.get(), marked(entry, "test"), evidence));
             String place = attribute(entry, DEPLOYED);

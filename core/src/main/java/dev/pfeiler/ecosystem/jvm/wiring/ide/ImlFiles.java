@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads the wiring in {@code .iml} files and in {@code .idea/}. */
@@ -94,6 +95,13 @@ public final class ImlFiles {
                 .forEach(e -> settings.put(
                         "-target",
                         new Wiring.Setting(e.attribute("target"), new Evidence(compiler, e.line(), e.tag())))));
+        List<Wiring.Setting> flags = new ArrayList<>();
+        draft.xml(tree, compiler)
+                .flatMap(root -> root.all()
+                        .filter(e -> e.name().equals("annotationProcessing"))
+                        .findFirst())
+                .flatMap(processing -> profile(processing, Paths.stem(module)))
+                .ifPresent(profile -> processing(profile, compiler, settings, flags));
         String encodings = FOLDER + "/encodings.xml";
         FolderEncodings folders = new FolderEncodings(tree, draft);
         Map<String, Wiring.Setting> whole = new LinkedHashMap<>();
@@ -109,9 +117,43 @@ public final class ImlFiles {
                 }));
         folders.settle(Optional.ofNullable(whole.get("-encoding"))).ifPresent(e -> settings.put("-encoding", e));
         artifacts(Paths.stem(module));
-        draft.compilations.add(new Wiring.Compilation(
-                sources, libraries, Optional.empty(), settings, List.of(), Evidence.of(module, "")));
+        draft.compilations.add(
+                new Wiring.Compilation(sources, libraries, Optional.empty(), settings, flags, Evidence.of(module, "")));
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** The profile of annotation processing that holds for a module. */
+    private static Optional<XmlElement> profile(XmlElement processing, String module) {
+        List<XmlElement> enabled = processing
+                .children("profile")
+                .filter(profile -> profile.attribute("enabled").equals("true"))
+                .toList();
+        return enabled.stream()
+                .filter(profile -> profile.children("module")
+                        .anyMatch(named -> named.attribute("name").equals(module)))
+                .findFirst()
+                .or(() -> enabled.stream()
+                        .filter(profile -> profile.attribute("default").equals("true"))
+                        .findFirst());
+    }
+
+    private void processing(
+            XmlElement profile, String file, Map<String, Wiring.Setting> settings, List<Wiring.Setting> flags) {
+        Evidence evidence = new Evidence(file, profile.line(), profile.tag());
+        List<Wiring.Library> path = profile.children("processorPath")
+                .filter(element -> element.attribute("useClasspath").equals("false"))
+                .flatMap(element -> element.children("entry"))
+                .flatMap(entry -> inside(entry.attribute("name").replaceFirst("^", "file://")).stream())
+                .map(jar -> new Wiring.Library(jar, false, evidence))
+                .toList();
+        if (!path.isEmpty()) settings.put(Wiring.Compilation.PROCESSOR_PATH, WiringBuilder.path(path, evidence));
+        String processors = profile.children("processor")
+                .map(processor -> processor.attribute("name"))
+                .collect(Collectors.joining(","));
+        if (!processors.isEmpty()) settings.put("-processor", new Wiring.Setting(processors, evidence));
+        profile.children("option")
+                .forEach(option -> flags.add(new Wiring.Setting(
+                        "-A" + option.attribute("name") + "=" + option.attribute("value"), evidence)));
     }
 
     /** The archives that the IDE makes of a module: those that name it first. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
@@ -151,10 +152,16 @@ public final class ToolCalls {
         Wiring.Setting classPath = settings.remove("-cp");
         Wiring.Setting modulePath = settings.remove("--module-path");
         Wiring.Setting output = settings.remove("-d");
+        settings.computeIfPresent(
+                Wiring.Compilation.PROCESSOR_PATH,
+                (option, path) -> WiringBuilder.path(classPath(path.value(), folder, evidence), evidence));
+        settings.computeIfPresent(Wiring.Compilation.GENERATED_SOURCES, (option, to) -> inside(to.value(), folder)
+                .map(path -> new Wiring.Setting(path, evidence))
+                .orElse(null));
         Optional<Wiring.Setting> out = Optional.ofNullable(output)
                 .flatMap(o -> inside(o.value(), folder).map(path -> new Wiring.Setting(path, evidence)));
         List<Wiring.Library> libraries = new ArrayList<>();
-        if (modulePath != null) libraries.addAll(classPath(modulePath.value(), folder, evidence));
+        if (modulePath != null) libraries.addAll(modulePath(modulePath.value(), folder, evidence));
         if (classPath != null) libraries.addAll(classPath(classPath.value(), folder, evidence));
         draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
     }
@@ -205,6 +212,20 @@ public final class ToolCalls {
             }
         }
         return libraries;
+    }
+
+    /** The entries of a module path: of a folder, the jars in it. */
+    private List<Wiring.Library> modulePath(String written, String folder, Evidence evidence) {
+        return classPath(written, folder, evidence).stream()
+                .flatMap(entry -> {
+                    List<Wiring.Library> jars = tree.under(entry.path())
+                            .filter(file -> file.extension().equals("jar"))
+                            .filter(file -> Paths.parent(file.path()).equals(entry.path()))
+                            .map(file -> new Wiring.Library(file.path(), false, evidence))
+                            .toList();
+                    return jars.isEmpty() ? Stream.of(entry) : jars.stream();
+                })
+                .toList();
     }
 
     private boolean made(Optional<String> path) {
@@ -287,7 +308,7 @@ public final class ToolCalls {
                 if (generator.isPresent())
                     generator(generator.get(), arguments.subList(i + 1, arguments.size()), folder, evidence);
                 else if (TestRunners.mainClass(word)) testRun(arguments.subList(0, i), folder, evidence);
-                else if (word.matches("[\\w.$]+")) draft.mainClasses.add(new Wiring.Setting(word, evidence));
+                else if (ClassNames.isName(word)) draft.mainClasses.add(new Wiring.Setting(word, evidence));
                 return;
             }
         }

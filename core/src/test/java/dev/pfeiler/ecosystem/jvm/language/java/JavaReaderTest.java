@@ -6,9 +6,11 @@ import static org.assertj.core.api.Assertions.tuple;
 import dev.pfeiler.ecosystem.jvm.language.EntryPoint;
 import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -19,7 +21,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class JavaReaderTest {
     private static SourceFile read(String... lines) {
-        return JavaReader.read("p/T.java", String.join("\n", lines).getBytes(StandardCharsets.UTF_8));
+        return JavaReader.read(
+                "p/T.java", SourceText.of(String.join("\n", lines).getBytes(StandardCharsets.UTF_8)));
     }
 
     @Test
@@ -130,7 +133,8 @@ class JavaReaderTest {
     void tellsEncodings() {
         assertThat(read("class T {}").encoding()).isEqualTo(SourceEncoding.ASCII);
         assertThat(read("class Tårn {}").encoding().charset()).contains("UTF-8");
-        SourceFile wide = JavaReader.read("T.java", "package p; class T {}".getBytes(StandardCharsets.UTF_16));
+        SourceFile wide =
+                JavaReader.read("T.java", SourceText.of("package p; class T {}".getBytes(StandardCharsets.UTF_16)));
         assertThat(wide.packageName()).isEqualTo("p");
         assertThat(wide.encoding().kind()).isEqualTo(SourceEncoding.Kind.UTF_16);
     }
@@ -143,9 +147,25 @@ class JavaReaderTest {
     })
     void guessesOtherCharsets(String charset, String comment) {
         byte[] bytes = ("class T { /* " + comment + " */ }").getBytes(Charset.forName(charset));
-        SourceEncoding encoding = JavaReader.read("T.java", bytes).encoding();
+        SourceEncoding encoding =
+                JavaReader.read("T.java", SourceText.of(bytes)).encoding();
         assertThat(encoding.kind()).isEqualTo(SourceEncoding.Kind.OTHER);
         assertThat(encoding.guess()).contains(charset);
+    }
+
+    @Test
+    void decodesWithTheStatedCharset() {
+        byte[] bytes = "package fähre; class Überfahrt { static void main(String[] a) {} }"
+                .getBytes(StandardCharsets.ISO_8859_1);
+        SourceFile source =
+                JavaReader.read("T.java", SourceText.of(bytes, () -> Optional.of(StandardCharsets.ISO_8859_1)));
+        assertThat(source.packageName()).isEqualTo("fähre");
+        assertThat(source.entryPoint().orElseThrow().className()).isEqualTo("fähre.Überfahrt");
+        assertThat(source.simple()).contains("Überfahrt");
+        // a stated charset that the bytes are not valid in is not used
+        assertThat(SourceText.of(bytes, () -> Optional.of(StandardCharsets.UTF_8))
+                        .utf8())
+                .isEqualTo(SourceText.of(bytes).utf8());
     }
 
     @ParameterizedTest
@@ -171,7 +191,7 @@ class JavaReaderTest {
                 "\u0000\u0001"
             })
     void readsWhatDoesNotCompile(String text) {
-        assertThat(JavaReader.read("T.java", text.getBytes(StandardCharsets.UTF_8)))
+        assertThat(JavaReader.read("T.java", SourceText.of(text.getBytes(StandardCharsets.UTF_8))))
                 .isNotNull();
     }
 }

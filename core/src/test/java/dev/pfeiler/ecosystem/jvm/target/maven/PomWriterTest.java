@@ -23,6 +23,7 @@ import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.model.ServletFamily;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
 import dev.pfeiler.ecosystem.jvm.model.SourceSets;
+import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
@@ -60,7 +61,7 @@ class PomWriterTest {
 
     private static BuildModule.Builder library(ModuleName name, String artifact, String folder) {
         return BuildModule.builder(name, artifact, folder)
-                .product(new Product.Library(false))
+                .product(new Product.Library(Optional.empty(), false))
                 .sources(STANDARD);
     }
 
@@ -124,7 +125,8 @@ class PomWriterTest {
                         need("io.netty:netty-transport-native-epoll:4.1.94.Final:linux-x86_64", Scope.RUNTIME),
                         new Dependency(at("no.port:lamps:1.0-0badcafe"), Scope.COMPILE, true, Set.of(), ""),
                         need("junit:junit:4.13.2", Scope.TEST)),
-                List.of(new Constraint(at("org.hamcrest:hamcrest-core:1.1"), "the version on the class path")));
+                List.of(new Constraint(at("org.hamcrest:hamcrest-core:1.1"), "the version on the class path")),
+                List.of());
         JvmBuild build = new JvmBuild(
                 at("no.port:tides:1.2"),
                 new CompilerSettings(8, false, "ISO-8859-1", List.of("-Xlint:all", "-parameters")),
@@ -175,7 +177,10 @@ class PomWriterTest {
                 .product(new Product.WebArchive("tides", false))
                 .sources(sources)
                 .classPath(new ClassPath(
-                        List.of(), List.of(need("javax.servlet:javax.servlet-api:3.1.0", Scope.PROVIDED)), List.of()))
+                        List.of(),
+                        List.of(need("javax.servlet:javax.servlet-api:3.1.0", Scope.PROVIDED)),
+                        List.of(),
+                        List.of()))
                 .launch(Optional.of(new Launch.Serve(ServletFamily.JAVAX, "tides", 17)))
                 .build();
         Model model = written("kept-layout", build(JAVA_17, module)).get("pom.xml");
@@ -201,9 +206,10 @@ class PomWriterTest {
                 Map.of("tides.data", new TestSetup.Value("data", true)),
                 Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                 List.of("-Xmx256m"),
-                Optional.of("checks"));
+                Optional.of("checks"),
+                Set.of(TestRunner.JUNIT_PLATFORM, TestRunner.TESTNG));
         BuildModule module = BuildModule.builder(ModuleName.ONLY, "tides", "")
-                .product(new Product.Library(true))
+                .product(new Product.Library(Optional.empty(), true))
                 .sources(STANDARD)
                 .manifest(
                         new Manifest(Map.of("Main-Class", "no.port.Tides", "Built-For", "Haldervik"), Optional.empty()))
@@ -243,7 +249,8 @@ class PomWriterTest {
                         STANDARD.test(),
                         Optional.of(new PackedFiles("src/main/webapp", List.of(), List.of())),
                         false))
-                .classPath(new ClassPath(List.of(new ModuleNeed(core, Packaging.JAR, true)), List.of(), List.of()))
+                .classPath(new ClassPath(
+                        List.of(new ModuleNeed(core, Packaging.JAR, true)), List.of(), List.of(), List.of()))
                 .build();
         BuildModule ear1 = BuildModule.builder(ear, "tides", "tides")
                 .product(new Product.EnterpriseArchive(
@@ -259,6 +266,7 @@ class PomWriterTest {
                         false))
                 .classPath(new ClassPath(
                         List.of(new ModuleNeed(core, Packaging.JAR, false), new ModuleNeed(web, Packaging.WAR, false)),
+                        List.of(),
                         List.of(),
                         List.of()))
                 .build();

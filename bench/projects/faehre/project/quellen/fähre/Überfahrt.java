@@ -1,0 +1,7 @@
+package fähre;
+
+class Überfahrt {
+    int größe() {
+        return "äöüß".length();
+    }
+}

@@ -1,0 +1,3 @@
+package no.haldervik.lock.old;
+
+class Broken extends Missing {}

@@ -1,0 +1,2 @@
+#!/bin/sh
+java -cp manifestor.jar no.haldervik.manifestor.Main "$@"
