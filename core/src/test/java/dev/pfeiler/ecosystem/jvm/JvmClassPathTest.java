@@ -92,7 +92,7 @@ class JvmClassPathTest extends ProposedProject {
         assertThat(goal(proposal, "tools/maker.jar")).startsWith("local-repository/");
         assertThat(goal(proposal, "gen/p/Made.java"))
                 .as("written again by the processor")
-                .isEqualTo("stays");
+                .isEqualTo("retired");
     }
 
     @Test

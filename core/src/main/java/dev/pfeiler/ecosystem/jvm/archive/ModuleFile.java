@@ -5,6 +5,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.lang.module.InvalidModuleDescriptorException;
 import java.lang.module.ModuleDescriptor;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** The class file of a module declaration. */
 public final class ModuleFile {
@@ -16,7 +19,7 @@ public final class ModuleFile {
             ModuleDescriptor first = read(one);
             ModuleDescriptor second = read(other);
             return first.name().equals(second.name())
-                    && first.requires().equals(second.requires())
+                    && requires(first).equals(requires(second))
                     && first.exports().equals(second.exports())
                     && first.opens().equals(second.opens())
                     && first.uses().equals(second.uses())
@@ -24,6 +27,12 @@ public final class ModuleFile {
         } catch (IOException | InvalidModuleDescriptorException e) {
             return false;
         }
+    }
+
+    /** What a module requires, without the versions that were there when it was compiled. */
+    private static Map<String, Set<ModuleDescriptor.Requires.Modifier>> requires(ModuleDescriptor module) {
+        return module.requires().stream()
+                .collect(Collectors.toMap(ModuleDescriptor.Requires::name, ModuleDescriptor.Requires::modifiers));
     }
 
     private static ModuleDescriptor read(byte[] bytes) throws IOException {

@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param syntax pieces of syntax that need some level
  * @param entryPoint where a program can start, if it can
  * @param describesPackage whether it declares nothing and describes its package
+ * @param module that it declares
  * @param encoding how its bytes decode
  */
 public record SourceFile(
@@ -33,6 +34,7 @@ public record SourceFile(
         List<SyntaxSign> syntax,
         Optional<EntryPoint> entryPoint,
         boolean describesPackage,
+        Optional<ModuleDeclaration> module,
         SourceEncoding encoding) {
     /**
      * One import declaration.

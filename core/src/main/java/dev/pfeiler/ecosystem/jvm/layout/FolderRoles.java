@@ -81,6 +81,15 @@ public final class FolderRoles {
     }
 
     private Folder sourceFolder(String root, List<SourceFile> inRoot) {
+        Optional<Wiring.Setting> generated = wirings.stream()
+                .flatMap(wiring -> wiring.compilations().stream())
+                .flatMap(call -> call.generatedSources().stream())
+                .filter(folder -> Paths.within(folder.value(), root))
+                .findFirst();
+        if (generated.isPresent()) {
+            List<Evidence> place = List.of(generated.get().evidence());
+            return new Folder(root, Role.OUTPUT, Certainty.CERTAIN, "written by annotation processors", place);
+        }
         Optional<Wiring.SourceFolder> wired = roots.wired(root).or(() -> inRoot.stream()
                 .map(SourceFile::path)
                 .flatMap(path -> roots.compiledBy(path).stream())
@@ -95,15 +104,16 @@ public final class FolderRoles {
             return new Folder(root, Role.TEST, Certainty.CERTAIN, "marked as tests", evidence);
         }
         boolean named = Paths.name(root).toLowerCase(java.util.Locale.ROOT).matches(".*(test|spec)s?");
-        boolean most = marks.size() * 2 >= inRoot.size();
-        boolean alone = (named || !marks.isEmpty() && !most) && tests.onlyLookOut(inRoot);
-        if (!marks.isEmpty() && (most || named || alone)) {
+        boolean all = marks.size() == inRoot.size();
+        boolean apart = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
+        String share = marks.size() + " of " + inRoot.size() + " sources use a test framework";
+        // where half of the sources are tests, the other half may be the program
+        if (!marks.isEmpty() && (all || named || apart)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
-            String why = marks.size() + " of " + inRoot.size() + " sources use a test framework"
-                    + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
-            return new Folder(root, Role.TEST, most ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
+            String why = share + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
+            return new Folder(root, Role.TEST, all ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
         }
-        if (named && alone) {
+        if (named && apart) {
             String why = "named like a test folder; uses the other sources and is not used by them";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
@@ -117,7 +127,8 @@ public final class FolderRoles {
                 .ifPresent(
                         s -> evidence.add(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")));
         boolean agree = inRoot.stream().allMatch(source -> SourceRoots.fits(source, root));
-        String why = agree ? "packages match folders" : "some packages do not match their folders";
+        String why = (agree ? "packages match folders" : "some packages do not match their folders")
+                + (marks.isEmpty() ? "" : "; " + share + ", and tests are moved apart");
         Certainty certainty = wired.isPresent() || agree && !evidence.isEmpty() ? Certainty.CERTAIN : Certainty.LIKELY;
         return new Folder(root, Role.MAIN, certainty, why, evidence);
     }

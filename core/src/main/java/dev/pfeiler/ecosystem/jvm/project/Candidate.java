@@ -11,7 +11,7 @@ import java.util.Set;
  * What may become a module of its own.
  *
  * @param home the folder of the project that becomes a module; nothing if it only has an archive of its own
- * @param references the folders of the projects that it refers to
+ * @param references the folders of the projects, or the names of the modules, that it refers to
  */
 record Candidate(
         String name,

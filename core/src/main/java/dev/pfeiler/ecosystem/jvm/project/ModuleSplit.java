@@ -76,6 +76,7 @@ public final class ModuleSplit {
         List<Wiring> wirings = reading.wirings();
         if (split) applications.addAll(known);
         if (split && byProject(wirings)) return several();
+        if (split && byJavaModule()) return several();
         for (Wiring wiring : wirings) {
             if (split && byArchive(wiring)) return several();
         }
@@ -101,6 +102,9 @@ public final class ModuleSplit {
 
     /** Why there are several. */
     public static String why(List<SourceModule> modules) {
+        boolean declared = modules.stream().allMatch(module -> module.main().stream()
+                .anyMatch(source -> source.module().isPresent()));
+        if (declared) return "the sources declare a module for each";
         return modules.stream().allMatch(module -> module.archive().isPresent())
                 ? "the old build makes an archive for each"
                 : "the folder contains a project for each";
@@ -121,6 +125,13 @@ public final class ModuleSplit {
                     .toList();
             if (!sources.isEmpty()) add(project(folder, own, sources));
         });
+        return settled();
+    }
+
+    /** Whether every source of the program belongs to one of several modules of the module system. */
+    private boolean byJavaModule() {
+        clear();
+        new JavaModules(layout, main, reading.wirings()).candidates().forEach(this::add);
         return settled();
     }
 
@@ -245,8 +256,8 @@ public final class ModuleSplit {
         Map<String, Set<String>> needs = usedParts();
         parts.forEach((name, part) -> parts.values().stream()
                 .filter(other -> !other.name().equals(name))
-                .filter(other ->
-                        other.home().filter(part.references()::contains).isPresent())
+                .filter(other -> part.references().contains(other.name())
+                        || other.home().filter(part.references()::contains).isPresent())
                 .forEach(other -> {
                     boolean isNew = needs.get(name).add(other.name());
                     if (isNew && ordered(needs).size() < parts.size())

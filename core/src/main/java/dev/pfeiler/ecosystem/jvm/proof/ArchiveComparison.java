@@ -86,7 +86,7 @@ final class ArchiveComparison {
             ClassDifference difference = ClassDifference.between(one, other);
             if (difference == ClassDifference.NONE) return Optional.empty();
             boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
-            String cause = module ? "the archive plug-in adds to module descriptors" : difference.text();
+            String cause = module ? "compilers and archive tools add versions and a main class" : difference.text();
             return Optional.of(new ArchiveEntries.Change(cause, ClassChange.between(one, other)));
         };
         return ArchiveEntries.compare("classes", before, after, gone, name -> "", changed);

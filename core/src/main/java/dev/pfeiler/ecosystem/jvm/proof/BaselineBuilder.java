@@ -278,7 +278,8 @@ final class BaselineBuilder {
             throws IOException {
         ProjectTree tree = context.reading().tree();
         List<String> arguments = new ArrayList<>(settings.arguments());
-        arguments.addAll(List.of("-d", output.toString(), "-cp"));
+        boolean modular = sources.stream().anyMatch(source -> source.module().isPresent());
+        arguments.addAll(List.of("-d", output.toString(), modular ? "--module-path" : "-cp"));
         arguments.add(classPath.isEmpty() ? output.toString() : joined(classPath));
         List<Path> processors = settings.processorPath().stream()
                 .filter(tree::has)
@@ -291,9 +292,11 @@ final class BaselineBuilder {
         arguments.addAll(List.of(
                 "-s",
                 Files.createDirectories(scratch.resolve(name + "-generated")).toString()));
-        // without a source path the compiler would look for sources on the class path
-        arguments.addAll(List.of(
-                "-sourcepath", Files.createDirectories(scratch.resolve("none")).toString()));
+        // without a source path the compiler would look for sources on the class path; a module has its own
+        if (!modular)
+            arguments.addAll(List.of(
+                    "-sourcepath",
+                    Files.createDirectories(scratch.resolve("none")).toString()));
         sources.forEach(source -> arguments.add(tree.onDisk(source.path()).toString()));
         Path file = scratch.resolve(name + ".args");
         Files.write(file, arguments.stream().map(BaselineBuilder::quoted).toList());

@@ -18,7 +18,15 @@ import java.util.Set;
 final class SettingsComparison {
     /** Options with a value that are compared on their own, or not at all. */
     private static final List<String> APART = List.of(
-            "-source", "-target", "--source", "--target", "--release", "-encoding", "-proc:none", "-processorpath");
+            "-source",
+            "-target",
+            "--source",
+            "--target",
+            "--release",
+            "-encoding",
+            "-proc:none",
+            "-processorpath",
+            "--module-version");
 
     /** Options that decide what is printed, or that the build tool always gives. */
     private static final Set<String> IDLE = Set.of("-g", "-nowarn", "-deprecation", "-verbose", "-implicit:class");

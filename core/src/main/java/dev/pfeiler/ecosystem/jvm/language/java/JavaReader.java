@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.language.java;
 
 import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.EntryPoint;
+import dev.pfeiler.ecosystem.jvm.language.ModuleDeclaration;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
@@ -62,6 +63,7 @@ public final class JavaReader {
                 reader.syntax(),
                 reader.entryPoint(),
                 path.endsWith(PACKAGE_DESCRIPTION),
+                reader.module(),
                 text.encoding());
     }
 
@@ -78,12 +80,30 @@ public final class JavaReader {
         return Optional.of(new EntryPoint(name, mainLine));
     }
 
+    private boolean declaresModule() {
+        return Paths.name(path).equals("module-info.java");
+    }
+
+    private Optional<ModuleDeclaration> module() {
+        if (!declaresModule()) return Optional.empty();
+        String name = "";
+        Set<String> requires = new HashSet<>();
+        for (int i = 0; i < tokens.count(); i++) {
+            if (name.isEmpty() && tokens.is(i, "module")) name = tokens.text(i + 1, nameEnd(i + 1));
+            if (!tokens.is(i, "requires")) continue;
+            int start = i + 1;
+            while (tokens.is(start, "transitive") || tokens.is(start, Keyword.STATIC)) start++;
+            requires.add(tokens.text(start, nameEnd(start)));
+        }
+        return name.isEmpty() ? Optional.empty() : Optional.of(new ModuleDeclaration(name, requires));
+    }
+
     private static <K> Map<K, Integer> inOrder(Map<K, Integer> lines) {
         return lines.isEmpty() ? Map.of() : Collections.unmodifiableMap(lines);
     }
 
     private void read() {
-        if (Paths.name(path).equals("module-info.java")) feature(SyntaxFeature.MODULE, 0);
+        if (declaresModule()) feature(SyntaxFeature.MODULE, 0);
         for (int i = 0; i < tokens.count(); ) i = take(i);
     }
 

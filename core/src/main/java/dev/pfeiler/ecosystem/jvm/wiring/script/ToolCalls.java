@@ -252,7 +252,9 @@ public final class ToolCalls {
             String name = part.name().replace('\\', '/').replaceFirst("^(\\./)+(?=.)", "");
             boolean whole = List.of(".", "./", "*", "").contains(name);
             for (String one : whole ? List.of(".") : text.glob(name, in))
-                inside(one, in).ifPresent(p -> contents.add(whole ? Wiring.Content.of(tree, p, "") : packed(p, one)));
+                inside(one, in)
+                        .ifPresent(p ->
+                                contents.add(whole ? new Wiring.Content(p, "", List.of(), List.of()) : packed(p, one)));
         }
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
     }
@@ -298,9 +300,15 @@ public final class ToolCalls {
     private void java(List<String> arguments, String folder, Evidence evidence) {
         for (int i = 0; i < arguments.size(); i++) {
             String word = arguments.get(i);
-            if (List.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-m", "--module")
+            if (List.of("-cp", "-classpath", "--class-path", "-p", "--module-path")
                     .contains(word)) {
                 i++;
+            } else if (List.of("-m", "--module").contains(word) && i + 1 < arguments.size()) {
+                String started = arguments.get(i + 1);
+                String mainClass = started.substring(started.indexOf('/') + 1);
+                if (started.contains("/") && ClassNames.isName(mainClass))
+                    draft.mainClasses.add(new Wiring.Setting(mainClass, evidence));
+                return;
             } else if (word.equals("-jar")) {
                 return;
             } else if (!word.startsWith("-")) {
