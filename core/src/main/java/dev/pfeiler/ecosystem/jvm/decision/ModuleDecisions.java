@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.ClassPath;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
@@ -101,6 +102,7 @@ final class ModuleDecisions {
                         .runBy(runners))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
+                .filtering(keep ? Filtering.NONE : new FilteringDecision(reading, project, module).decide(deliberation))
                 .build();
     }
 

@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -34,8 +35,10 @@ public final class FolderRoles {
     private final TestSigns tests;
     private final Set<String> built = new HashSet<>();
     private final Map<String, Folder> folders = new TreeMap<>();
-    /** Archives by the folders that are resources because of them. */
-    private final Map<String, List<Wiring.Archive>> packed = new HashMap<>();
+    /** Of folders that are resources because of copies and archives: where a file of them is seen from the classes. */
+    private final Map<String, List<Function<String, Optional<String>>>> packed = new HashMap<>();
+
+    private final TemplateSources templates;
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
@@ -46,6 +49,7 @@ public final class FolderRoles {
         this.wirings = wirings;
         this.roots = new SourceRoots(languages, sources, wirings);
         this.tests = new TestSigns(sources);
+        this.templates = new TemplateSources(wirings);
         for (SourceFile source : sources) built.addAll(source.typeNames());
     }
 
@@ -89,6 +93,15 @@ public final class FolderRoles {
         if (generated.isPresent()) {
             List<Evidence> place = List.of(generated.get().evidence());
             return new Folder(root, Role.OUTPUT, Certainty.CERTAIN, "written by annotation processors", place);
+        }
+        List<Wiring.Copy> copies = inRoot.stream()
+                .flatMap(source -> templates.of(source.path()).stream())
+                .toList();
+        if (copies.size() == inRoot.size()) {
+            List<Evidence> places =
+                    copies.stream().map(Wiring.Copy::evidence).distinct().toList();
+            return new Folder(
+                    root, Role.TEMPLATE, Certainty.CERTAIN, "text in it is replaced before compiling", places);
         }
         Optional<Wiring.SourceFolder> wired = roots.wired(root).or(() -> inRoot.stream()
                 .map(SourceFile::path)
@@ -252,13 +265,16 @@ public final class FolderRoles {
                         source.path(),
                         new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
             }
-            for (Wiring.Setting resource : wiring.resources()) addResources(resource, wiring);
+            for (Wiring.Copy copy : wiring.copies())
+                besideClasses(wiring, copy)
+                        .ifPresent(place -> addPacked(wiring, copy.content(), copy.evidence(), path -> copy.content()
+                                .below(place)
+                                .entry(path)));
             for (Wiring.Archive archive : wiring.archives()) {
                 for (Wiring.Content content : archive.contents()) {
                     if (besideClasses(archive, content.prefix()).isEmpty()) continue;
-                    if (addResources(new Wiring.Setting(content.path(), archive.evidence()), wiring))
-                        packed.computeIfAbsent(content.path(), path -> new ArrayList<>())
-                                .add(archive);
+                    addPacked(wiring, content, archive.evidence(), path -> archive.entry(path)
+                            .flatMap(entry -> besideClasses(archive, entry)));
                 }
             }
             for (Wiring.Library library : wiring.libraries()) {
@@ -273,6 +289,22 @@ public final class FolderRoles {
                                 List.of(library.evidence())));
             }
         }
+    }
+
+    private void addPacked(
+            Wiring wiring, Wiring.Content content, Evidence evidence, Function<String, Optional<String>> place) {
+        if (addResources(new Wiring.Setting(content.path(), evidence), wiring))
+            packed.computeIfAbsent(content.path(), path -> new ArrayList<>()).add(place);
+    }
+
+    /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */
+    private static Optional<String> besideClasses(Wiring wiring, Wiring.Copy copy) {
+        return wiring.compilations().stream()
+                .flatMap(call -> call.output().stream())
+                .map(Wiring.Setting::value)
+                .filter(output -> Paths.within(output, copy.to()))
+                .map(output -> Paths.relative(output, copy.to()))
+                .findFirst();
     }
 
     /** Where an entry of an archive is, as seen from the classes in it; empty if it is elsewhere. */
@@ -330,7 +362,10 @@ public final class FolderRoles {
         Folder folder = folders.get(roots.rootOf(source));
         if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
         String why = mixedIn ? "a test in a source folder" : "";
-        add(source.path(), mixedIn ? Role.TEST : folder.role() == Role.WEB ? Role.MAIN : folder.role(), folder, why);
+        Role role = folder.role() == Role.WEB ? Role.MAIN : folder.role();
+        if (mixedIn) role = Role.TEST;
+        else if (role == Role.MAIN && templates.of(source.path()).isPresent()) role = Role.TEMPLATE;
+        add(source.path(), role, folder, why);
     }
 
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
@@ -352,7 +387,7 @@ public final class FolderRoles {
         }
         boolean atTop = folder.path().isEmpty();
         switch (folder.role()) {
-            case MAIN, TEST -> {
+            case MAIN, TEMPLATE, TEST -> {
                 // many files at the top of the tree are not resources
                 if (atTop && !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path))) return;
                 if (atTop && Paths.parent(path).isEmpty()) return;
@@ -366,22 +401,17 @@ public final class FolderRoles {
                 if (!atTop || path.startsWith("META-INF/")) add(path, Role.APPLICATION, folder, "");
             }
             default -> {
-                List<Wiring.Archive> archives = packed.get(folder.path());
-                if (archives == null) add(path, folder.role(), folder, "");
+                List<Function<String, Optional<String>>> places = packed.get(folder.path());
+                if (places == null) add(path, folder.role(), folder, "");
                 else {
                     Folder of = folder;
-                    inArchive(archives, path)
+                    places.stream()
+                            .flatMap(place -> place.apply(path).stream())
+                            .findFirst()
                             .ifPresent(place -> placements.put(path, new Placement(path, of.role(), place, of, "")));
                 }
             }
         }
-    }
-
-    /** The path of a file next to the classes of an archive. */
-    private static Optional<String> inArchive(List<Wiring.Archive> archives, String path) {
-        return archives.stream()
-                .flatMap(archive -> archive.entry(path).flatMap(entry -> besideClasses(archive, entry)).stream())
-                .findFirst();
     }
 
     /** A file of no folder with a role goes into a web or enterprise archive where the old build lays it in. */

@@ -5,6 +5,8 @@ import dev.pfeiler.tree.Paths;
 /** What a folder or a file is to the build. */
 public enum Role {
     MAIN("source", "src/main/java"),
+    /** Compiled after text in it has been replaced. */
+    TEMPLATE("source template", "src/main/java-templates"),
     TEST("test", "src/test/java"),
     MAIN_RESOURCES("resource", "src/main/resources"),
     TEST_RESOURCES("test resource", "src/test/resources"),
@@ -51,6 +53,6 @@ public enum Role {
 
     /** The role of what is beside sources of this role and is none. */
     Role resources() {
-        return this == TEST ? TEST_RESOURCES : this == MAIN ? MAIN_RESOURCES : this;
+        return this == TEST ? TEST_RESOURCES : this == MAIN || this == TEMPLATE ? MAIN_RESOURCES : this;
     }
 }

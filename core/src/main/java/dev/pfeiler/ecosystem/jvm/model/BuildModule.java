@@ -20,6 +20,7 @@ public final class BuildModule {
     private final TestSetup tests;
     private final Optional<Launch> launch;
     private final Optional<CompilerSettings> compiler;
+    private final Filtering filtering;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -33,6 +34,7 @@ public final class BuildModule {
         this.tests = builder.tests;
         this.launch = builder.launch;
         this.compiler = builder.compiler;
+        this.filtering = builder.filtering;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -91,6 +93,10 @@ public final class BuildModule {
         return compiler;
     }
 
+    public Filtering filtering() {
+        return filtering;
+    }
+
     /** The path within the project of a file of the module. */
     public String path(String own) {
         return Paths.join(folder, own);
@@ -115,6 +121,7 @@ public final class BuildModule {
         private TestSetup tests = TestSetup.USUAL;
         private Optional<Launch> launch = Optional.empty();
         private Optional<CompilerSettings> compiler = Optional.empty();
+        private Filtering filtering = Filtering.NONE;
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -159,6 +166,11 @@ public final class BuildModule {
 
         public Builder compiler(Optional<CompilerSettings> own) {
             this.compiler = own;
+            return this;
+        }
+
+        public Builder filtering(Filtering replaced) {
+            this.filtering = replaced;
             return this;
         }
 

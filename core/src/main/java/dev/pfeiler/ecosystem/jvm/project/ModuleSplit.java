@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -166,13 +167,15 @@ public final class ModuleSplit {
     /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
     private boolean byArchive(Wiring wiring) {
         clear();
+        TemplateSources templates = new TemplateSources(reading.wirings());
         for (Wiring.Archive archive : wiring.archives()) {
             Set<SourceFile> own = new LinkedHashSet<>();
             for (Wiring.Compilation compilation : wiring.compilations()) {
                 if (compilation.output().isEmpty()) continue;
                 String output = compilation.output().get().value();
                 main.stream()
-                        .filter(s -> compilation.takes(s.path()) && takesClasses(archive, output, s))
+                        .filter(s ->
+                                compilation.takes(templates.compiled(s.path())) && takesClasses(archive, output, s))
                         .forEach(own::add);
             }
             String name = Wiring.Archive.baseName(archive.path());

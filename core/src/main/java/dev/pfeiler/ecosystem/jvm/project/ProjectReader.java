@@ -35,8 +35,8 @@ public final class ProjectReader {
     public JvmProject read(Map<String, Role> roles, boolean split) {
         Layout layout =
                 FolderRoles.of(reading.tree(), reading.languages(), reading.sourceFiles(), reading.wirings(), roles);
-        List<SourceFile> main = withRole(reading, layout, Role.MAIN);
-        List<SourceFile> tests = withRole(reading, layout, Role.TEST);
+        List<SourceFile> main = withRole(reading, layout, Set.of(Role.MAIN, Role.TEMPLATE));
+        List<SourceFile> tests = withRole(reading, layout, Set.of(Role.TEST));
         Map<Folder, WebFiles> webs = new LinkedHashMap<>();
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
@@ -96,11 +96,11 @@ public final class ProjectReader {
         return new ProjectJars(libraries, copies, products, unlisted, JarTraits.NONE);
     }
 
-    private static List<SourceFile> withRole(JvmReading reading, Layout layout, Role role) {
+    private static List<SourceFile> withRole(JvmReading reading, Layout layout, Set<Role> roles) {
         return reading.sourceFiles().stream()
                 .filter(source -> layout.of(source.path())
                         .map(Placement::role)
-                        .filter(role::equals)
+                        .filter(roles::contains)
                         .isPresent())
                 .toList();
     }

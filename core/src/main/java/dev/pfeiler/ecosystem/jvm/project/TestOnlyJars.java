@@ -65,7 +65,7 @@ final class TestOnlyJars {
     private boolean compilesTestsOnly(Wiring.Compilation compilation) {
         Set<Role> roles = new HashSet<>();
         layout.placements().values().stream()
-                .filter(placement -> placement.role() == Role.MAIN || placement.role() == Role.TEST)
+                .filter(placement -> Set.of(Role.MAIN, Role.TEMPLATE, Role.TEST).contains(placement.role()))
                 .filter(placement -> compilation.takes(placement.path()))
                 .map(Placement::role)
                 .forEach(roles::add);

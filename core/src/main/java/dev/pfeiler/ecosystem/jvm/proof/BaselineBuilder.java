@@ -5,7 +5,9 @@ import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ToolRun;
@@ -37,11 +39,14 @@ final class BaselineBuilder {
     private final ProofContext context;
     private final FetchedLibraries fetched;
 
+    private final TemplateSources templates;
+
     private final Map<ModuleName, Baseline> built = new LinkedHashMap<>();
 
     BaselineBuilder(ProofContext context, FetchedLibraries fetched) {
         this.context = context;
         this.fetched = fetched;
+        this.templates = new TemplateSources(context.reading().wirings());
     }
 
     /** The baselines of all modules, in the order in which they are built. */
@@ -106,7 +111,13 @@ final class BaselineBuilder {
             Path folder = beside ? classes : tests;
             if (!beside && file.role() != Role.TEST_RESOURCES) continue;
             Path goal = folder.resolve(file.relative());
-            if (!Files.exists(goal)) Trees.copy(context.reading().tree().onDisk(path), goal);
+            if (Files.exists(goal)) continue;
+            Optional<FilteredFiles.Filtered> filtered = filtered(path);
+            if (filtered.isEmpty()) Trees.copy(context.reading().tree().onDisk(path), goal);
+            else {
+                Files.createDirectories(goal.getParent());
+                Files.write(goal, filtered.get().apply(context.reading().tree().bytes(path)));
+            }
         }
     }
 
@@ -191,8 +202,9 @@ final class BaselineBuilder {
         if (!tests) left.addAll(unclaimed(module));
         List<Group> groups = new ArrayList<>();
         for (Wiring.Compilation call : wiring.get().compilations()) {
-            List<SourceFile> own =
-                    left.stream().filter(source -> call.takes(source.path())).toList();
+            List<SourceFile> own = left.stream()
+                    .filter(source -> call.takes(templates.compiled(source.path())))
+                    .toList();
             left.removeAll(own);
             groups.add(group(module, Optional.of(call), own));
         }
@@ -229,8 +241,8 @@ final class BaselineBuilder {
 
     private Optional<Wiring> wiring(List<SourceFile> sources) {
         return context.reading().wirings().stream()
-                .filter(wiring -> wiring.compilations().stream()
-                        .anyMatch(call -> sources.stream().anyMatch(source -> call.takes(source.path()))))
+                .filter(wiring -> wiring.compilations().stream().anyMatch(call -> sources.stream()
+                        .anyMatch(source -> call.takes(templates.compiled(source.path())))))
                 .findFirst();
     }
 
@@ -262,6 +274,11 @@ final class BaselineBuilder {
                 .toList());
         all.addAll(fetched.on(tests));
         return all;
+    }
+
+    /** How the wiring replaces text in a file before it is compiled or copied. */
+    private Optional<FilteredFiles.Filtered> filtered(String path) {
+        return new FilteredFiles(context.reading().tree(), context.reading().wirings()).of(path);
     }
 
     private static String joined(List<Path> paths) {
@@ -297,7 +314,16 @@ final class BaselineBuilder {
             arguments.addAll(List.of(
                     "-sourcepath",
                     Files.createDirectories(scratch.resolve("none")).toString()));
-        sources.forEach(source -> arguments.add(tree.onDisk(source.path()).toString()));
+        for (SourceFile source : sources) {
+            Optional<FilteredFiles.Filtered> filtered = filtered(source.path());
+            Path file = tree.onDisk(source.path());
+            if (filtered.isPresent()) {
+                file = scratch.resolve(name + "-filtered").resolve(source.path());
+                Files.createDirectories(file.getParent());
+                Files.write(file, filtered.get().apply(tree.bytes(source.path())));
+            }
+            arguments.add(file.toString());
+        }
         Path file = scratch.resolve(name + ".args");
         Files.write(file, arguments.stream().map(BaselineBuilder::quoted).toList());
         ToolRun run = ToolRun.of(

@@ -25,7 +25,7 @@ import java.util.stream.Stream;
  * @param archives the archives that are made, in order
  * @param mainClasses classes that are started
  * @param testRuns the calls of a test runner, in order
- * @param resources folders whose files are laid beside the classes
+ * @param copies what is copied, in order
  * @param generators calls of programs that write sources
  * @param documentation settings of the documentation tool, by name
  * @param webRoots the folders that are served
@@ -43,7 +43,7 @@ public record Wiring(
         List<Archive> archives,
         List<Setting> mainClasses,
         List<TestRun> testRuns,
-        List<Setting> resources,
+        List<Copy> copies,
         List<Generator> generators,
         Map<String, Setting> documentation,
         List<Setting> webRoots,
@@ -75,7 +75,7 @@ public record Wiring(
         archives = List.copyOf(archives);
         mainClasses = List.copyOf(mainClasses);
         testRuns = List.copyOf(testRuns);
-        resources = List.copyOf(resources);
+        copies = List.copyOf(copies);
         generators = List.copyOf(generators);
         webRoots = List.copyOf(webRoots);
         documentation = Collections.unmodifiableMap(new TreeMap<>(documentation));
@@ -250,11 +250,17 @@ public record Wiring(
      * @param prefix the folder of the archive that it goes to; empty for its top
      * @param including patterns of what goes in, relative to the folder; none for all
      * @param excluding patterns of what is left out, relative to the folder
+     * @param through the content of which it is a part, if it was copied to a folder that goes in
      */
-    public record Content(String path, String prefix, List<String> including, List<String> excluding) {
+    public record Content(
+            String path, String prefix, List<String> including, List<String> excluding, Optional<Content> through) {
         public Content {
             including = List.copyOf(including);
             excluding = List.copyOf(excluding);
+        }
+
+        public Content(String path, String prefix, List<String> including, List<String> excluding) {
+            this(path, prefix, including, excluding, Optional.empty());
         }
 
         /** All of a folder, or a single file, which may have to be built first. */
@@ -271,15 +277,38 @@ public record Wiring(
             return taken(relative, including, excluding);
         }
 
-        Optional<String> entry(String file) {
+        /** Where a file goes; empty if it does not go in. */
+        public Optional<String> entry(String file) {
             if (!Paths.within(path, file)) return Optional.empty();
             String relative = Paths.relative(path, file);
-            return takes(relative) ? Optional.of(Paths.join(prefix, relative)) : Optional.empty();
+            if (!takes(relative)) return Optional.empty();
+            String place = Paths.join(prefix, relative);
+            boolean in = through.isEmpty()
+                    || through.get().takes(Paths.relative(through.get().prefix(), place));
+            return in ? Optional.of(place) : Optional.empty();
+        }
+
+        /** The same, as a part of another that it was copied into. */
+        Content through(Content other) {
+            return new Content(path, prefix, including, excluding, Optional.of(other));
         }
 
         /** The same, further down. */
         public Content below(String folder) {
-            return new Content(path, Paths.join(folder, prefix), including, excluding);
+            return new Content(path, Paths.join(folder, prefix), including, excluding, through);
+        }
+    }
+
+    /**
+     * A copy that the build makes.
+     *
+     * @param to the folder it is copied to, within the tree
+     * @param content what is copied; where it goes is seen from that folder
+     * @param filters what is replaced in the text on the way, in order
+     */
+    public record Copy(String to, Content content, List<TextFilter> filters, Evidence evidence) {
+        public Copy {
+            filters = List.copyOf(filters);
         }
     }
 
@@ -332,7 +361,7 @@ public record Wiring(
                 archives,
                 mainClasses,
                 testRuns,
-                resources,
+                copies,
                 generators,
                 documentation,
                 webRoots,

@@ -26,12 +26,11 @@ public final class WiringBuilder {
     public final List<Wiring.Archive> archives = new ArrayList<>();
     public final List<Wiring.Setting> mainClasses = new ArrayList<>();
     public final List<Wiring.TestRun> testRuns = new ArrayList<>();
-    public final List<Wiring.Setting> resources = new ArrayList<>();
     public final List<Wiring.Generator> generators = new ArrayList<>();
     public final Map<String, Wiring.Setting> documentation = new LinkedHashMap<>();
     public final List<Wiring.Setting> projects = new ArrayList<>();
     public final List<Wiring.Setting> webRoots = new ArrayList<>();
-    public final List<Copied> copies = new ArrayList<>();
+    public final List<Wiring.Copy> copies = new ArrayList<>();
     /** Folders that the build makes. */
     public final Set<String> made = new LinkedHashSet<>();
 
@@ -104,31 +103,16 @@ public final class WiringBuilder {
         }
     }
 
-    /** Whether classes are written to a folder, or above it. */
-    public boolean holdsClasses(String folder) {
-        return compilations.stream().anyMatch(c -> c.output()
-                .filter(output -> Paths.within(output.value(), folder))
-                .isPresent());
-    }
-
-    /**
-     * Something that the build copies.
-     *
-     * @param to the folder it is copied to
-     * @param content what is copied; where it goes is seen from that folder
-     */
-    public record Copied(String to, Wiring.Content content) {}
-
     /** What was copied into a folder goes into the archives that are made of it, as if it had been there. */
     private Wiring.Archive withCopies(Wiring.Archive archive) {
         Set<Wiring.Content> contents = new LinkedHashSet<>(archive.contents());
         Deque<Wiring.Content> open = new ArrayDeque<>(contents);
         while (!open.isEmpty() && contents.size() < MOST_CONTENTS) {
             Wiring.Content content = open.poll();
-            for (Copied copied : copies) {
+            for (Wiring.Copy copied : copies) {
                 if (content.path().isEmpty() || !Paths.within(content.path(), copied.to())) continue;
                 String place = Paths.join(content.prefix(), Paths.relative(content.path(), copied.to()));
-                Wiring.Content laid = copied.content().below(place);
+                Wiring.Content laid = copied.content().below(place).through(content);
                 if (contents.add(laid)) open.add(laid);
             }
         }
@@ -146,7 +130,7 @@ public final class WiringBuilder {
                 archives.stream().map(this::withCopies).toList(),
                 mainClasses,
                 testRuns,
-                resources,
+                copies,
                 generators,
                 documentation,
                 webRoots.stream().distinct().toList(),

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
@@ -17,15 +18,22 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
     private static final String COMPILER = "maven-compiler-plugin";
+    private static final String RESOURCES = "maven-resources-plugin";
     private static final String SUREFIRE = "maven-surefire-plugin";
     private static final String SUREFIRE_VERSION = "3.5.3";
     private static final String JAVADOC = "maven-javadoc-plugin";
     private static final Coordinates BUILD_HELPER =
             new Coordinates("org.codehaus.mojo", "build-helper-maven-plugin", "3.6.0");
+
+    private static final Coordinates TEMPLATES =
+            new Coordinates("org.codehaus.mojo", "templating-maven-plugin", "3.0.0");
+    /** Delimiters that need not be stated. */
+    private static final Set<String> USUAL_DELIMITERS = Set.of("${*}", "@");
 
     private final JvmBuild build;
     private final SharedVersions versions;
@@ -60,6 +68,7 @@ final class PomPlugins {
     List<PomElement> own(BuildModule module) {
         List<PomElement> plugins = new ArrayList<>();
         addedSources(module).ifPresent(plugins::add);
+        if (module.filtering().templates()) plugins.add(templates(module.filtering()));
         plugins.addAll(MavenGenerators.plugins(module.generated()));
         if (module.product() instanceof Product.Library library && library.withLibraries())
             plugins.add(launch.withLibraries(module));
@@ -76,6 +85,24 @@ final class PomPlugins {
                     .addFilled(providers));
         }
         return plugins;
+    }
+
+    /** Compiles sources from templates. */
+    private static PomElement templates(Filtering filtering) {
+        PomElement configuration = new PomElement("configuration");
+        delimiters(configuration, filtering);
+        return PomElement.plugin(TEMPLATES)
+                .add(new PomElement("executions")
+                        .add(new PomElement("execution")
+                                .add("id", "filter-sources")
+                                .addList("goals", "goal", List.of("filter-sources"))
+                                .addFilled(configuration)));
+    }
+
+    private static void delimiters(PomElement configuration, Filtering filtering) {
+        if (Set.copyOf(filtering.delimiters()).equals(USUAL_DELIMITERS)) return;
+        configuration.add("useDefaultDelimiters", "false");
+        configuration.addList("delimiters", "delimiter", filtering.delimiters());
     }
 
     /** Adds the source folders after the first, which Maven has no element for. */
@@ -101,7 +128,7 @@ final class PomPlugins {
     private Map<String, String> versions() {
         Map<String, String> plugins = new LinkedHashMap<>();
         plugins.put("maven-clean-plugin", "3.4.1");
-        plugins.put("maven-resources-plugin", "3.3.1");
+        plugins.put(RESOURCES, "3.3.1");
         plugins.put(COMPILER, "3.14.0");
         plugins.put(SUREFIRE, SUREFIRE_VERSION);
         if (build.makes(Packaging.WAR)) plugins.put(archiver(Packaging.WAR), "3.4.0");
@@ -170,6 +197,8 @@ final class PomPlugins {
             configuration.addList(
                     "testIncludes", "testInclude", module.sources().test().includes());
         }
+        if (plugin.equals(RESOURCES) && !module.filtering().resources().isEmpty())
+            delimiters(configuration, module.filtering());
         if (plugin.equals(SUREFIRE)) tests(configuration, module.tests());
         if (!plugin.equals(archiver(module.product().packaging()))) return;
         if (module.product() instanceof Product.WebArchive web) web(configuration, web, module);

@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Constraint;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
@@ -116,11 +117,10 @@ final class PomWriter {
         if (depth(module) > 1) parent.add("relativePath", "../".repeat(depth(module)) + POM);
         PomElement project = project().add(parent).add("artifactId", module.artifact());
         if (module.product().packaging() != Packaging.JAR) project.add("packaging", packaging(module));
-        module.compiler().ifPresent(own -> {
-            PomElement properties = new PomElement("properties").apart();
-            compilerProperties(properties, own, Optional.of(build.compiler()));
-            project.addFilled(properties);
-        });
+        PomElement properties = new PomElement("properties").apart();
+        module.compiler().ifPresent(own -> compilerProperties(properties, own, Optional.of(build.compiler())));
+        replaced(properties, module);
+        project.addFilled(properties);
         dependencies(project, module);
         PomElement section = build(module);
         plugins(section, module);
@@ -139,7 +139,16 @@ final class PomWriter {
         PomElement properties = new PomElement("properties").apart();
         compilerProperties(properties, build.compiler(), Optional.empty());
         versions.properties().forEach(properties::add);
+        if (build.isSingle()) replaced(properties, build.modules().get(0));
         return properties;
+    }
+
+    /** The values of the names that are replaced in files. */
+    private void replaced(PomElement properties, BuildModule module) {
+        String version = build.coordinates().version();
+        module.filtering()
+                .values()
+                .forEach((name, value) -> properties.add(name, value.equals(version) ? "${project.version}" : value));
     }
 
     /** @param inherited the settings that hold anyway */
@@ -231,7 +240,9 @@ final class PomWriter {
         folder(section, "sourceDirectory", sources.main(), MAIN_SOURCES);
         folder(section, "testSourceDirectory", sources.test(), TEST_SOURCES);
         module.product().name().ifPresent(name -> section.add("finalName", name));
-        resources(section, "resources", "resource", sources.main(), MAIN_RESOURCES);
+        if (module.filtering().resources().isEmpty())
+            resources(section, "resources", "resource", sources.main(), MAIN_RESOURCES);
+        else filtered(section, sources.main(), module.filtering());
         resources(section, "testResources", "testResource", sources.test(), TEST_RESOURCES);
         return section;
     }
@@ -248,6 +259,20 @@ final class PomWriter {
         if (resources.isEmpty() || resources.equals(List.of(Resources.of(usual)))) return;
         PomElement element = new PomElement(list);
         resources.forEach(one -> element.add(resources(each, one)));
+        section.add(element);
+    }
+
+    /** The resources in which text is replaced, and the others as they are. */
+    private static void filtered(PomElement section, SourceSet set, Filtering filtering) {
+        PomElement element = new PomElement("resources");
+        for (Resources one : set.resources()) {
+            boolean usual = one.equals(Resources.of(MAIN_RESOURCES));
+            element.add(resources(
+                    "resource",
+                    usual ? new Resources(one.folder(), one.target(), List.of(), filtering.resources()) : one));
+        }
+        element.add(resources("resource", new Resources(MAIN_RESOURCES, "", filtering.resources(), List.of()))
+                .add("filtering", "true"));
         section.add(element);
     }
 

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Reads a build file in the XML build language ({@code build.xml}) by working out what its tasks would do. No target is
@@ -205,11 +206,34 @@ public final class AntFile {
             }
             return;
         }
+        Map<String, List<XmlElement>> elements = new LinkedHashMap<>();
+        macro.element().children("element").forEach(declared -> {
+            String name = declared.attribute("name");
+            boolean implicit = declared.attribute("implicit").equals("true");
+            elements.put(
+                    name,
+                    implicit
+                            ? call.children()
+                            : call.children(name)
+                                    .flatMap(given -> given.children().stream())
+                                    .toList());
+        });
         Map<String, String> values = new LinkedHashMap<>();
         macro.element().children("attribute").forEach(a -> values.put(a.attribute("name"), a.attribute("default")));
         values.putAll(call.attributes());
         macro.element().children("sequential").forEach(body -> body.children()
-                .forEach(task -> task(new AntElement(macro.file(), task.replacing(values)))));
+                .forEach(task -> task(new AntElement(macro.file(), filled(task.replacing(values), elements)))));
+    }
+
+    /** An element with the elements in it that a call gives in place of others. */
+    private static XmlElement filled(XmlElement element, Map<String, List<XmlElement>> given) {
+        if (given.isEmpty()) return element;
+        List<XmlElement> children = element.children().stream()
+                .flatMap(child -> given.containsKey(child.name())
+                        ? given.get(child.name()).stream()
+                        : Stream.of(filled(child, given)))
+                .toList();
+        return element.with(element.attributes(), children);
     }
 
     private void property(AntElement located) {

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -33,6 +34,10 @@ public final class AntProperties {
 
     public Optional<Wiring.Setting> get(String name) {
         return Optional.ofNullable(values.get(name));
+    }
+
+    Map<String, Wiring.Setting> all() {
+        return Collections.unmodifiableMap(values);
     }
 
     boolean isSet(String name) {

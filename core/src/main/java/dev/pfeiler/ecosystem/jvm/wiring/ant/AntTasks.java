@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
+import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
@@ -337,12 +338,8 @@ final class AntTasks {
         e.children("path")
                 .flatMap(path -> paths.entries(task.file(), path).stream())
                 .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
-        contents.forEach(content -> draft.copies.add(new WiringBuilder.Copied(to.get(), content)));
-        if (!draft.holdsClasses(to.get())) return;
-        e.children("fileset")
-                .flatMap(set -> paths.inside(paths.value(paths.referenced(set), "dir")).stream())
-                .filter(tree.folders()::contains)
-                .forEach(dir -> draft.resources.add(new Wiring.Setting(dir, task.evidence())));
+        List<TextFilter> filters = new AntFilters(tree, properties, paths, draft).of(task);
+        contents.forEach(content -> draft.copies.add(new Wiring.Copy(to.get(), content, filters, task.evidence())));
     }
 
     private void java(AntElement task) {

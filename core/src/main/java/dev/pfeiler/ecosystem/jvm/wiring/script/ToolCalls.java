@@ -65,7 +65,6 @@ public final class ToolCalls {
         }
     }
 
-    /** A copy into a folder of classes makes resources of what is copied. */
     private void copy(List<String> arguments, String folder, Evidence evidence) {
         List<String> paths = arguments.stream()
                 .filter(w -> !w.startsWith("-") && !w.matches("/[A-Za-z]"))
@@ -74,17 +73,9 @@ public final class ToolCalls {
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
         if (to.isEmpty()) return;
         boolean deep = arguments.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
-        boolean besideClasses = draft.holdsClasses(to.get());
         for (String from : paths.subList(0, paths.size() - 1)) {
             for (Wiring.Content content : copied(from, to.get(), folder, deep))
-                draft.copies.add(new WiringBuilder.Copied(to.get(), content));
-            if (!besideClasses) continue;
-            String source = from.contains("*") || tree.has(inside(from, folder).orElse(""))
-                    ? Paths.parent(from.replace('\\', '/'))
-                    : from;
-            inside(source, folder)
-                    .filter(tree.folders()::contains)
-                    .ifPresent(p -> draft.resources.add(new Wiring.Setting(p, evidence)));
+                draft.copies.add(new Wiring.Copy(to.get(), content, List.of(), evidence));
         }
     }
 

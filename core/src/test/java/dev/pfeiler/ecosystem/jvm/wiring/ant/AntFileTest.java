@@ -159,7 +159,10 @@ class AntFileTest {
             assertThat(archive.folders()).containsExactly("out", "conf");
             assertThat(archive.manifest().get("Main-Class").value()).isEqualTo("p.A");
         });
-        assertThat(wiring.resources()).extracting(Wiring.Setting::value).containsExactly("conf");
+        assertThat(wiring.copies()).singleElement().satisfies(copy -> {
+            assertThat(copy.to()).isEqualTo("out");
+            assertThat(copy.content().path()).isEqualTo("conf");
+        });
         assertThat(wiring.mainClasses()).extracting(Wiring.Setting::value).containsExactly("p.A");
     }
 

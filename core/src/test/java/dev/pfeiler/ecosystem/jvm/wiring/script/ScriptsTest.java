@@ -150,7 +150,10 @@ class ScriptsTest {
     @Test
     void copiesBesideTheClassesAreResources() throws IOException {
         Wiring wiring = shell("javac -d out src/p/A.java", "cp -r conf/* out/");
-        assertThat(wiring.resources()).extracting(Wiring.Setting::value).containsExactly("conf");
+        assertThat(wiring.copies()).singleElement().satisfies(copy -> {
+            assertThat(copy.to()).isEqualTo("out");
+            assertThat(copy.content().path()).isEqualTo("conf");
+        });
     }
 
     @Test

@@ -1,0 +1,64 @@
+package dev.pfeiler.ecosystem.jvm.project;
+
+import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Files in which the old build replaces text while it copies them. */
+public final class FilteredFiles {
+    /** Bytes of any charset that extends ASCII survive this one unchanged. */
+    private static final Charset BYTES = StandardCharsets.ISO_8859_1;
+
+    private final ProjectTree tree;
+    private final List<Wiring.Copy> copies;
+
+    public FilteredFiles(ProjectTree tree, List<Wiring> wirings) {
+        this.tree = tree;
+        this.copies = wirings.stream()
+                .flatMap(wiring -> wiring.copies().stream())
+                .filter(copy -> !copy.filters().isEmpty())
+                .toList();
+    }
+
+    /**
+     * A filtered file.
+     *
+     * @param names what is replaced in it, by filter
+     */
+    public record Filtered(Wiring.Copy copy, Map<TextFilter, List<String>> names) {
+        /** The bytes of the file with the text replaced. */
+        public byte[] apply(byte[] bytes) {
+            String text = new String(bytes, BYTES);
+            for (TextFilter filter : copy.filters()) text = filter.apply(text);
+            return text.getBytes(BYTES);
+        }
+    }
+
+    /** How a file is filtered, if it is. */
+    public Optional<Filtered> of(String path) {
+        Optional<Wiring.Copy> copy = copies.stream()
+                .filter(one -> one.content().entry(path).isPresent())
+                .findFirst();
+        Optional<TreeFile> file = tree.file(path);
+        if (copy.isEmpty() || file.isEmpty() || file.get().link()) return Optional.empty();
+        Map<TextFilter, List<String>> names = new LinkedHashMap<>();
+        try {
+            String text = new String(tree.bytes(path), BYTES);
+            for (TextFilter filter : copy.get().filters()) {
+                List<String> found = filter.names(text);
+                if (!found.isEmpty()) names.put(filter, found);
+            }
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+        return Optional.of(new Filtered(copy.get(), names));
+    }
+}
