@@ -126,7 +126,7 @@ class PfeilerTest {
         assertThat(pom(proposal))
                 .doesNotContain("idle")
                 .contains("<artifactId>where</artifactId>")
-                .contains("<maven.compiler.source>11<");
+                .contains("<maven.compiler.release>11<");
         assertThat(proposal.steps()).anyMatch(s -> s.goal().equals(Optional.of("src/test/java/no/port/App.java")));
     }
 

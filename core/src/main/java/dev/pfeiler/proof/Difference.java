@@ -14,7 +14,9 @@ public record Difference(String subject, Kind kind, String detail, String cause)
         GONE,
         ADDED,
         MOVED,
-        CHANGED
+        CHANGED,
+        /** It could not be compared. */
+        UNCHECKED
     }
 
     /** One of which nothing more is known. */

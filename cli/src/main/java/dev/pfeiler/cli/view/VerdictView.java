@@ -107,7 +107,9 @@ public final class VerdictView {
 
     private void difference(Difference difference) {
         String kind = difference.kind().name().toLowerCase(Locale.ROOT);
-        String cause = difference.explained() ? difference.cause() : "no known cause";
+        boolean unchecked = difference.kind() == Difference.Kind.UNCHECKED;
+        String unknown = unchecked ? "may change the result" : "no known cause";
+        String cause = difference.explained() ? difference.cause() : unknown;
         String detail = difference.detail().isEmpty() ? "" : " (" + difference.detail() + ")";
         screen.text(6, kind + " " + difference.subject() + detail + ": " + cause, screen.palette()::quiet);
     }

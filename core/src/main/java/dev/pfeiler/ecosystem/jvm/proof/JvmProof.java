@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import java.io.IOException;
@@ -127,6 +128,13 @@ public final class JvmProof {
             notes.addAll(baselines.get(module.name()).notes());
         }
         if (request.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
+        else
+            unanalyzedSteps().ifPresent(row -> {
+                rows.add(row);
+                notes.add("Run pfeiler prove --run-old-build to compare with what the old build itself makes.");
+            });
+        if (rows.stream().allMatch(row -> row.before().matches("0\\b.*|")))
+            rows.add(new Comparison("archive", "nothing", "nothing", List.of(unchecked("archive", "is empty"))));
         if (request.running().wanted()) {
             for (SourceModule module : context.project().modules()) {
                 RunOutcome outcome = start(module, baselines, products, fetched);
@@ -135,6 +143,22 @@ public final class JvmProof {
             }
         }
         return new PartVerdict(rows, Optional.empty(), List.copyOf(products.values()), request.log(), notes);
+    }
+
+    /** The steps of the old build that the baseline goes without, although they may change what it makes. */
+    private Optional<Comparison> unanalyzedSteps() {
+        List<Difference> steps = context.reading().wirings().stream()
+                .flatMap(wiring -> wiring.unanalyzed().steps().stream())
+                .map(step -> unchecked(step.subject(), step.evidence().get(0).place()))
+                .distinct()
+                .toList();
+        return steps.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Comparison("build steps", steps.size() + " not analyzed", "", steps));
+    }
+
+    private static Difference unchecked(String subject, String detail) {
+        return new Difference(subject, Difference.Kind.UNCHECKED, detail, "");
     }
 
     /** The archive that the build tool wrote for a module: of several, the one without a classifier. */

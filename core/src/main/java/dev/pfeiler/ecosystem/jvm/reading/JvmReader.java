@@ -27,7 +27,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads a JVM project. */
@@ -56,7 +58,10 @@ public final class JvmReader {
                     ContainerFiles.read(tree),
                     List.copyOf(trouble));
         }
-        wirings.forEach(wiring -> trouble.addAll(wiring.trouble()));
+        wirings.forEach(wiring -> {
+            trouble.addAll(wiring.trouble());
+            uploads(wiring).ifPresent(trouble::add);
+        });
         List<Jar> jars = jars(tree, wirings);
         Levels levels = new Levels(built(tree, sources, trouble), ReadMe.levels(tree));
         List<Jar> libraries =
@@ -113,6 +118,17 @@ public final class JvmReader {
         return ordered.values().stream().filter(file -> !file.link()).toList().parallelStream()
                 .map(file -> cache.read(tree, file))
                 .toList();
+    }
+
+    /** One finding for all that a wiring does with the products. */
+    private static Optional<Finding> uploads(Wiring wiring) {
+        List<Wiring.Setting> uploads = wiring.unanalyzed().uploads();
+        if (uploads.isEmpty()) return Optional.empty();
+        String tools = uploads.stream().map(Wiring.Setting::value).distinct().collect(Collectors.joining(", "));
+        return Optional.of(Finding.trouble(
+                wiring.files().get(0),
+                "uploads or deploys what it makes (" + tools + "); that is not part of the build",
+                uploads.stream().map(Wiring.Setting::evidence).toArray(Evidence[]::new)));
     }
 
     private static List<LevelSign> built(ProjectTree tree, List<SourceFile> sources, List<Finding> trouble) {

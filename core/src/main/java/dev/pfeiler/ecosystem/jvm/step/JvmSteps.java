@@ -129,18 +129,20 @@ public final class JvmSteps {
     /** A wiring that was understood completely leaves the tree; another stays, for a user to look at. */
     private void wirings() {
         for (Wiring wiring : reading.wirings()) {
-            boolean understood =
-                    wiring.kind() == Wiring.Kind.IDE_FILES || wiring.trouble().isEmpty();
+            boolean ide = wiring.kind() == Wiring.Kind.IDE_FILES;
+            boolean uploads = !wiring.unanalyzed().uploads().isEmpty();
+            boolean understood = ide || wiring.trouble().isEmpty() && !uploads;
             for (String file : wiring.files()) {
                 // a properties file may be read by the program as well
                 if (file.endsWith(".properties") && wiring.kind() != Wiring.Kind.IDE_FILES) continue;
                 if (understood && taken.add(file))
                     steps.add(new Step.Retire(file, "replaced by " + target.descriptor()));
                 else if (!understood) {
+                    String why = wiring.trouble().isEmpty()
+                            ? "contains steps that are not part of the build"
+                            : "contains steps that Pfeiler cannot analyze";
                     leftForYou.add(
-                            Finding.trouble(
-                                    file,
-                                    "contains steps that Pfeiler cannot analyze and was kept, but the sources it compiles have moved"));
+                            Finding.trouble(file, why + " and was kept, but the sources it compiles have moved"));
                 }
             }
         }

@@ -31,7 +31,7 @@ import java.util.stream.Stream;
  * @param webRoots the folders that are served
  * @param contextPath the path below which it is served, without slashes
  * @param projects folders of other projects of the tree that it refers to
- * @param trouble what it says and was not understood, though it may change the result
+ * @param unanalyzed what it says beside all that
  */
 public record Wiring(
         Kind kind,
@@ -49,7 +49,7 @@ public record Wiring(
         List<Setting> webRoots,
         Optional<Setting> contextPath,
         List<Setting> projects,
-        List<Finding> trouble) {
+        Unanalyzed unanalyzed) {
     /** Sorts of wiring, the most trusted first: what makes the archives is nearer to what was shipped than an IDE's view. */
     public enum Kind {
         BUILD_FILE("build file"),
@@ -80,7 +80,21 @@ public record Wiring(
         webRoots = List.copyOf(webRoots);
         documentation = Collections.unmodifiableMap(new TreeMap<>(documentation));
         projects = List.copyOf(projects);
-        trouble = List.copyOf(trouble);
+    }
+
+    /**
+     * What a wiring says beside what is known of it.
+     *
+     * @param trouble what was not understood, though it may change the result
+     * @param steps of those, what the build runs and what may change what it makes
+     * @param uploads what happens to the products once they are made
+     */
+    public record Unanalyzed(List<Finding> trouble, List<Finding> steps, List<Setting> uploads) {
+        public Unanalyzed {
+            trouble = trouble.stream().distinct().toList();
+            steps = steps.stream().distinct().toList();
+            uploads = List.copyOf(uploads);
+        }
     }
 
     /** A value with the place where it was read. */
@@ -367,7 +381,12 @@ public record Wiring(
                 webRoots,
                 contextPath,
                 projects,
-                trouble);
+                unanalyzed);
+    }
+
+    /** What was not understood, though it may change the result. */
+    public List<Finding> trouble() {
+        return unanalyzed.trouble();
     }
 
     /** All that is compiled, in order. */

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Gathers a wiring while its files are read. */
 public final class WiringBuilder {
@@ -34,7 +35,12 @@ public final class WiringBuilder {
     /** Folders that the build makes. */
     public final Set<String> made = new LinkedHashSet<>();
 
-    final List<Finding> trouble = new ArrayList<>();
+    /** What happens to the products once they are made. */
+    public final List<Wiring.Setting> uploads = new ArrayList<>();
+
+    private final List<Finding> trouble = new ArrayList<>();
+    private final List<Finding> steps = new ArrayList<>();
+    private final Map<Finding, String> writing = new LinkedHashMap<>();
     public final EvaluationLimit effort = new EvaluationLimit();
     public final String folder;
     public Optional<Wiring.Setting> name = Optional.empty();
@@ -78,6 +84,39 @@ public final class WiringBuilder {
     /** Notes something that was not understood, though it may change the result. */
     public void leave(String subject, String fact, Evidence evidence) {
         trouble.add(Finding.trouble(subject, fact, evidence));
+    }
+
+    /** Notes something that the build runs and that was not analyzed. */
+    public void leaveStep(String subject, String fact, Evidence evidence) {
+        leave(subject, fact, evidence);
+        steps.add(Finding.trouble(subject, fact, evidence));
+    }
+
+    /** Notes something that the build writes to a path of the tree; it matters if that goes into what is made. */
+    public void writes(String subject, String path, Evidence evidence) {
+        writing.put(Finding.trouble(subject, "writes " + path + " and was not analyzed", evidence), path);
+    }
+
+    private Wiring.Unanalyzed unanalyzed() {
+        List<Finding> writes = writing.entrySet().stream()
+                .filter(entry -> isMadeOf(entry.getValue()))
+                .map(Map.Entry::getKey)
+                .toList();
+        return new Wiring.Unanalyzed(
+                Stream.concat(trouble.stream(), writes.stream()).toList(),
+                Stream.concat(steps.stream(), writes.stream()).toList(),
+                uploads);
+    }
+
+    /** Whether a path is compiled, or is in a folder that classes are written to or that goes into an archive. */
+    private boolean isMadeOf(String path) {
+        return compilations.stream()
+                        .anyMatch(call -> call.takes(path)
+                                || call.output()
+                                        .filter(output -> Paths.within(output.value(), path))
+                                        .isPresent())
+                || archives.stream().anyMatch(archive -> archive.entry(path).isPresent())
+                || copies.stream().anyMatch(copy -> copy.content().entry(path).isPresent());
     }
 
     /** Reads an XML file of the tree; nothing if there is none, or where it cannot be read, which is noted. */
@@ -136,6 +175,6 @@ public final class WiringBuilder {
                 webRoots.stream().distinct().toList(),
                 contextPath,
                 projects,
-                trouble.stream().distinct().toList());
+                unanalyzed());
     }
 }

@@ -70,7 +70,7 @@ final class AntFilters {
                 return Optional.of(new TextFilter(mark(filter, "begintoken"), mark(filter, "endtoken"), values));
             }
             default -> {
-                draft.leave(
+                draft.leaveStep(
                         "<" + filter.name() + ">",
                         "changes copied files and was not analyzed",
                         new Evidence(copy.file(), filter.line(), filter.tag()));

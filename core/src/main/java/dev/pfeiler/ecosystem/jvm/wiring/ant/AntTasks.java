@@ -33,8 +33,35 @@ final class AntTasks {
             buildnumber loadproperties loadfile pathconvert dirname basename length uptodate
             whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
-            mail local augment bindtargets concat"""
+            mail local augment bindtargets concat replaceregexp"""
                     .split("\\s+"));
+
+    /** Tasks that do something with the products once they are made. */
+    private static final Set<String> UPLOADS = Set.of(
+            """
+            scp sshexec ftp rexec telnet setproxy deploy undeploy reload start stop list
+            install remove wldeploy serverdeploy"""
+                    .strip()
+                    .split("\\s+"));
+
+    /** Tasks that write text, with the attributes that say where. */
+    private static final Map<String, String> WRITING = Map.ofEntries(
+            Map.entry("replace", "file dir"),
+            Map.entry("replaceregexp", "file"),
+            Map.entry("propertyfile", "file"),
+            Map.entry("buildnumber", "file"),
+            Map.entry("echo", "file"),
+            Map.entry("echoproperties", "destfile"),
+            Map.entry("concat", "destfile"),
+            Map.entry("xslt", "out destdir"),
+            Map.entry("style", "out destdir"),
+            Map.entry("native2ascii", "dest"),
+            Map.entry("fixcrlf", "destdir file srcdir"),
+            Map.entry("move", "tofile todir"),
+            Map.entry("unzip", "dest"),
+            Map.entry("unjar", "dest"),
+            Map.entry("unwar", "dest"),
+            Map.entry("untar", "dest"));
 
     /** Nested sets of files that go into an archive, and where there. */
     private static final Map<String, String> PARTS = Map.of(
@@ -87,7 +114,7 @@ final class AntTasks {
 
     /** Notes a task whose doing is not followed. */
     void leave(AntElement task) {
-        draft.leave(described(task.element()), "is run by the build and was not analyzed", task.evidence());
+        draft.leaveStep(described(task.element()), "is run by the build and was not analyzed", task.evidence());
     }
 
     private void other(AntElement task) {
@@ -105,9 +132,23 @@ final class AntTasks {
                     .filter(tree::has)
                     .toList();
             draft.generators.add(new Wiring.Generator(tool.get(), inputs, output, task.evidence()));
-        } else if (!PLAIN.contains(name)) {
-            draft.leave("<" + name + ">", "is an unknown task", task.evidence());
+        } else if (UPLOADS.contains(name)) {
+            draft.uploads.add(new Wiring.Setting("<" + name + ">", task.evidence()));
+        } else if (PLAIN.contains(name)) {
+            written(task.element()).ifPresent(path -> draft.writes(described(task.element()), path, task.evidence()));
+        } else {
+            draft.leaveStep("<" + name + ">", "is an unknown task", task.evidence());
         }
+    }
+
+    /** The file or folder that a task writes to, as far as it says so. */
+    private Optional<String> written(XmlElement element) {
+        if (!WRITING.containsKey(element.name())) return Optional.empty();
+        return Arrays.stream(WRITING.get(element.name()).split(" "))
+                .map(attribute -> paths.value(element, attribute))
+                .filter(value -> !value.isEmpty())
+                .findFirst()
+                .flatMap(paths::inside);
     }
 
     private String described(XmlElement element) {

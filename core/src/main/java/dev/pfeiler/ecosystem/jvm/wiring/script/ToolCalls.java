@@ -26,7 +26,8 @@ import java.util.stream.Stream;
 public final class ToolCalls {
     private static final Set<String> OTHER_COMPILERS =
             Set.of("kotlinc", "groovyc", "scalac", "ajc", "native2ascii", "rmic", "javah");
-    private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn", "scp", "rsync");
+    private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn");
+    private static final Set<String> UPLOADS = Set.of("scp", "rsync", "sftp", "ftp", "ssh");
     private static final Set<String> INTERPRETERS = Set.of(
             "python", "python3", "perl", "ruby", "node", "ant", "make", "gmake", "mvn", "gradle", "sh", "bash", "cmd");
 
@@ -56,11 +57,12 @@ public final class ToolCalls {
                 Optional<String> generator = GeneratorCalls.program(program);
                 if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
                 else if (OTHER_COMPILERS.contains(program))
-                    draft.leave(program, "is run by the build and was not analyzed", evidence);
+                    draft.leaveStep(program, "is run by the build and was not analyzed", evidence);
+                else if (UPLOADS.contains(program)) draft.uploads.add(new Wiring.Setting(program, evidence));
                 else if (DOWNLOADS.contains(program))
                     draft.leave(program, "accesses the network; the build tool will not do that", evidence);
                 else if (INTERPRETERS.contains(program))
-                    draft.leave(String.join(" ", arguments), "is run by the build and was not analyzed", evidence);
+                    draft.leaveStep(String.join(" ", arguments), "is run by the build and was not analyzed", evidence);
             }
         }
     }
