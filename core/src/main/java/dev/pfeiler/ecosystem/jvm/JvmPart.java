@@ -70,7 +70,9 @@ final class JvmPart implements Reading {
     public PartProposal propose(String target, Deliberation deliberation) {
         View view = View.of(deliberation.choices());
         ProjectFacts known = facts(view);
-        if (known.project().main().isEmpty() && known.project().tests().isEmpty()) {
+        if (known.project().main().isEmpty()
+                && known.project().tests().isEmpty()
+                && known.project().webs().isEmpty()) {
             throw Refusal.notPossible("No source folder is left to build.", "See the folders with pfeiler survey.");
         }
         JvmTarget tool = target(target);

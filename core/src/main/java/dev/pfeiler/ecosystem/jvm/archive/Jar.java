@@ -17,7 +17,7 @@ import java.util.TreeSet;
  * @param level the highest Java level of its classes; 0 if it has none
  * @param manifest the main section of its manifest
  * @param descriptors the coordinates that build descriptors inside it state, by entry
- * @param tagLibraries the names by which pages ask for its tag libraries
+ * @param tagLibraries the names by which pages ask for its tag libraries, and settings for its elements
  * @param services the interfaces that it offers implementations of
  * @param trouble what is wrong with it; empty if nothing is
  */

@@ -30,7 +30,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class JarCache {
     private static final Logger LOG = LoggerFactory.getLogger(JarCache.class);
-    private static final int FORM = 1;
+    private static final int FORM = 2;
     /** Beyond that many files the oldest half goes. */
     private static final int MOST = 4000;
 

@@ -101,7 +101,15 @@ public final class JarReader {
         } else if (name.startsWith(SERVICES)) {
             services.add(name.substring(SERVICES.length()));
         } else if (name.startsWith("META-INF/") && name.endsWith(".tld")) {
-            tagLibrary(zip, entry);
+            tagLibrary(zip, entry, "uri");
+        } else if (name.startsWith("META-INF/") && name.endsWith(".taglib.xml")) {
+            tagLibrary(zip, entry, "namespace");
+        } else if (name.equals("META-INF/spring.handlers")) {
+            try (InputStream in = zip.getInputStream(entry)) {
+                Properties handlers = new Properties();
+                handlers.load(in);
+                tagLibraries.addAll(handlers.stringPropertyNames());
+            }
         } else {
             others.merge(dev.pfeiler.tree.Paths.extension(name), 1, Integer::sum);
         }
@@ -126,9 +134,9 @@ public final class JarReader {
         }
     }
 
-    private void tagLibrary(ZipFile zip, ZipEntry entry) throws IOException {
+    private void tagLibrary(ZipFile zip, ZipEntry entry, String element) throws IOException {
         try (InputStream in = zip.getInputStream(entry)) {
-            XmlElement.read(in.readNBytes(LARGEST_CLASS)).child("uri").ifPresent(uri -> tagLibraries.add(uri.text()));
+            XmlElement.read(in.readNBytes(LARGEST_CLASS)).child(element).ifPresent(uri -> tagLibraries.add(uri.text()));
         } catch (XmlElement.Malformed e) {
             LOG.debug("{} in {}", entry.getName(), zip.getName(), e);
         }

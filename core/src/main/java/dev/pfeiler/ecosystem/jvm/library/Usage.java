@@ -64,6 +64,11 @@ public final class Usage {
         named.forEach((name, evidence) -> {
             Jar owner = names.owner(name);
             if (owner != null) usage.note(Way.BY_NAME, Map.of(owner, evidence));
+            if (name.contains(":"))
+                jars.stream()
+                        .filter(jar -> jar.tagLibraries().contains(name))
+                        .findFirst()
+                        .ifPresent(jar -> usage.note(Way.BY_NAME, Map.of(jar, evidence)));
         });
         for (Jar jar : jars) {
             Set<Jar> needed = new LinkedHashSet<>();

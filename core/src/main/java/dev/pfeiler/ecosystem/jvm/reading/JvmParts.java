@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.reading;
 
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -66,7 +67,13 @@ public final class JvmParts {
         List<TreeFile> sources = rest.files().stream()
                 .filter(file -> !file.link() && languages.isSource(file.path()))
                 .toList();
-        if (sources.isEmpty() || managed.containsKey("")) return parts;
+        if (managed.containsKey("")) return parts;
+        if (sources.isEmpty()) {
+            Set<String> webRoots = WebFiles.roots(rest);
+            if (!webRoots.isEmpty())
+                parts.add(new Part(Paths.common(webRoots), Part.Claim.WIRED, Optional.empty(), pages(rest, webRoots)));
+            return parts;
+        }
         List<TreeFile> wirings = rest.files().stream().filter(this::isWiring).toList();
         parts.add(new Part(
                 folder(rest, sources, wirings),
@@ -74,6 +81,10 @@ public final class JvmParts {
                 Optional.empty(),
                 sources.size()));
         return parts;
+    }
+
+    private static int pages(ProjectTree tree, Set<String> webRoots) {
+        return (int) webRoots.stream().flatMap(tree::under).count();
     }
 
     private boolean isCode(TreeFile file) {

@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading.Levels;
 import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
 import dev.pfeiler.ecosystem.jvm.setting.ReadMe;
+import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -46,7 +47,7 @@ public final class JvmReader {
         List<Finding> trouble = Collections.synchronizedList(new ArrayList<>());
         List<Wiring> wirings = Wirings.read(tree);
         List<SourceFile> sources = sources(tree, new StatedEncodings(wirings), trouble);
-        if (sources.isEmpty()) {
+        if (sources.isEmpty() && WebFiles.roots(tree).isEmpty()) {
             return new JvmReading(
                     tree,
                     tools,

@@ -5,6 +5,7 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
+import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -14,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -32,7 +34,7 @@ public record WebFiles(
         Map<String, Evidence> packages,
         Map<String, Evidence> tagLibraries,
         List<Finding> trouble) {
-    private static final Set<String> PAGES = Set.of("jsp", "jspf", "jspx", "tag", "tagx");
+    private static final Set<String> PAGES = Set.of("jsp", "jspf", "jspx", "tag", "tagx", "xhtml");
     private static final Pattern IMPORT =
             Pattern.compile("<(?:%@\\s*page|jsp:directive.page)\\b[^>]*?\\bimport\\s*=\\s*[\"']([^\"']+)[^>]*>?");
     private static final Pattern TAG_LIBRARY =
@@ -100,6 +102,19 @@ public record WebFiles(
     private static Evidence evidence(String path, String text, Matcher at) {
         int line = Text.lineAt(text, at.start(1));
         return new Evidence(path, line, at.group());
+    }
+
+    /** The folders of a tree that are served: those whose WEB-INF holds a descriptor or libraries. */
+    public static Set<String> roots(ProjectTree tree) {
+        Set<String> roots = new TreeSet<>();
+        for (TreeFile file : tree.files()) {
+            Optional<String> descriptor = Paths.before(DESCRIPTOR, file.path());
+            Optional<String> library = file.extension().equals("jar")
+                    ? Paths.before("WEB-INF/lib", Paths.parent(file.path()))
+                    : Optional.empty();
+            descriptor.or(() -> library).ifPresent(roots::add);
+        }
+        return roots;
     }
 
     /** Whether a file is in the folder of libraries of a web program, given its web folder. */
