@@ -73,6 +73,10 @@ public final class CompileOnlyJars {
         if (entry == null) return false;
         try (InputStream in = zip.getInputStream(entry)) {
             return ClassFile.isForCompilerOnly(in.readAllBytes());
+        } catch (RuntimeException e) {
+            // not a class file, or one of a later format
+            LOG.debug("{} in {}", className, zip.getName(), e);
+            return false;
         }
     }
 }
