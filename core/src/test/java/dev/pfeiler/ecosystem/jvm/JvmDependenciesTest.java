@@ -11,9 +11,11 @@ import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -180,6 +182,64 @@ class JvmDependenciesTest {
                 .contains("spring-webmvc", "<artifactId>spring-boot</artifactId>", "tomcat-embed-core")
                 .as("its server is its own")
                 .doesNotContain("provided");
+    }
+
+    @Test
+    void aBillOfMaterialsStatesTheVersionsOfAProgramsLibraries() throws IOException {
+        framework("org.springframework:spring-core:5.3.2", "org.springframework.core.Core");
+        framework("org.springframework:spring-beans:5.3.2", "org.springframework.beans.Beans");
+        String bom = "<project><modelVersion>4.0.0</modelVersion><groupId>org.springframework</groupId>"
+                + "<artifactId>spring-framework-bom</artifactId><version>5.3.2</version><packaging>pom</packaging>"
+                + "<dependencyManagement><dependencies>"
+                + "<dependency><groupId>org.springframework</groupId><artifactId>spring-core</artifactId><version>5.3.2</version></dependency>"
+                + "<dependency><groupId>org.springframework</groupId><artifactId>spring-beans</artifactId><version>%s</version></dependency>"
+                + "</dependencies></dependencyManagement></project>";
+        String path = "org/springframework/spring-framework-bom/5.3.2/spring-framework-bom-5.3.2.pom";
+        server.put(path, bom.formatted("5.3.2").getBytes(StandardCharsets.UTF_8));
+        String imports = "import org.springframework.core.Core; import org.springframework.beans.Beans;";
+        sketch.file("src/app/App.java", "package app; " + imports + " class App { static void main(String[] a) {} }");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "platform:spring-framework-bom")).isEqualTo("5.3.2");
+        assertThat(between(pom(proposal), "<dependencyManagement>", "</dependencyManagement>"))
+                .containsSubsequence("spring-framework-bom", "<scope>import</scope>");
+        assertThat(dependencies(proposal))
+                .contains("spring-core", "spring-beans")
+                .doesNotContain("<version>");
+        sketch.file("src/app/App.java", "package app; " + imports + " class App {}");
+        proposal = propose();
+        assertThat(value(proposal, "platform:spring-framework-bom"))
+                .as("a library states its versions itself")
+                .isEqualTo("without");
+        assertThat(dependencies(propose("platform:spring-framework-bom=5.3.2"))).doesNotContain("<version>");
+    }
+
+    @Test
+    void aBillOfMaterialsThatWouldChangeAVersionIsNotUsed() throws IOException {
+        framework("org.springframework:spring-core:5.3.2", "org.springframework.core.Core");
+        framework("org.springframework:spring-beans:5.3.2", "org.springframework.beans.Beans");
+        framework("org.springframework:spring-tx:5.3.1", "org.springframework.tx.Tx");
+        StringBuilder managed = new StringBuilder();
+        for (String artifact : List.of("spring-core", "spring-beans", "spring-tx"))
+            managed.append("<dependency><groupId>org.springframework</groupId><artifactId>" + artifact
+                    + "</artifactId><version>5.3.2</version></dependency>");
+        server.put(
+                "org/springframework/spring-framework-bom/5.3.2/spring-framework-bom-5.3.2.pom",
+                ("<project><modelVersion>4.0.0</modelVersion><groupId>org.springframework</groupId>"
+                                + "<artifactId>spring-framework-bom</artifactId><version>5.3.2</version><packaging>pom</packaging>"
+                                + "<dependencyManagement><dependencies>" + managed
+                                + "</dependencies></dependencyManagement></project>")
+                        .getBytes(StandardCharsets.UTF_8));
+        sketch.file(
+                "src/app/App.java",
+                "package app; import org.springframework.core.Core; import org.springframework.beans.Beans;",
+                "import org.springframework.tx.Tx; class App { static void main(String[] a) {} }");
+        Proposal proposal = propose();
+        assertThat(proposal.decision("platform:spring-framework-bom")).isEmpty();
+        assertThat(dependencies(proposal)).contains("<version>5.3.1</version>");
+    }
+
+    private static String value(Proposal proposal, String key) {
+        return proposal.decision(key).map(Decision::value).orElse("");
     }
 
     @Test

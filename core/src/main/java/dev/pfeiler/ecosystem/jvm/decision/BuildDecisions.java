@@ -19,6 +19,7 @@ import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Platform;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -127,7 +128,9 @@ public final class BuildDecisions {
             modules.add(description.of(
                     module, coordinates, packagings.get(module.name()), decided, engines.runners(), own));
         }
-        JvmBuild build = new JvmBuild(coordinates, compiler, documentation, places(modules), modules);
+        List<Platform> platforms = new PlatformDecisions(target.rules(reading.repositories()), deliberation)
+                .decide(modules, jars.values().stream().flatMap(List::stream).toList());
+        JvmBuild build = new JvmBuild(coordinates, compiler, documentation, places(modules), platforms, modules);
         return new JvmDecisions(build, jars, grammars, fixes, required, keep);
     }
 

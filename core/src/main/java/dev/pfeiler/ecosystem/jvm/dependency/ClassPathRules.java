@@ -14,4 +14,7 @@ public interface ClassPathRules {
      * @param constraints versions stated for transitive dependencies, by group and artifact
      */
     Resolution resolve(Collection<Declaration> declared, Map<String, Coordinates> constraints);
+
+    /** The versions that a bill of materials states, by group and artifact; none if no repository has it. */
+    Map<String, Coordinates> managed(Coordinates bom);
 }

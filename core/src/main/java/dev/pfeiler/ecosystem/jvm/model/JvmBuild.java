@@ -16,6 +16,7 @@ import java.util.stream.Stream;
  * @param compiler the settings of modules that have none of their own
  * @param documentation options of the documentation tool, by name
  * @param repositories that some artifact comes from, beside the public one
+ * @param platforms bills of materials that state versions
  * @param modules in an order in which they can be built
  */
 public record JvmBuild(
@@ -23,10 +24,12 @@ public record JvmBuild(
         CompilerSettings compiler,
         Map<String, String> documentation,
         List<Repositories.Place> repositories,
+        List<Platform> platforms,
         List<BuildModule> modules) {
     public JvmBuild {
         documentation = Collections.unmodifiableSortedMap(new TreeMap<>(documentation));
         repositories = List.copyOf(repositories);
+        platforms = List.copyOf(platforms);
         modules = List.copyOf(modules);
         if (modules.isEmpty()) throw new IllegalArgumentException("a build without modules");
         long names = modules.stream().map(BuildModule::name).distinct().count();
@@ -54,6 +57,11 @@ public record JvmBuild(
         return modules.stream()
                 .map(BuildModule::classPath)
                 .flatMap(path -> Stream.concat(path.declared().stream(), path.processors().stream()));
+    }
+
+    /** Whether a bill of materials states the version of an artifact. */
+    public boolean isManaged(Coordinates artifact) {
+        return platforms.stream().anyMatch(platform -> platform.manages().contains(artifact.key()));
     }
 
     /** Whether an archive of that packaging is built. */

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -29,6 +30,8 @@ import org.eclipse.aether.graph.Dependency;
 import org.eclipse.aether.graph.DependencyNode;
 import org.eclipse.aether.graph.Exclusion;
 import org.eclipse.aether.repository.RemoteRepository;
+import org.eclipse.aether.resolution.ArtifactDescriptorException;
+import org.eclipse.aether.resolution.ArtifactDescriptorRequest;
 import org.eclipse.aether.resolution.ArtifactRequest;
 import org.eclipse.aether.resolution.ArtifactResolutionException;
 import org.slf4j.LoggerFactory;
@@ -257,6 +260,25 @@ public final class Repositories {
                         .filter(a -> a.scope().equals("compile") || a.scope().equals("runtime"))
                         .toList(),
                 whole.unknown());
+    }
+
+    /** The versions that a bill of materials states, by group and artifact; none if no repository has it. */
+    public Map<String, Coordinates> managed(Coordinates bom) {
+        Artifact descriptor = new DefaultArtifact(bom.group(), bom.artifact(), "pom", bom.version());
+        Map<String, Coordinates> managed = new LinkedHashMap<>();
+        try {
+            access().system()
+                    .readArtifactDescriptor(
+                            access().session(), new ArtifactDescriptorRequest(descriptor, access().remotes(), null))
+                    .getManagedDependencies()
+                    .forEach(dependency -> {
+                        Coordinates stated = coordinates(dependency.getArtifact());
+                        managed.putIfAbsent(stated.key(), stated);
+                    });
+        } catch (ArtifactDescriptorException e) {
+            LoggerFactory.getLogger(Repositories.class).debug("{}", bom, e);
+        }
+        return managed;
     }
 
     private Resolution collect(CollectRequest request, DefaultRepositorySystemSession session) {

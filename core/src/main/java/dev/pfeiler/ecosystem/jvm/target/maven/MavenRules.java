@@ -14,4 +14,9 @@ record MavenRules(Repositories repositories) implements ClassPathRules {
     public Resolution resolve(Collection<Declaration> declared, Map<String, Coordinates> constraints) {
         return repositories.resolve(declared, constraints);
     }
+
+    @Override
+    public Map<String, Coordinates> managed(Coordinates bom) {
+        return repositories.managed(bom);
+    }
 }

@@ -36,6 +36,13 @@ final class PomElement {
         return coordinates.classifier().isEmpty() ? artifact : artifact.add("classifier", coordinates.classifier());
     }
 
+    /** An artifact whose version is stated elsewhere. */
+    static PomElement unversioned(String name, Coordinates coordinates) {
+        PomElement artifact =
+                new PomElement(name).add("groupId", coordinates.group()).add("artifactId", coordinates.artifact());
+        return coordinates.classifier().isEmpty() ? artifact : artifact.add("classifier", coordinates.classifier());
+    }
+
     static PomElement plugin(Coordinates coordinates) {
         return artifact("plugin", coordinates, coordinates.version());
     }

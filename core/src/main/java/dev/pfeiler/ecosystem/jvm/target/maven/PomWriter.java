@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.Platform;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
@@ -15,9 +16,12 @@ import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -33,11 +37,34 @@ final class PomWriter {
     private final JvmBuild build;
     private final SharedVersions versions;
     private final PomPlugins plugins;
+    /** What several modules declare alike, by group and artifact. */
+    private final Map<String, Dependency> shared;
 
     private PomWriter(JvmBuild build) {
         this.build = build;
         this.versions = new SharedVersions(build);
         this.plugins = new PomPlugins(build, versions);
+        this.shared = shared(build);
+    }
+
+    private static Map<String, Dependency> shared(JvmBuild build) {
+        Map<String, List<Dependency>> byKey = new TreeMap<>();
+        build.modules().forEach(module -> module.classPath().declared().forEach(dependency -> byKey.computeIfAbsent(
+                        dependency.coordinates().key(), key -> new ArrayList<>())
+                .add(dependency)));
+        Map<String, Dependency> shared = new TreeMap<>();
+        byKey.forEach((key, all) -> {
+            boolean alike = all.stream()
+                            .map(one -> Set.of(one.coordinates().toString(), one.exclusions()))
+                            .distinct()
+                            .count()
+                    == 1;
+            boolean elsewhere = build.modules().stream()
+                    .flatMap(module -> module.classPath().constraints().stream())
+                    .anyMatch(constraint -> constraint.coordinates().key().equals(key));
+            if (all.size() > 1 && alike && !elsewhere) shared.put(key, all.get(0));
+        });
+        return shared;
     }
 
     /** The POMs of a build, by path. */
@@ -68,6 +95,7 @@ final class PomWriter {
             return poms;
         }
         repositories(top);
+        managed(top);
         top.add(new PomElement("build").add(plugins.management(build.modules())).apart());
         poms.put(POM, text(top));
         for (BuildModule module : build.modules()) poms.put(module.path(POM), text(ofModule(module)));
@@ -190,6 +218,7 @@ final class PomWriter {
 
     private void dependencies(PomElement project, BuildModule module) {
         PomElement managed = new PomElement("dependencies");
+        if (build.isSingle()) platforms(managed);
         for (Constraint constraint : module.classPath().constraints()) {
             managed.add(versioned(constraint.coordinates()).comment(constraint.reason()));
         }
@@ -201,6 +230,27 @@ final class PomWriter {
                 .sorted(Comparator.comparing(Dependency::scope).thenComparing(Dependency::coordinates))
                 .forEach(dependency -> dependencies.add(dependency(dependency)));
         project.addFilled(dependencies);
+    }
+
+    private void platforms(PomElement managed) {
+        for (Platform platform : build.platforms()) {
+            managed.add(PomElement.artifact(
+                            "dependency", platform.bom(), platform.bom().version())
+                    .add("type", "pom")
+                    .add("scope", "import"));
+        }
+    }
+
+    /** What the parent of several modules states for all of them. */
+    private void managed(PomElement project) {
+        PomElement managed = new PomElement("dependencies");
+        platforms(managed);
+        for (Dependency dependency : shared.values()) {
+            if (build.isManaged(dependency.coordinates())) continue;
+            managed.add(versioned(dependency.coordinates()).addFilled(exclusions(dependency)));
+        }
+        project.addFilled(
+                new PomElement("dependencyManagement").addFilled(managed).apart());
     }
 
     private PomElement dependency(ModuleNeed need) {
@@ -216,9 +266,18 @@ final class PomWriter {
     }
 
     private PomElement dependency(Dependency dependency) {
-        PomElement element = versioned(dependency.coordinates()).comment(dependency.note());
+        boolean managed = shared.containsKey(dependency.coordinates().key());
+        PomElement element = (managed || build.isManaged(dependency.coordinates())
+                        ? PomElement.unversioned("dependency", dependency.coordinates())
+                        : versioned(dependency.coordinates()))
+                .comment(dependency.note());
         if (dependency.scope() != Scope.COMPILE)
             element.add("scope", dependency.scope().word());
+        boolean excludes = managed && !build.isManaged(dependency.coordinates());
+        return excludes ? element : element.addFilled(exclusions(dependency));
+    }
+
+    private static PomElement exclusions(Dependency dependency) {
         PomElement exclusions = new PomElement("exclusions");
         for (String excluded : dependency.exclusions()) {
             int colon = excluded.indexOf(':');
@@ -226,7 +285,7 @@ final class PomWriter {
                     .add("groupId", excluded.substring(0, colon))
                     .add("artifactId", excluded.substring(colon + 1)));
         }
-        return element.addFilled(exclusions);
+        return exclusions;
     }
 
     private PomElement versioned(Coordinates coordinates) {

@@ -24,6 +24,7 @@ final class SharedVersions {
         build.dependencies()
                 .filter(dependency -> !dependency.projectRepository())
                 .map(Dependency::coordinates)
+                .filter(c -> !build.isManaged(c))
                 .forEach(c -> families.computeIfAbsent(family(c), f -> new TreeSet<>())
                         .add(c.artifact()));
         // a library that is its own annotation processor is named twice

@@ -17,6 +17,7 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.Platform;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -66,7 +67,7 @@ class PomWriterTest {
     }
 
     private static JvmBuild build(CompilerSettings compiler, BuildModule... modules) {
-        return new JvmBuild(at("no.port:tides:1.2"), compiler, Map.of(), List.of(), List.of(modules));
+        return new JvmBuild(at("no.port:tides:1.2"), compiler, Map.of(), List.of(), List.of(), List.of(modules));
     }
 
     private static Map<String, Model> written(String golden, JvmBuild build) throws IOException {
@@ -124,6 +125,8 @@ class PomWriterTest {
                         need("org.slf4j:slf4j-simple:1.7.36", Scope.RUNTIME),
                         need("io.netty:netty-transport-native-epoll:4.1.94.Final:linux-x86_64", Scope.RUNTIME),
                         new Dependency(at("no.port:lamps:1.0-0badcafe"), Scope.COMPILE, true, Set.of(), ""),
+                        need("no.port:rope:2.3", Scope.COMPILE),
+                        need("no.port:sail:2.3", Scope.COMPILE),
                         need("junit:junit:4.13.2", Scope.TEST)),
                 List.of(new Constraint(at("org.hamcrest:hamcrest-core:1.1"), "the version on the class path")),
                 List.of());
@@ -132,6 +135,7 @@ class PomWriterTest {
                 new CompilerSettings(8, false, "ISO-8859-1", List.of("-Xlint:all", "-parameters")),
                 Map.of("windowtitle", "Tides & lamps"),
                 List.of(new Repositories.Place("harbour", "https://repo.port.example/maven")),
+                List.of(new Platform(at("no.port:rope-bom:2.3"), Set.of("no.port:rope", "no.port:sail"))),
                 List.of(library(ModuleName.ONLY, "tides", "")
                         .classPath(classPath)
                         .build()));
@@ -146,6 +150,8 @@ class PomWriterTest {
                         "slf4j-simple runtime",
                         "netty-transport-native-epoll runtime",
                         "lamps null",
+                        "rope null",
+                        "sail null",
                         "junit test");
         assertThat(model.getDependencies())
                 .filteredOn(d -> d.getGroupId().equals("org.slf4j"))
@@ -155,7 +161,7 @@ class PomWriterTest {
                 .allMatch(version -> version.startsWith("${"));
         assertThat(model.getDependencyManagement().getDependencies())
                 .extracting(d -> d.getArtifactId() + " " + d.getVersion())
-                .containsExactly("hamcrest-core 1.1");
+                .containsExactly("rope-bom 2.3", "hamcrest-core 1.1");
         assertThat(model.getRepositories()).extracting(r -> r.getUrl()).hasSize(2);
     }
 
