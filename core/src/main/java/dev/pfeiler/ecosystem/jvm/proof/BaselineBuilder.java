@@ -156,19 +156,21 @@ final class BaselineBuilder {
         Optional<WiredSettings> first = Optional.empty();
         Set<Path> libraries = new LinkedHashSet<>();
         int number = 0;
+        // tests among the sources of the program were compiled with it
+        boolean withTests = tests || sources.stream().anyMatch(module.tests()::contains);
         for (Group group : groups(module, sources, tests, notes)) {
             if (group.sources().isEmpty()) continue;
             WiredSettings settings = group.settings();
             if (first.isEmpty()) first = Optional.of(settings);
-            List<Path> wired = libraries(group, tests);
+            List<Path> wired = libraries(group, withTests);
             List<Path> classPath = new ArrayList<>(before);
             if (number > 0) classPath.add(0, output);
             classPath.addAll(wired);
             String name = output.getFileName() + "-" + number++;
             Optional<String> failure = javac(settings, classPath, group.sources(), output, scratch, name);
-            if (failure.isPresent() && wired.size() < allLibraries(tests).size()) {
+            if (failure.isPresent() && wired.size() < allLibraries(withTests).size()) {
                 // calls that rely on an environment variable, for example
-                allLibraries(tests).stream()
+                allLibraries(withTests).stream()
                         .filter(jar -> !classPath.contains(jar))
                         .forEach(classPath::add);
                 if (javac(settings, classPath, group.sources(), output, scratch, name)
@@ -176,7 +178,7 @@ final class BaselineBuilder {
                     notes.add("The class path that the old wiring states does not compile the sources of "
                             + described(module) + "; the baseline uses all jars of the project.");
                     failure = Optional.empty();
-                    wired = allLibraries(tests);
+                    wired = allLibraries(withTests);
                 }
             }
             libraries.addAll(wired);
