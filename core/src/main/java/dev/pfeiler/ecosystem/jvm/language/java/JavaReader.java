@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Keyword;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaTokens.Kind;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -24,6 +25,9 @@ public final class JavaReader {
     private static final String PACKAGE_DESCRIPTION = "package-info.java";
     /** Of each thread the tokens it read last, to be used again. */
     private static final ThreadLocal<JavaTokens> TOKENS = ThreadLocal.withInitial(JavaTokens::new);
+
+    /** More tokens than this are not looked through for the end of a header. */
+    private static final int LONGEST_HEADER = 60;
 
     private final String path;
     private final JavaTokens tokens;
@@ -40,6 +44,10 @@ public final class JavaReader {
     private int mainLine;
     private int depth;
     private boolean inCase;
+    /** Whether the next block is the body of an interface. */
+    private boolean opensInterface;
+    /** The depths at which the members of an interface are. */
+    private final BitSet interfaces = new BitSet();
 
     private JavaReader(String path, byte[] bytes) {
         this.path = path;
@@ -132,12 +140,17 @@ public final class JavaReader {
             }
             case CLASS, INTERFACE, ENUM, RECORD -> declaration(i, tokens.keyword(i));
             case MAIN -> mainMethod(i);
-            case TRY -> featureIf(tokens.is(i + 1, '('), SyntaxFeature.TRY_RESOURCES, i);
+            case TRY -> tryResources(i);
+            case SWITCH -> switchWord(i);
+            case PRIVATE, STATIC -> interfaceMember(i);
             case CATCH -> multiCatch(i);
             case CASE -> caseLabel(i);
             case VAR -> {
                 boolean declares = tokens.word(i + 1) && (tokens.is(i + 2, '=') || tokens.is(i + 2, ':'));
                 featureIf(declares, SyntaxFeature.LOCAL_VAR, i);
+                boolean first = tokens.is(i - 1, '(') || tokens.is(i - 1, ',');
+                boolean last = tokens.is(i + 2, ',') || tokens.is(i + 2, ')');
+                featureIf(first && tokens.word(i + 1) && last, SyntaxFeature.VAR_PARAMETER, i);
             }
             case DEFAULT -> defaultWord(i);
             case INSTANCEOF -> pattern(i);
@@ -166,6 +179,7 @@ public final class JavaReader {
         int start = isStatic ? i + 2 : i + 1;
         int end = nameEnd(start);
         boolean onDemand = tokens.is(end, '.') && tokens.is(end + 1, '*');
+        featureIf(isStatic, SyntaxFeature.STATIC_IMPORT, i);
         imports.add(new SourceFile.Import(tokens.text(start, end), isStatic, onDemand, tokens.line(i)));
         return onDemand ? end + 2 : end;
     }
@@ -182,6 +196,7 @@ public final class JavaReader {
         if (keyword == Keyword.RECORD) declares &= tokens.is(i + 2, '(') || tokens.is(i + 2, '<');
         if (!declares) return;
         if (depth == 0) types.add(tokens.text(i + 1));
+        opensInterface = keyword == Keyword.INTERFACE && !tokens.is(i - 1, '@');
         featureIf(keyword == Keyword.ENUM, SyntaxFeature.ENUM, i);
         featureIf(keyword == Keyword.RECORD, SyntaxFeature.RECORD, i);
     }
@@ -193,6 +208,33 @@ public final class JavaReader {
         }
     }
 
+    private void tryResources(int i) {
+        if (!tokens.is(i + 1, '(')) return;
+        feature(SyntaxFeature.TRY_RESOURCES, i);
+        int end = tokens.word(i + 2) ? nameEnd(i + 2) : i;
+        featureIf(tokens.is(end, ')') || tokens.is(end, ';'), SyntaxFeature.TRY_VARIABLE, i);
+    }
+
+    /** A switch that stands where a value does. */
+    private void switchWord(int i) {
+        boolean value = tokens.is(i - 1, '=')
+                || tokens.is(i - 1, '(')
+                || tokens.is(i - 1, ',')
+                || tokens.is(i - 1, "return")
+                || tokens.is(i - 1, "yield");
+        featureIf(value && tokens.is(i + 1, '('), SyntaxFeature.SWITCH_EXPRESSION, i);
+    }
+
+    /** A method among the members of an interface that is private or static. */
+    private void interfaceMember(int i) {
+        if (depth < 0 || !interfaces.get(depth)) return;
+        int end = i + 1;
+        while (end < tokens.count() && end < i + LONGEST_HEADER && "(=;{".indexOf(tokens.first(end)) < 0) end++;
+        if (!tokens.is(end, '(')) return;
+        boolean hidden = tokens.is(i, Keyword.PRIVATE);
+        feature(hidden ? SyntaxFeature.PRIVATE_INTERFACE_METHOD : SyntaxFeature.STATIC_INTERFACE_METHOD, i);
+    }
+
     private void multiCatch(int i) {
         for (int k = i + 1; k < i + 40 && !tokens.is(k, ')'); k++) {
             featureIf(tokens.is(k, '|'), SyntaxFeature.MULTI_CATCH, i);
@@ -202,10 +244,31 @@ public final class JavaReader {
     private void caseLabel(int i) {
         inCase = true;
         featureIf(tokens.kind(i + 1) == Kind.STRING, SyntaxFeature.STRING_SWITCH, i);
+        caseList(i);
         if (!tokens.upper(i + 1)) return;
         int end = nameEnd(i + 1);
         boolean typed = tokens.word(end) && !tokens.is(end, Keyword.WHEN);
         featureIf(typed || tokens.is(end, '('), SyntaxFeature.SWITCH_PATTERN, i);
+    }
+
+    private void caseList(int i) {
+        int open = 0;
+        for (int k = i + 1; k < i + LONGEST_HEADER && k < tokens.count(); k++) {
+            switch (tokens.first(k)) {
+                case '(' -> open++;
+                case ')' -> open--;
+                case ':', '{', ';' -> {
+                    return;
+                }
+                case '-' -> {
+                    if (tokens.is(k, "->")) return;
+                }
+                case ',' -> {
+                    if (tokens.is(k, ',') && open == 0) feature(SyntaxFeature.CASE_LIST, i);
+                }
+                default -> {}
+            }
+        }
     }
 
     private void defaultWord(int i) {
@@ -228,6 +291,7 @@ public final class JavaReader {
         }
         while (tokens.is(end, '[') && tokens.is(end + 1, ']')) end += 2;
         featureIf(tokens.word(end), SyntaxFeature.INSTANCEOF_PATTERN, i);
+        featureIf(tokens.is(end, '('), SyntaxFeature.RECORD_PATTERN, i);
     }
 
     private int name(int i) {
@@ -258,8 +322,17 @@ public final class JavaReader {
 
     private void sign(int i) {
         switch (tokens.first(i)) {
-            case '{' -> depth++;
-            case '}' -> depth--;
+            case '{' -> {
+                depth++;
+                if (depth > 0) interfaces.set(depth, opensInterface);
+                opensInterface = false;
+            }
+            case '}' -> {
+                // what does not compile may close more than it opens
+                if (depth > 0) interfaces.clear(depth);
+                depth--;
+            }
+            case '.' -> featureIf(tokens.is(i + 1, '.') && tokens.is(i + 2, '.'), SyntaxFeature.VARIABLE_ARGUMENTS, i);
             case ':' -> {
                 if (tokens.is(i, "::")) feature(SyntaxFeature.METHOD_REFERENCE, i);
                 else inCase = false;
@@ -269,9 +342,24 @@ public final class JavaReader {
                 feature(inCase ? SyntaxFeature.SWITCH_ARROW : SyntaxFeature.LAMBDA, i);
                 inCase = false;
             }
-            case '<' -> featureIf(tokens.is(i + 1, '>'), SyntaxFeature.DIAMOND, i);
+            case '<' -> {
+                if (tokens.is(i + 1, '>')) diamond(i);
+            }
             default -> {}
         }
+    }
+
+    private void diamond(int i) {
+        feature(SyntaxFeature.DIAMOND, i);
+        if (!tokens.is(i + 2, '(')) return;
+        int open = 0;
+        int end = i + 2;
+        do {
+            if (tokens.is(end, '(')) open++;
+            if (tokens.is(end, ')')) open--;
+            end++;
+        } while (open > 0 && end < tokens.count());
+        featureIf(tokens.is(end, '{'), SyntaxFeature.ANONYMOUS_DIAMOND, i);
     }
 
     private void string(int i) {

@@ -8,10 +8,17 @@ import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
+import java.io.Writer;
+import java.net.URI;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import javax.tools.JavaCompiler;
+import javax.tools.JavaFileObject;
+import javax.tools.SimpleJavaFileObject;
+import javax.tools.ToolProvider;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -89,9 +96,66 @@ class JavaReaderTest {
                 Arguments.of(
                         "boolean m(Object o) { return o instanceof Map<?, ?> map; }", SyntaxFeature.INSTANCEOF_PATTERN),
                 Arguments.of("sealed interface S permits A, B {}", SyntaxFeature.SEALED),
+                Arguments.of("void m(int... numbers) {}", SyntaxFeature.VARIABLE_ARGUMENTS),
+                Arguments.of("interface I { static int m() { return 1; } }", SyntaxFeature.STATIC_INTERFACE_METHOD),
+                Arguments.of("interface I { private void m() {} }", SyntaxFeature.PRIVATE_INTERFACE_METHOD),
+                Arguments.of(
+                        "Comparator<String> c = new Comparator<>() { public int compare(String a, String b) { return 0; } };",
+                        SyntaxFeature.ANONYMOUS_DIAMOND),
+                Arguments.of("void m(Reader r) throws IOException { try (r) {} }", SyntaxFeature.TRY_VARIABLE),
+                Arguments.of("BinaryOperator<String> o = (var a, var b) -> a;", SyntaxFeature.VAR_PARAMETER),
+                Arguments.of(
+                        "int m(int i) { return switch (i) { default: yield 1; }; }", SyntaxFeature.SWITCH_EXPRESSION),
+                Arguments.of("void m(int i) { switch (i) { case 1, 2: } }", SyntaxFeature.CASE_LIST),
+                Arguments.of("boolean m(Object o) { return o instanceof R(int i); }", SyntaxFeature.RECORD_PATTERN),
                 Arguments.of(
                         "int m(Object o) { return switch (o) { case String s -> 1; default -> 0; }; }",
                         SyntaxFeature.SWITCH_PATTERN));
+    }
+
+    /** The compiler takes each piece at its level and refuses it at the one before, as far as it knows both. */
+    @ParameterizedTest
+    @MethodSource("syntax")
+    void agreesWithTheCompiler(String member, SyntaxFeature feature) {
+        int newest = Runtime.version().feature();
+        if (feature.level() > newest) return;
+        String text = "import java.io.*; import java.util.*; "
+                + (feature.level() < 8 ? "" : "import java.util.function.*; ") + "class T { class A extends"
+                + " Exception {} class B extends Exception {} static Reader open() throws IOException { return null; }"
+                + member + "}";
+        String plain = text.replace("Supplier<T> s = T::new", "Supplier<Object> s = Object::new")
+                .replace(
+                        "try { } catch (A | B e) { }",
+                        "try { if (m != null) throw new A(); throw new B(); } catch (A | B e) { }")
+                .replace("void m() { try { if", "Object m; void m() { try { if")
+                .replace("void m() { try (Reader", "void m() throws IOException { try (Reader")
+                .replace(
+                        "sealed interface S permits A, B {}",
+                        "sealed interface S permits C, D {} final class C implements S {} final class D implements S {}");
+        int lowest = 7;
+        assertThat(compiles(plain, Math.max(lowest, feature.level()))).isTrue();
+        if (feature.level() > lowest)
+            assertThat(compiles(plain, Math.max(lowest, feature.level() - 1))).isFalse();
+    }
+
+    private static boolean compiles(String text, int level) {
+        JavaCompiler compiler = ToolProvider.getSystemJavaCompiler();
+        JavaFileObject source = new SimpleJavaFileObject(URI.create("string:///T.java"), JavaFileObject.Kind.SOURCE) {
+            @Override
+            public CharSequence getCharContent(boolean ignoreEncodingErrors) {
+                return text;
+            }
+        };
+        List<String> options = List.of(
+                "--release",
+                String.valueOf(level),
+                "-proc:none",
+                "-d",
+                System.getProperty("java.io.tmpdir"),
+                "-implicit:none",
+                "-Xlint:none");
+        return compiler.getTask(Writer.nullWriter(), null, diagnostic -> {}, options, null, List.of(source))
+                .call();
     }
 
     @ParameterizedTest
