@@ -15,6 +15,7 @@ import java.util.function.Predicate;
  * @param reason why this value; a sentence without its full stop, may be empty
  * @param group the title under which views list it; empty for the usual one
  * @param about the key of a decision that this one refines
+ * @param implied whether it follows from other decisions, so that views may list it in short
  */
 public record Decision(
         String key,
@@ -26,7 +27,8 @@ public record Decision(
         List<Evidence> evidence,
         List<Alternative> alternatives,
         String group,
-        Optional<String> about) {
+        Optional<String> about,
+        boolean implied) {
     /** What a decision rests on. */
     public enum Basis {
         /** What the tree says. */
@@ -58,28 +60,44 @@ public record Decision(
     public static Decision of(
             String key, String title, String value, Certainty certainty, String reason, List<Evidence> evidence) {
         return new Decision(
-                key, title, value, certainty, Basis.EVIDENCE, reason, evidence, List.of(), "", Optional.empty());
+                key, title, value, certainty, Basis.EVIDENCE, reason, evidence, List.of(), "", Optional.empty(), false);
     }
 
     public Decision turningDown(List<Alternative> others) {
-        return new Decision(key, title, value, certainty, basis, reason, evidence, others, group, about);
+        return new Decision(key, title, value, certainty, basis, reason, evidence, others, group, about, implied);
     }
 
     /** The same, listed under a title of its own. */
     public Decision in(String title) {
-        return new Decision(key, this.title, value, certainty, basis, reason, evidence, alternatives, title, about);
+        return new Decision(
+                key, this.title, value, certainty, basis, reason, evidence, alternatives, title, about, implied);
     }
 
     /** The same, as a refinement of another decision. */
     public Decision refining(String other) {
         return new Decision(
-                key, title, value, certainty, basis, reason, evidence, alternatives, group, Optional.of(other));
+                key,
+                title,
+                value,
+                certainty,
+                basis,
+                reason,
+                evidence,
+                alternatives,
+                group,
+                Optional.of(other),
+                implied);
+    }
+
+    /** The same, as something that follows from other decisions. */
+    public Decision following() {
+        return new Decision(key, title, value, certainty, basis, reason, evidence, alternatives, group, about, true);
     }
 
     /** The same with another outcome. */
     Decision overruled(
             String other, Certainty sure, Basis by, String why, List<Evidence> places, List<Alternative> others) {
-        return new Decision(key, title, other, sure, by, why, places, others, group, about);
+        return new Decision(key, title, other, sure, by, why, places, others, group, about, false);
     }
 
     /**
@@ -103,7 +121,8 @@ public record Decision(
                 moved,
                 alternatives,
                 group,
-                about.map(prefix::concat));
+                about.map(prefix::concat),
+                implied);
     }
 
     /** The part of the key before its colon: what choices group by. */

@@ -67,7 +67,8 @@ public final class Deliberation {
                 evidence,
                 List.of(),
                 group,
-                Optional.empty());
+                Optional.empty(),
+                false);
         if (choices.of(question.key()).isEmpty() && !questions.contains(question)) questions.add(question);
         return settle(byDefault, check);
     }

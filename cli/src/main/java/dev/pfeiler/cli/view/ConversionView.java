@@ -32,7 +32,7 @@ public final class ConversionView {
                     screen.textColumn(defaults.stream().map(Decision::title).toList());
             for (Decision d : defaults) screen.row(screen.sign(d.certainty()), d.title(), d.value(), column);
         }
-        new LeftForYouView(screen).show(proposal.leftForYou());
+        new LeftForYouView(screen, false).show(proposal.leftForYou());
         screen.heading("Next");
         proposal.commands()
                 .forEach(command -> next(

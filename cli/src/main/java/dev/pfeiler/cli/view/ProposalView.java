@@ -10,15 +10,22 @@ import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.proposal.Question;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** Shows a proposal: the tree before and after, the decisions, the questions, and what is left for the user. */
 public final class ProposalView {
+    /** A proposal with more steps than that begins with a summary. */
+    private static final int LARGE = 60;
+    /** So many decisions of a part are in the summary. */
+    private static final int MAIN = 8;
+
     private final Screen screen;
     private final boolean verbose;
 
@@ -30,6 +37,7 @@ public final class ProposalView {
     public void show(ProjectTree tree, Proposal proposal) {
         screen.title("Proposal for " + tree.name() + ": convert to " + proposal.targets());
         screen.blank();
+        if (proposal.steps().size() > LARGE) summary(proposal);
         new TreePairView(screen, verbose).show(tree, proposal);
         for (Proposal.Part part : proposal.parts()) {
             String which = proposal.parts().size() == 1 ? "" : " (" + part.id() + ")";
@@ -41,6 +49,45 @@ public final class ProposalView {
         leftForYou(proposal.leftForYou());
         if (verbose) files(proposal.steps());
         screen.legend();
+    }
+
+    /** What is most important, in about ten lines. */
+    private void summary(Proposal proposal) {
+        Map<String, Long> steps = proposal.steps().stream()
+                .collect(Collectors.groupingBy(
+                        step -> step instanceof Step.Move
+                                ? "moved"
+                                : step instanceof Step.Write
+                                        ? "written"
+                                        : step instanceof Step.Edit ? "edited" : "retired",
+                        TreeMap::new,
+                        Collectors.counting()));
+        List<Decision> decisions = proposal.decisions();
+        String counts = steps.entrySet().stream()
+                .map(entry -> count(entry.getValue(), "file") + " " + entry.getKey())
+                .collect(Collectors.joining(", "));
+        String certainties = Arrays.stream(Certainty.values())
+                .map(certainty -> decisions.stream()
+                                .filter(d -> d.certainty() == certainty)
+                                .count() + " " + certainty.word())
+                .collect(Collectors.joining(", "));
+        screen.text(2, "Files: " + counts);
+        screen.text(2, "Decisions: " + certainties);
+        screen.text(2, "Open questions: " + proposal.questions().size());
+        screen.text(2, "Left for you: " + proposal.leftForYou().size());
+        for (Proposal.Part part : proposal.parts()) {
+            String main = proposal.decisionsOf(part).stream()
+                    .filter(decision -> decision.group().isEmpty())
+                    .limit(MAIN)
+                    .map(decision -> decision.title() + " " + decision.value())
+                    .collect(Collectors.joining(", "));
+            screen.text(2, (proposal.parts().size() == 1 ? "" : part.id() + ": ") + main);
+        }
+        screen.blank();
+    }
+
+    private static String count(long count, String what) {
+        return count + " " + what + (count == 1 ? "" : "s");
     }
 
     /** Decisions under the titles that they bring along; those that refine another are listed with it. */
@@ -88,10 +135,17 @@ public final class ProposalView {
     }
 
     private void refined(List<Decision> members, List<Decision> all) {
+        Map<String, List<Decision>> alike = new LinkedHashMap<>();
         for (Decision decision : members) {
             List<Decision> refinements = all.stream()
                     .filter(d -> d.about().equals(Optional.of(decision.key())))
                     .toList();
+            // what several have in common, with nothing to choose, is said once
+            if (!verbose && isPlain(decision, refinements)) {
+                alike.computeIfAbsent(refinements.get(0).value(), value -> new ArrayList<>())
+                        .add(decision);
+                continue;
+            }
             Certainty certainty =
                     refinements.stream().map(Decision::certainty).reduce(decision.certainty(), Certainty::and);
             String values = refinements.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
@@ -105,6 +159,20 @@ public final class ProposalView {
             }
             alternatives(decision);
         }
+        alike.forEach((value, decisions) -> {
+            String names = decisions.stream().map(Decision::value).collect(Collectors.joining(", "));
+            screen.row(screen.sign(Certainty.CERTAIN), value + " (" + decisions.size() + ")", "", 4);
+            screen.text(Screen.DETAIL, names + "; -v shows each", screen.palette()::quiet);
+        });
+    }
+
+    /** Whether a decision is certain, and so is the one about it, which follows from others. */
+    private static boolean isPlain(Decision decision, List<Decision> refinements) {
+        return refinements.size() == 1
+                && refinements.get(0).implied()
+                && decision.certainty() == Certainty.CERTAIN
+                && refinements.get(0).certainty() == Certainty.CERTAIN
+                && decision.alternatives().isEmpty();
     }
 
     private void questions(List<Question> questions) {
@@ -158,7 +226,7 @@ public final class ProposalView {
     }
 
     private void leftForYou(List<Finding> findings) {
-        new LeftForYouView(screen).show(findings);
+        new LeftForYouView(screen, verbose).show(findings);
     }
 
     private void files(List<Step> steps) {

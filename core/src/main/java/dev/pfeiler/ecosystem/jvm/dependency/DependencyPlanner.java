@@ -294,16 +294,16 @@ public final class DependencyPlanner {
         JarUse proposed = transitive
                 ? JarUse.TRANSITIVE
                 : JarUse.in(entry.map(ClassPathPlan.Entry::scope).orElse(natural.scope()));
-        String standing = deliberation.settle(
-                Decision.of(
-                                library.scopeKey(),
-                                scopeTitle(jar),
-                                proposed.word(),
-                                transitive ? Certainty.CERTAIN : natural.certainty(),
-                                why,
-                                natural.evidence())
-                        .refining(JarDecisions.key(jar)),
-                DependencyPlanner::checkUse);
+        Decision decision = Decision.of(
+                        library.scopeKey(),
+                        scopeTitle(jar),
+                        proposed.word(),
+                        transitive ? Certainty.CERTAIN : natural.certainty(),
+                        why,
+                        natural.evidence())
+                .refining(JarDecisions.key(jar));
+        boolean plain = transitive && planned.isEmpty();
+        String standing = deliberation.settle(plain ? decision.following() : decision, DependencyPlanner::checkUse);
         if (standing.equals(JarUse.EXCLUDE.word())) return new JarOutcome.Excluded(jar, "excluded by your choice");
         if (transitive) return new JarOutcome.Transitive(jar, library.coordinates(), plan.scope(entry.get()), why);
         ClassPathPlan.Entry declared = entry.orElseThrow();

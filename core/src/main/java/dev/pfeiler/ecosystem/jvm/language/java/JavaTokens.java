@@ -47,6 +47,7 @@ final class JavaTokens {
         WHEN
     }
 
+    private static final byte SIGN = (byte) Kind.SIGN.ordinal();
     private static final Kind[] KINDS = Kind.values();
     private static final Keyword[] KEYWORDS = Keyword.values();
 
@@ -155,7 +156,7 @@ final class JavaTokens {
     }
 
     boolean is(int i, char sign) {
-        return i >= 0 && i < count && bytes[starts[i]] == sign && ends[i] - starts[i] == 1;
+        return i >= 0 && i < count && kinds[i] == SIGN && bytes[starts[i]] == sign && ends[i] - starts[i] == 1;
     }
 
     boolean word(int i) {
@@ -169,8 +170,9 @@ final class JavaTokens {
         return first < 0 ? Character.isUpperCase(text(i).codePointAt(0)) : first >= 'A' && first <= 'Z';
     }
 
+    /** The first character of a sign; 0 for any other token. */
     byte first(int i) {
-        return i >= 0 && i < count ? bytes[starts[i]] : 0;
+        return i >= 0 && i < count && kinds[i] == SIGN ? bytes[starts[i]] : 0;
     }
 
     private void scan() {

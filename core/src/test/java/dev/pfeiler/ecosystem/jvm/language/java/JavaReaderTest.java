@@ -170,6 +170,11 @@ class JavaReaderTest {
     @ValueSource(
             strings = {
                 "boolean m(Object o) { return o instanceof String && true; }",
+                "void m(char c) { switch (c) { case ',': case ';': } }",
+                "int m(int i) { switch (i) { case 1: return m(m(2)); } return f(i, i); }",
+                "void m() { run(new ArrayList<>(), () -> { }); }",
+                "class C { private static int m() { return 1; } }",
+                "interface I { int N = f(1); class C { private void m() {} static int n() { return 2; } } }",
                 "int var = 1, record = 2; void m() { var = record; record(1); }",
                 "void m(int i) { switch (i) { case 1: r = () -> 2; default: } }",
                 "int a = b < c ? d : e; boolean permits = x > 0;",
