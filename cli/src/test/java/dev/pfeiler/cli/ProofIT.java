@@ -130,7 +130,9 @@ class ProofIT {
                 .isZero();
         Program.Run prove = prove(0);
         assertThat(prove.row("class level")).isEqualTo("explained 8 / 11");
-        assertThat(prove.differences("compiler settings")).containsExactly("changed level: your choice");
+        assertThat(prove.differences("compiler settings"))
+                .containsExactly(
+                        "changed level: your choice", "changed --release: selects the platform's API with the level");
     }
 
     /** Edits that change no product are no difference; the proof reports them and finds what was built all the same. */

@@ -25,6 +25,8 @@ public final class ProposalView {
     private static final int LARGE = 60;
     /** So many decisions of a part are in the summary. */
     private static final int MAIN = 8;
+    /** So many decisions that come out alike are said together. */
+    private static final int SEVERAL = 3;
 
     private final Screen screen;
     private final boolean verbose;
@@ -135,17 +137,10 @@ public final class ProposalView {
     }
 
     private void refined(List<Decision> members, List<Decision> all) {
-        Map<String, List<Decision>> alike = new LinkedHashMap<>();
+        Map<String, List<Decision>> alike = verbose ? Map.of() : alike(members, all);
         for (Decision decision : members) {
-            List<Decision> refinements = all.stream()
-                    .filter(d -> d.about().equals(Optional.of(decision.key())))
-                    .toList();
-            // what several have in common, with nothing to choose, is said once
-            if (!verbose && isPlain(decision, refinements)) {
-                alike.computeIfAbsent(refinements.get(0).value(), value -> new ArrayList<>())
-                        .add(decision);
-                continue;
-            }
+            if (alike.values().stream().anyMatch(same -> same.contains(decision))) continue;
+            List<Decision> refinements = refinements(decision, all);
             Certainty certainty =
                     refinements.stream().map(Decision::certainty).reduce(decision.certainty(), Certainty::and);
             String values = refinements.stream().map(Decision::value).distinct().collect(Collectors.joining(", "));
@@ -164,6 +159,25 @@ public final class ProposalView {
             screen.row(screen.sign(Certainty.CERTAIN), value + " (" + decisions.size() + ")", "", 4);
             screen.text(Screen.DETAIL, names + "; -v shows each", screen.palette()::quiet);
         });
+    }
+
+    private static List<Decision> refinements(Decision decision, List<Decision> all) {
+        return all.stream()
+                .filter(d -> d.about().equals(Optional.of(decision.key())))
+                .toList();
+    }
+
+    /** Decisions of which several come out alike, with nothing to choose: those are said together. */
+    private static Map<String, List<Decision>> alike(List<Decision> members, List<Decision> all) {
+        Map<String, List<Decision>> alike = new LinkedHashMap<>();
+        for (Decision decision : members) {
+            List<Decision> refinements = refinements(decision, all);
+            if (isPlain(decision, refinements))
+                alike.computeIfAbsent(refinements.get(0).value(), value -> new ArrayList<>())
+                        .add(decision);
+        }
+        alike.values().removeIf(same -> same.size() < SEVERAL);
+        return alike;
     }
 
     /** Whether a decision is certain, and so is the one about it, which follows from others. */
