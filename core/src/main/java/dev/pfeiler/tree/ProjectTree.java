@@ -137,6 +137,11 @@ public final class ProjectTree {
         return trouble;
     }
 
+    /** Whether a file may be executed. */
+    public boolean isExecutable(String path) {
+        return Files.isExecutable(onDisk(path));
+    }
+
     /** Where a file of the tree is on this machine. */
     public Path onDisk(String path) {
         return root.resolve(path);

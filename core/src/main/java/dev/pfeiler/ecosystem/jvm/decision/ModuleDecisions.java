@@ -102,6 +102,10 @@ final class ModuleDecisions {
                         .runBy(runners))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
+                .distribution(
+                        keep || packaging != Packaging.JAR
+                                ? Optional.empty()
+                                : new DistributionDecision(reading, project, module, own).decide(deliberation))
                 .filtering(keep ? Filtering.NONE : new FilteringDecision(reading, project, module).decide(deliberation))
                 .build();
     }

@@ -452,7 +452,9 @@ public final class FolderRoles {
     /** Whether a file is served where the web root is the tree itself. */
     private static boolean servedAtTop(String path) {
         if (path.startsWith("WEB-INF/") || path.startsWith("META-INF/")) return true;
-        return Set.of("jsp", "jspf", "html", "htm", "css", "js", "png", "gif", "jpg", "jpeg", "ico", "svg", "tag")
+        return Set.of(
+                        "jsp", "jspf", "jspx", "xhtml", "tagx", "woff", "woff2", "ttf", "eot", "webp", "html", "htm",
+                        "css", "js", "png", "gif", "jpg", "jpeg", "ico", "svg", "tag")
                 .contains(Paths.extension(path));
     }
 

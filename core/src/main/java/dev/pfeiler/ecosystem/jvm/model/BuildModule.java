@@ -21,6 +21,7 @@ public final class BuildModule {
     private final Optional<Launch> launch;
     private final Optional<CompilerSettings> compiler;
     private final Filtering filtering;
+    private final Optional<Distribution> distribution;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -35,6 +36,7 @@ public final class BuildModule {
         this.launch = builder.launch;
         this.compiler = builder.compiler;
         this.filtering = builder.filtering;
+        this.distribution = builder.distribution;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -93,6 +95,11 @@ public final class BuildModule {
         return compiler;
     }
 
+    /** The archive in which its product is handed on, if one is made. */
+    public Optional<Distribution> distribution() {
+        return distribution;
+    }
+
     public Filtering filtering() {
         return filtering;
     }
@@ -122,6 +129,7 @@ public final class BuildModule {
         private Optional<Launch> launch = Optional.empty();
         private Optional<CompilerSettings> compiler = Optional.empty();
         private Filtering filtering = Filtering.NONE;
+        private Optional<Distribution> distribution = Optional.empty();
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -171,6 +179,11 @@ public final class BuildModule {
 
         public Builder filtering(Filtering replaced) {
             this.filtering = replaced;
+            return this;
+        }
+
+        public Builder distribution(Optional<Distribution> made) {
+            this.distribution = made;
             return this;
         }
 

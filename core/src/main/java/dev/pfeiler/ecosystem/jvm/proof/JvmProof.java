@@ -13,6 +13,7 @@ import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
@@ -124,6 +125,7 @@ public final class JvmProof {
                             .rows());
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
+            distribution(module, run, notes).ifPresent(own::add);
             own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
             notes.addAll(baselines.get(module.name()).notes());
         }
@@ -159,6 +161,28 @@ public final class JvmProof {
 
     private static Difference unchecked(String subject, String detail) {
         return new Difference(subject, Difference.Kind.UNCHECKED, detail, "");
+    }
+
+    /** The archive in which a program is handed on, if the old build makes one. */
+    private Optional<Comparison> distribution(SourceModule module, BuildRun run, List<String> notes)
+            throws IOException {
+        DistributionComparison comparison = new DistributionComparison(context, module);
+        Optional<Wiring.Archive> old = comparison.old();
+        if (old.isEmpty()) return Optional.empty();
+        String format = context.build(module).distribution().orElseThrow().format();
+        Optional<Path> made = run.archives().stream()
+                .filter(archive -> archive.toString().endsWith("." + format))
+                .filter(archive -> module(archive).equals(Optional.of(module)) && Files.exists(archive))
+                .findFirst();
+        if (made.isEmpty())
+            return Optional.of(new Comparison(
+                    "distribution",
+                    "1",
+                    "none",
+                    List.of(new Difference(old.get().path(), Difference.Kind.GONE, ""))));
+        if (format.equals("zip")) return Optional.of(comparison.compare(old.get(), made.get()));
+        notes.add("The contents of " + made.get().getFileName() + " were not compared.");
+        return Optional.empty();
     }
 
     /** The archive that the build tool wrote for a module: of several, the one without a classifier. */

@@ -19,6 +19,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** Decides a project's own coordinates: from its packages, its name and what the tree says of a version. */
 public final class ProjectIdentity {
@@ -148,7 +149,7 @@ public final class ProjectIdentity {
                 .flatMap(archive -> Optional.ofNullable(archive.manifest().get(IMPLEMENTATION_VERSION)).stream())
                 .filter(setting -> A_VERSION.matcher(setting.value()).matches())
                 .findFirst()
-                .or(() -> archives.stream()
+                .or(() -> Stream.concat(archives.stream(), wirings.stream().flatMap(w -> w.distributions().stream()))
                         .flatMap(archive -> archive.version().stream())
                         .findFirst());
     }

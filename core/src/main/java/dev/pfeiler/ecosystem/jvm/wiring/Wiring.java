@@ -23,6 +23,7 @@ import java.util.stream.Stream;
  * @param version the project's version
  * @param compilations the calls of a compiler, in order
  * @param archives the archives that are made, in order
+ * @param distributions the archives that the program is handed on in, in order
  * @param mainClasses classes that are started
  * @param testRuns the calls of a test runner, in order
  * @param copies what is copied, in order
@@ -41,6 +42,7 @@ public record Wiring(
         Optional<Setting> version,
         List<Compilation> compilations,
         List<Archive> archives,
+        List<Archive> distributions,
         List<Setting> mainClasses,
         List<TestRun> testRuns,
         List<Copy> copies,
@@ -73,6 +75,7 @@ public record Wiring(
         files = List.copyOf(files);
         compilations = List.copyOf(compilations);
         archives = List.copyOf(archives);
+        distributions = List.copyOf(distributions);
         mainClasses = List.copyOf(mainClasses);
         testRuns = List.copyOf(testRuns);
         copies = List.copyOf(copies);
@@ -373,6 +376,7 @@ public record Wiring(
                 version,
                 compilations,
                 archives,
+                distributions,
                 mainClasses,
                 testRuns,
                 copies,

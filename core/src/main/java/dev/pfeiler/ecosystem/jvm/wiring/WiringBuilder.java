@@ -25,6 +25,7 @@ public final class WiringBuilder {
     public final List<String> files = new ArrayList<>();
     public final List<Wiring.Compilation> compilations = new ArrayList<>();
     public final List<Wiring.Archive> archives = new ArrayList<>();
+    public final List<Wiring.Archive> distributions = new ArrayList<>();
     public final List<Wiring.Setting> mainClasses = new ArrayList<>();
     public final List<Wiring.TestRun> testRuns = new ArrayList<>();
     public final List<Wiring.Generator> generators = new ArrayList<>();
@@ -167,6 +168,7 @@ public final class WiringBuilder {
                 version,
                 compilations,
                 archives.stream().map(this::withCopies).toList(),
+                distributions.stream().map(this::withCopies).toList(),
                 mainClasses,
                 testRuns,
                 copies,

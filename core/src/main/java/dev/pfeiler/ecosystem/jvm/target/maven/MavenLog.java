@@ -23,7 +23,7 @@ final class MavenLog {
             "Could not (?:find artifact|transfer artifact) (\\S+?:\\S+?:\\S+)|Failure to find (\\S+)|The following artifacts could not be resolved: ([^,\\s]+)|the artifact (\\S+) has not been downloaded");
     private static final Pattern TESTS = Pattern.compile("Tests run: (\\d+), Failures: (\\d+), Errors: (\\d+).*");
 
-    private static final Pattern ARCHIVE = Pattern.compile("\\[INFO\\] Building (?:jar|war|ear): (.+)");
+    private static final Pattern ARCHIVE = Pattern.compile("\\[INFO\\] Building (?:jar|war|ear|zip|tar): (.+)");
     private static final String COMMAND_LINE = "[DEBUG] Command line options:";
 
     private final List<String> lines;

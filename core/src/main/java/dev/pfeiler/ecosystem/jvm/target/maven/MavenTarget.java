@@ -58,7 +58,13 @@ public final class MavenTarget implements JvmTarget {
 
     @Override
     public SortedMap<String, String> write(JvmBuild build) {
-        return PomWriter.write(build);
+        SortedMap<String, String> descriptors = PomWriter.write(build);
+        AssemblyWriter assemblies = new AssemblyWriter(build.coordinates().version());
+        for (BuildModule module : build.modules()) {
+            module.distribution()
+                    .ifPresent(made -> descriptors.put(module.path(AssemblyWriter.DESCRIPTOR), assemblies.write(made)));
+        }
+        return descriptors;
     }
 
     @Override

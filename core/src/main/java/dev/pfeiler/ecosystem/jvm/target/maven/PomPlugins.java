@@ -19,6 +19,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
@@ -72,6 +75,8 @@ final class PomPlugins {
         plugins.addAll(MavenGenerators.plugins(module.generated()));
         if (module.product() instanceof Product.Library library && library.withLibraries())
             plugins.add(launch.withLibraries(module));
+        if (module.distribution().isPresent())
+            plugins.add(new AssemblyWriter(build.coordinates().version()).plugin(module));
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
         for (String name : versions().keySet()) {
@@ -260,10 +265,21 @@ final class PomPlugins {
         PomElement manifest = new PomElement("manifest");
         module.manifest().attributes().forEach((key, value) -> {
             if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
-            else if (key.equals(Manifest.CLASS_PATH) && !build.packs(module)) manifest.add("addClasspath", "true");
-            else entries.add(key, value);
+            else if (key.equals(Manifest.CLASS_PATH) && !build.packs(module)) {
+                manifest.add("addClasspath", "true");
+                prefix(value).ifPresent(folder -> manifest.add("classpathPrefix", folder));
+            } else entries.add(key, value);
         });
         configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
+    }
+
+    /** The folder that most entries of a class path are in, with a slash behind it. */
+    private static Optional<String> prefix(String classPath) {
+        Map<String, Long> folders = Stream.of(classPath.strip().split("\\s+"))
+                .filter(entry -> entry.contains("/"))
+                .collect(Collectors.groupingBy(
+                        entry -> entry.substring(0, entry.lastIndexOf('/') + 1), TreeMap::new, Collectors.counting()));
+        return folders.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
     }
 
     private static void web(PomElement configuration, Product.WebArchive web, BuildModule module) {

@@ -28,9 +28,9 @@ final class AntTasks {
     /** Tasks that decide nothing about what is built. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo tstamp description fail touch chmod input zip tar gzip move
+            mkdir delete echo tstamp description fail touch chmod input gzip move
             fixcrlf checksum junitreport taskdef typedef record sleep
-            buildnumber loadproperties loadfile pathconvert dirname basename length uptodate
+            buildnumber loadproperties loadfile dirname basename length uptodate
             whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
             mail local augment bindtargets concat replaceregexp"""
@@ -67,6 +67,7 @@ final class AntTasks {
     private static final Map<String, String> PARTS = Map.of(
             "fileset", "",
             "zipfileset", "",
+            "tarfileset", "",
             "classes", "WEB-INF/classes",
             "lib", "WEB-INF/lib",
             "webinf", "WEB-INF",
@@ -101,6 +102,8 @@ final class AntTasks {
             case "available", "condition" -> condition(task);
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
+            case "zip", "tar" -> distribution(task);
+            case "pathconvert" -> pathConvert(task);
             case "java" -> java(task);
             case "junit", "testng" -> testRun(task, element);
             case "junitlauncher" ->
@@ -278,13 +281,7 @@ final class AntTasks {
         DESCRIPTORS.forEach((attribute, folder) -> paths.inside(paths.value(e, attribute))
                 .filter(tree::has)
                 .ifPresent(descriptor -> contents.add(Wiring.Content.of(tree, descriptor, folder))));
-        for (XmlElement child : e.children()) {
-            if (child.name().equals("mappedresources")) contents.addAll(mapped(task, child));
-            if (!PARTS.containsKey(child.name())) continue;
-            XmlElement set = paths.referenced(child);
-            String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
-            paths.contents(set, prefix).forEach(contents::add);
-        }
+        contents.addAll(parts(task));
         Optional<Evidence> unpacked = e.children().stream()
                 .filter(child -> child.name().equals("zipgroupfileset")
                         || child.name().equals("zipfileset")
@@ -304,6 +301,63 @@ final class AntTasks {
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, unpacked, task.evidence()));
         if (e.name().equals("war")) warFolder(task);
+    }
+
+    /** What nested sets of files add to an archive. */
+    private List<Wiring.Content> parts(AntElement task) {
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (XmlElement child : task.element().children()) {
+            if (child.name().equals("mappedresources")) contents.addAll(mapped(task, child));
+            if (!PARTS.containsKey(child.name())) continue;
+            XmlElement set = paths.referenced(child);
+            String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
+            String whole = paths.value(set, "fullpath");
+            if (!whole.isEmpty()) prefix = Paths.parent(whole);
+            paths.contents(set, prefix).forEach(contents::add);
+        }
+        return contents;
+    }
+
+    /** An archive in which a program is handed on. */
+    private void distribution(AntElement task) {
+        XmlElement e = task.element();
+        String file = paths.value(e, "destfile") + paths.value(e, "zipfile") + paths.value(e, "tarfile");
+        Optional<String> path = paths.inside(file);
+        if (path.isEmpty()) return;
+        List<Wiring.Content> contents = new ArrayList<>();
+        if (!paths.value(e, "basedir").isEmpty())
+            paths.content(e, "basedir", "").ifPresent(contents::add);
+        contents.addAll(parts(task));
+        draft.distributions.add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
+    }
+
+    /** A property made of a path: its entries with something between them, as mappers rename them. */
+    private void pathConvert(AntElement task) {
+        XmlElement e = task.element();
+        List<Wiring.Library> entries = new ArrayList<>();
+        if (!paths.value(e, "refid").isEmpty())
+            entries.addAll(paths.named(paths.value(e, "refid")).orElse(List.of()));
+        entries.addAll(paths.entries(task.file(), e.with(Map.of(), e.children())));
+        boolean flat = e.all()
+                .anyMatch(child -> child.name().equals("flattenmapper")
+                        || paths.value(child, "type").equals("flatten"));
+        Optional<XmlElement> glob = e.all()
+                .filter(child -> child.name().equals("globmapper")
+                        || paths.value(child, "type").equals("glob"))
+                .findFirst();
+        boolean understood = e.all()
+                .noneMatch(child -> child.name().equals("map")
+                        || child.name().endsWith("mapper")
+                                && !Set.of("flattenmapper", "globmapper", "chainedmapper", "mapper")
+                                        .contains(child.name()));
+        // without a mapper, the paths would be those of this machine
+        if (!understood || !flat || entries.isEmpty()) return;
+        String to = glob.map(mapper -> paths.value(mapper, "to")).orElse("*");
+        String separator = e.attributes().containsKey("pathsep") ? paths.value(e, "pathsep") : ":";
+        String value = entries.stream()
+                .map(entry -> to.replace("*", Paths.name(entry.path())))
+                .collect(Collectors.joining(separator));
+        properties.set(paths.value(e, "property"), value, task.evidence());
     }
 
     /** Files that go into an archive one by one, where a mapper says. */

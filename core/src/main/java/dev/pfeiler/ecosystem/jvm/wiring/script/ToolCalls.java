@@ -49,6 +49,7 @@ public final class ToolCalls {
         switch (program) {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
+            case "zip", "tar" -> distribution(program, rest, folder, evidence);
             case "javadoc" -> JavadocOptions.call(rest, evidence, draft.documentation);
             case "java", "javaw" -> java(rest, folder, evidence);
             case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
@@ -250,6 +251,35 @@ public final class ToolCalls {
                                 contents.add(whole ? new Wiring.Content(p, "", List.of(), List.of()) : packed(p, one)));
         }
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
+    }
+
+    /** An archive in which a program is handed on, made of files and folders under their own names. */
+    private void distribution(String program, List<String> arguments, String folder, Evidence evidence) {
+        List<String> plain = new ArrayList<>();
+        String in = folder;
+        boolean creates = program.equals("zip");
+        for (int i = 0; i < arguments.size(); i++) {
+            String word = arguments.get(i);
+            boolean options = word.startsWith("-") || program.equals("tar") && i == 0;
+            if (word.equals("-C") && i + 1 < arguments.size()) in = Paths.join(folder, arguments.get(++i));
+            else if (word.equals("-x")) break;
+            else if (options)
+                creates |= program.equals("tar") && word.replace("-", "").startsWith("c");
+            else plain.add(word.replace('\\', '/'));
+        }
+        Optional<String> path = plain.isEmpty() ? Optional.empty() : inside(plain.get(0), folder);
+        if (!creates || path.isEmpty()) return;
+        List<Wiring.Content> contents = new ArrayList<>();
+        for (String name : plain.subList(1, plain.size())) {
+            boolean whole = List.of(".", "./", "*").contains(name);
+            for (String one : whole ? List.of(".") : text.glob(name, in)) {
+                String below = in;
+                inside(one, below)
+                        .ifPresent(p ->
+                                contents.add(whole ? new Wiring.Content(p, "", List.of(), List.of()) : packed(p, one)));
+            }
+        }
+        draft.distributions.add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), evidence));
     }
 
     /** A file or folder that goes into an archive under the name that it is called by. */

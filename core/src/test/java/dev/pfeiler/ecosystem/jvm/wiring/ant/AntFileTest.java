@@ -167,6 +167,26 @@ class AntFileTest {
     }
 
     @Test
+    void stepsThatMayChangeWhatIsMadeAreNamed() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'>",
+                "<javac srcdir='src' destdir='out'/>",
+                "<exec executable='sed'/>",
+                "<echo file='out/version.txt'>1</echo>",
+                "<echo file='log.txt'>done</echo>",
+                "<scp file='a.jar' todir='port:'/>",
+                "<jar destfile='a.jar' basedir='out'/>",
+                "</target>");
+        assertThat(wiring.unanalyzed().steps())
+                .extracting(
+                        step -> step.subject() + " " + step.evidence().get(0).line())
+                .containsExactly("<exec> sed 4", "<echo> 5");
+        assertThat(wiring.unanalyzed().uploads())
+                .extracting(Wiring.Setting::value)
+                .containsExactly("<scp>");
+    }
+
+    @Test
     void webArchivesNameTheirWebFolder() throws IOException {
         sketch.file("web/WEB-INF/web.xml", "<web-app/>");
         Wiring wiring = read(

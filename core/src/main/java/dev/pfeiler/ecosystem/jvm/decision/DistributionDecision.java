@@ -1,0 +1,139 @@
+package dev.pfeiler.ecosystem.jvm.decision;
+
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** Decides whether the build tool makes the archive in which the old build handed the program on. */
+final class DistributionDecision {
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final SourceModule module;
+    private final Coordinates own;
+
+    /** @param own the project's own coordinates */
+    DistributionDecision(JvmReading reading, JvmProject project, SourceModule module, Coordinates own) {
+        this.reading = reading;
+        this.project = project;
+        this.module = module;
+        this.own = own;
+    }
+
+    /** The first archive that the module's own archive goes into, or for an only module, its sources or libraries. */
+    Optional<Distribution> decide(Deliberation deliberation) {
+        Optional<Wiring.Archive> made = reading.wirings().stream()
+                .flatMap(wiring -> wiring.distributions().stream())
+                .filter(archive -> product(archive).isPresent())
+                .findFirst();
+        if (made.isEmpty()) return Optional.empty();
+        Distribution distribution = distribution(made.get());
+        String name = distribution.name() + "." + distribution.format();
+        String standing = deliberation.settle(
+                Decision.of(
+                        module.name().key("distribution"),
+                        module.name().titled("Distribution"),
+                        name,
+                        Certainty.CERTAIN,
+                        "the old build hands the program on in it",
+                        List.of(made.get().evidence())),
+                Choosable.oneOf(name, Choosable.WITHOUT));
+        return standing.equals(Choosable.WITHOUT) ? Optional.empty() : Optional.of(distribution);
+    }
+
+    private Distribution distribution(Wiring.Archive made) {
+        String file = Paths.name(made.path());
+        String format = file.endsWith(".tar.gz") ? "tar.gz" : file.endsWith(".tgz") ? "tar.gz" : Paths.extension(file);
+        String stem = file.replaceFirst("(\\.tar)?\\.[A-Za-z]+$", "");
+        Optional<String> libraries = project.libraries().stream()
+                .flatMap(jar -> made.entry(jar.path()).stream())
+                .map(Paths::parent)
+                .findFirst();
+        return new Distribution(versioned(made, stem), format, product(made), libraries, files(made));
+    }
+
+    /** A name with the project's version in the place of the old one. */
+    private String versioned(Wiring.Archive made, String stem) {
+        return made.version()
+                .filter(version -> stem.endsWith(version.value()))
+                .map(version ->
+                        stem.substring(0, stem.length() - version.value().length()) + own.version())
+                .orElse(stem);
+    }
+
+    /** The folder in an archive that the module's own archive goes to. */
+    private Optional<String> product(Wiring.Archive made) {
+        return module.archive().flatMap(archive -> made.entry(archive.path())).map(Paths::parent);
+    }
+
+    /** The other files, by folder and place, where they are after the conversion. */
+    private List<Distribution.Files> files(Wiring.Archive made) {
+        Map<String, List<String>> byPlace = new TreeMap<>();
+        Map<String, Boolean> executable = new TreeMap<>();
+        Set<String> whole = new HashSet<>();
+        for (TreeFile file : reading.tree().files()) {
+            if (file.link() || isLibrary(file.path())) continue;
+            Optional<String> entry = made.entry(file.path());
+            if (entry.isEmpty()) continue;
+            String now = moved(file.path());
+            // a file that is renamed on the way cannot be one of a set
+            if (!Paths.name(now).equals(Paths.name(entry.get()))) continue;
+            String key = SourceSetDecision.fromModule(module, Paths.parent(now)) + "\n" + Paths.parent(entry.get());
+            byPlace.computeIfAbsent(key, k -> new ArrayList<>()).add(Paths.name(now));
+            String folder = Paths.parent(file.path());
+            boolean stays = now.equals(file.path()) && !folder.isEmpty();
+            if (stays && takesAll(made, folder, Paths.parent(entry.get()))) whole.add(key);
+            executable.merge(key, reading.tree().isExecutable(file.path()), Boolean::logicalOr);
+        }
+        List<Distribution.Files> files = new ArrayList<>();
+        byPlace.forEach((key, names) -> {
+            String[] places = key.split("\n", -1);
+            List<String> includes = whole.contains(key) ? List.of() : names;
+            files.add(new Distribution.Files(places[0], places[1], includes, List.of(), executable.get(key)));
+        });
+        return files;
+    }
+
+    /** Whether all files of a folder, which stay where they are, go to one place in an archive. */
+    private boolean takesAll(Wiring.Archive made, String folder, String place) {
+        return reading.tree().under(folder).allMatch(file -> made.entry(file.path())
+                .filter(entry -> entry.equals(Paths.join(place, Paths.relative(folder, file.path()))))
+                .filter(entry -> Paths.parent(file.path()).equals(folder))
+                .filter(entry -> project.layout().of(file.path()).isEmpty())
+                .isPresent());
+    }
+
+    private boolean isLibrary(String path) {
+        return project.withCopies().map(Jar::path).anyMatch(path::equals);
+    }
+
+    private String moved(String path) {
+        return project.layout()
+                .of(path)
+                .filter(placement -> placement.role() != Role.LEFT && placement.role() != Role.OUTPUT)
+                .map(this::goal)
+                .orElse(path);
+    }
+
+    private String goal(Placement placement) {
+        return module.path(placement.role().conventional(placement.relative()));
+    }
+}

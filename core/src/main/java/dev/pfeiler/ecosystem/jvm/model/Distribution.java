@@ -1,0 +1,36 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * An archive in which a program is handed on: its own archive, its libraries, and files as they are.
+ *
+ * @param name its file name without extension
+ * @param format the extension of its file, for example {@code zip} or {@code tar.gz}
+ * @param product the folder in it that the archive of the module goes to; none if that does not go in
+ * @param libraries the folder in it that the libraries go to; none if they do not go in
+ */
+public record Distribution(
+        String name, String format, Optional<String> product, Optional<String> libraries, List<Files> files) {
+    /**
+     * Files that go in.
+     *
+     * @param folder relative to the module; {@code .} is the module itself
+     * @param target the folder in the archive that they go to; empty for its top
+     * @param includes patterns of what goes in; empty for all
+     * @param excludes patterns of what does not go in
+     * @param executable whether they can be executed
+     */
+    public record Files(
+            String folder, String target, List<String> includes, List<String> excludes, boolean executable) {
+        public Files {
+            includes = List.copyOf(includes);
+            excludes = List.copyOf(excludes);
+        }
+    }
+
+    public Distribution {
+        files = List.copyOf(files);
+    }
+}

@@ -1,0 +1,104 @@
+package dev.pfeiler.ecosystem.jvm.proof;
+
+import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.Difference.Kind;
+import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * Compares the archive in which a program is handed on with the one that the wiring describes: files by their bytes,
+ * libraries wherever they are, and the program's own archive, which is compared on its own, by its presence.
+ */
+final class DistributionComparison {
+    private static final String PRODUCT = "";
+    private static final String RENAMED = "libraries are named after their artifacts";
+
+    private final ProofContext context;
+    private final SourceModule module;
+
+    DistributionComparison(ProofContext context, SourceModule module) {
+        this.context = context;
+        this.module = module;
+    }
+
+    /** The archive that the wiring makes, if the build tool makes it too. */
+    Optional<Wiring.Archive> old() {
+        if (context.build(module).distribution().isEmpty()) return Optional.empty();
+        return context.reading().wirings().stream()
+                .flatMap(wiring -> wiring.distributions().stream())
+                .filter(made -> product(made).isPresent())
+                .findFirst();
+    }
+
+    private Optional<String> product(Wiring.Archive made) {
+        return module.archive().flatMap(archive -> made.entry(archive.path()));
+    }
+
+    Comparison compare(Wiring.Archive made, Path now) throws IOException {
+        Map<String, String> before = before(made);
+        Map<String, String> after = new TreeMap<>();
+        for (Map.Entry<String, byte[]> entry : ArchiveEntries.of(now).entrySet())
+            after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
+        product(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
+        List<Difference> differences = new ArrayList<>();
+        Map<String, String> added = new HashMap<>();
+        after.forEach((entry, hash) -> {
+            if (!before.containsKey(entry)) added.put(hash, entry);
+        });
+        before.forEach((entry, hash) -> {
+            String other = after.get(entry);
+            if (hash.equals(other)) return;
+            String elsewhere = added.remove(hash);
+            if (elsewhere != null)
+                differences.add(new Difference(entry, Kind.MOVED, "now " + elsewhere, isLibrary(hash) ? RENAMED : ""));
+            else differences.add(new Difference(entry, other == null ? Kind.GONE : Kind.CHANGED, causeOf(hash)));
+        });
+        added.values().forEach(entry -> differences.add(new Difference(entry, Kind.ADDED, "")));
+        return new Comparison("distribution", before.size() + " files", after.size() + " files", differences);
+    }
+
+    /** Entries with the hashes of their bytes. */
+    private Map<String, String> before(Wiring.Archive made) throws IOException {
+        ProjectTree tree = context.reading().tree();
+        Map<String, String> before = new TreeMap<>();
+        for (TreeFile file : tree.files()) {
+            Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
+            if (entry.isPresent()) before.put(entry.get(), Hashing.sha1(tree.onDisk(file.path())));
+        }
+        product(made).ifPresent(place -> before.put(place, PRODUCT));
+        return before;
+    }
+
+    private boolean isLibrary(String sha1) {
+        return context.project().withCopies().map(Jar::sha1).anyMatch(sha1::equals);
+    }
+
+    /** Why a library is not there: it is not needed to run the program. */
+    private String causeOf(String sha1) {
+        return context.decisions()
+                .outcomes()
+                .filter(outcome ->
+                        outcome.jar().filter(jar -> jar.sha1().equals(sha1)).isPresent())
+                .filter(outcome ->
+                        outcome.scope().filter(scope -> scope.ships()).isEmpty())
+                .map(outcome -> outcome.scope()
+                        .map(scope -> "in scope " + scope.word() + ": " + outcome.why())
+                        .orElse(outcome.why()))
+                .collect(Collectors.joining("; "));
+    }
+}

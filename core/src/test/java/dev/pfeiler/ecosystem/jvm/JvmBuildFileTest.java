@@ -1,0 +1,135 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** What build files do beside compiling: replace text, make several archives, hand the program on. */
+class JvmBuildFileTest extends ProposedProject {
+    @Test
+    void replacedTextIsReplacedByTheBuildTool() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A { String v = Version.V; }")
+                .file("templates/p/Version.java", "package p; class Version { static final String V = \"@VERSION@\"; }")
+                .file("conf/a.properties", "owner=${owner}", "home=${user.home}")
+                .file("conf/notes.txt", "not copied")
+                .file(
+                        "build.xml",
+                        "<project><property name='version' value='3.1'/><property name='owner' value='Port office'/>",
+                        "<target name='x'><copy todir='gen'><fileset dir='templates'/>",
+                        "<filterset><filter token='VERSION' value='${version}'/></filterset></copy>",
+                        "<javac srcdir='src:gen' destdir='out'/>",
+                        "<copy todir='out'><fileset dir='conf' includes='*.properties'/>",
+                        "<filterchain><expandproperties/></filterchain></copy></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "filtering")).isEqualTo("VERSION owner");
+        assertThat(goal(proposal, "templates/p/Version.java")).isEqualTo("src/main/java-templates/p/Version.java");
+        assertThat(goal(proposal, "conf/a.properties")).isEqualTo("src/main/resources/a.properties");
+        assertThat(goal(proposal, "conf/notes.txt")).isEqualTo("stays");
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<VERSION>${project.version}</VERSION>", "<owner>Port office</owner>")
+                .containsSubsequence(
+                        "<exclude>a.properties</exclude>", "<include>a.properties</include>", "<filtering>true<")
+                .containsSubsequence("templating-maven-plugin", "<goal>filter-sources</goal>")
+                .as("both kinds of marks are usual")
+                .doesNotContain("<delimiter>");
+        assertThat(written(propose("filtering=without"), "pom.xml")).doesNotContain("filtering", "Port office");
+    }
+
+    @Test
+    void aMacroTakesElementsAndArchivesOfOneCompilationAreModules() throws IOException {
+        sketch.file("src/p/api/Gate.java", "package p.api; public class Gate {}")
+                .file("src/p/Main.java", "package p; class Main { p.api.Gate gate; }")
+                .file("src/p/old/Broken.java", "package p.old; class Broken extends Missing {}")
+                .file(
+                        "build.xml",
+                        "<project name='port'><macrodef name='compile'><attribute name='from'/><element name='more' optional='true'/>",
+                        "<sequential><javac srcdir='@{from}' destdir='out'><more/></javac></sequential></macrodef>",
+                        "<target name='x'><compile from='src'><more><exclude name='**/old/**'/></more></compile>",
+                        "<jar destfile='port-api.jar' basedir='out' includes='p/api/**'/>",
+                        "<jar destfile='port.jar' basedir='out' excludes='p/api/**'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "modules")).isEqualTo("port-api port");
+        assertThat(goal(proposal, "src/p/api/Gate.java")).isEqualTo("port-api/src/main/java/p/api/Gate.java");
+        assertThat(goal(proposal, "src/p/Main.java")).isEqualTo("port/src/main/java/p/Main.java");
+        assertThat(goal(proposal, "src/p/old/Broken.java")).as("excluded").isEqualTo("stays");
+    }
+
+    @Test
+    void modulesOfTheModuleSystemAreModulesOfTheBuild() throws IOException {
+        sketch.file("src/port.hull/module-info.java", "module port.hull { exports port.hull; }")
+                .file("src/port.hull/port/hull/Hull.java", "package port.hull; public class Hull {}")
+                .file("src/port.deck/module-info.java", "module port.deck { requires port.hull; requires rope; }")
+                .file("src/port.deck/port/deck/Deck.java", "package port.deck; class Deck { rope.Rope rope; }")
+                .jar("mods/rope.jar", "rope.Rope")
+                .file(
+                        "build.sh",
+                        "javac --release 11 -d out --module-source-path src -p mods $(find src -name '*.java')",
+                        "jar --create --file deck.jar -C out/port.deck .",
+                        "java -p out:mods -m port.deck/port.deck.Deck");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "modules")).isEqualTo("port.hull deck");
+        assertThat(goal(proposal, "src/port.deck/module-info.java")).isEqualTo("deck/src/main/java/module-info.java");
+        assertThat(written(proposal, "deck/pom.xml"))
+                .as("required, though no class of it is used")
+                .contains("<artifactId>port.hull</artifactId>", "<artifactId>rope</artifactId>");
+        assertThat(proposal.decision("folder:mods")).as("a folder of libraries").isEmpty();
+    }
+
+    @Test
+    void aDistributionIsMadeOfTheProductItsLibrariesAndFiles() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A { public static void main(String[] a) {} }")
+                .jar("libs/rope.jar", "rope.Rope")
+                .file("native/depth.so", "x")
+                .file("README.txt", "read me")
+                .file(
+                        "build.xml",
+                        "<project name='port'><path id='cp'><fileset dir='libs'/></path><target name='x'>",
+                        "<javac srcdir='src' destdir='out' classpathref='cp'/>",
+                        "<pathconvert property='names' pathsep=' '><path refid='cp'/>",
+                        "<chainedmapper><flattenmapper/><globmapper from='*' to='lib/*'/></chainedmapper></pathconvert>",
+                        "<jar destfile='Port.jar' basedir='out'><manifest><attribute name='Class-Path' value='${names}'/>",
+                        "</manifest></jar><zip destfile='dist/Port-1.7.zip'><zipfileset file='Port.jar' prefix='Port-1.7'/>",
+                        "<zipfileset dir='libs' prefix='Port-1.7/lib'/><zipfileset dir='native' prefix='Port-1.7/native'/>",
+                        "<zipfileset file='README.txt' prefix='Port-1.7'/></zip></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "version")).isEqualTo("1.7");
+        assertThat(value(proposal, "distribution")).isEqualTo("Port-1.7.zip");
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<finalName>Port-${project.version}</finalName>", "<classpathPrefix>lib/</classpathPrefix>");
+        assertThat(written(proposal, "src/assembly/distribution.xml"))
+                .containsSubsequence(
+                        "<format>zip</format>",
+                        "<outputDirectory>Port-${project.version}</outputDirectory>",
+                        "<include>README.txt</include>",
+                        "<directory>native</directory>",
+                        "<outputDirectory>Port-${project.version}/native</outputDirectory>",
+                        "<dependencySet>",
+                        "<outputDirectory>Port-${project.version}/lib</outputDirectory>")
+                .doesNotContain("depth.so");
+        assertThat(written(propose("distribution=without"), "src/assembly/distribution.xml"))
+                .isEmpty();
+    }
+
+    @Test
+    void aWebProgramNeedsNoSources() throws IOException {
+        sketch.file("WEB-INF/web.xml", "<web-app version='3.1'/>")
+                .file("index.xhtml", "<html xmlns='http://www.w3.org/1999/xhtml' xmlns:r='urn:rope'/>")
+                .jar(
+                        "WEB-INF/lib/rope.jar",
+                        Map.of(
+                                "META-INF/rope.taglib.xml",
+                                "<facelet-taglib><namespace>urn:rope</namespace></facelet-taglib>"),
+                        "rope.Tag")
+                .jar("WEB-INF/lib/idle.jar", "idle.Idle");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "packaging")).isEqualTo("war");
+        assertThat(goal(proposal, "index.xhtml")).isEqualTo("src/main/webapp/index.xhtml");
+        assertThat(proposal.decision("scope:WEB-INF/lib/rope.jar").orElseThrow().reason())
+                .isEqualTo("named in 1 file");
+        assertThat(proposal.decision("scope:WEB-INF/lib/idle.jar").orElseThrow().reason())
+                .isEqualTo("no usage found");
+    }
+}
