@@ -36,6 +36,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /** Decides about each module: what its archive is called and contains, how it is tested and started. */
 final class ModuleDecisions {
@@ -144,16 +145,14 @@ final class ModuleDecisions {
     }
 
     private List<ModuleNeed> needs(SourceModule module) {
-        return module.needs().stream()
-                .map(need -> {
-                    boolean web = module.enterprise().isPresent()
-                            && project.module(need).flatMap(SourceModule::web).isPresent();
-                    return new ModuleNeed(
-                            need,
-                            web ? Packaging.WAR : Packaging.JAR,
-                            module.brought().contains(need));
-                })
-                .toList();
+        Stream<ModuleNeed> tests = project.neededTests(module).stream().map(ModuleNeed::forTests);
+        Stream<ModuleNeed> program = module.needs().stream().map(need -> {
+            boolean web = module.enterprise().isPresent()
+                    && project.module(need).flatMap(SourceModule::web).isPresent();
+            return new ModuleNeed(
+                    need, web ? Packaging.WAR : Packaging.JAR, module.brought().contains(need));
+        });
+        return Stream.concat(program, tests).toList();
     }
 
     /** How a module is started; one that relies on the enterprise archive around it cannot be, alone. */

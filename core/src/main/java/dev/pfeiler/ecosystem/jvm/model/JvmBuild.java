@@ -74,6 +74,13 @@ public record JvmBuild(
         return dependencies().anyMatch(Dependency::projectRepository);
     }
 
+    /** Whether another module needs the classes of a module's tests. */
+    public boolean sharesTests(BuildModule module) {
+        return modules.stream()
+                .flatMap(other -> other.classPath().modules().stream())
+                .anyMatch(need -> need.tests() && need.module().equals(module.name()));
+    }
+
     /** Whether an enterprise archive contains a module's archive. */
     public boolean packs(BuildModule module) {
         return modules.stream()

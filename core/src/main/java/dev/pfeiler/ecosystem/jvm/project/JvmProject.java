@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.project;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
@@ -17,6 +18,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /**
@@ -67,6 +70,17 @@ public record JvmProject(
                 .filter(placement -> placement.relative().equals(ManifestFile.PLACE))
                 .flatMap(placement -> ManifestFile.read(reading.tree(), placement.path()).stream())
                 .findFirst();
+    }
+
+    /** The modules, other than itself, whose tests declare classes that a module's tests use. */
+    public List<ModuleName> neededTests(SourceModule module) {
+        if (modules.size() < 2) return List.of();
+        Names<ModuleName> names = new Names<>();
+        modules.forEach(other -> other.tests().forEach(test -> names.add(other.name(), test.typeNames())));
+        Set<ModuleName> needed = new TreeSet<>();
+        module.tests().forEach(test -> needed.addAll(names.owners(test)));
+        needed.remove(module.name());
+        return List.copyOf(needed);
     }
 
     /** The module of a name. */

@@ -71,6 +71,9 @@ final class BaselineBuilder {
         Compiled program = compile(module, together, false, before, classes, scratch, notes);
         copyResources(module, classes, tests);
         List<Path> withOwn = new ArrayList<>(before);
+        context.project().neededTests(module).stream()
+                .filter(built::containsKey)
+                .forEach(need -> withOwn.add(0, built.get(need).tests()));
         withOwn.add(0, classes);
         Compiled testing =
                 program.failure().isPresent() ? program : compile(module, apart, true, withOwn, tests, scratch, notes);

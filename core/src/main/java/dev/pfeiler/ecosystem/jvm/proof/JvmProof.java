@@ -265,10 +265,13 @@ public final class JvmProof {
         if (module.tests().isEmpty()) return List.of();
         TestResults now = context.target().tests(context.converted(module));
         Path scratch = request.scratch().resolve("tests-" + ProofContext.scratchName(module));
-        List<Path> needed = withNeeds(module).stream()
+        List<Path> needed = new ArrayList<>(withNeeds(module).stream()
                 .skip(1)
                 .map(name -> baselines.get(name).classes())
-                .toList();
+                .toList());
+        context.project()
+                .neededTests(module)
+                .forEach(name -> needed.add(baselines.get(name).tests()));
         OldTests tests = new OldTests(context, module, baselines.get(module.name()), needed, scratch);
         if (request.runOldBuild()) return List.of(TestComparison.withoutOld(tests.classes(), now));
         request.stage().accept("running the old tests");

@@ -82,10 +82,14 @@ final class PomPlugins {
         for (String name : versions().keySet()) {
             PomElement configuration = new PomElement("configuration");
             configure(configuration, name, module);
+            PomElement executions = new PomElement("executions");
+            if (name.equals(archiver(Packaging.JAR)) && build.sharesTests(module))
+                executions.add(new PomElement("execution").addList("goals", "goal", List.of("test-jar")));
             PomElement providers = name.equals(SUREFIRE) ? providers(module) : new PomElement("dependencies");
-            if (configuration.isEmpty() && providers.isEmpty()) continue;
+            if (configuration.isEmpty() && providers.isEmpty() && executions.isEmpty()) continue;
             plugins.add(new PomElement("plugin")
                     .add("artifactId", name)
+                    .addFilled(executions)
                     .addFilled(configuration)
                     .addFilled(providers));
         }

@@ -259,6 +259,7 @@ final class PomWriter {
                 .add("groupId", "${project.groupId}")
                 .add("artifactId", artifact)
                 .add("version", "${project.version}");
+        if (need.tests()) return element.add("type", "test-jar").add("scope", Scope.TEST.word());
         if (need.packaging() != Packaging.JAR)
             element.add("type", need.packaging().word());
         if (need.provided()) element.add("scope", Scope.PROVIDED.word());
