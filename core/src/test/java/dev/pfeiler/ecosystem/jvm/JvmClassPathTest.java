@@ -197,6 +197,26 @@ class JvmClassPathTest extends ProposedProject {
     }
 
     @Test
+    void testClassesOfAnotherModuleComeInItsTestJar() throws IOException {
+        String test =
+                "<classpathentry kind='src' path='checks'><attributes><attribute name='test' value='true'/></attributes></classpathentry>";
+        sketch.file("hull/.classpath", "<classpath><classpathentry kind='src' path='src'/>" + test + "</classpath>")
+                .file("hull/src/hull/Hull.java", "package hull; public class Hull {}")
+                .file("hull/checks/hull/Samples.java", "package hull; public class Samples {}")
+                .file(
+                        "deck/.classpath",
+                        "<classpath><classpathentry kind='src' path='src'/><classpathentry kind='src' path='/hull'/>"
+                                + test + "</classpath>")
+                .file("deck/src/deck/Deck.java", "package deck; class Deck { hull.Hull h; }")
+                .file("deck/checks/deck/DeckCheck.java", "package deck; import hull.Samples; class DeckCheck {}");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "deck/pom.xml"))
+                .containsSubsequence("<artifactId>hull</artifactId>", "<type>test-jar</type>", "<scope>test</scope>");
+        assertThat(written(proposal, "hull/pom.xml")).containsSubsequence("maven-jar-plugin", "<goal>test-jar</goal>");
+        assertThat(written(proposal, "deck/pom.xml")).doesNotContain("<goal>test-jar</goal>");
+    }
+
+    @Test
     void anArchiveKeepsItsNameAndItsVersionIsTheProjects() throws IOException {
         sketch.file("src/p/A.java", "package p; class A {}")
                 .file(

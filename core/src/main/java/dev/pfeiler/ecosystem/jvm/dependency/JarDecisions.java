@@ -77,7 +77,7 @@ final class JarDecisions {
         if (identity.sign() == JarIdentity.Sign.NAME) {
             Question question = new Question(
                     key(jar),
-                    "Which artifact is " + jar.path() + "? It was not found in any repository.",
+                    "Which artifact is " + jar.path() + "? It was not found under the coordinates tried.",
                     Optional.of(own.toString()),
                     List.of());
             return deliberation.ask(question, title(jar), GROUP, identity.evidence(), JarDecisions::check);

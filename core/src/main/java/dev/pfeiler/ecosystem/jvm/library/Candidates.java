@@ -7,23 +7,60 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** The coordinates that a jar without a descriptor may have, by its manifest, its file name and its packages. */
 final class Candidates {
-    private static final Pattern VERSIONED = Pattern.compile("(.+?)[-_]v?(\\d[\\w.+-]*)");
+    private static final Pattern SPLIT = Pattern.compile("[-_]v?(?=\\d)");
+    /** A version with another number behind a word that is no qualifier: the word belongs to the name. */
+    private static final Pattern NAME_WITHIN = Pattern.compile(
+            "(?i).*-(?!(?:alpha|beta|rc|cr|m|sp|b|build|snapshot|ga|final|jre|jdk|java|android)\\b)[a-z]+[-_]\\d.*");
+
     private static final Pattern VERSION = Pattern.compile("\\d[\\w.+-]*");
     /** How many groups are tried for one artifact. */
-    private static final int GROUPS = 12;
+    private static final int GROUPS = 24;
+
+    /** How many names are tried that a jar has beside that of its file, and how many groups for each. */
+    private static final int NAMES = 4;
+
+    private static final int FURTHER_GROUPS = 8;
+    /** How many groups of libraries with a similar name are tried. */
+    private static final int RELATIVES = 4;
+
+    /** Starts of group names that end with a library's own name. */
+    private static final List<String> HOUSES =
+            List.of("org.", "org.apache.", "org.codehaus.", "com.", "net.sf.", "net.sourceforge.", "io.");
 
     private final LocalRepository store;
+
+    /** A file name as artifact and version; without a version, that of the manifest, or empty. */
+    private record Split(String artifact, String version) {}
+
+    /** The ways to read the name of a jar's file, the likeliest first. */
+    private static List<Split> splits(Jar jar) {
+        String stem = Paths.stem(jar.name());
+        List<Split> splits = new ArrayList<>();
+        Matcher matcher = SPLIT.matcher(stem);
+        while (matcher.find()) {
+            if (matcher.start() > 0)
+                splits.add(new Split(stem.substring(0, matcher.start()), stem.substring(matcher.end())));
+        }
+        splits.removeIf(split -> !VERSION.matcher(split.version()).matches());
+        splits.sort(Comparator.comparing(
+                split -> NAME_WITHIN.matcher(split.version()).matches()));
+        String stated = stated(jar).map(e -> e[1]).orElse("");
+        return splits.isEmpty() ? List.of(new Split(stem, stated)) : splits;
+    }
 
     Candidates(LocalRepository store) {
         this.store = store;
@@ -36,18 +73,52 @@ final class Candidates {
      */
     List<Coordinates> of(Jar jar, List<Coordinates> hints) {
         Set<Coordinates> all = new LinkedHashSet<>();
-        String artifact = named(jar).artifact();
-        hints.stream().filter(hint -> hint.artifact().equals(artifact)).forEach(all::add);
-        String version = version(jar);
-        if (!version.isEmpty()) {
-            artifacts(jar, hints).forEach(c -> all.add(c.withVersion(plain(version))));
+        for (Split split : splits(jar)) {
+            String artifact = plain(split.artifact());
+            hints.stream().filter(hint -> hint.artifact().equals(artifact)).forEach(all::add);
+            if (!split.version().isEmpty())
+                artifacts(jar, artifact, hints).forEach(c -> all.add(c.withVersion(plain(split.version()))));
         }
+        String version = stated(jar).map(e -> e[1]).orElse("");
+        if (!version.isEmpty()) further(jar, hints).forEach(c -> all.add(c.withVersion(plain(version))));
         return List.copyOf(all);
     }
 
     /** Groups and artifact names, the likeliest first; their versions say nothing. */
     List<Coordinates> artifacts(Jar jar, List<Coordinates> hints) {
-        String artifact = named(jar).artifact();
+        List<Coordinates> all = new ArrayList<>(artifacts(jar, named(jar).artifact(), hints));
+        all.addAll(further(jar, hints));
+        return all;
+    }
+
+    /** What the jar may be if its file has another name: by its manifest, and by the packages of known libraries. */
+    private List<Coordinates> further(Jar jar, List<Coordinates> hints) {
+        Set<Coordinates> all = new LinkedHashSet<>();
+        for (String name : largestPackages(jar)) {
+            Catalogue.shipped()
+                    .having(name)
+                    .map(entry -> entry.artifact().split(":"))
+                    .ifPresent(parts -> all.add(new Coordinates(parts[0], parts[1], "0")));
+        }
+        String own = named(jar).artifact();
+        Set<String> names = new LinkedHashSet<>();
+        for (String key :
+                List.of("Implementation-Title", "Bundle-Name", "Bundle-SymbolicName", "Automatic-Module-Name")) {
+            String written =
+                    jar.manifest().getOrDefault(key, "").replaceFirst(";.*", "").strip();
+            if (!written.matches("[\\w. -]{2,60}")) continue;
+            names.add(written.toLowerCase(Locale.ROOT).replace(' ', '-'));
+            names.add(written.substring(written.lastIndexOf('.') + 1).replace(' ', '-'));
+            names.add(written.replace('.', '-'));
+        }
+        names.remove(own);
+        names.stream().limit(NAMES).forEach(name -> artifacts(jar, name, hints).stream()
+                .limit(FURTHER_GROUPS)
+                .forEach(all::add));
+        return List.copyOf(all);
+    }
+
+    private List<Coordinates> artifacts(Jar jar, String artifact, List<Coordinates> hints) {
         Set<String> groups = new LinkedHashSet<>();
         hints.stream()
                 .filter(hint -> hint.artifact().equals(artifact))
@@ -80,7 +151,31 @@ final class Candidates {
             addPrefixes(name, groups);
         }
         largestPackages(jar).forEach(name -> addPrefixes(name, groups));
+        relatives(artifact).forEach(groups::add);
+        String house = artifact.replaceFirst("-.*", "").toLowerCase(Locale.ROOT);
+        HOUSES.forEach(start -> groups.add(start + house));
         return groups;
+    }
+
+    /** Groups of known libraries whose names start like an artifact's, those with the longest start first. */
+    private static List<String> relatives(String artifact) {
+        Map<Integer, Set<String>> byLength = new TreeMap<>(Comparator.reverseOrder());
+        for (Catalogue.Entry entry : Catalogue.shipped().entries()) {
+            String[] known = entry.artifact().split(":");
+            int same = sharedWords(known[1], artifact);
+            if (same > 0)
+                byLength.computeIfAbsent(same, length -> new TreeSet<>()).add(known[0]);
+        }
+        return byLength.values().stream().flatMap(Set::stream).limit(RELATIVES).toList();
+    }
+
+    /** How many words, which hyphens part, two names start with alike. */
+    private static int sharedWords(String one, String other) {
+        String[] words = one.split("-");
+        String[] others = other.split("-");
+        int same = 0;
+        while (same < Math.min(words.length, others.length) && words[same].equals(others[same])) same++;
+        return same;
     }
 
     /** A dotted name and what it starts with, the longest first, down to two parts. */
@@ -110,22 +205,13 @@ final class Candidates {
 
     /** What its file name and manifest call it. */
     static Coordinates named(Jar jar) {
-        String stem = Paths.stem(jar.name());
-        Matcher versioned = VERSIONED.matcher(stem);
-        String artifact = versioned.matches() ? versioned.group(1) : stem;
-        String version = version(jar);
+        Split split = splits(jar).get(0);
+        String artifact = split.artifact();
+        String version = split.version();
         String vendor =
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
         String group = vendor.matches("[\\w.-]+") ? vendor : "";
         return new Coordinates(group, plain(artifact), version.isEmpty() ? "1" : plain(version));
-    }
-
-    /** The version in its file name, else in its manifest; empty if neither states one. */
-    private static String version(Jar jar) {
-        Matcher versioned = VERSIONED.matcher(Paths.stem(jar.name()));
-        return versioned.matches()
-                ? versioned.group(2)
-                : stated(jar).map(e -> e[1]).orElse("");
     }
 
     private static Optional<String[]> stated(Jar jar) {
@@ -139,7 +225,7 @@ final class Candidates {
     /** Where its name and version were read. */
     static List<Evidence> evidence(Jar jar) {
         List<Evidence> evidence = new ArrayList<>(List.of(Evidence.of(jar.path(), jar.name())));
-        if (VERSIONED.matcher(Paths.stem(jar.name())).matches()) return evidence;
+        if (!splits(jar).get(0).artifact().equals(Paths.stem(jar.name()))) return evidence;
         stated(jar)
                 .ifPresent(entry ->
                         evidence.add(Evidence.of(jar.path() + "!/META-INF/MANIFEST.MF", entry[0] + ": " + entry[1])));

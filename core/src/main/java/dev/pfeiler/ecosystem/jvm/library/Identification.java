@@ -68,7 +68,7 @@ public final class Identification {
         if (!holding.isEmpty()) return byHash(jar, holding);
         Optional<JarIdentity> merged = merged(jar);
         if (merged.isPresent()) return merged.get();
-        return jar.descriptors().isEmpty() ? byName(jar, hints) : byDescriptor(jar);
+        return jar.descriptors().isEmpty() ? byName(jar, hints) : byDescriptor(jar, hints);
     }
 
     private static JarIdentity byHash(Jar jar, List<Coordinates> holding) {
@@ -115,7 +115,7 @@ public final class Identification {
                 .orElseThrow();
     }
 
-    private JarIdentity byDescriptor(Jar jar) {
+    private JarIdentity byDescriptor(Jar jar, List<Coordinates> hints) {
         Map.Entry<String, Coordinates> own = own(jar);
         Coordinates stated = own.getValue();
         List<Evidence> evidence = new ArrayList<>();
@@ -130,7 +130,13 @@ public final class Identification {
             case SAME -> confirmed(jar, stated, check, evidence);
             case OTHER -> changed(jar, stated, check, evidence);
             case UNSURE -> new JarIdentity(stated, JarIdentity.Sign.DESCRIPTOR, evidence, List.of());
-            case ABSENT -> new JarIdentity(stated, JarIdentity.Sign.NOBODY, evidence, List.of());
+            case ABSENT -> {
+                // the descriptor may be that of something inside the jar
+                JarIdentity named = byName(jar, hints);
+                yield named.sign().published()
+                        ? named
+                        : new JarIdentity(stated, JarIdentity.Sign.NOBODY, evidence, List.of());
+            }
         };
     }
 
@@ -147,7 +153,9 @@ public final class Identification {
         boolean sure = true;
         JarIdentity changed = null;
         List<Evidence> evidence = Candidates.evidence(jar);
+        List<String> asked = new ArrayList<>();
         for (Coordinates candidate : candidates.of(jar, hints)) {
+            asked.add(candidate.toString());
             Check check = repositories.check(candidate, jar.sha1());
             if (check.known() == Known.SAME) return confirmed(jar, candidate, check, evidence);
             if (check.known() == Known.OTHER && changed == null) changed = changed(jar, candidate, check, evidence);
@@ -157,6 +165,7 @@ public final class Identification {
         Set<String> tried = new LinkedHashSet<>();
         for (Coordinates candidate : candidates.artifacts(jar, hints)) {
             if (!tried.add(candidate.key())) continue;
+            asked.add(candidate.group() + ":" + candidate.artifact());
             Versions listed = repositories.versions(candidate.group(), candidate.artifact());
             sure &= listed.sure();
             List<String> newest = new ArrayList<>(listed.all());
@@ -168,6 +177,7 @@ public final class Identification {
             }
         }
         if (changed != null) return changed;
+        evidence.add(Evidence.of("repositories", "nothing under " + String.join(", ", asked)));
         JarIdentity.Sign sign = sure ? JarIdentity.Sign.NOBODY : JarIdentity.Sign.NAME;
         return new JarIdentity(Candidates.named(jar), sign, evidence, List.of());
     }

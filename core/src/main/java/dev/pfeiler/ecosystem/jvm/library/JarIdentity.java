@@ -24,7 +24,7 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
         /** Several artifacts were merged into it. */
         MERGED(Certainty.LIKELY, "several artifacts merged into one jar"),
         /** Made up from its manifest and file name, and every repository was asked. */
-        NOBODY(Certainty.LIKELY, "not found in any repository"),
+        NOBODY(Certainty.LIKELY, "not found under the coordinates tried"),
         /** Made up from its manifest and file name; not every repository could be asked. */
         NAME(Certainty.GUESS, "named after its file");
 

@@ -69,6 +69,21 @@ class FolderRolesTest {
     }
 
     @Test
+    void aFolderOfTestsAndTheProgramIsSplit() throws IOException {
+        sketch.file("src/no/port/A.java", "package no.port; public class A {}")
+                .file(
+                        "src/no/port/ATest.java",
+                        "package no.port; import org.junit.Test; class ATest { @Test void a() {} A a; }")
+                .file(
+                        "src/no/port/BTest.java",
+                        "package no.port; import org.junit.Test; class BTest { @Test void a() {} }");
+        Layout layout = layout();
+        assertThat(layout.folders(Role.MAIN).map(Folder::path)).containsExactly("src");
+        assertThat(place(layout, "src/no/port/A.java")).isEqualTo("MAIN no/port/A.java");
+        assertThat(place(layout, "src/no/port/ATest.java")).isEqualTo("TEST no/port/ATest.java");
+    }
+
+    @Test
     void testsAreKnownByWhatTheyUseNotByTheirFoldersName() throws IOException {
         sketch.file("code/no/port/A.java", "package no.port; public class A {}")
                 .file(

@@ -177,6 +177,27 @@ class IdentificationTest {
     }
 
     @Test
+    void namesAreSplitInEveryWayAndRenamedJarsKnownByTheirManifest() throws IOException {
+        sketch.jar("lib/port-2.1-api-1.0.jar", "no.port.api.Lamp")
+                .jar(
+                        "lib/x7.jar",
+                        Map.of("META-INF/MANIFEST.MF", "Implementation-Title: bells\nImplementation-Version: 3\n"),
+                        "no.port.bells.Bell")
+                .describedJar("lib/rope-4.jar", "no.port:inner:9", "no.port.rope.Rope");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            server.artifact("no.port:port-2.1-api:1.0", folder.resolve("lib/port-2.1-api-1.0.jar"), "")
+                    .artifact("no.port:bells:3", folder.resolve("lib/x7.jar"), "")
+                    .artifact("no.port:rope:4", folder.resolve("lib/rope-4.jar"), "");
+            assertThat(identify("lib/port-2.1-api-1.0.jar", false).coordinates())
+                    .hasToString("no.port:port-2.1-api:1.0");
+            assertThat(identify("lib/x7.jar", false).coordinates()).hasToString("no.port:bells:3");
+            assertThat(identify("lib/rope-4.jar", false).coordinates())
+                    .as("its descriptor is that of something in it")
+                    .hasToString("no.port:rope:4");
+        }
+    }
+
+    @Test
     void whatNoRepositoryHasIsNobodys() throws IOException {
         sketch.jar("lib/lamps-1.2.jar", "no.port.lamps.Lamp")
                 .describedJar("lib/own.jar", "no.port:own:1", "no.port.own.Own");
