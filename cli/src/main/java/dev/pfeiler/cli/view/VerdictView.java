@@ -59,7 +59,17 @@ public final class VerdictView {
                             : "Proven: every difference from what the old wiring built has a known cause.",
                     screen.palette()::good);
         } else if (verdict.parts().stream().anyMatch(part -> part.verdict().isDifferent())) {
-            screen.text(0, "Not proven: some differences have no known cause.", screen.palette()::bad);
+            boolean unchecked = verdict.parts().stream()
+                    .flatMap(part -> part.verdict().rows().stream())
+                    .flatMap(row -> row.differences().stream())
+                    .filter(difference -> !difference.explained())
+                    .allMatch(difference -> difference.kind() == Difference.Kind.UNCHECKED);
+            screen.text(
+                    0,
+                    unchecked
+                            ? "Not proven: parts of the old build could not be checked."
+                            : "Not proven: some differences have no known cause.",
+                    screen.palette()::bad);
         }
     }
 

@@ -27,6 +27,8 @@ public final class Unpacking {
                 Optional<String> wanted = place.apply(entry.getName()).flatMap(Paths::normal);
                 if (entry.isDirectory() || climbs || wanted.isEmpty()) continue;
                 Path goal = folder.resolve(wanted.get());
+                // of two entries of one name, class loaders find the first
+                if (Files.exists(goal)) continue;
                 Files.createDirectories(goal.getParent());
                 try (InputStream in = zip.getInputStream(entry)) {
                     Files.copy(in, goal);
