@@ -54,6 +54,24 @@ class ProofIT {
         assertThat(prove(1).different()).contains("class level", "compiler settings");
     }
 
+    /** A step that was not analyzed may change what the old build makes: equal classes prove nothing of that. */
+    @Test
+    void stepsThatWereNotAnalyzed() throws IOException {
+        project = Files.createDirectories(folder.resolve("sluice/src")).getParent();
+        Files.writeString(project.resolve("src/Gate.java"), "class Gate {}\n");
+        Files.writeString(
+                project.resolve("build.xml"),
+                """
+                <project name="sluice"><target name="jar"><javac srcdir="src" destdir="out" source="8" target="8"/>
+                <exec executable="stamp"/><jar destfile="sluice.jar" basedir="out"/></target></project>
+                """);
+        assertThat(program.run("convert", project).exit()).isZero();
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).containsExactly("build steps");
+        assertThat(prove.row("build steps")).isEqualTo("different 1 not analyzed / ");
+        assertThat(prove.row("classes")).isEqualTo("same 1 / 1");
+    }
+
     @Test
     void wrongEncoding() throws IOException {
         edit("pom.xml", "sourceEncoding>ISO-8859-1<", "sourceEncoding>UTF-8<");
