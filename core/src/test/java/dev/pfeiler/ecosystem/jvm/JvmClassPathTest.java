@@ -113,6 +113,23 @@ class JvmClassPathTest extends ProposedProject {
     }
 
     @Test
+    void aLoggingBackEndWithAProcessorInItIsNoProcessor() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .jar("lib/api.jar", "org.apache.logging.log4j.LogManager")
+                .jar(
+                        "lib/core.jar",
+                        Map.of(PROCESSOR, "core.Plugins\n"),
+                        "core.Plugins uses org.apache.logging.log4j.LogManager")
+                .jar("lib/maker.jar", Map.of(PROCESSOR, "maker.Maker\n"), "maker.Maker");
+        Proposal proposal = propose();
+        assertThat(scope(proposal, "lib/core.jar")).isEqualTo("runtime");
+        assertThat(scope(proposal, "lib/maker.jar")).isEqualTo("provided");
+        assertThat(proposal.decision("processors"))
+                .as("the compiler looks on the class path, as it did")
+                .isEmpty();
+    }
+
+    @Test
     void annotationsBesideOtherClassesAreShippedAsGeneratedSourcesMayUseThem() throws IOException {
         sketch.file("src/p/A.java", "package p; import tag.Tag; @Tag class A {}")
                 .bytes(
@@ -163,6 +180,8 @@ class JvmClassPathTest extends ProposedProject {
         assertThat(propose("level=8").decision("release")).isEmpty();
         sketch.file("src/p/A.java", "package p; import sun.security.x509.X500Name; class A {}");
         Decision decision = propose().decision("release").orElseThrow();
+        sketch.file("src/p/A.java", "package p; class A { Object o = sun.misc.Unsafe.class; }");
+        assertThat(value(propose(), "release")).isEqualTo("no");
         assertThat(decision.value()).isEqualTo("no");
         assertThat(decision.evidence().get(0).place()).isEqualTo("src/p/A.java:1");
     }

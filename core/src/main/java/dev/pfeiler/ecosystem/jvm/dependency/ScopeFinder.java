@@ -106,7 +106,7 @@ public final class ScopeFinder {
             String service = offered.get(0).file().replaceFirst(".*/", "");
             return found(Scope.RUNTIME, false, Certainty.LIKELY, "provides the service " + service, offered);
         }
-        if (jar.offersProcessor()) {
+        if (isProcessor(jar)) {
             String why = "an annotation processor";
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, List.of(Evidence.of(jar.path(), why)));
         }
@@ -122,6 +122,14 @@ public final class ScopeFinder {
             if (FACADES.stream().anyMatch(by::holds)) return true;
             each = by;
         }
+    }
+
+    /** Whether a jar is there for the compiler alone; logging back ends contain processors, too. */
+    private boolean isProcessor(Jar jar) {
+        return jar.offersProcessor()
+                && jar.services().size() == 1
+                && usage.needs(jar).stream()
+                        .noneMatch(needed -> FACADES.stream().anyMatch(needed::holds));
     }
 
     private static ScopeFinding neededBy(Scope scope, Jar other) {

@@ -10,6 +10,7 @@ import dev.pfeiler.proposal.Deliberation;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Decides whether the Java level also selects the platform's API. Source: JEP 247. Compilers have had the option since
@@ -60,15 +61,26 @@ public final class ReleaseOption {
                 .findFirst();
         if (excluding.isPresent())
             return decision(NO, Certainty.CERTAIN, "cannot be combined with " + excluding.get(), List.of());
-        Optional<Evidence> internal = sources.stream()
-                .flatMap(source -> source.imports().stream()
-                        .filter(imported -> INTERNAL.stream()
-                                .anyMatch(start -> imported.name().startsWith(start)))
-                        .map(imported -> new Evidence(source.path(), imported.line(), imported.text())))
-                .findFirst();
+        Optional<Evidence> internal =
+                sources.stream().flatMap(source -> internal(source).stream()).findFirst();
         return internal.isPresent()
                 ? decision(NO, Certainty.LIKELY, "an internal package of the platform is used", List.of(internal.get()))
                 : decision(YES, Certainty.LIKELY, "the level also selects the platform's API", List.of());
+    }
+
+    /** The first place where a source names a class of an internal package. */
+    private static Optional<Evidence> internal(SourceFile source) {
+        Stream<Evidence> imported = source.imports().stream()
+                .filter(one -> isInternal(one.name()))
+                .map(one -> new Evidence(source.path(), one.line(), one.text()));
+        Stream<Evidence> named = source.qualified().entrySet().stream()
+                .filter(one -> isInternal(one.getKey()))
+                .map(one -> new Evidence(source.path(), one.getValue(), one.getKey()));
+        return Stream.concat(imported, named).findFirst();
+    }
+
+    private static boolean isInternal(String name) {
+        return INTERNAL.stream().anyMatch(name::startsWith);
     }
 
     private static Decision decision(String value, Certainty certainty, String reason, List<Evidence> evidence) {
