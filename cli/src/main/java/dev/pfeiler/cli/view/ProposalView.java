@@ -103,8 +103,8 @@ public final class ProposalView {
         }
         groups.forEach((group, members) -> {
             screen.heading((group.isEmpty() ? "Decisions" : group) + which);
-            boolean refined = members.stream().anyMatch(member -> decisions.stream()
-                    .anyMatch(d -> d.about().equals(Optional.of(member.key()))));
+            boolean refined = members.stream()
+                    .anyMatch(member -> !refinements(member, decisions).isEmpty());
             if (refined) refined(members, decisions);
             else plain(members);
         });
@@ -138,8 +138,9 @@ public final class ProposalView {
 
     private void refined(List<Decision> members, List<Decision> all) {
         Map<String, List<Decision>> alike = verbose ? Map.of() : alike(members, all);
+        Set<Decision> together = alike.values().stream().flatMap(List::stream).collect(Collectors.toSet());
         for (Decision decision : members) {
-            if (alike.values().stream().anyMatch(same -> same.contains(decision))) continue;
+            if (together.contains(decision)) continue;
             List<Decision> refinements = refinements(decision, all);
             Certainty certainty =
                     refinements.stream().map(Decision::certainty).reduce(decision.certainty(), Certainty::and);

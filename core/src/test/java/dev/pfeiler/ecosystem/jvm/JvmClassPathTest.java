@@ -256,7 +256,7 @@ class JvmClassPathTest extends ProposedProject {
     }
 
     @Test
-    void namesAreTranscribedAndSourcesDecodedAsTheyAreCompiled() throws IOException {
+    void namesAreTransliteratedAndSourcesDecodedAsTheyAreCompiled() throws IOException {
         sketch.file("quellen/fähre/Boot.java", StandardCharsets.ISO_8859_1, "package fähre; class Boot { int größe; }")
                 .file(
                         "bau.sh",

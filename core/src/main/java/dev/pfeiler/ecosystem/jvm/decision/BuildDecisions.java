@@ -98,7 +98,8 @@ public final class BuildDecisions {
         Coordinates coordinates = new Coordinates(identity.group(project.main(), name), name, identity.version());
         Map<ModuleName, Packaging> packagings = new LinkedHashMap<>();
         for (SourceModule module : project.modules()) packagings.put(module.name(), packaging(module));
-        CompilerSettings compiler = new CompilerDecisions(reading, deliberation).of(facts.levelSigns());
+        CompilerDecisions compilers = new CompilerDecisions(reading, deliberation);
+        CompilerSettings compiler = compilers.of(facts.levelSigns());
         Map<String, String> documentation = WiredDocumentation.decide(reading.wirings(), deliberation);
         boolean keep = keepLayout();
         folders();
@@ -114,7 +115,7 @@ public final class BuildDecisions {
         Map<ModuleName, Map<String, Resolved>> brings = new LinkedHashMap<>();
         Map<SourceModule, List<Jar>> ownJars = jarsByModule();
         for (SourceModule module : project.modules()) {
-            Optional<CompilerSettings> own = new CompilerDecisions(reading, deliberation).of(module, compiler);
+            Optional<CompilerSettings> own = compilers.of(module, compiler);
             List<JarOutcome> missing = missing(module, own.orElse(compiler).level());
             TestEngines.Decided engines = engines(module, ownJars.get(module), missing);
             DependencyPlanner.Decided decided = dependencies(
@@ -200,9 +201,7 @@ public final class BuildDecisions {
 
     /** The jars on the processor paths with which the module's sources are compiled. */
     private Map<Jar, Evidence> processors(SourceModule module) {
-        Set<String> paths = reading.wirings().stream()
-                .flatMap(wiring -> wiring.compilations().stream())
-                .filter(call -> module.main().stream().anyMatch(source -> call.takes(source.path())))
+        Set<String> paths = module.compilations(reading.wirings())
                 .flatMap(call -> call.processorPath().stream())
                 .map(Wiring.Library::path)
                 .collect(Collectors.toSet());

@@ -54,10 +54,8 @@ final class CompilerDecisions {
     /** The settings of a module, if the wiring states other ones for it than for the whole project. */
     Optional<CompilerSettings> of(SourceModule module, CompilerSettings shared) {
         if (module.name().isOnly()) return Optional.empty();
-        Optional<Wiring.Compilation> call = reading.wirings().stream()
-                .flatMap(wiring -> wiring.compilations().stream())
-                .filter(one -> module.main().stream().anyMatch(source -> one.takes(source.path())))
-                .findFirst();
+        Optional<Wiring.Compilation> call =
+                module.compilations(reading.wirings()).findFirst();
         if (call.isEmpty()) return Optional.empty();
         int lowest = reading.toolchain().lowestLevel();
         int level = Integer.parseInt(settle(

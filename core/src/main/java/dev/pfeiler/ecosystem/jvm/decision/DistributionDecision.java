@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -22,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** Decides whether the build tool makes the archive in which the old build handed the program on. */
 final class DistributionDecision {
@@ -38,12 +38,9 @@ final class DistributionDecision {
         this.own = own;
     }
 
-    /** The first archive that the module's own archive goes into, or for an only module, its sources or libraries. */
+    /** The first archive that the module's own archive goes into. */
     Optional<Distribution> decide(Deliberation deliberation) {
-        Optional<Wiring.Archive> made = reading.wirings().stream()
-                .flatMap(wiring -> wiring.distributions().stream())
-                .filter(archive -> product(archive).isPresent())
-                .findFirst();
+        Optional<Wiring.Archive> made = module.distribution(reading.wirings());
         if (made.isEmpty()) return Optional.empty();
         Distribution distribution = distribution(made.get());
         String name = distribution.name() + "." + distribution.format();
@@ -61,13 +58,14 @@ final class DistributionDecision {
 
     private Distribution distribution(Wiring.Archive made) {
         String file = Paths.name(made.path());
-        String format = file.endsWith(".tar.gz") ? "tar.gz" : file.endsWith(".tgz") ? "tar.gz" : Paths.extension(file);
+        String format = file.endsWith(".tar.gz") || file.endsWith(".tgz") ? "tar.gz" : Paths.extension(file);
         String stem = file.replaceFirst("(\\.tar)?\\.[A-Za-z]+$", "");
         Optional<String> libraries = project.libraries().stream()
                 .flatMap(jar -> made.entry(jar.path()).stream())
                 .map(Paths::parent)
                 .findFirst();
-        return new Distribution(versioned(made, stem), format, product(made), libraries, files(made));
+        Optional<String> product = module.entryIn(made).map(Paths::parent);
+        return new Distribution(versioned(made, stem), format, product, libraries, files(made));
     }
 
     /** A name with the project's version in the place of the old one. */
@@ -79,18 +77,14 @@ final class DistributionDecision {
                 .orElse(stem);
     }
 
-    /** The folder in an archive that the module's own archive goes to. */
-    private Optional<String> product(Wiring.Archive made) {
-        return module.archive().flatMap(archive -> made.entry(archive.path())).map(Paths::parent);
-    }
-
     /** The other files, by folder and place, where they are after the conversion. */
     private List<Distribution.Files> files(Wiring.Archive made) {
+        Set<String> libraries = project.withCopies().map(Jar::path).collect(Collectors.toSet());
         Map<String, List<String>> byPlace = new TreeMap<>();
         Map<String, Boolean> executable = new TreeMap<>();
         Set<String> whole = new HashSet<>();
         for (TreeFile file : reading.tree().files()) {
-            if (file.link() || isLibrary(file.path())) continue;
+            if (file.link() || libraries.contains(file.path())) continue;
             Optional<String> entry = made.entry(file.path());
             if (entry.isEmpty()) continue;
             String now = moved(file.path());
@@ -100,14 +94,14 @@ final class DistributionDecision {
             byPlace.computeIfAbsent(key, k -> new ArrayList<>()).add(Paths.name(now));
             String folder = Paths.parent(file.path());
             boolean stays = now.equals(file.path()) && !folder.isEmpty();
-            if (stays && takesAll(made, folder, Paths.parent(entry.get()))) whole.add(key);
+            if (stays && !whole.contains(key) && takesAll(made, folder, Paths.parent(entry.get()))) whole.add(key);
             executable.merge(key, reading.tree().isExecutable(file.path()), Boolean::logicalOr);
         }
         List<Distribution.Files> files = new ArrayList<>();
         byPlace.forEach((key, names) -> {
             String[] places = key.split("\n", -1);
             List<String> includes = whole.contains(key) ? List.of() : names;
-            files.add(new Distribution.Files(places[0], places[1], includes, List.of(), executable.get(key)));
+            files.add(new Distribution.Files(places[0], places[1], includes, executable.get(key)));
         });
         return files;
     }
@@ -121,19 +115,11 @@ final class DistributionDecision {
                 .isPresent());
     }
 
-    private boolean isLibrary(String path) {
-        return project.withCopies().map(Jar::path).anyMatch(path::equals);
-    }
-
     private String moved(String path) {
         return project.layout()
                 .of(path)
                 .filter(placement -> placement.role() != Role.LEFT && placement.role() != Role.OUTPUT)
-                .map(this::goal)
+                .map(module::path)
                 .orElse(path);
-    }
-
-    private String goal(Placement placement) {
-        return module.path(placement.role().conventional(placement.relative()));
     }
 }

@@ -95,8 +95,7 @@ final class TestDecision {
     /** Where a file is after the conversion; of a folder, where its files do. */
     private String goal(String path) {
         Optional<Placement> file = project.layout().of(path);
-        if (file.isPresent())
-            return module.path(file.get().role().conventional(file.get().relative()));
+        if (file.isPresent()) return module.path(file.get());
         List<Placement> held = project.layout().placements().values().stream()
                 .filter(p ->
                         Paths.within(path, p.path()) && Paths.within(p.folder().path(), path))

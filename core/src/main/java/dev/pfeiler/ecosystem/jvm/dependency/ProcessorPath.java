@@ -69,9 +69,9 @@ final class ProcessorPath {
                         jars.values().stream().distinct().toList()),
                 Choosable.oneOf(names, Choosable.WITHOUT));
         if (standing.equals(Choosable.WITHOUT)) return List.of();
-        Map<Jar, Dependency> declared = new LinkedHashMap<>();
-        jars.keySet().forEach(jar -> declared(jar, outcomes).ifPresent(d -> declared.put(jar, d)));
-        return heads(List.copyOf(declared.values()));
+        List<Dependency> declared = new ArrayList<>();
+        jars.keySet().forEach(jar -> declared(jar, outcomes).ifPresent(declared::add));
+        return heads(declared);
     }
 
     private static Map<Jar, Evidence> onClassPath(List<JarOutcome> outcomes) {

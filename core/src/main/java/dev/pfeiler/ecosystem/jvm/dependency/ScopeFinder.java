@@ -119,7 +119,7 @@ public final class ScopeFinder {
         for (Jar each = jar; ; ) {
             Jar by = fromMain.get(each);
             if (by == null || by.equals(each)) return false;
-            if (FACADES.stream().anyMatch(by::holds)) return true;
+            if (isFacade(by)) return true;
             each = by;
         }
     }
@@ -128,8 +128,11 @@ public final class ScopeFinder {
     private boolean isProcessor(Jar jar) {
         return jar.offersProcessor()
                 && jar.services().size() == 1
-                && usage.needs(jar).stream()
-                        .noneMatch(needed -> FACADES.stream().anyMatch(needed::holds));
+                && usage.needs(jar).stream().noneMatch(ScopeFinder::isFacade);
+    }
+
+    private static boolean isFacade(Jar jar) {
+        return FACADES.stream().anyMatch(jar::holds);
     }
 
     private static ScopeFinding neededBy(Scope scope, Jar other) {

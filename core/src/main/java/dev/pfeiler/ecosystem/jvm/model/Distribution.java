@@ -19,14 +19,11 @@ public record Distribution(
      * @param folder relative to the module; {@code .} is the module itself
      * @param target the folder in the archive that they go to; empty for its top
      * @param includes patterns of what goes in; empty for all
-     * @param excludes patterns of what does not go in
      * @param executable whether they can be executed
      */
-    public record Files(
-            String folder, String target, List<String> includes, List<String> excludes, boolean executable) {
+    public record Files(String folder, String target, List<String> includes, boolean executable) {
         public Files {
             includes = List.copyOf(includes);
-            excludes = List.copyOf(excludes);
         }
     }
 

@@ -24,10 +24,6 @@ public record Filtering(
         resources = List.copyOf(resources);
     }
 
-    public boolean isEmpty() {
-        return resources.isEmpty() && !templates;
-    }
-
     /** The delimiter for a pair of marks. */
     public static String delimiter(String begin, String end) {
         return begin.equals(end) ? begin : begin + "*" + end;

@@ -4,8 +4,8 @@ package dev.pfeiler.ecosystem.jvm.model;
  * A dependency on another module of the project.
  *
  * @param packaging of the archive that is needed
- * @param tests whether the classes of its tests are needed, by tests
  * @param provided whether something else brings it at run time, so that it does not go into the archive
+ * @param tests whether the classes of its tests are needed, by tests
  */
 public record ModuleNeed(ModuleName module, Packaging packaging, boolean provided, boolean tests) {
     /** A need for what the module makes of its program. */

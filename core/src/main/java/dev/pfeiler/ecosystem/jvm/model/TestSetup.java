@@ -15,8 +15,8 @@ import java.util.stream.Collectors;
  *
  * @param names patterns of test sources whose names do not show that they are tests
  * @param jvmArguments arguments for the virtual machine
- * @param runners what runs them, where that is known
  * @param workingDirectory relative to the module; empty for the module's folder
+ * @param runners what runs them, where that is known
  */
 public record TestSetup(
         List<String> names,

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.project;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
@@ -13,6 +14,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * A part of a project that becomes an archive of its own.
@@ -63,6 +65,31 @@ public record SourceModule(
     /** Whether anything shows which jars are deployed with the module. */
     public boolean showsWhatItDeploys(Collection<Jar> jars) {
         return archive.isPresent() || jars.stream().anyMatch(this::deploys);
+    }
+
+    /** The calls of the wirings that compile sources of the module's program. */
+    public Stream<Wiring.Compilation> compilations(Collection<Wiring> wirings) {
+        return wirings.stream()
+                .flatMap(wiring -> wiring.compilations().stream())
+                .filter(call -> main.stream().anyMatch(source -> call.takes(source.path())));
+    }
+
+    /** The first archive that the old build puts the module's own archive into. */
+    public Optional<Wiring.Archive> distribution(Collection<Wiring> wirings) {
+        return wirings.stream()
+                .flatMap(wiring -> wiring.distributions().stream())
+                .filter(made -> entryIn(made).isPresent())
+                .findFirst();
+    }
+
+    /** The path of the module's own archive in another one, if it is in there. */
+    public Optional<String> entryIn(Wiring.Archive other) {
+        return archive.flatMap(made -> other.entry(made.path()));
+    }
+
+    /** The path of a file of the module in the conventional layout. */
+    public String path(Placement placement) {
+        return path(placement.role().conventional(placement.relative()));
     }
 
     /** The path of a file of the module, given its path in the conventional layout. */

@@ -40,6 +40,7 @@ final class BaselineBuilder {
     private final FetchedLibraries fetched;
 
     private final TemplateSources templates;
+    private final FilteredFiles filters;
 
     private final Map<ModuleName, Baseline> built = new LinkedHashMap<>();
 
@@ -47,6 +48,8 @@ final class BaselineBuilder {
         this.context = context;
         this.fetched = fetched;
         this.templates = new TemplateSources(context.reading().wirings());
+        this.filters =
+                new FilteredFiles(context.reading().tree(), context.reading().wirings());
     }
 
     /** The baselines of all modules, in the order in which they are built. */
@@ -115,7 +118,7 @@ final class BaselineBuilder {
             if (!beside && file.role() != Role.TEST_RESOURCES) continue;
             Path goal = folder.resolve(file.relative());
             if (Files.exists(goal)) continue;
-            Optional<FilteredFiles.Filtered> filtered = filtered(path);
+            Optional<FilteredFiles.Filtered> filtered = filters.of(path);
             if (filtered.isEmpty()) Trees.copy(context.reading().tree().onDisk(path), goal);
             else {
                 Files.createDirectories(goal.getParent());
@@ -281,11 +284,6 @@ final class BaselineBuilder {
         return all;
     }
 
-    /** How the wiring replaces text in a file before it is compiled or copied. */
-    private Optional<FilteredFiles.Filtered> filtered(String path) {
-        return new FilteredFiles(context.reading().tree(), context.reading().wirings()).of(path);
-    }
-
     private static String joined(List<Path> paths) {
         return paths.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
     }
@@ -320,7 +318,7 @@ final class BaselineBuilder {
                     "-sourcepath",
                     Files.createDirectories(scratch.resolve("none")).toString()));
         for (SourceFile source : sources) {
-            Optional<FilteredFiles.Filtered> filtered = filtered(source.path());
+            Optional<FilteredFiles.Filtered> filtered = filters.of(source.path());
             Path file = tree.onDisk(source.path());
             if (filtered.isPresent()) {
                 file = scratch.resolve(name + "-filtered").resolve(source.path());

@@ -39,14 +39,7 @@ final class DistributionComparison {
     /** The archive that the wiring makes, if the build tool makes it too. */
     Optional<Wiring.Archive> old() {
         if (context.build(module).distribution().isEmpty()) return Optional.empty();
-        return context.reading().wirings().stream()
-                .flatMap(wiring -> wiring.distributions().stream())
-                .filter(made -> product(made).isPresent())
-                .findFirst();
-    }
-
-    private Optional<String> product(Wiring.Archive made) {
-        return module.archive().flatMap(archive -> made.entry(archive.path()));
+        return module.distribution(context.reading().wirings());
     }
 
     Comparison compare(Wiring.Archive made, Path now) throws IOException {
@@ -54,7 +47,7 @@ final class DistributionComparison {
         Map<String, String> after = new TreeMap<>();
         for (Map.Entry<String, byte[]> entry : ArchiveEntries.of(now).entrySet())
             after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
-        product(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
+        module.entryIn(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
         List<Difference> differences = new ArrayList<>();
         Map<String, String> added = new HashMap<>();
         after.forEach((entry, hash) -> {
@@ -80,7 +73,7 @@ final class DistributionComparison {
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
             if (entry.isPresent()) before.put(entry.get(), Hashing.sha1(tree.onDisk(file.path())));
         }
-        product(made).ifPresent(place -> before.put(place, PRODUCT));
+        module.entryIn(made).ifPresent(place -> before.put(place, PRODUCT));
         return before;
     }
 

@@ -64,7 +64,7 @@ public final class ProjectIdentity {
     }
 
     private static String artifact(String text) {
-        String plain = Transcription.ascii(text)
+        String plain = Transliteration.ascii(text)
                 .strip()
                 .replaceAll("[^A-Za-z0-9_.-]+", "-")
                 .replaceAll("^[-.]+|[-.]+$", "");
@@ -82,7 +82,7 @@ public final class ProjectIdentity {
         if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
             prefix = prefix.substring(0, prefix.lastIndexOf('.'));
         }
-        String group = Transcription.ascii(prefix).replaceAll("[^A-Za-z0-9_.]", "");
+        String group = Transliteration.ascii(prefix).replaceAll("[^A-Za-z0-9_.]", "");
         List<Evidence> evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)
                 .min(Comparator.comparing(SourceFile::path))

@@ -195,7 +195,7 @@ public final class JvmSteps {
                 .filter(module -> module.paths().contains(placement.path()))
                 .findFirst()
                 .orElseThrow()
-                .path(role.conventional(placement.relative()));
+                .path(placement);
         if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         Step.Edit edit = decisions.fixes().edits().get(placement.path());

@@ -41,8 +41,7 @@ final class AssemblyWriter {
             PomElement set = new PomElement("fileSet")
                     .add("directory", files.folder())
                     .add("outputDirectory", place(files.target()))
-                    .addList("includes", "include", files.includes())
-                    .addList("excludes", "exclude", files.excludes());
+                    .addList("includes", "include", files.includes());
             if (files.executable()) set.add("fileMode", "0755");
             sets.add(set);
         }

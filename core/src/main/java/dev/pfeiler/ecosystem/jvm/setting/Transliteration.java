@@ -4,7 +4,7 @@ import java.text.Normalizer;
 import java.util.Map;
 
 /** Writes letters of Latin alphabets in ASCII, as identifiers of artifacts require. Other characters stay as they are. */
-final class Transcription {
+final class Transliteration {
     /** Letters that Unicode does not decompose, and umlauts, which lose more than a mark without their e. */
     private static final Map<Character, String> LETTERS = Map.ofEntries(
             Map.entry('ä', "ae"),
@@ -21,7 +21,7 @@ final class Transcription {
             Map.entry('ł', "l"),
             Map.entry('ı', "i"));
 
-    private Transcription() {}
+    private Transliteration() {}
 
     static String ascii(String text) {
         StringBuilder plain = new StringBuilder();
