@@ -1,22 +1,17 @@
 package dev.pfeiler.ecosystem.jvm.archive;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.zip.CRC32;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
 
 /**
- * Which classes of two jars differ.
+ * Which files of two jars differ; classes are named as in sources.
  *
- * @param changed names of classes that both have, with other bytes
- * @param added names of classes that only the second has
- * @param gone names of classes that only the first has
+ * @param changed those that both have, with other bytes
+ * @param added those that only the second has
+ * @param gone those that only the first has
  */
 public record JarDifference(List<String> changed, List<String> added, List<String> gone) {
     private static final int SHOWN = 5;
@@ -29,35 +24,24 @@ public record JarDifference(List<String> changed, List<String> added, List<Strin
 
     /** Compares two jars, the published one first. */
     public static JarDifference between(Path published, Path copy) throws IOException {
-        Map<String, Long> before = classes(published);
-        Map<String, Long> after = classes(copy);
+        Map<String, Long> before = JarContents.of(published).files();
+        Map<String, Long> after = JarContents.of(copy).files();
         List<String> changed = new ArrayList<>();
         List<String> gone = new ArrayList<>();
         before.forEach((name, sum) -> {
-            if (!after.containsKey(name)) gone.add(name);
-            else if (!after.get(name).equals(sum)) changed.add(name);
+            if (!after.containsKey(name)) gone.add(JarContents.shown(name));
+            else if (!after.get(name).equals(sum)) changed.add(JarContents.shown(name));
         });
-        List<String> added = new ArrayList<>(after.keySet());
-        added.removeAll(before.keySet());
+        List<String> added = after.keySet().stream()
+                .filter(name -> !before.containsKey(name))
+                .map(JarContents::shown)
+                .toList();
         return new JarDifference(changed, added, gone);
     }
 
-    private static Map<String, Long> classes(Path jar) throws IOException {
-        Map<String, Long> classes = new TreeMap<>();
-        try (ZipFile zip = new ZipFile(jar.toFile())) {
-            for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
-                if (!entry.getName().endsWith(".class")) continue;
-                // the sum in the table of contents may be missing or wrong
-                CRC32 sum = new CRC32();
-                byte[] piece = new byte[1 << 13];
-                try (InputStream in = zip.getInputStream(entry)) {
-                    for (int n = in.read(piece); n > 0; n = in.read(piece)) sum.update(piece, 0, n);
-                }
-                String name = entry.getName();
-                classes.put(name.substring(0, name.length() - ".class".length()).replace('/', '.'), sum.getValue());
-            }
-        }
-        return classes;
+    /** Whether both have the same files; then only their packing differs. */
+    public boolean isEmpty() {
+        return changed.isEmpty() && added.isEmpty() && gone.isEmpty();
     }
 
     /** The differences in words, one line for each sort. */
@@ -66,7 +50,6 @@ public record JarDifference(List<String> changed, List<String> added, List<Strin
         if (!changed.isEmpty()) words.add("changed: " + shown(changed));
         if (!added.isEmpty()) words.add("added: " + shown(added));
         if (!gone.isEmpty()) words.add("gone: " + shown(gone));
-        if (words.isEmpty()) words.add("the same classes, packed otherwise");
         return words;
     }
 

@@ -27,6 +27,8 @@ final class Candidates {
             "(?i).*-(?!(?:alpha|beta|rc|cr|m|sp|b|build|snapshot|ga|final|jre|jdk|java|android)\\b)[a-z]+[-_]\\d.*");
 
     private static final Pattern VERSION = Pattern.compile("\\d[\\w.+-]*");
+    /** How many packages of a jar its group is looked for by. */
+    private static final int PACKAGES = 3;
     /** How many groups are tried for one artifact. */
     private static final int GROUPS = 24;
 
@@ -94,7 +96,7 @@ final class Candidates {
     /** What the jar may be if its file has another name: by its manifest, and by the packages of known libraries. */
     private List<Coordinates> further(Jar jar, List<Coordinates> hints) {
         Set<Coordinates> all = new LinkedHashSet<>();
-        for (String name : largestPackages(jar)) {
+        for (String name : largestPackages(jar, PACKAGES)) {
             Catalogue.shipped()
                     .having(name)
                     .map(entry -> entry.artifact().split(":"))
@@ -150,7 +152,7 @@ final class Candidates {
                     jar.manifest().getOrDefault(key, "").replaceFirst(";.*", "").strip();
             addPrefixes(name, groups);
         }
-        largestPackages(jar).forEach(name -> addPrefixes(name, groups));
+        largestPackages(jar, PACKAGES).forEach(name -> addPrefixes(name, groups));
         relatives(artifact).forEach(groups::add);
         String house = artifact.replaceFirst("-.*", "").toLowerCase(Locale.ROOT);
         HOUSES.forEach(start -> groups.add(start + house));
@@ -187,7 +189,7 @@ final class Candidates {
     }
 
     /** The packages that hold the most classes; as group names are made, down to three parts. */
-    private static List<String> largestPackages(Jar jar) {
+    static List<String> largestPackages(Jar jar, int most) {
         Map<String, Integer> counts = new TreeMap<>();
         for (String name : jar.classes()) {
             String[] parts = Jar.packageOf(name).split("\\.");
@@ -198,7 +200,7 @@ final class Candidates {
                 .sorted(Map.Entry.<String, Integer>comparingByValue()
                         .reversed()
                         .thenComparing(Map.Entry.comparingByKey()))
-                .limit(3)
+                .limit(most)
                 .map(Map.Entry::getKey)
                 .toList();
     }

@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -101,9 +102,50 @@ public final class Identification {
         if (jar.name().startsWith(own.artifact())) return Optional.empty();
         List<Evidence> evidence = new ArrayList<>();
         jar.descriptors().forEach((entry, c) -> evidence.add(Evidence.of(jar.path() + "!/" + entry, c.toString())));
+        Set<Coordinates> inside = new TreeSet<>(jar.descriptors().values());
+        parts(jar).ifPresent(parts -> {
+            evidence.addAll(evidence(jar, parts));
+            parts.parts().forEach(part -> inside.add(part.coordinates()));
+        });
+        return Optional.of(
+                new JarIdentity(Candidates.named(jar), JarIdentity.Sign.MERGED, evidence, List.copyOf(inside)));
+    }
+
+    /** By the bytes of its classes, for a jar that nothing else names. */
+    private Optional<JarIdentity> composed(Jar jar, List<Evidence> evidence) {
+        Optional<Composition.Parts> parts = parts(jar);
+        if (parts.isEmpty() || parts.get().parts().isEmpty()) return Optional.empty();
+        List<Evidence> all = new ArrayList<>(evidence(jar, parts.get()));
+        all.addAll(evidence);
+        Optional<Coordinates> only = parts.get().only();
+        if (only.isPresent())
+            return Optional.of(new JarIdentity(only.get(), JarIdentity.Sign.REPACKED, all, List.of()));
         List<Coordinates> inside =
-                jar.descriptors().values().stream().distinct().sorted().toList();
-        return Optional.of(new JarIdentity(Candidates.named(jar), JarIdentity.Sign.MERGED, evidence, inside));
+                parts.get().parts().stream().map(Composition.Part::coordinates).toList();
+        return Optional.of(new JarIdentity(Candidates.named(jar), JarIdentity.Sign.MERGED, all, inside));
+    }
+
+    private Optional<Composition.Parts> parts(Jar jar) {
+        try {
+            return Optional.of(new Composition(repositories).of(jar, tree.onDisk(jar.path())));
+        } catch (IOException e) {
+            LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);
+            return Optional.empty();
+        }
+    }
+
+    private static List<Evidence> evidence(Jar jar, Composition.Parts parts) {
+        List<Evidence> evidence = new ArrayList<>();
+        for (Composition.Part part : parts.parts())
+            evidence.add(
+                    Evidence.of(jar.path(), classes(part.same()) + " identical to those of " + part.coordinates()));
+        if (parts.rest() > 0)
+            evidence.add(Evidence.of(jar.path(), classes(parts.rest()) + " not found in a published artifact"));
+        return evidence;
+    }
+
+    private static String classes(int count) {
+        return count == 1 ? "1 class" : count + " classes";
     }
 
     private static Map.Entry<String, Coordinates> own(Jar jar) {
@@ -177,9 +219,17 @@ public final class Identification {
             }
         }
         if (changed != null) return changed;
+        Optional<JarIdentity> composed = sure ? composed(jar, evidence) : Optional.empty();
+        if (composed.isPresent()) return composed.get();
         evidence.add(Evidence.of("repositories", "nothing under " + String.join(", ", asked)));
         JarIdentity.Sign sign = sure ? JarIdentity.Sign.NOBODY : JarIdentity.Sign.NAME;
         return new JarIdentity(Candidates.named(jar), sign, evidence, List.of());
+    }
+
+    private static JarIdentity repacked(Jar jar, Coordinates original, List<Evidence> evidence) {
+        List<Evidence> all = new ArrayList<>(evidence);
+        all.add(0, Evidence.of(jar.path(), "the same files as in " + original));
+        return new JarIdentity(original, JarIdentity.Sign.REPACKED, all, List.of());
     }
 
     private JarIdentity changed(Jar jar, Coordinates original, Check check, List<Evidence> evidence) {
@@ -188,6 +238,7 @@ public final class Identification {
         if (published.isPresent()) {
             try {
                 JarDifference difference = JarDifference.between(published.get(), tree.onDisk(jar.path()));
+                if (difference.isEmpty()) return repacked(jar, original, evidence);
                 for (String words : difference.text()) all.add(Evidence.of(jar.path(), words));
             } catch (IOException e) {
                 LoggerFactory.getLogger(Identification.class).debug("{}", jar.path(), e);

@@ -19,6 +19,8 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
         CHECKSUM(Certainty.CERTAIN, "matches a repository's checksum"),
         /** The descriptor inside the jar states them. */
         DESCRIPTOR(Certainty.LIKELY, "stated by its own POM"),
+        /** A repository has the same files under these coordinates, packed into other bytes. */
+        REPACKED(Certainty.CERTAIN, "the files of the published jar, packed again"),
         /** A repository has these coordinates with other bytes. */
         CHANGED(Certainty.LIKELY, "modified copy"),
         /** Several artifacts were merged into it. */
@@ -44,9 +46,9 @@ public record JarIdentity(Coordinates coordinates, Sign sign, List<Evidence> evi
             return text;
         }
 
-        /** Whether a repository can be expected to have these very bytes under the coordinates. */
+        /** Whether a repository can be expected to have these very files under the coordinates. */
         public boolean published() {
-            return this == HASH || this == CHECKSUM || this == DESCRIPTOR;
+            return this == HASH || this == CHECKSUM || this == REPACKED || this == DESCRIPTOR;
         }
     }
 

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.archive.JarContents;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -16,6 +17,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -69,13 +71,38 @@ final class ClassPathComparison {
         Map<String, Path> old = hashes.of(before);
         Map<String, Path> now = hashes.of(libraries(after));
         List<Difference> differences = new ArrayList<>();
-        old.forEach((sha1, jar) -> {
-            if (!now.containsKey(sha1)) differences.add(new Difference(name(jar), Kind.GONE, gone(stage, sha1)));
+        Map<String, Path> gone = without(old, now);
+        Map<String, Path> added = without(now, old);
+        Set<String> repacked = repacked(gone, added);
+        gone.forEach((sha1, jar) -> {
+            if (!repacked.contains(sha1)) differences.add(new Difference(name(jar), Kind.GONE, gone(stage, sha1)));
         });
-        now.forEach((sha1, jar) -> {
-            if (!old.containsKey(sha1)) differences.add(new Difference(name(jar), Kind.ADDED, added(stage, sha1)));
+        added.forEach((sha1, jar) -> {
+            if (repacked.contains(sha1))
+                differences.add(new Difference(name(jar), Kind.CHANGED, "the same files, packed again"));
+            else differences.add(new Difference(name(jar), Kind.ADDED, added(stage, sha1)));
         });
         return new Comparison(stage.title, jars(old.size()), jars(now.size()), differences);
+    }
+
+    private static Map<String, Path> without(Map<String, Path> jars, Map<String, Path> others) {
+        Map<String, Path> left = new LinkedHashMap<>(jars);
+        left.keySet().removeAll(others.keySet());
+        return left;
+    }
+
+    /** Those whose files are, all of them, those of a jar on the other side. */
+    private static Set<String> repacked(Map<String, Path> gone, Map<String, Path> added) throws IOException {
+        if (gone.isEmpty() || added.isEmpty()) return Set.of();
+        Map<JarContents, String> before = new HashMap<>();
+        for (Map.Entry<String, Path> jar : gone.entrySet())
+            if (Files.isRegularFile(jar.getValue())) before.put(JarContents.of(jar.getValue()), jar.getKey());
+        Set<String> repacked = new HashSet<>();
+        for (Map.Entry<String, Path> jar : added.entrySet()) {
+            String same = before.get(JarContents.of(jar.getValue()));
+            if (same != null) repacked.addAll(List.of(same, jar.getKey()));
+        }
+        return repacked;
     }
 
     /** Why a jar of the old class path is not on the new one: because of what was decided. */

@@ -3,10 +3,15 @@ package dev.pfeiler.ecosystem.jvm.setting;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
@@ -25,7 +30,46 @@ public final class WiringConflicts {
         add("Encoding", w -> first(w.settings("-encoding")), text -> text.toLowerCase(Locale.ROOT), findings);
         add("Version", Wiring::version, text -> text, findings);
         add("Web root", w -> first(w.webRoots()), text -> text, findings);
+        scopes(findings);
         return findings;
+    }
+
+    /** Libraries that one set of IDE files gives to tests only, and another to the program. */
+    private void scopes(List<Finding> findings) {
+        Map<String, Wiring.Library> tests = new TreeMap<>();
+        Map<String, Wiring.Library> program = new TreeMap<>();
+        for (Wiring wiring : wirings) {
+            if (wiring.kind() != Wiring.Kind.IDE_FILES) continue;
+            Map<String, Wiring.Library> own = libraries(wiring, false);
+            own.forEach(program::putIfAbsent);
+            libraries(wiring, true).forEach((path, library) -> {
+                if (!own.containsKey(path)) tests.putIfAbsent(path, library);
+            });
+        }
+        tests.keySet().retainAll(program.keySet());
+        if (tests.isEmpty()) return;
+        Set<String> places = new TreeSet<>();
+        List<Evidence> evidence = new ArrayList<>();
+        tests.forEach((path, library) -> {
+            Evidence one = library.evidence();
+            Evidence other = program.get(path).evidence();
+            places.add("tests in " + one.file() + ", program in " + other.file());
+            evidence.addAll(List.of(one, other));
+        });
+        String first = Paths.name(tests.keySet().iterator().next());
+        findings.add(Finding.trouble(
+                "Scope of " + first + (tests.size() == 1 ? "" : " and " + (tests.size() - 1) + " more"),
+                "conflicting values: " + String.join("; ", places) + "; decided by what uses it",
+                evidence.toArray(Evidence[]::new)));
+    }
+
+    private static Map<String, Wiring.Library> libraries(Wiring wiring, boolean test) {
+        Map<String, Wiring.Library> libraries = new TreeMap<>();
+        wiring.compilations().stream()
+                .flatMap(compilation -> compilation.classPath().stream())
+                .filter(library -> library.test() == test)
+                .forEach(library -> libraries.putIfAbsent(library.path(), library));
+        return libraries;
     }
 
     private static Optional<Wiring.Setting> first(List<Wiring.Setting> settings) {

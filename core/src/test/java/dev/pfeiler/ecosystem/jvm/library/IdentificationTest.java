@@ -243,6 +243,82 @@ class IdentificationTest {
         assertThat(identity.alternatives()).hasToString("[no.port:bells:3, no.port:lamps:1.2]");
     }
 
+    @Test
+    void theFilesOfAPublishedJarPackedAgainAreThatJar() throws IOException {
+        sketch.jar("lib/lamps-1.2.jar", Map.of("META-INF/MANIFEST.MF", "Built-By: me\n", "a.txt", "x"), "no.port.Lamp")
+                .describedJar("original.jar", "no.port:lamps:1.2", "no.port.Lamp");
+        sketch.jar("other.jar", Map.of("a.txt", "x"), "no.port.Lamp");
+        try (RepositoryServer server = new RepositoryServer().settings(home, "")) {
+            server.artifact("no.port:lamps:1.2", folder.resolve("other.jar"), "");
+            JarIdentity identity = identify("lib/lamps-1.2.jar", false);
+            assertThat(identity.sign()).isEqualTo(JarIdentity.Sign.REPACKED);
+            assertThat(identity.evidence().get(0).excerpt()).isEqualTo("the same files as in no.port:lamps:1.2");
+        }
+        try (RepositoryServer server = new RepositoryServer().settings(home.resolve("other"), "")) {
+            server.artifact("no.port:lamps:1.2", folder.resolve("original.jar"), "");
+            JarIdentity identity = new Identification(
+                            sketch.tree(), Repositories.of(Sketch.alone(home.resolve("other"), false)))
+                    .of(jar("lib/lamps-1.2.jar"), List.of());
+            assertThat(identity.sign()).as("a file was added").isEqualTo(JarIdentity.Sign.CHANGED);
+            assertThat(identity.evidence()).extracting(Evidence::excerpt).contains("added: a.txt");
+        }
+    }
+
+    /** Versions 1 to 20 of two artifacts, of which each has a class that changes with every version. */
+    private void shelf(RepositoryServer server) throws IOException {
+        server.settings(home, "");
+        for (String name : List.of("lamps", "bells")) {
+            StringBuilder listed = new StringBuilder();
+            for (int version = 1; version <= 20; version++) {
+                sketch.jar(
+                        "published.jar",
+                        "no.port." + name + ".Steady",
+                        "no.port." + name + ".Core uses v.V" + version,
+                        "no.port." + name + ".Later uses v.V" + version / 5);
+                server.artifact("no.port." + name + ":" + name + ":" + version, folder.resolve("published.jar"), "");
+                listed.append("<version>").append(version).append("</version>");
+            }
+            server.put(
+                    "no/port/" + name + "/" + name + "/maven-metadata.xml",
+                    ("<metadata><versioning><versions>" + listed + "</versions></versioning></metadata>")
+                            .getBytes(StandardCharsets.UTF_8));
+        }
+    }
+
+    @Test
+    void ofABundleTheArtifactsInItAreFoundByTheirClasses() throws IOException {
+        sketch.jar(
+                        "lib/everything.jar",
+                        "no.port.lamps.Steady",
+                        "no.port.lamps.Core uses v.V13",
+                        "no.port.lamps.Later uses v.V2",
+                        "no.port.bells.Steady",
+                        "no.port.bells.Core uses v.V8",
+                        "no.port.bells.Later uses v.V1",
+                        "no.port.own.Patch")
+                .jar(
+                        "lib/x.jar",
+                        Map.of("META-INF/MANIFEST.MF", "Built-By: me\n"),
+                        "no.port.bells.Steady",
+                        "no.port.bells.Core uses v.V17",
+                        "no.port.bells.Later uses v.V3");
+        try (RepositoryServer server = new RepositoryServer()) {
+            shelf(server);
+            JarIdentity bundle = identify("lib/everything.jar", false);
+            assertThat(bundle.sign()).isEqualTo(JarIdentity.Sign.MERGED);
+            assertThat(bundle.alternatives()).hasToString("[no.port.bells:bells:8, no.port.lamps:lamps:13]");
+            assertThat(bundle.evidence())
+                    .extracting(Evidence::excerpt)
+                    .startsWith(
+                            "3 classes identical to those of no.port.bells:bells:8",
+                            "3 classes identical to those of no.port.lamps:lamps:13",
+                            "1 class not found in a published artifact");
+            JarIdentity single = identify("lib/x.jar", false);
+            assertThat(single.sign()).isEqualTo(JarIdentity.Sign.REPACKED);
+            assertThat(single.coordinates()).hasToString("no.port.bells:bells:17");
+        }
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"error", "sign-in", "slow", "gone"})
     void aRepositoryThatAnswersBadlyConfirmsNothingAndIsTold(String sort) throws IOException {
