@@ -9,7 +9,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +25,7 @@ import org.slf4j.LoggerFactory;
  * that has the most classes in common, as releases near each other share most classes.
  */
 final class Composition {
-    /** For how many packages artifacts are looked for. */
+    /** For how many packages artifacts are looked for; as many known artifacts are looked at. */
     private static final int PACKAGES = 12;
     /** How many of the newest versions of an artifact come into question, and how many are looked at first. */
     private static final int VERSIONS = 60;
@@ -148,20 +147,27 @@ final class Composition {
         }
     }
 
-    /** The artifacts that the packages of a jar lead to: those known to have them, or named like them. */
+    /** The artifacts that the packages of a jar lead to: those known to have them, then those named like them. */
     private static Set<Coordinates> byPackages(Jar jar) {
-        Map<String, Coordinates> found = new LinkedHashMap<>();
+        Map<String, Integer> known = new TreeMap<>();
+        for (String name : jar.classes())
+            Catalogue.shipped().having(name).ifPresent(entry -> known.merge(entry.artifact(), 1, Integer::sum));
+        Set<String> keys = new LinkedHashSet<>();
+        known.entrySet().stream()
+                .sorted(Map.Entry.<String, Integer>comparingByValue().reversed())
+                .limit(PACKAGES)
+                .forEach(entry -> keys.add(entry.getKey()));
         for (String name : Candidates.largestPackages(jar, PACKAGES)) {
-            Catalogue.shipped().having(name).ifPresent(entry -> {
-                String[] parts = entry.artifact().split(":");
-                found.putIfAbsent(entry.artifact(), new Coordinates(parts[0], parts[1], "0"));
-            });
             int dot = name.lastIndexOf('.');
             if (dot < 0) continue;
             String last = name.substring(dot + 1);
-            for (String group : List.of(name, name.substring(0, dot)))
-                found.putIfAbsent(group + ":" + last, new Coordinates(group, last, "0"));
+            keys.addAll(List.of(name + ":" + last, name.substring(0, dot) + ":" + last));
         }
-        return new LinkedHashSet<>(found.values());
+        Set<Coordinates> artifacts = new LinkedHashSet<>();
+        for (String key : keys) {
+            String[] parts = key.split(":");
+            artifacts.add(new Coordinates(parts[0], parts[1], "0"));
+        }
+        return artifacts;
     }
 }
