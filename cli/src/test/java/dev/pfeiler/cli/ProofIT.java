@@ -73,6 +73,30 @@ class ProofIT {
     }
 
     @Test
+    void packagesOfTheJdkAreOpenedWhereThePersonChoosesSo() throws IOException {
+        project = Files.createDirectories(folder.resolve("probe/src")).getParent();
+        Files.writeString(
+                project.resolve("src/Probe.java"),
+                """
+                public class Probe {
+                    public static void main(String[] args) throws Exception {
+                        java.util.ArrayList.class.getDeclaredField("size").setAccessible(true);
+                    }
+                }
+                """);
+        Files.writeString(project.resolve("build.sh"), "javac -source 8 -target 8 -d out src/*.java\n");
+        String choice = "opens=java.base/java.util";
+        assertThat(program.run("convert", "--choose", choice, project).exit()).isZero();
+        assertThat(project.resolve(".mvn/jvm.config")).hasContent("--add-opens=java.base/java.util=ALL-UNNAMED");
+        Program.Run prove = program.run("prove", "--json", project);
+        assertThat(prove.exit()).as(prove.out()).isZero();
+        assertThat(prove.row("run --help")).isEqualTo("explained exit 1 / exit 0");
+        assertThat(prove.differences("run --help"))
+                .first()
+                .isEqualTo("changed exit code: packages of the JDK are opened that the old program could not reach");
+    }
+
+    @Test
     void wrongEncoding() throws IOException {
         edit("pom.xml", "sourceEncoding>ISO-8859-1<", "sourceEncoding>UTF-8<");
         Program.Run prove = prove(1);

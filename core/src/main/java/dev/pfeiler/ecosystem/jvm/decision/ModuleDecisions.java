@@ -88,19 +88,21 @@ final class ModuleDecisions {
             Set<TestRunner> runners,
             Optional<CompilerSettings> compiler) {
         String name = own.artifact();
+        OpenedPackages opened = OpenedPackages.decide(deliberation);
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
                 .product(product(module, own, packaging, decided))
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
                 .classPath(
                         new ClassPath(needs(module), decided.declared(), decided.constraints(), decided.processors()))
                 .manifest(new Manifest(
-                        manifest(module, packaging),
+                        manifest(module, packaging, opened),
                         packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
                 .generated(generated(module))
                 .tests(new TestDecision(reading, project, module, keep)
                         .decide(deliberation)
                         .naming(unusualTests(module))
-                        .runBy(runners))
+                        .runBy(runners)
+                        .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
                 .distribution(
@@ -194,8 +196,10 @@ final class ModuleDecisions {
     }
 
     /** The attributes that the old archive's manifest had, without those that every build tool writes itself. */
-    private Map<String, String> manifest(SourceModule module, Packaging packaging) {
+    private Map<String, String> manifest(SourceModule module, Packaging packaging, OpenedPackages opened) {
         Map<String, String> manifest = new TreeMap<>();
+        if (packaging == Packaging.JAR && !opened.names().isEmpty())
+            manifest.put(Manifest.ADD_OPENS, opened.attribute());
         Map<String, Wiring.Setting> stated =
                 new TreeMap<>(module.archive().map(Wiring.Archive::manifest).orElse(Map.of()));
         // one that names libraries cannot be taken as it is, as they are called otherwise now

@@ -19,6 +19,9 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
     /** The attribute that lists the libraries beside the archive. */
     public static final String CLASS_PATH = "Class-Path";
 
+    /** The attribute that lists packages of the JDK to open when the archive is started. Source: JEP 261. */
+    public static final String ADD_OPENS = "Add-Opens";
+
     public Manifest {
         SortedMap<String, String> sorted = new TreeMap<>(attributes);
         attributes = Collections.unmodifiableSortedMap(sorted);

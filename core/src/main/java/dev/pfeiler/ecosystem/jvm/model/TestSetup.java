@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -52,6 +53,13 @@ public record TestSetup(
 
     public TestSetup naming(List<String> patterns) {
         return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory, runners);
+    }
+
+    /** The same with further arguments for the virtual machine. */
+    public TestSetup withArguments(List<String> further) {
+        List<String> all = new ArrayList<>(jvmArguments);
+        all.addAll(further);
+        return new TestSetup(names, properties, environment, all, workingDirectory, runners);
     }
 
     public TestSetup runBy(Set<TestRunner> known) {

@@ -8,9 +8,11 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.JdkChanges;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
+import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -63,7 +65,7 @@ public final class JvmProof {
                             new BuildRequest(request.converted(), request.offline(), request.log(), toolchain),
                             context.environment());
             if (run.failure().isPresent())
-                return PartVerdict.failed(run.failure().get(), request.log());
+                return PartVerdict.failed(explained(run.failure().get()), request.log());
             request.stage()
                     .accept(
                             request.runOldBuild()
@@ -76,17 +78,23 @@ public final class JvmProof {
                     .flatMap(b -> b.failure().stream())
                     .findFirst();
             if (broken.isPresent()) {
-                return PartVerdict.failed(
+                PartVerdict.Failure failure = new PartVerdict.Failure(
                         "The old sources do not compile with their old settings: " + broken.get(),
                         context.target().title()
-                                + " builds them (see its output), but there is no baseline to compare with.",
-                        request.log());
+                                + " builds them (see its output), but there is no baseline to compare with.");
+                return PartVerdict.failed(explained(failure), request.log());
             }
             request.stage().accept("comparing");
             return compare(baselines, fetched, run);
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
+    }
+
+    /** A failure with what cures it, where an older JDK does. */
+    private PartVerdict.Failure explained(PartVerdict.Failure failure) {
+        return JdkChanges.explain(failure.cause(), context.reading().toolchain(), context.environment())
+                .orElse(failure);
     }
 
     private Map<ModuleName, Baseline> baselines(FetchedLibraries fetched) throws IOException {
@@ -144,7 +152,12 @@ public final class JvmProof {
                 notes.addAll(outcome.notes());
             }
         }
-        return new PartVerdict(rows, Optional.empty(), List.copyOf(products.values()), request.log(), notes);
+        return new PartVerdict(
+                rows,
+                Optional.empty(),
+                List.copyOf(products.values()),
+                request.log(),
+                notes.stream().distinct().toList());
     }
 
     /** The steps of the old build that the baseline goes without, although they may change what it makes. */
@@ -264,6 +277,7 @@ public final class JvmProof {
             throws IOException {
         if (module.tests().isEmpty()) return List.of();
         TestResults now = context.target().tests(context.converted(module));
+        if (!now.closed().isEmpty()) notes.add(ClosedPackages.hint(now.closed()));
         Path scratch = request.scratch().resolve("tests-" + ProofContext.scratchName(module));
         List<Path> needed = new ArrayList<>(withNeeds(module).stream()
                 .skip(1)

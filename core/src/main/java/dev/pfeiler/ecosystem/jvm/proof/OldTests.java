@@ -105,7 +105,7 @@ final class OldTests {
             Optional<String> problem = run(entry.getKey(), entry.getValue(), outcomes);
             if (problem.isPresent()) return new Run(TestResults.NONE, problem);
         }
-        return new Run(new TestResults(outcomes), Optional.empty());
+        return new Run(new TestResults(outcomes, Map.of()), Optional.empty());
     }
 
     /** The engine whose packages a test imports; one that only extends a test of the project takes the usual one. */

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
@@ -16,7 +17,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.jar.JarFile;
+import java.util.jar.Manifest;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Runs the program of the old wiring and the new one with the same arguments, and compares what they do. */
 final class ProgramRun {
@@ -50,16 +55,21 @@ final class ProgramRun {
         }
         ToolRun now = run(mainClass, after, arguments, "after");
         List<Difference> differences = new ArrayList<>();
-        if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, ""));
+        boolean opened =
+                !opened(after).isEmpty() && !ClosedPackages.in(text(old)).isEmpty();
+        String cause = opened ? "packages of the JDK are opened that the old program could not reach" : "";
+        if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, cause));
         if (!text(old).equals(text(now))) {
             // what differs from run to run on the old side says nothing
             ToolRun again = run(mainClass, before, arguments, "again");
             if (!SteadyLines.of(text(old), text(again)).same(text(again), text(now)))
-                differences.add(new Difference("output", Difference.Kind.CHANGED, ""));
+                differences.add(new Difference("output", Difference.Kind.CHANGED, cause));
         }
         List<String> notes = old.exit() == 0 || !differences.isEmpty()
                 ? List.of()
                 : List.of(mainClass + " " + call + " exits with code " + old.exit() + " with the old wiring, too.");
+        Set<String> closed = ClosedPackages.in(text(now));
+        if (!closed.isEmpty()) notes = List.of(ClosedPackages.hint(closed));
         return new RunOutcome(
                 List.of(new Comparison("run " + call, "exit " + old.exit(), "exit " + now.exit(), differences)), notes);
     }
@@ -76,14 +86,31 @@ final class ProgramRun {
     private ToolRun run(String mainClass, List<Path> classPath, List<String> arguments, String name)
             throws IOException {
         Path folder = folder(name);
-        List<String> command = new ArrayList<>(List.of(
-                reading.toolchain().tool("java").toString(),
-                "-Djava.awt.headless=true",
+        List<String> command =
+                new ArrayList<>(List.of(reading.toolchain().tool("java").toString(), "-Djava.awt.headless=true"));
+        command.addAll(opened(classPath));
+        command.addAll(List.of(
                 "-cp",
                 classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
                 mainClass));
         command.addAll(arguments);
         return ToolRun.of(command, folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
+    }
+
+    /** What the archive itself would open if it were started. */
+    private static List<String> opened(List<Path> classPath) throws IOException {
+        if (!Files.isRegularFile(classPath.get(0))) return List.of();
+        try (JarFile archive = new JarFile(classPath.get(0).toFile())) {
+            Manifest manifest = archive.getManifest();
+            String opened = manifest == null
+                    ? null
+                    : manifest.getMainAttributes().getValue(dev.pfeiler.ecosystem.jvm.model.Manifest.ADD_OPENS);
+            return opened == null
+                    ? List.of()
+                    : Stream.of(opened.split(" "))
+                            .map(name -> "--add-opens=" + name + "=ALL-UNNAMED")
+                            .toList();
+        }
     }
 
     /** A folder of its own for each run: with the old files, if arguments may name them. */

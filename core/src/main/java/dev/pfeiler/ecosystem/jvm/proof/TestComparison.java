@@ -24,7 +24,7 @@ final class TestComparison {
                     differences.add(new Difference(test, Kind.GONE, "not run", ""));
             } else if (other == Outcome.FAILED) {
                 String cause = outcome == Outcome.FAILED ? "fails with the old wiring, too" : "";
-                differences.add(new Difference(test, Kind.CHANGED, "fails", cause));
+                differences.add(new Difference(test, Kind.CHANGED, fails(now, test), cause));
             } else if (outcome == Outcome.PASSED && other == Outcome.SKIPPED) {
                 differences.add(new Difference(test, Kind.CHANGED, "skipped", ""));
             } else if (outcome == Outcome.FAILED) {
@@ -34,7 +34,8 @@ final class TestComparison {
         after.forEach((test, outcome) -> {
             if (before.containsKey(test)) return;
             String cause = outcome == Outcome.FAILED ? "" : "not run by the old wiring's class names";
-            differences.add(new Difference(test, Kind.ADDED, cause));
+            String detail = outcome == Outcome.FAILED ? fails(now, test) : "";
+            differences.add(new Difference(test, Kind.ADDED, detail, cause));
         });
         return new Comparison("tests", summary(before), summary(after), differences);
     }
@@ -44,7 +45,7 @@ final class TestComparison {
         Map<String, Outcome> after = now.byMethod();
         List<Difference> differences = new ArrayList<>();
         after.forEach((test, outcome) -> {
-            if (outcome == Outcome.FAILED) differences.add(new Difference(test, Kind.CHANGED, "fails", ""));
+            if (outcome == Outcome.FAILED) differences.add(new Difference(test, Kind.CHANGED, fails(now, test), ""));
         });
         for (String type : classes) {
             boolean ran = after.keySet().stream()
@@ -53,6 +54,12 @@ final class TestComparison {
         }
         String before = classes.size() + (classes.size() == 1 ? " class, not run" : " classes, not run");
         return new Comparison("tests", before, summary(after), differences);
+    }
+
+    private static String fails(TestResults results, String method) {
+        return results.failure(method)
+                .map(failure -> "fails: " + failure.message())
+                .orElse("fails");
     }
 
     private static String summary(Map<String, Outcome> outcomes) {

@@ -5,8 +5,13 @@ import dev.pfeiler.proof.PartVerdict;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
 
 /**
  * The Java of this machine, found without running it.
@@ -17,7 +22,38 @@ import java.util.stream.Stream;
  */
 public record Toolchain(Path java, int feature, boolean compiler) {
     public static Toolchain of(Environment environment) {
-        Path java = java(environment);
+        return at(java(environment));
+    }
+
+    /** All JDKs in the places where they are usually installed, the oldest first. */
+    public static List<Toolchain> installed(Environment environment) {
+        Path home = environment.home();
+        Set<Path> found = new LinkedHashSet<>();
+        for (Path folder : List.of(
+                Path.of("/usr/lib/jvm"),
+                Path.of("/Library/Java/JavaVirtualMachines"),
+                Path.of("C:\\Program Files\\Java"),
+                home.resolve(".sdkman/candidates/java"),
+                home.resolve(".jdks"))) {
+            if (!Files.isDirectory(folder)) continue;
+            try (Stream<Path> homes = Files.list(folder)) {
+                for (Path each : homes.toList()) {
+                    Path bundle = each.resolve("Contents/Home");
+                    found.add((Files.isDirectory(bundle) ? bundle : each).toRealPath());
+                }
+            } catch (IOException e) {
+                LoggerFactory.getLogger(Toolchain.class).debug("{}", folder, e);
+            }
+        }
+        return found.stream()
+                .map(Toolchain::at)
+                .filter(jdk -> jdk.compiler() && jdk.feature() > 0)
+                .sorted(Comparator.comparingInt((Toolchain jdk) -> jdk.feature())
+                        .thenComparing(jdk -> jdk.java().toString()))
+                .toList();
+    }
+
+    private static Toolchain at(Path java) {
         return new Toolchain(
                 java,
                 feature(java),

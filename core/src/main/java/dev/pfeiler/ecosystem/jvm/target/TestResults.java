@@ -2,16 +2,34 @@ package dev.pfeiler.ecosystem.jvm.target;
 
 import java.util.Collections;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * What tests came to.
  *
  * @param outcomes by test, as {@code class#method}
+ * @param failures why tests failed, where that is known
  */
-public record TestResults(Map<String, Outcome> outcomes) {
+public record TestResults(Map<String, Outcome> outcomes, Map<String, Failure> failures) {
+    /**
+     * Why a test failed.
+     *
+     * @param message the first line of the exception
+     * @param closed packages of the JDK that it could not reach, as {@code module/package}
+     */
+    public record Failure(String message, Set<String> closed) {
+        public Failure {
+            closed = Set.copyOf(closed);
+        }
+    }
+
     /** What became of a test. */
     public enum Outcome {
         PASSED,
@@ -21,11 +39,31 @@ public record TestResults(Map<String, Outcome> outcomes) {
 
     private static final Pattern ARGUMENTS = Pattern.compile("(?<=#[\\w$]{0,200})[^\\w$#].*$");
 
-    public static final TestResults NONE = new TestResults(Map.of());
+    public static final TestResults NONE = new TestResults(Map.of(), Map.of());
 
     public TestResults {
         SortedMap<String, Outcome> sorted = new TreeMap<>(outcomes);
         outcomes = Collections.unmodifiableSortedMap(sorted);
+        failures = Map.copyOf(failures);
+    }
+
+    /** Why a method failed, with any arguments. */
+    public Optional<Failure> failure(String method) {
+        return failures.entrySet().stream()
+                .filter(entry -> byMethod(entry.getKey()).equals(method))
+                .min(Map.Entry.comparingByKey())
+                .map(Map.Entry::getValue);
+    }
+
+    /** The packages of the JDK that failing tests could not reach. */
+    public SortedSet<String> closed() {
+        return failures.values().stream()
+                .flatMap(failure -> failure.closed().stream())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private static String byMethod(String test) {
+        return ARGUMENTS.matcher(test).replaceFirst("");
     }
 
     /** Of two outcomes of one test, the one that counts. */
@@ -37,8 +75,7 @@ public record TestResults(Map<String, Outcome> outcomes) {
     /** The outcomes by method: invocations with different arguments are one, as engines number them differently. */
     public SortedMap<String, Outcome> byMethod() {
         SortedMap<String, Outcome> byMethod = new TreeMap<>();
-        outcomes.forEach((test, outcome) ->
-                byMethod.merge(ARGUMENTS.matcher(test).replaceFirst(""), outcome, TestResults::worse));
+        outcomes.forEach((test, outcome) -> byMethod.merge(byMethod(test), outcome, TestResults::worse));
         return byMethod;
     }
 }

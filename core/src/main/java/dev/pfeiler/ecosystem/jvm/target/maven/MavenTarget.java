@@ -24,13 +24,17 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Maven. */
 public final class MavenTarget implements JvmTarget {
     private static final Duration LIMIT = Duration.ofMinutes(30);
     private static final String OUTPUT = "target";
+    private static final String JVM_CONFIG = ".mvn/jvm.config";
 
     /** Loggers that print the compiler's arguments at this level. Source: the plug-in's code. */
     private static final List<String> COMPILER_LOGGERS = List.of(
@@ -64,6 +68,17 @@ public final class MavenTarget implements JvmTarget {
             module.distribution()
                     .ifPresent(made -> descriptors.put(module.path(AssemblyWriter.DESCRIPTOR), assemblies.write(made)));
         }
+        // a program that Maven starts itself runs in Maven's own virtual machine
+        build.modules().stream()
+                .filter(module -> module.launch().flatMap(Launch::mainClass).isPresent())
+                .map(module -> module.manifest().attributes().get(Manifest.ADD_OPENS))
+                .filter(Objects::nonNull)
+                .findFirst()
+                .ifPresent(opened -> descriptors.put(
+                        JVM_CONFIG,
+                        Stream.of(opened.split(" "))
+                                .map(name -> "--add-opens=" + name + "=ALL-UNNAMED\n")
+                                .collect(Collectors.joining())));
         return descriptors;
     }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.target.TestResults.Outcome;
 import dev.pfeiler.tree.XmlElement;
@@ -8,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 
@@ -26,21 +28,33 @@ final class SurefireReports {
                     .toList();
         }
         Map<String, Outcome> outcomes = new TreeMap<>();
+        Map<String, TestResults.Failure> failures = new TreeMap<>();
         for (Path report : reports) {
             try {
-                XmlElement.read(Files.readAllBytes(report))
-                        .children("testcase")
-                        .forEach(test -> outcomes.put(
-                                test.attribute("classname") + "#" + test.attribute("name"), outcome(test)));
+                XmlElement.read(Files.readAllBytes(report)).children("testcase").forEach(test -> {
+                    String name = test.attribute("classname") + "#" + test.attribute("name");
+                    outcomes.put(name, outcome(test));
+                    failed(test).ifPresent(element -> failures.put(name, failure(element)));
+                });
             } catch (XmlElement.Malformed e) {
                 throw new IOException(report + ":" + e.line() + " is not well-formed XML", e);
             }
         }
-        return new TestResults(outcomes);
+        return new TestResults(outcomes, failures);
+    }
+
+    private static Optional<XmlElement> failed(XmlElement test) {
+        return test.child("failure").or(() -> test.child("error"));
+    }
+
+    private static TestResults.Failure failure(XmlElement element) {
+        String first = element.text().lines().findFirst().orElse("").strip();
+        return new TestResults.Failure(
+                first.isEmpty() ? element.attribute("message") : first, ClosedPackages.in(element.text()));
     }
 
     private static Outcome outcome(XmlElement test) {
-        if (test.child("failure").isPresent() || test.child("error").isPresent()) return Outcome.FAILED;
+        if (failed(test).isPresent()) return Outcome.FAILED;
         return test.child("skipped").isPresent() ? Outcome.SKIPPED : Outcome.PASSED;
     }
 }
