@@ -110,7 +110,12 @@ public final class Pfeiler {
         Set<String> sources = ecosystems.all().stream()
                 .flatMap(ecosystem -> ecosystem.extensions().stream())
                 .collect(Collectors.toSet());
-        References references = References.of(tree, proposal.steps(), sources);
+        References references = References.of(
+                tree,
+                proposal.steps(),
+                merge.built(),
+                sources,
+                ecosystems.all().stream().map(Ecosystem::pathArguments).toList());
         List<Finding> left = new ArrayList<>(references.left());
         survey.findings().stream()
                 .filter(finding -> finding.topic() == Finding.Topic.LANGUAGES && finding.leftForYou())

@@ -107,7 +107,8 @@ final class ToyEcosystem implements Ecosystem {
                     List.of(),
                     List.of(),
                     List.of(new Proposal.Command("build", target)),
-                    List.of("/joined/"));
+                    List.of("/joined/"),
+                    Map.of());
         }
 
         List<String> ordered() {

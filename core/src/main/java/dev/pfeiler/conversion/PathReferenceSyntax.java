@@ -1,7 +1,9 @@
 package dev.pfeiler.conversion;
 
 import dev.pfeiler.tree.Paths;
+import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Kinds of text in which it is certain that a path names a file. */
@@ -25,11 +27,18 @@ enum PathReferenceSyntax {
             return copy.matcher(line).matches() && !line.substring(end).isBlank() && isWord(line, start, end);
         }
     },
-    /** A shell script at the top of the tree that works there. */
+    /** A shell script whose working directory is known. */
     SHELL_SCRIPT {
         @Override
         boolean names(String line, int start, int end) {
             return !line.strip().startsWith("#") && isWord(line, start, end);
+        }
+    },
+    /** A batch script whose working directory is known. */
+    BATCH_SCRIPT {
+        @Override
+        boolean names(String line, int start, int end) {
+            return !line.strip().matches("(?i)(rem\\b|::).*") && isWord(line, start, end);
         }
     },
     UNKNOWN {
@@ -39,25 +48,81 @@ enum PathReferenceSyntax {
         }
     };
 
-    private static final Set<String> SCRIPTS = Set.of("sh", "bash", "ksh", "command");
+    private static final Set<String> SHELL = Set.of("sh", "bash", "ksh", "command");
+    private static final Set<String> BATCH = Set.of("bat", "cmd");
     private static final Set<String> CONTAINER_FILES = Set.of("Dockerfile", "Containerfile");
-    /** A change of folder, but for that to the folder of the script itself. */
-    private static final Pattern LEAVES = Pattern.compile(
-            "(?m)(^|[;&|(]|\\s)(cd|pushd)\\s+(?!\"?(\\$\\(|`)dirname\\s+\"?\\$(0|\\{0\\})\"?[)`]\"?\\s*($|[;&|]))");
+
+    /** A change of folder, with what is known of where to: behind the folder of the script itself. */
+    private static final Pattern CHANGE = Pattern.compile("(?im)(?:^|[;&|(]|\\s)(?:cd|chdir|pushd)\\s+(?:/d\\s+)?"
+            + "(?:\"?(?:\\$\\(|`)dirname\\s+\"?\\$(?:0|\\{0\\})\"?[)`]((?:/\\.\\.)*)\"?\\s*(?=$|[;&|])"
+            + "|\"?%~dp0((?:\\\\?\\.\\.)*)\\\\?\"?\\s*(?=$|[&|]))?");
+
+    /** A variable with the folder of the script, or one around it. */
+    private static final Pattern VARIABLE = Pattern.compile(
+            "(?im)^\\s*(?:export\\s+|set\\s+\"?)?(\\w+)=\"?(?:(?:\\$\\(|`)\\s*(?:cd\\s+(?:--\\s+)?\"?)?(?:(?:\\$\\(|`)\\s*)?dirname\\s+\"?\\$(?:0|\\{0\\})\"?[)`]"
+                    + "((?:/\\.\\.)*)[^/\\n]*|%~dp0((?:\\\\?\\.\\.)*)\\\\?\"?\\s*)$");
+
+    /** How a word starts that begins with a variable. */
+    private static final Pattern WITH_VARIABLE = Pattern.compile("(?:\\$\\{?(\\w+)\\}?/|%(\\w+)%\\\\?|(%~dp0)\\\\?).*");
 
     static PathReferenceSyntax of(String path, String content) {
-        boolean top = Paths.parent(path).isEmpty();
         String extension = Paths.extension(path);
         if (extension.equals("md") || extension.equals("markdown")) return MARKDOWN;
-        if (top && CONTAINER_FILES.contains(Paths.name(path))) return CONTAINER_FILE;
-        boolean script = SCRIPTS.contains(extension) || content.matches("(?s)#! ?/(usr/)?bin/(env )?(ba|k|da)?sh\\b.*");
-        return top && script && !LEAVES.matcher(content).find() ? SHELL_SCRIPT : UNKNOWN;
+        if (Paths.parent(path).isEmpty() && CONTAINER_FILES.contains(Paths.name(path))) return CONTAINER_FILE;
+        if (BATCH.contains(extension)) return BATCH_SCRIPT;
+        boolean script = SHELL.contains(extension) || content.matches("(?s)#! ?/(usr/)?bin/(env )?(ba|k|da)?sh\\b.*");
+        return script ? SHELL_SCRIPT : UNKNOWN;
     }
 
-    /** The folder from which paths start in a file of this kind. */
-    String base(String file) {
-        return this == MARKDOWN ? Paths.parent(file) : "";
+    boolean isScript() {
+        return this == SHELL_SCRIPT || this == BATCH_SCRIPT;
     }
+
+    /** Whether what a build makes is named in it, too. */
+    boolean takesBuilt() {
+        return isScript() || this == CONTAINER_FILE;
+    }
+
+    /** The folder from which paths start in a file of this kind, if that is known. */
+    Optional<String> base(String file, String content) {
+        if (this == MARKDOWN) return Optional.of(Paths.parent(file));
+        if (!isScript()) return Optional.of("");
+        // without a change, scripts are started from the top of the tree
+        Optional<String> base = Paths.parent(file).isEmpty() ? Optional.of("") : Optional.empty();
+        Matcher change = CHANGE.matcher(content);
+        boolean first = true;
+        while (change.find()) {
+            boolean known = content.substring(change.start(), change.end()).matches("(?s).*(dirname|%~dp0).*");
+            if (!known || !first) return Optional.empty();
+            base = above(file, change.group(1), change.group(2));
+            first = false;
+        }
+        return base;
+    }
+
+    private static Optional<String> above(String file, String shell, String batch) {
+        String up =
+                Optional.ofNullable(shell).or(() -> Optional.ofNullable(batch)).orElse("");
+        return Paths.normal(Paths.join(Paths.parent(file), up.replace('\\', '/').replaceFirst("^/", "")));
+    }
+
+    /** The folder that the variable at the start of a word stands for, and the length of that start. */
+    static Optional<Start> start(String word, String file, String content) {
+        Matcher matcher = WITH_VARIABLE.matcher(word);
+        if (!matcher.matches()) return Optional.empty();
+        String whole = word.replaceFirst("^(\\$\\{?\\w+\\}?/|%\\w+%\\\\?|%~dp0\\\\?).*", "$1");
+        if (matcher.group(3) != null) return Optional.of(new Start(Paths.parent(file), whole.length()));
+        String name = matcher.group(1) == null ? matcher.group(2) : matcher.group(1);
+        Matcher variable = VARIABLE.matcher(content);
+        while (variable.find()) {
+            if (!variable.group(1).equalsIgnoreCase(name)) continue;
+            return above(file, variable.group(2), variable.group(3)).map(folder -> new Start(folder, whole.length()));
+        }
+        return Optional.empty();
+    }
+
+    /** The start of a word that stands for a folder. */
+    record Start(String folder, int length) {}
 
     /** Whether it is certain that the text between two places of a line names a file. */
     abstract boolean names(String line, int start, int end);

@@ -9,6 +9,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -59,7 +60,11 @@ public final class References {
 
     private final ProjectTree tree;
     private final Set<String> sources;
+    private final List<PathArguments> arguments;
     private final Map<String, String> moved = new HashMap<>();
+    /** Paths of what was built, with the paths under which it is built now. */
+    private final Map<String, String> built;
+
     private final Set<String> retired = new HashSet<>();
     /** Folders that no file stays in, with the folder that its files move to, or empty if they part. */
     private final Map<String, Optional<String>> gone = new HashMap<>();
@@ -68,9 +73,16 @@ public final class References {
     private final List<Step> edits = new ArrayList<>();
     private final List<Finding> left = new ArrayList<>();
 
-    private References(ProjectTree tree, List<Step> steps, Set<String> sources) {
+    private References(
+            ProjectTree tree,
+            List<Step> steps,
+            Map<String, String> built,
+            Set<String> sources,
+            List<PathArguments> arguments) {
         this.tree = tree;
+        this.built = built;
         this.sources = sources;
+        this.arguments = arguments;
         for (Step step : steps) {
             if (step.leaves())
                 step.goal().ifPresentOrElse(to -> moved.put(step.path(), to), () -> retired.add(step.path()));
@@ -82,11 +94,18 @@ public final class References {
     /**
      * Looks through the files of a tree that stay, and those that move.
      *
+     * @param built paths of what the old build makes, with the paths under which it is built now
      * @param sources endings of files with code, in which only string literals name files
+     * @param arguments finds paths in the commands of scripts
      */
-    public static References of(ProjectTree tree, List<Step> steps, Set<String> sources) {
-        References references = new References(tree, steps, sources);
-        if (references.moved.isEmpty() && references.retired.isEmpty()) return references;
+    public static References of(
+            ProjectTree tree,
+            List<Step> steps,
+            Map<String, String> built,
+            Set<String> sources,
+            List<PathArguments> arguments) {
+        References references = new References(tree, steps, built, sources, arguments);
+        if (references.moved.isEmpty() && references.retired.isEmpty() && built.isEmpty()) return references;
         long looked = 0;
         String first = "";
         for (TreeFile file : tree.files()) {
@@ -157,12 +176,21 @@ public final class References {
     }
 
     /** Whether a line may contain a path, judged cheaply: most lines of most files do not. */
-    private static boolean mayName(String line, boolean source) {
+    private static boolean mayName(String line, boolean source, PathReferenceSyntax syntax) {
+        if (syntax.isScript()) return true;
         return line.indexOf('/') >= 0 && (!source || line.indexOf('"') >= 0 || line.indexOf('\'') >= 0);
     }
 
+    /** A text that is looked through. */
+    private record Place(TreeFile file, String text, PathReferenceSyntax syntax, boolean source) {
+        Optional<String> base() {
+            return syntax.base(file.path(), text);
+        }
+    }
+
     private void inText(TreeFile file, Text text, PathReferenceSyntax syntax) {
-        boolean source = sources.contains(file.extension());
+        Place place = new Place(file, text.content(), syntax, sources.contains(file.extension()));
+        Optional<String> base = place.base();
         Map<String, Finding> named = new LinkedHashMap<>();
         List<Step.Change> changes = new ArrayList<>();
         StringBuilder content = new StringBuilder();
@@ -174,32 +202,13 @@ public final class References {
             next = end < 0 ? all.length() : end + 1;
             number++;
             String whole = all.substring(start, next);
-            if (!mayName(whole, source)) {
+            if (!mayName(whole, place.source(), syntax)) {
                 content.append(whole);
                 continue;
             }
             String line = whole.stripTrailing();
-            StringBuilder changed = new StringBuilder();
-            Matcher matcher = PATH.matcher(line);
-            while (matcher.find()) {
-                char before = matcher.start() > 0 ? line.charAt(matcher.start() - 1) : ' ';
-                if (source && before != '"' && before != '\'' || "/:$}".indexOf(before) >= 0) continue;
-                String path = matcher.group();
-                boolean certain = syntax.names(line, matcher.start(), matcher.end());
-                String base = certain ? syntax.base(file.path()) : "";
-                Optional<String> to = certain ? instead(path, base) : Optional.empty();
-                if (to.isPresent()) matcher.appendReplacement(changed, Matcher.quoteReplacement(to.get()));
-                else {
-                    Evidence evidence = new Evidence(file.path(), number, line.strip());
-                    name(Paths.join(base, path), evidence)
-                            .ifPresent(finding -> named.putIfAbsent(finding.subject(), finding));
-                }
-            }
-            matcher.appendTail(changed);
-            if (!changed.toString().equals(line)) {
-                changes.add(
-                        new Step.Change(number, line.strip(), changed.toString().strip()));
-            }
+            String changed = inLine(place, base, number, line, named);
+            if (!changed.equals(line)) changes.add(new Step.Change(number, line.strip(), changed.strip()));
             content.append(changed).append(whole.substring(line.length()));
         }
         left.addAll(named.values());
@@ -209,16 +218,70 @@ public final class References {
     }
 
     /**
+     * A line with the names in it that are certain rewritten.
+     *
+     * @param named takes the names that are not
+     */
+    private String inLine(Place place, Optional<String> base, int number, String line, Map<String, Finding> named) {
+        StringBuilder changed = new StringBuilder();
+        int copied = 0;
+        for (Named name : names(line, place.source(), place.syntax())) {
+            String written = line.substring(name.start(), name.end());
+            Optional<PathReferenceSyntax.Start> start = name.certain()
+                    ? PathReferenceSyntax.start(written, place.file().path(), place.text())
+                    : Optional.empty();
+            Optional<String> folder = !name.certain()
+                    ? Optional.empty()
+                    : start.map(PathReferenceSyntax.Start::folder).or(() -> base);
+            int from =
+                    name.start() + start.map(PathReferenceSyntax.Start::length).orElse(0);
+            String path = line.substring(from, name.end()).replace('\\', '/');
+            Optional<String> to = folder.flatMap(f -> instead(path, f, place.syntax()));
+            if (to.isPresent()) {
+                boolean windows = place.syntax() == PathReferenceSyntax.BATCH_SCRIPT;
+                changed.append(line, copied, from).append(windows ? to.get().replace('/', '\\') : to.get());
+                copied = name.end();
+            } else {
+                Evidence evidence = new Evidence(place.file().path(), number, line.strip());
+                name(Paths.join(folder.orElse(""), path), evidence)
+                        .ifPresent(finding -> named.putIfAbsent(finding.subject(), finding));
+            }
+        }
+        return changed.append(line, copied, line.length()).toString();
+    }
+
+    /** A text within a line that may be a path. */
+    private record Named(int start, int end, boolean certain) {}
+
+    private List<Named> names(String line, boolean source, PathReferenceSyntax syntax) {
+        List<Named> names = new ArrayList<>();
+        if (syntax.isScript() && syntax.names(line, 0, line.length()))
+            arguments.forEach(
+                    found -> found.in(line).forEach(range -> names.add(new Named(range.start(), range.end(), true))));
+        Matcher matcher = PATH.matcher(line);
+        while (matcher.find()) {
+            int start = matcher.start();
+            int end = matcher.end();
+            if (names.stream().anyMatch(other -> other.start() < end && start < other.end())) continue;
+            char before = start > 0 ? line.charAt(start - 1) : ' ';
+            if (source && before != '"' && before != '\'' || "/:$}".indexOf(before) >= 0) continue;
+            names.add(new Named(start, end, syntax.names(line, start, end)));
+        }
+        names.sort(Comparator.comparingInt(Named::start));
+        return names;
+    }
+
+    /**
      * What to write instead of a path, where the file or the whole folder that it names moves to one place.
      *
      * @param base the folder that the path starts from
      */
-    private Optional<String> instead(String written, String base) {
+    private Optional<String> instead(String written, String base, PathReferenceSyntax syntax) {
         Optional<String> path = Paths.normal(Paths.join(base, written));
         if (path.isEmpty()) return Optional.empty();
-        Optional<String> to = moved.containsKey(path.get())
-                ? Optional.of(moved.get(path.get()))
-                : gone.getOrDefault(path.get(), Optional.empty());
+        Optional<String> to = Optional.ofNullable(moved.get(path.get()))
+                .or(() -> Optional.ofNullable(syntax.takesBuilt() ? built.get(path.get()) : null))
+                .or(() -> gone.getOrDefault(path.get(), Optional.empty()));
         return to.map(goal -> Paths.from(base, goal) + (written.endsWith("/") ? "/" : ""));
     }
 
@@ -227,6 +290,10 @@ public final class References {
         if (moved.containsKey(path)) {
             return Optional.of(
                     Finding.trouble(path, "was moved to " + moved.get(path) + " and is still referenced", evidence));
+        }
+        if (built.containsKey(path) && !tree.has(path) && path.indexOf('/') > 0) {
+            return Optional.of(
+                    Finding.trouble(path, "is built as " + built.get(path) + " now and is still referenced", evidence));
         }
         if (retired.contains(path))
             return Optional.of(Finding.trouble(path, "was retired and is still referenced", evidence));

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem;
 
+import dev.pfeiler.conversion.PathArguments;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -34,6 +35,11 @@ public interface Ecosystem {
     /** Looks up libraries; nothing if the ecosystem's own tools are to be used for that. */
     default Optional<Libraries> libraries() {
         return Optional.empty();
+    }
+
+    /** Finds the paths that its commands take, in lines of scripts. */
+    default PathArguments pathArguments() {
+        return line -> List.of();
     }
 
     /** How a user declares one more dependency with the ecosystem's own tool. */

@@ -3,6 +3,7 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
 import java.util.List;
+import java.util.Map;
 
 /**
  * What is proposed for one part, with paths and keys as the part itself sees them.
@@ -11,6 +12,7 @@ import java.util.List;
  * @param agreements what several descriptors state, and the resulting values
  * @param commands what to type in the converted part, in a useful order
  * @param ignored patterns for version control: what the build writes
+ * @param built paths of what the old build makes, with the paths under which it is built now
  */
 public record PartProposal(
         List<Decision> decisions,
@@ -19,7 +21,8 @@ public record PartProposal(
         List<Finding> leftForYou,
         List<Agreement> agreements,
         List<Proposal.Command> commands,
-        List<String> ignored) {
+        List<String> ignored,
+        Map<String, String> built) {
     public PartProposal {
         decisions = List.copyOf(decisions);
         questions = List.copyOf(questions);
@@ -28,5 +31,6 @@ public record PartProposal(
         agreements = List.copyOf(agreements);
         commands = List.copyOf(commands);
         ignored = List.copyOf(ignored);
+        built = Map.copyOf(built);
     }
 }

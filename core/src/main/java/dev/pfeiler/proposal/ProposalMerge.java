@@ -6,6 +6,8 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.Predicate;
 
 /** Puts the proposals of the parts of a tree together, as seen from the whole tree. */
@@ -17,6 +19,8 @@ public final class ProposalMerge {
     private final List<Finding> leftForYou = new ArrayList<>();
     private final List<Agreement> agreements = new ArrayList<>();
     private final List<Proposal.Command> commands = new ArrayList<>();
+
+    private final Map<String, String> built = new TreeMap<>();
 
     public ProposalMerge(ProjectTree tree) {
         this.steps = new StepMerge(tree);
@@ -40,9 +44,15 @@ public final class ProposalMerge {
                 .filter(finding -> !leftForYou.contains(finding))
                 .forEach(leftForYou::add);
         proposal.agreements().forEach(agreement -> agreements.add(agreement.below(folder, isFile)));
+        proposal.built().forEach((from, to) -> built.put(Paths.join(folder, from), Paths.join(folder, to)));
         proposal.commands()
                 .forEach(command -> commands.add(
                         new Proposal.Command(command.purpose(), command.line(), Paths.join(folder, command.folder()))));
+    }
+
+    /** Paths of what the old builds make, with the paths under which it is built now. */
+    public Map<String, String> built() {
+        return built;
     }
 
     public Proposal merged() {

@@ -3,10 +3,12 @@ package dev.pfeiler.conversion;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,7 +27,13 @@ class ReferencesTest {
                         new Step.Move("board/css/a.css", "src/main/webapp/css/a.css", ""),
                         new Step.Retire("lib/x.jar", ""),
                         new Step.Retire("build.sh", "")),
-                Set.of("java"));
+                Map.of(
+                        "dist/app.jar", "target/app.jar",
+                        "out", "target/classes",
+                        "lib/x.jar", "target/lib/x-1.jar",
+                        "lib/*", "target/lib/*"),
+                Set.of("java"),
+                List.of(new JavaPathArguments()));
     }
 
     private static List<String> left(Sketch sketch) {
@@ -88,7 +96,9 @@ class ReferencesTest {
     @Test
     void whatStaysIsNoReference() throws IOException {
         Sketch sketch = sketch().file("start.sh", "ls docs/x code/q other/lib/x.jar $HOME/lib/x.jar");
-        assertThat(References.of(sketch.tree(), List.of(), Set.of()).left()).isEmpty();
+        assertThat(References.of(sketch.tree(), List.of(), Map.of(), Set.of(), List.of())
+                        .left())
+                .isEmpty();
         assertThat(left(sketch)).isEmpty();
     }
 
@@ -148,5 +158,42 @@ class ReferencesTest {
         // a byte order mark would be lost
         byte[] marked = "\uFEFFcat board/index.html".getBytes(StandardCharsets.UTF_8);
         assertThat(references(sketch().bytes("show.sh", marked)).edits()).isEmpty();
+    }
+
+    private static String edited(Sketch sketch, String path) {
+        return references(sketch).edits().stream()
+                .filter(step -> step.path().equals(path))
+                .map(step -> ((Step.Edit) step).content())
+                .findFirst()
+                .orElse("");
+    }
+
+    @Test
+    void scriptsStartWhatIsBuiltElsewhereNow() throws IOException {
+        Sketch sketch = sketch().file(
+                        "run.sh",
+                        "#!/bin/sh",
+                        "HERE=$(cd \"$(dirname \"$0\")\" && pwd)",
+                        "java -Xmx1g -cp \"out:lib/x.jar:conf\" p.A",
+                        "exec java -cp \"$HERE/out:$HERE/lib/*\" p.A \"$@\"")
+                .file("bin/start.sh", "cd \"$(dirname \"$0\")/..\"", "java -jar dist/app.jar out")
+                .file("bin/elsewhere.sh", "java -jar dist/app.jar")
+                .file(
+                        "start.bat",
+                        "@echo off",
+                        "rem java -jar dist\\app.jar",
+                        "cd /d %~dp0",
+                        "java -jar dist\\app.jar %*")
+                .file("bin/start.cmd", "java -cp \"%~dp0..\\dist\\app.jar;%~dp0..\\lib\\*\" p.A");
+        assertThat(edited(sketch, "run.sh").lines())
+                .endsWith(
+                        "java -Xmx1g -cp \"target/classes:target/lib/x-1.jar:conf\" p.A",
+                        "exec java -cp \"$HERE/target/classes:$HERE/target/lib/*\" p.A \"$@\"");
+        assertThat(edited(sketch, "bin/start.sh").lines()).endsWith("java -jar target/app.jar out");
+        assertThat(edited(sketch, "start.bat").lines())
+                .endsWith("rem java -jar dist\\app.jar", "cd /d %~dp0", "java -jar target\\app.jar %*");
+        assertThat(edited(sketch, "bin/start.cmd").lines())
+                .containsExactly("java -cp \"%~dp0..\\target\\app.jar;%~dp0..\\target\\lib\\*\" p.A");
+        assertThat(left(sketch)).containsExactly("dist/app.jar is built as target/app.jar now bin/elsewhere.sh:1");
     }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.conversion.PathArguments;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
@@ -19,6 +20,7 @@ import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
+import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -84,6 +86,11 @@ public final class JvmEcosystem implements Ecosystem {
                 return new DependencyAddition(tree, Repositories.of(environment)).of(name, scope);
             }
         });
+    }
+
+    @Override
+    public PathArguments pathArguments() {
+        return new JavaPathArguments();
     }
 
     @Override

@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.project.ProjectReader;
 import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
 import dev.pfeiler.ecosystem.jvm.proof.ProofContext;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.step.BuiltPaths;
 import dev.pfeiler.ecosystem.jvm.step.JvmSteps;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Finding;
@@ -88,7 +89,6 @@ final class JvmPart implements Reading {
         Agreements stated = new Agreements(known, decisions.build(), tool, steps.all());
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));
-        leftForYou.addAll(stated.copiedElsewhere());
         return new PartProposal(
                 deliberation.decisions(),
                 deliberation.questions(),
@@ -96,7 +96,8 @@ final class JvmPart implements Reading {
                 leftForYou,
                 agreements,
                 tool.commands(decisions.build()),
-                steps.ignored());
+                steps.ignored(),
+                BuiltPaths.of(reading, known.project(), decisions, tool));
     }
 
     /** Proves the conversion of this project, the old one, by what was decided then. */

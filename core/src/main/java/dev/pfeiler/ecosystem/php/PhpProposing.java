@@ -93,7 +93,8 @@ final class PhpProposing {
                 leftForYou(findings),
                 List.of(),
                 commands(),
-                List.of("/vendor/"));
+                List.of("/vendor/"),
+                Map.of());
     }
 
     private List<Finding> leftForYou(List<Finding> findings) {

@@ -289,13 +289,11 @@ class JvmDeploymentTest extends ProposedProject {
                         "CMD [\"java\", \"-cp\", \"/app/port.jar\", \"p.B\"]");
         Proposal proposal = propose();
         assertThat(value(proposal, "run")).as("what the image starts").isEqualTo("p.B");
-        assertThat(proposal.leftForYou())
-                .filteredOn(finding -> finding.subject().equals("dist/port.jar"))
+        assertThat(proposal.steps())
+                .filteredOn(step -> step.path().equals("Dockerfile"))
                 .singleElement()
-                .satisfies(finding -> {
-                    assertThat(finding.fact()).contains("target/port.jar");
-                    assertThat(finding.evidence().get(0).place()).isEqualTo("Dockerfile:2");
-                });
+                .satisfies(step -> assertThat(((Step.Edit) step).content().lines())
+                        .startsWith("FROM eclipse-temurin:17", "COPY --chown=1 target/port.jar \\", "  /app/"));
         assertThat(propose("run=p.A").agreements())
                 .filteredOn(row -> row.subject().equals("Main class"))
                 .singleElement()

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.ClassPath;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
@@ -89,14 +90,18 @@ final class ModuleDecisions {
             Optional<CompilerSettings> compiler) {
         String name = own.artifact();
         OpenedPackages opened = OpenedPackages.decide(deliberation);
+        Map<String, String> attributes = manifest(module, packaging, opened);
+        Optional<Distribution> distribution = keep || packaging != Packaging.JAR
+                ? Optional.empty()
+                : new DistributionDecision(reading, project, module, own).decide(deliberation);
+        boolean startedInPlace = !keep && packaging == Packaging.JAR && distribution.isEmpty();
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
                 .product(product(module, own, packaging, decided))
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
                 .classPath(
                         new ClassPath(needs(module), decided.declared(), decided.constraints(), decided.processors()))
-                .manifest(new Manifest(
-                        manifest(module, packaging, opened),
-                        packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
+                .manifest(
+                        new Manifest(attributes, packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
                 .generated(generated(module))
                 .tests(new TestDecision(reading, project, module, keep)
                         .decide(deliberation)
@@ -105,10 +110,11 @@ final class ModuleDecisions {
                         .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
-                .distribution(
-                        keep || packaging != Packaging.JAR
-                                ? Optional.empty()
-                                : new DistributionDecision(reading, project, module, own).decide(deliberation))
+                .distribution(distribution)
+                .libraryFolder(
+                        startedInPlace
+                                ? new LibraryFolderDecision(reading, project, module).decide(attributes, deliberation)
+                                : Optional.empty())
                 .filtering(keep ? Filtering.NONE : new FilteringDecision(reading, project, module).decide(deliberation))
                 .build();
     }

@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
-import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.JavaElsewhere;
@@ -135,23 +134,6 @@ public final class Agreements {
                             stated -> new ComparableVersion(stated).compareTo(new ComparableVersion(api)) <= 0)));
             add("Servlet API", api, statements);
         });
-    }
-
-    /** What container files copy and the build tool makes elsewhere. */
-    public List<Finding> copiedElsewhere() {
-        List<Finding> elsewhere = new ArrayList<>();
-        for (Wiring.Setting copied : containers.copied()) {
-            for (SourceModule module : project.modules()) {
-                boolean made = module.archive()
-                        .filter(archive -> archive.path().equals(copied.value()))
-                        .isPresent();
-                if (!made) continue;
-                String now = target.archive(build, build.module(module.name()).orElseThrow());
-                elsewhere.add(Finding.trouble(
-                        copied.value(), "is now built as " + now + "; update the copy command", copied.evidence()));
-            }
-        }
-        return elsewhere;
     }
 
     /** The findings for what will state something else after the conversion. */

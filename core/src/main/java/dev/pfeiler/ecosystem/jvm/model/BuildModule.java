@@ -22,6 +22,7 @@ public final class BuildModule {
     private final Optional<CompilerSettings> compiler;
     private final Filtering filtering;
     private final Optional<Distribution> distribution;
+    private final Optional<String> libraryFolder;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -37,6 +38,7 @@ public final class BuildModule {
         this.compiler = builder.compiler;
         this.filtering = builder.filtering;
         this.distribution = builder.distribution;
+        this.libraryFolder = builder.libraryFolder;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -100,6 +102,11 @@ public final class BuildModule {
         return distribution;
     }
 
+    /** The folder beside its archive, relative to the archive's, that the libraries it runs with are copied to. */
+    public Optional<String> libraryFolder() {
+        return libraryFolder;
+    }
+
     public Filtering filtering() {
         return filtering;
     }
@@ -130,6 +137,7 @@ public final class BuildModule {
         private Optional<CompilerSettings> compiler = Optional.empty();
         private Filtering filtering = Filtering.NONE;
         private Optional<Distribution> distribution = Optional.empty();
+        private Optional<String> libraryFolder = Optional.empty();
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -184,6 +192,11 @@ public final class BuildModule {
 
         public Builder distribution(Optional<Distribution> made) {
             this.distribution = made;
+            return this;
+        }
+
+        public Builder libraryFolder(Optional<String> beside) {
+            this.libraryFolder = beside;
             return this;
         }
 

@@ -5,6 +5,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * The manifest of an archive.
@@ -21,6 +23,20 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
 
     /** The attribute that lists packages of the JDK to open when the archive is started. Source: JEP 261. */
     public static final String ADD_OPENS = "Add-Opens";
+
+    /** The folder that most libraries are in which a manifest names, relative to the archive; empty for its own. */
+    public static Optional<String> libraryFolder(Map<String, String> attributes) {
+        return Optional.ofNullable(attributes.get(CLASS_PATH))
+                .map(String::strip)
+                .filter(written -> !written.isEmpty())
+                .map(written -> Stream.of(written.split("\\s+"))
+                        .collect(Collectors.groupingBy(
+                                entry -> entry.substring(0, Math.max(0, entry.lastIndexOf('/'))),
+                                TreeMap::new,
+                                Collectors.counting())))
+                .flatMap(folders -> folders.entrySet().stream().max(Map.Entry.comparingByValue()))
+                .map(Map.Entry::getKey);
+    }
 
     public Manifest {
         SortedMap<String, String> sorted = new TreeMap<>(attributes);

@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
@@ -321,7 +322,9 @@ public final class JvmProof {
         after.addAll(runtime(module));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
-        return new ProgramRun(context, scratch).compare(mainClass.get(), before, after);
+        boolean inPlace = build.libraryFolder().isPresent()
+                && build.manifest().attributes().containsKey(Manifest.CLASS_PATH);
+        return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, inPlace);
     }
 
     /** A module and those it needs, itself first. */

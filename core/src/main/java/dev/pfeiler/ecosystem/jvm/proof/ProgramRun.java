@@ -43,17 +43,18 @@ final class ProgramRun {
      *
      * @param before class folders and jars of the old program, its own first
      * @param after jars of the new one, its own first
+     * @param inPlace whether the new archive is started by itself, with the libraries that its manifest names
      */
-    RunOutcome compare(String mainClass, List<Path> before, List<Path> after) throws IOException {
+    RunOutcome compare(String mainClass, List<Path> before, List<Path> after, boolean inPlace) throws IOException {
         List<String> arguments =
                 proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
         String call = String.join(" ", arguments);
-        ToolRun old = run(mainClass, before, arguments, "before");
+        ToolRun old = run(mainClass, before, false, arguments, "before");
         if (old.outOfTime()) {
             return RunOutcome.noting(mainClass + " did not exit within " + LIMIT.toSeconds()
                     + " seconds and was not compared; pass other arguments with --run-with.");
         }
-        ToolRun now = run(mainClass, after, arguments, "after");
+        ToolRun now = run(mainClass, after, inPlace, arguments, "after");
         List<Difference> differences = new ArrayList<>();
         boolean opened =
                 !opened(after).isEmpty() && !ClosedPackages.in(text(old)).isEmpty();
@@ -61,7 +62,7 @@ final class ProgramRun {
         if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, cause));
         if (!text(old).equals(text(now))) {
             // what differs from run to run on the old side says nothing
-            ToolRun again = run(mainClass, before, arguments, "again");
+            ToolRun again = run(mainClass, before, false, arguments, "again");
             if (!SteadyLines.of(text(old), text(again)).same(text(again), text(now)))
                 differences.add(new Difference("output", Difference.Kind.CHANGED, cause));
         }
@@ -83,16 +84,19 @@ final class ProgramRun {
                 .collect(Collectors.joining("\n"));
     }
 
-    private ToolRun run(String mainClass, List<Path> classPath, List<String> arguments, String name)
+    private ToolRun run(String mainClass, List<Path> classPath, boolean inPlace, List<String> arguments, String name)
             throws IOException {
         Path folder = folder(name);
         List<String> command =
                 new ArrayList<>(List.of(reading.toolchain().tool("java").toString(), "-Djava.awt.headless=true"));
-        command.addAll(opened(classPath));
-        command.addAll(List.of(
-                "-cp",
-                classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
-                mainClass));
+        if (inPlace) command.addAll(List.of("-jar", classPath.get(0).toString()));
+        else {
+            command.addAll(opened(classPath));
+            command.addAll(List.of(
+                    "-cp",
+                    classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
+                    mainClass));
+        }
         command.addAll(arguments);
         return ToolRun.of(command, folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
     }

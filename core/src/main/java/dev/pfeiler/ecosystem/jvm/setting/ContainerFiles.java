@@ -121,13 +121,4 @@ public final class ContainerFiles {
     private static String last(Instruction one) {
         return one.words().get(one.words().size() - 1);
     }
-
-    /** The files of the project that are copied into images, as they are written. */
-    public List<Wiring.Setting> copied() {
-        return copies().filter(one -> one.words().stream().noneMatch(word -> word.startsWith("--from=")))
-                .flatMap(one -> one.words().subList(0, one.words().size() - 1).stream()
-                        .filter(word -> !word.startsWith("--"))
-                        .map(word -> new Wiring.Setting(word.replaceFirst("^(\\./)+", ""), one.evidence())))
-                .toList();
-    }
 }

@@ -64,6 +64,7 @@ public final class JvmSteps {
             copies();
             // where everything stays, the old wiring works as before
             wirings();
+            manifests();
         }
         grammars(decisions.grammars());
         if (!keep) placements();
@@ -145,6 +146,20 @@ public final class JvmSteps {
                             Finding.trouble(file, why + " and was kept, but the sources it compiles have moved"));
                 }
             }
+        }
+    }
+
+    /** Manifests beside the sources that archives were made with leave with the wiring that named them. */
+    private void manifests() {
+        for (SourceModule module : project.modules()) {
+            Set<String> kept = project.layout().placements().keySet();
+            module.archive().stream()
+                    .filter(archive -> taken.contains(archive.evidence().file()))
+                    .flatMap(archive -> archive.manifest().values().stream())
+                    .map(setting -> setting.evidence().file())
+                    .filter(file -> tree.has(file) && !kept.contains(file))
+                    .filter(taken::add)
+                    .forEach(file -> steps.add(new Step.Retire(file, "its attributes are in " + target.descriptor())));
         }
     }
 

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.target;
 
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
@@ -49,6 +50,12 @@ public interface JvmTarget {
 
     /** Where a module's archive is written. */
     String archive(JvmBuild build, BuildModule module);
+
+    /** Where a module's classes are written. */
+    String classes(BuildModule module);
+
+    /** Where the archive is written in which a module's product is handed on. */
+    String distribution(BuildModule module, Distribution made);
 
     /**
      * Builds and tests a converted project from scratch.

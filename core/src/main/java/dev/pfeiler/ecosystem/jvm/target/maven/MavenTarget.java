@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
@@ -110,8 +111,11 @@ public final class MavenTarget implements JvmTarget {
         }
         for (BuildModule module : build.modules()) {
             boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
-            if (!whole || !module.manifest().attributes().containsKey(Manifest.MAIN_CLASS)) continue;
-            String path = archive(build, module).replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
+            Map<String, String> manifest = module.manifest().attributes();
+            boolean inPlace = module.libraryFolder().isPresent() && manifest.containsKey(Manifest.CLASS_PATH);
+            if (!whole && !inPlace || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
+            String path = archive(build, module);
+            if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
             commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
         }
         if (!build.documentation().isEmpty()) commands.add(new Proposal.Command("document", "mvn javadoc:javadoc"));
@@ -131,6 +135,16 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public String archive(JvmBuild build, BuildModule module) {
         return module.path(OUTPUT + "/" + module.archive(build.coordinates().version()));
+    }
+
+    @Override
+    public String classes(BuildModule module) {
+        return module.path(OUTPUT + "/classes");
+    }
+
+    @Override
+    public String distribution(BuildModule module, Distribution made) {
+        return module.path(OUTPUT + "/" + made.name() + "." + made.format());
     }
 
     @Override

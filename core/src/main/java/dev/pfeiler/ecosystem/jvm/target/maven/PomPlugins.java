@@ -19,9 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
@@ -30,6 +27,9 @@ final class PomPlugins {
     private static final String SUREFIRE = "maven-surefire-plugin";
     private static final String SUREFIRE_VERSION = "3.5.3";
     private static final String JAVADOC = "maven-javadoc-plugin";
+    private static final Coordinates DEPENDENCY =
+            new Coordinates("org.apache.maven.plugins", "maven-dependency-plugin", "3.8.1");
+
     private static final Coordinates BUILD_HELPER =
             new Coordinates("org.codehaus.mojo", "build-helper-maven-plugin", "3.6.0");
 
@@ -75,6 +75,7 @@ final class PomPlugins {
         plugins.addAll(MavenGenerators.plugins(module.generated()));
         if (module.product() instanceof Product.Library library && library.withLibraries())
             plugins.add(launch.withLibraries(module));
+        module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
         if (module.distribution().isPresent())
             plugins.add(new AssemblyWriter(build.coordinates().version()).plugin(module));
         if (build.isSingle()) return plugins;
@@ -94,6 +95,22 @@ final class PomPlugins {
                     .addFilled(providers));
         }
         return plugins;
+    }
+
+    /** Copies the libraries that the program runs with beside its archive. */
+    private static PomElement libraries(String folder) {
+        return PomElement.plugin(DEPENDENCY)
+                .add(new PomElement("executions")
+                        .add(new PomElement("execution")
+                                .add("id", "libraries")
+                                .add("phase", "package")
+                                .addList("goals", "goal", List.of("copy-dependencies"))
+                                .add(new PomElement("configuration")
+                                        .add("includeScope", "runtime")
+                                        .add(
+                                                "outputDirectory",
+                                                "${project.build.directory}"
+                                                        + (folder.isEmpty() ? "" : "/" + folder)))));
     }
 
     /** Compiles sources from templates. */
@@ -271,19 +288,12 @@ final class PomPlugins {
             if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
             else if (key.equals(Manifest.CLASS_PATH) && !build.packs(module)) {
                 manifest.add("addClasspath", "true");
-                prefix(value).ifPresent(folder -> manifest.add("classpathPrefix", folder));
+                Manifest.libraryFolder(module.manifest().attributes())
+                        .filter(folder -> !folder.isEmpty())
+                        .ifPresent(folder -> manifest.add("classpathPrefix", folder + "/"));
             } else entries.add(key, value);
         });
         configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
-    }
-
-    /** The folder that most entries of a class path are in, with a slash behind it. */
-    private static Optional<String> prefix(String classPath) {
-        Map<String, Long> folders = Stream.of(classPath.strip().split("\\s+"))
-                .filter(entry -> entry.contains("/"))
-                .collect(Collectors.groupingBy(
-                        entry -> entry.substring(0, entry.lastIndexOf('/') + 1), TreeMap::new, Collectors.counting()));
-        return folders.entrySet().stream().max(Map.Entry.comparingByValue()).map(Map.Entry::getKey);
     }
 
     private static void web(PomElement configuration, Product.WebArchive web, BuildModule module) {
