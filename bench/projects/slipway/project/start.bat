@@ -1,0 +1,2 @@
+@echo off
+java -Xmx256m -jar dist\slipway.jar %*
