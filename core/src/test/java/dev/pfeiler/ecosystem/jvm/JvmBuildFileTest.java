@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.util.Map;
@@ -111,6 +112,32 @@ class JvmBuildFileTest extends ProposedProject {
                 .doesNotContain("depth.so");
         assertThat(written(propose("distribution=without"), "src/assembly/distribution.xml"))
                 .isEmpty();
+    }
+
+    @Test
+    void aProgramThatStartsWhereItIsBuiltStillDoes() throws IOException {
+        sketch.jar("lib/gate.jar", "q.Gate")
+                .file("src/p/Main.java", "package p; class Main { q.Gate g; public static void main(String[] a) {} }")
+                .file("manifest.txt", "Main-Class: p.Main", "Class-Path: lib/gate.jar")
+                .file(
+                        "build.sh",
+                        "javac -cp lib/gate.jar -d out src/p/Main.java",
+                        "jar cfm dist/port.jar manifest.txt -C out .",
+                        "cp lib/gate.jar dist/lib/")
+                .file("run.sh", "java -jar dist/port.jar");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "library-folder")).isEqualTo("lib");
+        assertThat(goal(proposal, "manifest.txt")).isEqualTo("retired");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence(
+                        "<artifactId>maven-dependency-plugin</artifactId>",
+                        "<goal>copy-dependencies</goal>",
+                        "<outputDirectory>${project.build.directory}/lib</outputDirectory>");
+        assertThat(proposal.steps())
+                .filteredOn(step -> step.path().equals("run.sh"))
+                .singleElement()
+                .satisfies(step -> assertThat(((Step.Edit) step).content()).isEqualTo("java -jar target/port.jar\n"));
+        assertThat(written(propose("library-folder=without"), "pom.xml")).doesNotContain("copy-dependencies");
     }
 
     @Test
