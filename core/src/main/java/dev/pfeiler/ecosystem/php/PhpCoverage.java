@@ -39,6 +39,8 @@ final class PhpCoverage {
             "path_separator");
 
     private final PhpProject project;
+    private final PhpStarts starts;
+    private final PhpClassMap classMap;
     /** What is started and cannot be edited. */
     private final List<String> fixed;
 
@@ -46,6 +48,9 @@ final class PhpCoverage {
     private final Set<String> ofPackages = new HashSet<>();
     private final Map<String, String> refused = new HashMap<>();
     private final Set<String> retired = new TreeSet<>();
+    private final Map<String, Boolean> whole = new HashMap<>();
+    private final Set<String> changed;
+    private final Set<String> lines;
     private final Map<String, List<Loaded>> loadsOf = new HashMap<>();
 
     /**
@@ -54,6 +59,8 @@ final class PhpCoverage {
      */
     PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
+        this.starts = new PhpStarts(project);
+        this.classMap = new PhpClassMap(project, kept);
         this.fixed = project.entries().stream()
                 .filter(entry -> !project.editable(project.sources().get(entry)))
                 .toList();
@@ -80,6 +87,49 @@ final class PhpCoverage {
         }
         narrow();
         retire();
+        changed = changed();
+        lines = starts.lines(
+                path -> covers(path) || retired.contains(path) || classMap.contains(path), changed, retired);
+    }
+
+    /** The files from which a statement goes that loads another, or that registers an autoloader. */
+    private Set<String> changed() {
+        Set<String> changed = new TreeSet<>();
+        for (PhpSource source : project.sources().values()) {
+            if (project.loading().of(source).stream().anyMatch(this::goes)) changed.add(source.path());
+        }
+        project.autoloaders().stream()
+                .filter(this::replaced)
+                .map(autoloader -> autoloader.source().path())
+                .forEach(changed::add);
+        return changed;
+    }
+
+    /** The files that the line which loads the autoloader is put into. */
+    Set<String> lines() {
+        return lines;
+    }
+
+    PhpClassMap classMap() {
+        return classMap;
+    }
+
+    /** Whether a statement that loads a file goes. */
+    boolean goes(Loaded load) {
+        String path = load.source().path();
+        return !project.ofAutoloader(load)
+                && removable(load)
+                && project.reached().contains(path)
+                && starts.isSound(path)
+                && isWhole(load.file().orElseThrow())
+                && (project.startable().contains(path) || isWhole(path));
+    }
+
+    /** Whether all files that are connected with one are covered: whoever loads one of them has to get the others. */
+    private boolean isWhole(String path) {
+        return whole.computeIfAbsent(path, p -> starts.connected(p).stream()
+                .filter(file -> !project.isTest(file) && project.sources().containsKey(file))
+                .allMatch(file -> covers(file) || retired.contains(file)));
     }
 
     private Optional<String> obstacle(PhpSource source, Set<String> reached) {
@@ -88,7 +138,8 @@ final class PhpCoverage {
         if (source.declarations().isEmpty()) return Optional.of("declares nothing");
         if (project.entries().contains(path)) return Optional.of("is an entry point");
         if (!reached.contains(path)) return Optional.of("not loaded by any file");
-        if (project.dynamic().contains(path)) return Optional.of("loaded by a path computed at run time");
+        Optional<String> unmapped = classMap.refused(path);
+        if (unmapped.isPresent()) return unmapped;
         if (source.prints()) return Optional.of("prints output when loaded");
         if (source.returns() > 0) return Optional.of("returns a value to the file that loads it");
         if (!source.effects().isEmpty())
@@ -106,6 +157,8 @@ final class PhpCoverage {
         if (fixed.stream().anyMatch(entry -> project.reached(entry).contains(path)))
             return Optional.of("loaded by a file that cannot be edited");
         if (!atEveryStart(source)) return Optional.empty();
+        if (source.declarations().stream().anyMatch(d -> d.kind().loadable()))
+            return Optional.of("declares functions or constants beside classes");
         if (!everywhere(path))
             return Optional.of("declares functions or constants, but not every entry point loads it");
         return constantOf(source)
@@ -171,8 +224,8 @@ final class PhpCoverage {
     /** A statement that stays and does not ask whether the file is loaded already would declare its classes twice. */
     private Optional<String> loadedAgain(String path) {
         return loadsOf.getOrDefault(path, List.of()).stream()
-                .filter(load -> !load.load().once() && !removable(load))
-                .map(load -> load.source().path() + " loads it conditionally")
+                .filter(load -> !load.load().once() && !removable(load) && !becomesOnce(load))
+                .map(load -> load.source().path() + " loads it without _once")
                 .findFirst();
     }
 
@@ -205,7 +258,16 @@ final class PhpCoverage {
         // users of a library may start with its autoloader
         return autoloader.understood()
                 && !project.isLibrary()
+                && starts.isSound(autoloader.source().path())
                 && autoloader.files().stream().allMatch(this::covers);
+    }
+
+    /** Whether a statement that stays is changed so that it does not load a file again that the autoloader has loaded. */
+    boolean becomesOnce(Loaded load) {
+        return !load.load().once()
+                && project.editable(load.source())
+                && !project.ofAutoloader(load)
+                && load.file().filter(classMap::contains).isPresent();
     }
 
     /** Whether a statement that loads a file has nothing to do any more. */
@@ -222,11 +284,22 @@ final class PhpCoverage {
         return retired;
     }
 
-    /** Files of classes, of the program or of its tests. */
+    /** Files of classes that no statement loads any more, of the program or of its tests. */
     List<PhpSource> classFiles(boolean tests) {
         return covered.stream()
                 .map(project.sources()::get)
                 .filter(source -> !atEveryStart(source) && project.isTest(source.path()) == tests)
+                .toList();
+    }
+
+    /** Files of classes that statements load as before, and the autoloader may load as well. */
+    List<PhpSource> mappedFiles(boolean tests) {
+        return classMap.files().stream()
+                .filter(path -> !covered.contains(path)
+                        || atEveryStart(project.sources().get(path)))
+                .filter(path -> !functionFiles().contains(path))
+                .map(project.sources()::get)
+                .filter(source -> project.isTest(source.path()) == tests)
                 .toList();
     }
 
@@ -239,7 +312,12 @@ final class PhpCoverage {
 
     /** Why a file that declares something has to be loaded as before. */
     Optional<String> refused(String path) {
-        return Optional.ofNullable(refused.get(path));
+        return Optional.ofNullable(classMap.contains(path) ? null : refused.get(path));
+    }
+
+    /** Whether the autoloader loads the classes of a file. */
+    boolean autoloads(String path) {
+        return covers(path) || classMap.contains(path);
     }
 
     boolean covers(String path) {

@@ -18,30 +18,34 @@ import java.util.TreeMap;
 
 /** What changes within the files of a program: statements that load files, and the one that loads the autoloader. */
 final class PhpEdits {
-    private static final String AUTOLOAD = "vendor/autoload.php";
-
     private final PhpProject project;
     private final PhpCoverage coverage;
     private final PhpNamespace naming;
     private final Map<String, String> goals;
-    private final Set<String> reached;
+    private final String autoloader;
 
     /**
      * @param naming what classes are called from now on
      * @param goals the new path of each file that moves
+     * @param autoloader the path of the autoloader that Composer writes
      */
-    PhpEdits(PhpProject project, PhpCoverage coverage, PhpNamespace naming, Map<String, String> goals) {
+    PhpEdits(
+            PhpProject project,
+            PhpCoverage coverage,
+            PhpNamespace naming,
+            Map<String, String> goals,
+            String autoloader) {
         this.naming = naming;
         this.project = project;
         this.coverage = coverage;
         this.goals = goals;
-        this.reached = project.reached();
+        this.autoloader = autoloader;
     }
 
     /** Files that must not move, as something in them or about them would not follow. */
     static Set<String> stuck(PhpProject project, PhpCoverage coverage) {
         Set<String> stuck = new HashSet<>();
-        PhpEdits none = new PhpEdits(project, coverage, PhpNamespace.none(project), Map.of());
+        PhpEdits none = new PhpEdits(project, coverage, PhpNamespace.none(project), Map.of(), "");
         for (PhpSource source : project.sources().values()) {
             boolean foreign = project.library(source.path()).isPresent();
             if (foreign || none.rebased(source, "").isEmpty()) stuck.add(source.path());
@@ -88,9 +92,10 @@ final class PhpEdits {
     }
 
     private String reason(PhpSource source, String goal, List<Replacement> replacements) {
-        boolean loads = wantsAutoload(source)
-                || replacements.stream().anyMatch(each -> each.text().isEmpty());
-        if (loads) return "replaces statements that load files";
+        if (replacements.stream().anyMatch(each -> each.text().isEmpty())) return "replaces statements that load files";
+        if (wantsAutoload(source)) return "loads the autoloader";
+        if (replacements.stream().allMatch(each -> each.text().endsWith("_once")))
+            return "loads files once that the autoloader may have loaded";
         return goal.equals(source.path()) ? "updates names and paths that changed" : "updates paths, as the file moves";
     }
 
@@ -98,10 +103,12 @@ final class PhpEdits {
         List<Replacement> found = new ArrayList<>();
         for (Loaded load : project.loading().of(source)) {
             if (project.ofAutoloader(load)) continue;
-            if (removes(source, load))
+            if (coverage.goes(load)) {
                 found.add(without(source, load.load().first(), load.load().behind()));
-            else
-                load.file().flatMap(file -> elsewhere(source, goal, load, file)).ifPresent(found::add);
+                continue;
+            }
+            if (coverage.becomesOnce(load)) found.add(once(source, load));
+            load.file().flatMap(file -> elsewhere(source, goal, load, file)).ifPresent(found::add);
         }
         project.autoloaders().stream()
                 .filter(a -> a.source() == source && coverage.replaced(a))
@@ -141,22 +148,21 @@ final class PhpEdits {
         return merged;
     }
 
-    /** Whether a statement goes; in a file that nothing loads there would be no autoloader instead. */
-    private boolean removes(PhpSource source, Loaded load) {
-        return coverage.removable(load) && reached.contains(source.path());
+    /** The word of a statement that loads a file at most once. */
+    private static Replacement once(PhpSource source, Loaded load) {
+        Token token = source.tokens().get(load.load().first());
+        if (token.is("@")) token = source.tokens().get(load.load().first() + 1);
+        return new Replacement(token.start(), token.end(), token.text() + "_once");
     }
 
-    /** Whether an entry comes to anything that the build tool loads. */
     private boolean wantsAutoload(PhpSource source) {
-        if (!project.entries().contains(source.path())) return false;
-        return project.reached(source.path()).stream()
-                .anyMatch(path -> coverage.covers(path) || coverage.retired().contains(path));
+        return coverage.lines().contains(source.path());
     }
 
     private Replacement autoload(PhpSource source, String goal) {
         String text = source.text();
         String end = text.contains("\r\n") ? "\r\n" : "\n";
-        String statement = "require_once " + path(goal, AUTOLOAD) + ";";
+        String statement = "require_once " + path(goal, autoloader) + ";";
         int start = source.codeStart();
         int line = text.lastIndexOf('\n', start - 1) + 1;
         String before = text.substring(line, start);

@@ -148,7 +148,7 @@ final class PhpFindings {
                 .forEach((name, used) -> add(
                         Topic.LIBRARIES,
                         "ext-" + name,
-                        "extension is used" + (used.optional() ? " if available" : ""),
+                        "extension is used" + (used.optional().isPresent() ? " if available" : ""),
                         Certainty.CERTAIN,
                         used.evidence()));
     }

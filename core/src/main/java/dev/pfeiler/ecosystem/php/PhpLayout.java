@@ -7,6 +7,7 @@ import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -18,37 +19,53 @@ import java.util.stream.Collectors;
 
 /**
  * Where files of classes go, and how the autoloader finds them: by namespace and folder where the two agree or can be made
- * to, else by a list. Source: PSR-4, and the schema of Composer 2.
+ * to, by names with underscores likewise, else by a class map. Source: PSR-4, PSR-0, and the schema of Composer 2.
  *
  * @param goals the new path of each file that moves
  */
 record PhpLayout(Map<String, String> goals, Autoload autoload) {
+    /** A group of fewer files whose namespaces have no folders of their own agrees with any folder. */
+    private static final int SHOWS = 3;
+    /** Of the files with classes in a folder of the class map, at most one in so many is left out. */
+    private static final int EXCLUDED = 4;
+
+    /**
+     * What is to be laid out.
+     *
+     * @param naming what the files declare from now on
+     * @param files of classes, each with nothing else in it, that nothing loads but the autoloader
+     * @param mapped files of classes that are loaded by statements as well and stay where they are
+     * @param atEveryStart files that are loaded at every start
+     * @param stuck files that must not move
+     */
+    record Files(
+            PhpNamespace naming,
+            Collection<PhpSource> files,
+            Collection<PhpSource> mapped,
+            List<String> atEveryStart,
+            Set<String> stuck) {}
+
     /**
      * Lays files out.
      *
-     * @param naming what the files declare from now on
-     * @param files of classes, each with nothing else in it
      * @param conventional the folder they are to be in, below which namespaces are folders; empty to leave all where it is
-     * @param stuck those that must not move
      */
-    static PhpLayout of(
-            PhpProject project,
-            PhpNamespace naming,
-            Collection<PhpSource> files,
-            List<String> atEveryStart,
-            String conventional,
-            Set<String> stuck) {
+    static PhpLayout of(PhpProject project, Files all, String conventional) {
+        PhpNamespace naming = all.naming();
         Map<String, String> goals = new LinkedHashMap<>();
         Map<String, String> namespaces = new TreeMap<>();
-        Set<String> listed = new TreeSet<>();
-        List<PhpSource> open = new ArrayList<>(files);
+        List<PhpSource> open = new ArrayList<>(all.files());
+        open.addAll(all.mapped());
+        holding(open, naming).forEach((mapping, sources) -> put(namespaces, mapping, sources, open));
         if (!conventional.isEmpty()) {
+            List<PhpSource> files = new ArrayList<>(all.files());
+            files.retainAll(open);
             Map<String, String> roots = roots(files, naming, conventional);
             Set<String> taken = new HashSet<>();
             for (PhpSource source : files) {
                 String goal = goal(source, naming, roots);
                 boolean free = goal.equals(source.path()) || !project.tree().has(goal);
-                boolean goes = !goal.isEmpty() && !stuck.contains(source.path()) && free && taken.add(goal);
+                boolean goes = !goal.isEmpty() && !all.stuck().contains(source.path()) && free && taken.add(goal);
                 if (!goes) continue;
                 open.remove(source);
                 if (!goal.equals(source.path())) goals.put(source.path(), goal);
@@ -58,15 +75,26 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
                 });
             }
         }
-        Map<String, Set<PhpSource>> agreeing = agreeing(open, naming);
-        agreeing.forEach((mapping, sources) -> {
-            String[] parts = mapping.split("=", 2);
-            if (namespaces.containsKey(parts[0])) return;
-            namespaces.put(parts[0], parts[1].isEmpty() ? "" : parts[1] + "/");
-            open.removeAll(sources);
+        agreeing(open, naming).forEach((mapping, sources) -> {
+            if (!namespaces.containsKey(prefix(mapping))) put(namespaces, mapping, sources, open);
         });
-        open.forEach(source -> listed.add(source.path()));
-        return new PhpLayout(goals, new Autoload(namespaces, folded(project, listed, goals.keySet()), atEveryStart));
+        Map<String, String> underscores = underscores(project, open);
+        ClassMap classMap = ClassMap.of(project, open, goals.keySet());
+        return new PhpLayout(
+                goals,
+                new Autoload(namespaces, underscores, classMap.places(), classMap.excluded(), all.atEveryStart()));
+    }
+
+    /** Notes a prefix with its folder, and that the files need nothing else. */
+    private static void put(
+            Map<String, String> namespaces, String mapping, Set<PhpSource> sources, List<PhpSource> open) {
+        String folder = mapping.substring(mapping.indexOf('=') + 1);
+        namespaces.put(prefix(mapping), folder.isEmpty() ? "" : folder + "/");
+        open.removeAll(sources);
+    }
+
+    private static String prefix(String mapping) {
+        return mapping.substring(0, mapping.indexOf('='));
     }
 
     private static boolean movable(PhpSource source, PhpNamespace naming) {
@@ -117,6 +145,29 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         return className.replace('\\', '/') + ".php";
     }
 
+    /** Prefixes with their folders that hold for all files of a first namespace, so that none has to move. */
+    private static Map<String, Set<PhpSource>> holding(Collection<PhpSource> files, PhpNamespace naming) {
+        Map<String, Set<PhpSource>> agreeing = agreeing(files, naming);
+        Map<String, Long> counts = files.stream()
+                .flatMap(source -> naming.declarations(source).stream().limit(1))
+                .filter(declared -> !declared.namespace().isEmpty())
+                .collect(Collectors.groupingBy(declared -> first(declared.name()), Collectors.counting()));
+        agreeing.entrySet().removeIf(entry -> {
+            String prefix = prefix(entry.getKey()).replaceFirst("\\\\$", "");
+            String folder = entry.getKey().substring(entry.getKey().indexOf('=') + 1);
+            boolean all = counts.get(first(prefix)) == entry.getValue().size();
+            boolean named = Paths.name(folder).equals(prefix.substring(prefix.lastIndexOf('\\') + 1));
+            boolean below = entry.getValue().stream()
+                    .anyMatch(source -> !Paths.parent(source.path()).equals(folder));
+            return !all || !named && !(below && entry.getValue().size() >= SHOWS);
+        });
+        return agreeing;
+    }
+
+    private static String first(String name) {
+        return name.split("\\\\")[0];
+    }
+
     /** Prefixes with their folders, where all files below a folder are as their namespaces say. */
     private static Map<String, Set<PhpSource>> agreeing(Collection<PhpSource> files, PhpNamespace naming) {
         Map<String, Set<PhpSource>> agreeing = new TreeMap<>();
@@ -134,24 +185,81 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
                     .add(source);
         }
         // one prefix in two folders would need a list, which the autoloader looks through anyway
-        Map<String, Long> prefixes = agreeing.keySet().stream()
-                .collect(Collectors.groupingBy(key -> key.substring(0, key.indexOf('=')), Collectors.counting()));
-        agreeing.keySet().removeIf(key -> prefixes.get(key.substring(0, key.indexOf('='))) > 1);
+        Map<String, Long> prefixes =
+                agreeing.keySet().stream().collect(Collectors.groupingBy(PhpLayout::prefix, Collectors.counting()));
+        agreeing.keySet().removeIf(key -> prefixes.get(prefix(key)) > 1);
         return agreeing;
     }
 
-    /** Folders instead of their files, where all their sources are listed. */
-    private static List<String> folded(PhpProject project, Set<String> listed, Set<String> moved) {
-        Set<String> folded = new TreeSet<>(listed);
-        for (String folder : project.tree().folders()) {
-            List<String> inside = project.sources().keySet().stream()
-                    .filter(path -> Paths.within(folder, path) && !moved.contains(path))
+    /** Prefixes of names with underscores that are folders, with the folder around those; takes their files. */
+    private static Map<String, String> underscores(PhpProject project, List<PhpSource> open) {
+        Map<String, List<PhpSource>> groups = new TreeMap<>();
+        for (PhpSource source : open) {
+            List<Declaration> declared = source.declarations().stream()
+                    .filter(d -> d.kind().loadable())
                     .toList();
-            boolean all = inside.size() > 1 && listed.containsAll(inside);
-            if (!all || folded.stream().anyMatch(place -> place.endsWith("/") && folder.startsWith(place))) continue;
-            folded.removeIf(path -> Paths.within(folder, path));
-            folded.add(folder + "/");
+            if (declared.size() != 1 || !agrees(source.path(), declared.get(0))) continue;
+            String name = declared.get(0).name();
+            String root = source.path().substring(0, source.path().length() - (name.length() + ".php".length()));
+            String first = name.replaceFirst("_.*", "");
+            groups.computeIfAbsent(first + "=" + root, k -> new ArrayList<>()).add(source);
         }
-        return List.copyOf(folded);
+        Map<String, String> prefixes = new TreeMap<>();
+        groups.forEach((mapping, sources) -> {
+            String first = prefix(mapping);
+            String root = mapping.substring(mapping.indexOf('=') + 1);
+            boolean bare = sources.stream().anyMatch(source -> source.path().equals(root + first + ".php"));
+            boolean foreign = project.sources().values().stream()
+                    .filter(source -> source.path().startsWith(root + first) && !sources.contains(source))
+                    .anyMatch(source -> source.declarations().stream().anyMatch(d -> agrees(source.path(), d)));
+            if (sources.size() < 2 || foreign || prefixes.containsKey(bare ? first : first + "_")) return;
+            prefixes.put(bare ? first : first + "_", root);
+            open.removeAll(sources);
+        });
+        return prefixes;
+    }
+
+    /** Whether a class is where its name with slashes for underscores says. */
+    private static boolean agrees(String path, Declaration declared) {
+        if (!declared.kind().loadable() || !declared.namespace().isEmpty()) return false;
+        String place = declared.name().replace('_', '/') + ".php";
+        return path.equals(place) || path.endsWith("/" + place);
+    }
+
+    /**
+     * The class map: files, and folders instead of their files.
+     *
+     * @param excluded what of the folders is left out
+     */
+    private record ClassMap(List<String> places, List<String> excluded) {
+        static ClassMap of(PhpProject project, Collection<PhpSource> listed, Set<String> moved) {
+            Set<String> places = new TreeSet<>();
+            listed.forEach(source -> places.add(source.path()));
+            Set<String> paths = Set.copyOf(places);
+            Map<String, Set<String>> wanted = new HashMap<>();
+            Map<String, Set<String>> others = new HashMap<>();
+            for (PhpSource source : project.sources().values()) {
+                String path = source.path();
+                boolean classes =
+                        source.declarations().stream().anyMatch(d -> d.kind().loadable());
+                if (!classes || moved.contains(path)) continue;
+                Map<String, Set<String>> side = paths.contains(path) ? wanted : others;
+                for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder))
+                    side.computeIfAbsent(folder, f -> new TreeSet<>()).add(path);
+            }
+            Set<String> folders = new TreeSet<>();
+            Set<String> excluded = new TreeSet<>();
+            for (String folder : new TreeSet<>(wanted.keySet())) {
+                Set<String> left = others.getOrDefault(folder, Set.of());
+                int count = wanted.get(folder).size();
+                boolean inner = folders.stream().anyMatch(outer -> Paths.within(outer, folder));
+                if (inner || count < 2 || left.size() * EXCLUDED > count) continue;
+                folders.add(folder);
+                excluded.addAll(left);
+                places.removeAll(wanted.get(folder));
+            }
+            folders.forEach(folder -> places.add(folder + "/"));
+            return new ClassMap(List.copyOf(places), List.copyOf(excluded));
+        }
     }
 }

@@ -56,6 +56,7 @@ final class PhpProject {
     private final Set<String> loaded = new LinkedHashSet<>();
     private final Set<String> dynamic = new LinkedHashSet<>();
     private final Set<String> entries = new TreeSet<>();
+    private final Set<String> startable = new TreeSet<>();
     private final Map<String, Set<String>> reached = new LinkedHashMap<>();
     private final Set<String> reachedByAny = new TreeSet<>();
     private Optional<String> webRoot = Optional.empty();
@@ -116,19 +117,27 @@ final class PhpProject {
         for (PhpSource source : sources.values()) {
             for (Loaded load : loading.of(source)) {
                 load.file().ifPresent(loaded::add);
-                if (load.file().isEmpty() && !ofAutoloader(load)) dynamic.addAll(load.files());
+                // where only the end of a path is known, it may be that of many files
+                boolean begins = !load.written().startsWith("…");
+                if (load.file().isEmpty() && !ofAutoloader(load) && begins) dynamic.addAll(load.files());
             }
         }
         for (PhpSource source : sources.values()) {
             String path = source.path();
             boolean nobody = !loaded.contains(path) && !dynamic.contains(path) && !byAutoloader.contains(path);
-            boolean starts = source.effects().stream().anyMatch(effect -> does(source, effect))
+            boolean acts = source.effects().stream().anyMatch(effect -> does(source, effect))
                     || source.prints()
-                    || hasShebang(source)
-                    // a front page that only hands on
-                    || source.declarations().isEmpty() && !source.loads().isEmpty();
+                    || hasShebang(source);
+            // a front page that only hands on
+            boolean handsOn = !source.loads().isEmpty()
+                    && source.declarations().stream().noneMatch(d -> d.kind() != PhpSource.Kind.CONSTANT);
             boolean onlyReturns = source.returns() > 0 && source.effects().isEmpty() && !source.prints();
-            if (nobody && starts && !onlyReturns && library(path).isEmpty()) entries.add(path);
+            if (onlyReturns || library(path).isPresent()) continue;
+            if (nobody && (acts || handsOn)) entries.add(path);
+            // a file that loads what it needs and acts can be started, even if others load it
+            boolean loads = loading.of(source).stream()
+                    .anyMatch(load -> load.load().top() && load.file().isPresent());
+            if (entries.contains(path) || !byAutoloader.contains(path) && acts && loads) startable.add(path);
         }
         for (String entry : entries) {
             Set<String> its = reachedFrom(List.of(entry));
@@ -168,7 +177,8 @@ final class PhpProject {
         return autoloaders.stream().anyMatch(autoloader -> autoloader.loads().contains(load));
     }
 
-    private Set<String> reachedFrom(Collection<String> starts) {
+    /** What some files may load, directly or not, themselves included. */
+    Set<String> reachedFrom(Collection<String> starts) {
         Set<String> seen = new LinkedHashSet<>();
         Deque<String> open = new ArrayDeque<>(starts);
         while (!open.isEmpty()) {
@@ -252,6 +262,11 @@ final class PhpProject {
     /** Files that a user or a server starts. */
     Set<String> entries() {
         return entries;
+    }
+
+    /** Files that can be started: the entries, and files that act when they are loaded and load what they need. */
+    Set<String> startable() {
+        return startable;
     }
 
     /** What is loaded when an entry is started, itself included. */

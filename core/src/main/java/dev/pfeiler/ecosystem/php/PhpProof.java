@@ -35,7 +35,6 @@ import java.util.TreeSet;
 final class PhpProof {
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final List<String> USUAL = List.of("--help");
-    private static final String AUTOLOAD = "vendor/autoload.php";
 
     private final ProofRequest proof;
     private final Environment environment;
@@ -92,12 +91,13 @@ final class PhpProof {
 
     /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */
     private Optional<String> install(PhpSide side, Path composer) throws IOException {
-        boolean foreign = !proposing.composer().requireDev().isEmpty();
+        boolean foreign = !proposing.composer().requirements().requireDev().isEmpty();
         Map<String, String> environment =
                 new HashMap<>(Map.of("COMPOSER_ALLOW_SUPERUSER", "1", "COMPOSER_NO_INTERACTION", "1"));
         if (proof.offline() || !foreign) environment.put("COMPOSER_DISABLE_NETWORK", "1");
         List<String> command = new ArrayList<>(List.of(composer.toString(), "install", "--no-ansi", "--no-progress"));
-        Set<String> lacking = side.lacking(proposing.composer().require().keySet());
+        Set<String> lacking =
+                side.lacking(proposing.composer().requirements().require().keySet());
         side.pretend(lacking);
         if (!lacking.isEmpty())
             notes.add("PHP on this machine lacks " + String.join(", ", lacking)
@@ -110,7 +110,9 @@ final class PhpProof {
             side.withoutTools();
             if (side.run(command, environment, proof.log(), LIMIT).succeeded()) {
                 notes.add("Could not be fetched: "
-                        + String.join(", ", proposing.composer().requireDev().keySet())
+                        + String.join(
+                                ", ",
+                                proposing.composer().requirements().requireDev().keySet())
                         + "; see .pfeiler/proof/composer-with-tests.log.");
                 return Optional.empty();
             }
@@ -167,8 +169,9 @@ final class PhpProof {
         }
         Map<Item, JsonNode> declared = new LinkedHashMap<>();
         ObjectMapper json = new ObjectMapper();
-        for (Map.Entry<Item, JsonNode> entry :
-                side.declared(List.copyOf(old.keySet()), AUTOLOAD).entrySet()) {
+        for (Map.Entry<Item, JsonNode> entry : side.declared(
+                        List.copyOf(old.keySet()), proposing.composer().autoloader())
+                .entrySet()) {
             String text = json.writeValueAsString(entry.getValue());
             declared.put(old.get(entry.getKey()), json.readTree(naming.unrenamed(text)));
         }
@@ -185,7 +188,8 @@ final class PhpProof {
             return Optional.empty();
         }
         proof.stage().accept("running the tests");
-        return Optional.of(side.tests(phpunit.get(), folder.get(), now));
+        return Optional.of(side.tests(
+                phpunit.get(), folder.get(), now ? proposing.composer().autoloader() : ""));
     }
 
     private static Comparison tests(Tests before, Tests after) {

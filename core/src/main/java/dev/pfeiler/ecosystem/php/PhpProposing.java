@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
-import dev.pfeiler.ecosystem.php.composer.ComposerFile.Autoload;
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.composer.Extensions;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
@@ -11,32 +10,26 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
-import dev.pfeiler.proposal.Question;
 import dev.pfeiler.tree.Paths;
-import java.io.IOException;
+import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Predicate;
-import org.slf4j.LoggerFactory;
 
 /** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
 final class PhpProposing {
     private static final String KEEP = "keep";
     private static final String NAMESPACE = "namespace";
-    private static final String LOADS = "loads:";
-    private static final String AS_BEFORE = "as before";
+    private static final String SUGGEST = "suggest";
     private static final String WITHOUT = "without";
     private static final String PACKAGE = "package";
     private static final Set<String> TEST_CASES = Set.of("PHPUnit\\Framework\\TestCase", "PHPUnit_Framework_TestCase");
@@ -85,7 +78,7 @@ final class PhpProposing {
         decide();
         List<Step> steps = new ArrayList<>();
         steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
-        steps.addAll(new PhpEdits(project, coverage, naming, goals()).steps());
+        steps.addAll(new PhpEdits(project, coverage, naming, goals(), composer.autoloader()).steps());
         return new PartProposal(
                 deliberation.decisions(),
                 deliberation.questions(),
@@ -93,7 +86,7 @@ final class PhpProposing {
                 leftForYou(findings),
                 List.of(),
                 commands(),
-                List.of("/vendor/"),
+                List.of("/" + composer.vendorFolder() + "/"),
                 Map.of());
     }
 
@@ -138,13 +131,16 @@ final class PhpProposing {
 
     /** Settles everything; what follows is known then. */
     void decide() {
-        String name = name();
-        String version = version();
+        Map<String, String> packages = new LinkedHashMap<>();
+        List<ComposerFile.Local> locals = libraries(packages);
+        PhpCoverageSummary summary = new PhpCoverageSummary(project, coverage, deliberation);
+        summary.headline();
+        ComposerFile.Identity identity = new PhpIdentity(project, deliberation).decide();
         String level = level();
         Map<String, String> require = new LinkedHashMap<>();
         require.put("php", ">=" + level);
-        extensions(level, require);
-        List<ComposerFile.Local> locals = libraries(require);
+        Map<String, String> suggest = extensions(level, require);
+        require.putAll(packages);
         boolean keep = deliberation
                 .settle(
                         Decision.of(
@@ -159,22 +155,46 @@ final class PhpProposing {
         Set<String> stuck = PhpEdits.stuck(project, coverage);
         naming(stuck);
         layout = PhpLayout.of(
-                project, naming, coverage.classFiles(false), coverage.functionFiles(), keep ? "" : "src", stuck);
-        tests = PhpLayout.of(project, naming, testClasses(), List.of(), "", stuck);
-        loaded();
+                project,
+                new PhpLayout.Files(
+                        naming,
+                        coverage.classFiles(false),
+                        coverage.mappedFiles(false),
+                        coverage.functionFiles(),
+                        stuck),
+                keep ? "" : "src");
+        tests = PhpLayout.of(project, new PhpLayout.Files(naming, testClasses(), List.of(), List.of(), stuck), "");
+        summary.refuseNothing(layout.autoload(), !locals.isEmpty());
+        summary.details(layout.autoload(), naming);
         Map<String, String> dev = new LinkedHashMap<>();
         phpunit(level).ifPresent(constraint -> dev.put("phpunit/phpunit", constraint));
         composer = new ComposerFile(
-                name,
-                project.isLibrary(),
-                license(),
-                version,
-                require,
-                dev,
-                locals,
+                identity,
+                new ComposerFile.Requirements(require, dev, suggest, locals),
                 layout.autoload(),
                 tests.autoload(),
-                scripts(dev));
+                scripts(dev),
+                vendorFolder());
+    }
+
+    /** Another folder for packages than the usual one, where that has files of the program. */
+    private String vendorFolder() {
+        Optional<String> own = project.tree().files().stream()
+                .map(TreeFile::path)
+                .filter(path -> Paths.within(ComposerFile.VENDOR, path))
+                .findFirst();
+        if (own.isEmpty()) return ComposerFile.VENDOR;
+        return deliberation.settle(
+                Decision.of(
+                        "vendor-dir",
+                        "Package folder",
+                        "composer-packages",
+                        Certainty.LIKELY,
+                        ComposerFile.VENDOR + "/ has files of the program",
+                        List.of(Evidence.of(own.get(), ""))),
+                text -> Paths.normal(text.strip())
+                        .filter(folder ->
+                                !folder.isEmpty() && !project.tree().folders().contains(folder)));
     }
 
     /** A namespace for classes without one, where the user wants that. */
@@ -222,7 +242,7 @@ final class PhpProposing {
 
     /** The folder of tests that a framework runs. */
     Optional<String> testFolder() {
-        return composer.requireDev().isEmpty()
+        return composer.requirements().requireDev().isEmpty()
                 ? Optional.empty()
                 : frameworkTest().map(PhpProposing::top);
     }
@@ -269,51 +289,6 @@ final class PhpProposing {
         return Double.compare(Double.parseDouble(one), Double.parseDouble(other));
     }
 
-    private String name() {
-        String folder = plain(project.tree().name());
-        String own = deliberation.settle(
-                Decision.of("name", "Name", folder, Certainty.LIKELY, "name of the folder", List.of()),
-                PhpProposing::packageName);
-        Optional<PhpSource> named = project.own().stream()
-                .filter(source -> source.declarations().stream()
-                        .anyMatch(d -> !d.namespace().isEmpty()))
-                .findFirst();
-        Question question = new Question("group", "What is the project's vendor?", Optional.of(own), List.of());
-        String vendor = named.map(source -> {
-                    String namespace = source.declarations().get(0).namespace();
-                    return deliberation.settle(
-                            Decision.of(
-                                    "group",
-                                    "Vendor",
-                                    plain(namespace.split("\\\\")[0]),
-                                    Certainty.LIKELY,
-                                    "first part of the namespaces",
-                                    List.of(Evidence.of(source.path(), "namespace " + namespace))),
-                            PhpProposing::packageName);
-                })
-                .orElseGet(() -> deliberation.ask(question, "Vendor", List.of(), PhpProposing::packageName));
-        return vendor + "/" + own;
-    }
-
-    /** A part of the name of a package, as Composer takes it. */
-    private static Optional<String> packageName(String text) {
-        return Optional.of(text.strip()).filter(t -> t.matches("[a-z0-9]([_.-]?[a-z0-9]+)*"));
-    }
-
-    private static String plain(String text) {
-        String plain = text.replaceAll("(?<=[a-z])(?=[A-Z])", "-")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-|-$", "");
-        return plain.isEmpty() ? "project" : plain;
-    }
-
-    /** Only where the user wants one: version control says it for a project that no one else requires. */
-    private String version() {
-        if (deliberation.choices().of("version").isEmpty()) return "";
-        return deliberation.settle(Decision.of("version", "Version", "", Certainty.LIKELY, "not stated", List.of()));
-    }
-
     private String level() {
         Optional<PhpFindings.Newest> newest = PhpFindings.newest(project);
         Decision proposed = Decision.of(
@@ -327,21 +302,26 @@ final class PhpProposing {
                 proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[5-9]\\.\\d{1,2}")));
     }
 
-    private void extensions(String level, Map<String, String> require) {
+    /** Takes the extensions that are required; those that are suggested, each with what it is for. */
+    private Map<String, String> extensions(String level, Map<String, String> require) {
+        Map<String, String> suggest = new TreeMap<>();
         Extensions.usedBy(project.sources().values()).forEach((name, used) -> {
             if (name.equals("json") && compare(level, "8.0") >= 0) return;
+            String why = used.optional().orElse("is used");
             String standing = deliberation.settle(
                     Decision.of(
                                     "extension:" + name,
                                     "ext-" + name,
-                                    used.optional() ? WITHOUT : "*",
-                                    used.optional() ? Certainty.LIKELY : Certainty.CERTAIN,
-                                    used.optional() ? "used only if loaded" : "is used",
+                                    used.optional().isPresent() ? SUGGEST : "*",
+                                    used.optional().isPresent() ? Certainty.LIKELY : Certainty.CERTAIN,
+                                    why,
                                     List.of(used.evidence()))
                             .in("Extensions"),
                     text -> Optional.of(text.strip()));
-            if (!standing.equals(WITHOUT)) require.put("ext-" + name, standing);
+            if (standing.equals(SUGGEST)) suggest.put("ext-" + name, why);
+            else if (!standing.equals(WITHOUT)) require.put("ext-" + name, standing);
         });
+        return suggest;
     }
 
     private List<ComposerFile.Local> libraries(Map<String, String> require) {
@@ -367,100 +347,7 @@ final class PhpProposing {
             locals.add(new ComposerFile.Local(library.folder(), library.name(), library.version()));
             require.put(library.name(), library.version().isEmpty() ? "*@dev" : library.version());
         }
-        coverage = new PhpCoverage(project, packages, kept());
+        coverage = new PhpCoverage(project, packages, PhpCoverageSummary.kept(deliberation));
         return locals;
-    }
-
-    /** Shows what the autoloader gets, and what is loaded as before and why. */
-    private void loaded() {
-        Autoload autoload = layout.autoload();
-        autoload.namespaces()
-                .forEach((prefix, folder) -> show(
-                        prefix.replaceAll("\\\\$", ""),
-                        "from " + (folder.isEmpty() ? "./" : folder),
-                        "folders match the namespaces",
-                        first(source ->
-                                naming.declarations(source).get(0).name().startsWith(prefix))));
-        for (String place : autoload.classes())
-            show(
-                    place,
-                    "by a class map",
-                    "folders do not match the namespaces",
-                    first(source -> Paths.within(place.replaceAll("/$", ""), source.path())));
-        for (String file : autoload.files())
-            show(
-                    file,
-                    "at every start",
-                    "declares functions or constants, and every entry point loads it",
-                    first(source -> source.path().equals(file)));
-        for (PhpSource source : project.own()) {
-            String path = source.path();
-            boolean inUse =
-                    project.reached().contains(path) && !project.entries().contains(path);
-            if (!inUse || coverage.retired().contains(path)) continue;
-            coverage.refused(path)
-                    .ifPresent(why -> show(
-                            path, AS_BEFORE, why, first(other -> other.path().equals(path))));
-        }
-    }
-
-    /** The place where the first of some files declares something. */
-    private List<Evidence> first(Predicate<PhpSource> wanted) {
-        return project.own().stream()
-                .filter(source -> !source.declarations().isEmpty() && wanted.test(source))
-                .map(source -> source.declarations().get(0).at(source.path()))
-                .limit(1)
-                .toList();
-    }
-
-    private void show(String subject, String value, String why, List<Evidence> evidence) {
-        deliberation.settle(
-                Decision.of(LOADS + subject, subject, value, Certainty.CERTAIN, why, evidence)
-                        .in("Autoloading"),
-                text -> Optional.of(text.strip()).filter(value::equals));
-    }
-
-    /** Files that the user wants to be loaded as before. */
-    private Set<String> kept() {
-        Set<String> kept = new LinkedHashSet<>();
-        for (Choice choice : deliberation.choices().all()) {
-            boolean file =
-                    choice.key().startsWith(LOADS) && choice.value().strip().equals(AS_BEFORE);
-            if (file) kept.add(choice.key().substring(LOADS.length()));
-        }
-        return kept;
-    }
-
-    private String license() {
-        for (String name : List.of("LICENSE", "LICENSE.txt", "LICENSE.md", "COPYING", "LICENCE", "LICENCE.txt")) {
-            if (!project.tree().has(name)) continue;
-            try {
-                String known = known(project.tree().text(name).content());
-                if (known.isEmpty()) continue;
-                return deliberation.settle(
-                        Decision.of(
-                                "license",
-                                "License",
-                                known,
-                                Certainty.LIKELY,
-                                "text of the license",
-                                List.of(Evidence.of(name, known))),
-                        text -> Optional.of(text.strip()));
-            } catch (IOException e) {
-                LoggerFactory.getLogger(PhpProposing.class).debug("{}", name, e);
-            }
-        }
-        return "";
-    }
-
-    private static String known(String text) {
-        String plain = text.replaceAll("\\s+", " ");
-        if (plain.contains("Permission is hereby granted, free of charge")) return "MIT";
-        if (plain.contains("Apache License") && plain.contains("Version 2.0")) return "Apache-2.0";
-        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 3")) return "GPL-3.0-only";
-        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 2")) return "GPL-2.0-only";
-        if (plain.contains("Redistribution and use in source and binary forms"))
-            return plain.contains("Neither the name") ? "BSD-3-Clause" : "BSD-2-Clause";
-        return "";
     }
 }

@@ -212,10 +212,14 @@ final class PhpSide {
         }
     }
 
-    /** Runs the tests of a folder with PHPUnit. */
-    Tests tests(Path phpunit, String tests, boolean autoload) throws IOException {
+    /**
+     * Runs the tests of a folder with PHPUnit.
+     *
+     * @param autoloader that is loaded first; empty for none
+     */
+    Tests tests(Path phpunit, String tests, String autoloader) throws IOException {
         List<String> command = new ArrayList<>(List.of(phpunit.toString(), "--colors=never"));
-        if (autoload) command.addAll(List.of("--bootstrap", "vendor/autoload.php"));
+        if (!autoloader.isEmpty()) command.addAll(List.of("--bootstrap", autoloader));
         command.add(tests);
         ToolRun run = run(command, Map.of(), log.resolve("tests-" + name + ".log"), LIMIT);
         return Tests.of(run.output(), run.exit());

@@ -13,24 +13,43 @@ import java.util.Map;
 /**
  * A {@code composer.json}. Source: the schema of Composer 2.
  *
- * @param library whether other programs use it, and nothing of it is started
- * @param license an SPDX identifier; empty if none is known
- * @param require package to constraint, the language and its extensions among them
- * @param repositories folders of the project that hold a package, with the version of each, which may be empty
  * @param scripts name to command
+ * @param vendorFolder the folder that packages and the autoloader are written to
  */
 public record ComposerFile(
-        String name,
-        boolean library,
-        String license,
-        String version,
-        Map<String, String> require,
-        Map<String, String> requireDev,
-        List<Local> repositories,
+        Identity identity,
+        Requirements requirements,
         Autoload autoload,
         Autoload autoloadDev,
-        Map<String, String> scripts) {
+        Map<String, String> scripts,
+        String vendorFolder) {
     public static final String NAME = "composer.json";
+
+    /** The folder for packages, where a project does not say another one. */
+    public static final String VENDOR = "vendor";
+
+    /**
+     * What the package is.
+     *
+     * @param library whether other programs use it, and nothing of it is started
+     * @param license an SPDX identifier; empty if none is known
+     * @param programs files that are installed as commands
+     */
+    public record Identity(
+            String name, String description, boolean library, String license, String version, List<String> programs) {}
+
+    /**
+     * What the package needs.
+     *
+     * @param require package to constraint, the language and its extensions among them
+     * @param suggest package to what it is for
+     * @param repositories folders of the project that hold a package, with the version of each, which may be empty
+     */
+    public record Requirements(
+            Map<String, String> require,
+            Map<String, String> requireDev,
+            Map<String, String> suggest,
+            List<Local> repositories) {}
 
     /**
      * A package in a folder of the project.
@@ -43,37 +62,52 @@ public record ComposerFile(
      * What is loaded when it is used, and what at every start.
      *
      * @param namespaces folder by prefix
+     * @param underscores folder by prefix of names in which underscores are folders
      * @param classes files and folders in which classes are looked for
+     * @param excluded what of those folders is left out
      * @param files loaded at every start
      */
-    public record Autoload(Map<String, String> namespaces, List<String> classes, List<String> files) {
-        public static final Autoload NONE = new Autoload(Map.of(), List.of(), List.of());
-
-        boolean isNothing() {
-            return namespaces.isEmpty() && classes.isEmpty() && files.isEmpty();
+    public record Autoload(
+            Map<String, String> namespaces,
+            Map<String, String> underscores,
+            List<String> classes,
+            List<String> excluded,
+            List<String> files) {
+        /** Whether nothing is loaded when it is used. */
+        public boolean isWithoutClasses() {
+            return namespaces.isEmpty() && underscores.isEmpty() && classes.isEmpty();
         }
+    }
+
+    /** The autoloader that Composer writes. */
+    public String autoloader() {
+        return vendorFolder + "/autoload.php";
     }
 
     /** The text of the file. */
     public String text() {
         ObjectMapper json = new ObjectMapper();
         ObjectNode root = json.createObjectNode();
-        root.put("name", name);
-        root.put("type", library ? "library" : "project");
-        if (!license.isEmpty()) root.put("license", license);
-        if (!version.isEmpty()) root.put("version", version);
+        root.put("name", identity.name());
+        if (!identity.description().isEmpty()) root.put("description", identity.description());
+        root.put("type", identity.library() ? "library" : "project");
+        if (!identity.license().isEmpty()) root.put("license", identity.license());
+        if (!identity.version().isEmpty()) root.put("version", identity.version());
         ArrayNode places = json.createArrayNode();
-        for (Local local : repositories) {
+        for (Local local : requirements.repositories()) {
             ObjectNode place = places.addObject().put("type", "path").put("url", local.folder());
             if (!local.version().isEmpty())
                 place.putObject("options").putObject("versions").put(local.name(), local.version());
         }
         if (!places.isEmpty()) root.set("repositories", places);
-        put(root, "require", require);
-        put(root, "require-dev", requireDev);
+        put(root, "require", requirements.require());
+        put(root, "require-dev", requirements.requireDev());
+        put(root, "suggest", requirements.suggest());
         put(root, "autoload", autoload);
         put(root, "autoload-dev", autoloadDev);
+        put(root, "bin", identity.programs());
         put(root, "scripts", scripts);
+        if (!vendorFolder.equals(VENDOR)) root.putObject("config").put("vendor-dir", vendorFolder);
         try {
             Separators separators =
                     Separators.createDefaultInstance().withObjectFieldValueSpacing(Separators.Spacing.AFTER);
@@ -93,14 +127,17 @@ public record ComposerFile(
         values.forEach(node::put);
     }
 
+    private static void put(ObjectNode root, String key, List<String> values) {
+        if (!values.isEmpty()) values.forEach(root.putArray(key)::add);
+    }
+
     private static void put(ObjectNode root, String key, Autoload autoload) {
-        if (autoload.isNothing()) return;
+        if (autoload.isWithoutClasses() && autoload.files().isEmpty()) return;
         ObjectNode node = root.putObject(key);
-        if (!autoload.namespaces().isEmpty()) {
-            ObjectNode namespaces = node.putObject("psr-4");
-            autoload.namespaces().forEach(namespaces::put);
-        }
-        if (!autoload.classes().isEmpty()) autoload.classes().forEach(node.putArray("classmap")::add);
-        if (!autoload.files().isEmpty()) autoload.files().forEach(node.putArray("files")::add);
+        put(node, "psr-4", autoload.namespaces());
+        put(node, "psr-0", autoload.underscores());
+        put(node, "classmap", autoload.classes());
+        put(node, "exclude-from-classmap", autoload.excluded());
+        put(node, "files", autoload.files());
     }
 }

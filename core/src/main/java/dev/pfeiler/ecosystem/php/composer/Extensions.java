@@ -48,9 +48,30 @@ public final class Extensions {
     /**
      * An extension that is used.
      *
-     * @param optional whether the program asks first if it is there
+     * @param optional why the program may do without it; empty if it needs it
      */
-    public record Used(Evidence evidence, boolean optional) {}
+    public record Used(Evidence evidence, Optional<String> optional) {}
+
+    /** How one file names what extensions bring. */
+    private record Naming(
+            PhpSource source, Map<String, Evidence> called, Map<String, Evidence> used, Set<String> askedFor) {
+        static Naming of(PhpSource source, Set<String> own) {
+            Map<String, Evidence> called = new LinkedHashMap<>();
+            source.calls().forEach((name, line) -> called.put(name, new Evidence(source.path(), line, name + "(…)")));
+            called.keySet().removeAll(own);
+            Map<String, Evidence> used = new LinkedHashMap<>();
+            source.uses().stream()
+                    .filter(use -> !own.contains(use.name().toLowerCase(Locale.ROOT)))
+                    .forEach(use -> used.putIfAbsent(use.name(), new Evidence(source.path(), use.line(), use.name())));
+            Set<String> askedFor = new HashSet<>();
+            boolean asks = source.calls().keySet().stream().anyMatch(QUESTIONS::contains);
+            if (asks) source.classStrings().forEach(text -> askedFor.add(text.name()));
+            return new Naming(source, called, used, askedFor);
+        }
+    }
+
+    /** A program with fewer classes has no options. */
+    private static final int CLASSES = 5;
 
     private static final Set<String> QUESTIONS =
             Set.of("function_exists", "extension_loaded", "class_exists", "is_callable");
@@ -70,27 +91,43 @@ public final class Extensions {
     /** The names of the extensions, each with the first place that needs it; what the program declares itself is none. */
     public static SortedMap<String, Used> usedBy(Collection<PhpSource> sources) {
         Set<String> own = new HashSet<>();
-        Map<String, Evidence> called = new LinkedHashMap<>();
-        Map<String, Evidence> used = new LinkedHashMap<>();
-        Set<String> askedFor = new HashSet<>();
-        for (PhpSource source : sources) {
+        for (PhpSource source : sources)
             source.declarations().forEach(d -> own.add(d.name().toLowerCase(Locale.ROOT)));
-            source.calls()
-                    .forEach((name, line) ->
-                            called.computeIfAbsent(name, n -> new Evidence(source.path(), line, n + "(…)")));
-            source.uses()
-                    .forEach(use -> used.computeIfAbsent(use.name(), n -> new Evidence(source.path(), use.line(), n)));
-            boolean asks = source.calls().keySet().stream().anyMatch(QUESTIONS::contains);
-            if (asks) source.classStrings().forEach(text -> askedFor.add(text.name()));
-        }
-        called.keySet().removeAll(own);
-        used.keySet().removeIf(name -> own.contains(name.toLowerCase(Locale.ROOT)));
+        List<Naming> files =
+                sources.stream().map(source -> Naming.of(source, own)).toList();
         SortedMap<String, Used> found = new TreeMap<>();
         for (Extension extension : ALL) {
-            extension
-                    .in(called, used)
-                    .ifPresent(place -> found.put(extension.name(), new Used(place, extension.in(askedFor))));
+            Map<Naming, Evidence> using = new LinkedHashMap<>();
+            for (Naming file : files)
+                extension.in(file.called(), file.used()).ifPresent(place -> using.put(file, place));
+            if (using.isEmpty()) continue;
+            List<Naming> unasked = using.keySet().stream()
+                    .filter(file -> !extension.in(file.askedFor()))
+                    .toList();
+            Optional<String> optional = Optional.empty();
+            if (unasked.isEmpty()) optional = Optional.of("used only if loaded");
+            else if (unasked.size() == 1) optional = ofOneClass(unasked.get(0).source(), files);
+            Naming first = unasked.isEmpty() ? using.keySet().iterator().next() : unasked.get(0);
+            found.put(extension.name(), new Used(using.get(first), optional));
         }
         return found;
+    }
+
+    /** Whether a file has just one class, which nothing names, so that it is one of several to choose from. */
+    private static Optional<String> ofOneClass(PhpSource source, Collection<Naming> files) {
+        List<String> classes = source.declarations().stream()
+                .filter(d -> d.kind().loadable())
+                .map(PhpSource.Declaration::name)
+                .toList();
+        long all = files.stream()
+                .filter(file -> file.source().declarations().stream()
+                        .anyMatch(d -> d.kind().loadable()))
+                .count();
+        if (classes.size() != 1 || !source.declaresOnly() || all < CLASSES) return Optional.empty();
+        boolean named = files.stream()
+                .filter(file -> file.source() != source)
+                .flatMap(file -> Stream.concat(file.source().uses().stream(), file.source().classStrings().stream()))
+                .anyMatch(use -> use.name().equalsIgnoreCase(classes.get(0)));
+        return named ? Optional.empty() : Optional.of("used by " + classes.get(0) + " alone, which nothing names");
     }
 }

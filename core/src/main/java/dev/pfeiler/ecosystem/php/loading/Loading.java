@@ -124,6 +124,16 @@ public final class Loading {
         return List.copyOf(found);
     }
 
+    /** The files whose paths end like one of which nothing else is known: with a name, more than an extension. */
+    private Set<String> ending(String end) {
+        String name = end.replaceFirst("^.*/", "");
+        if (!name.matches("[\\w-]+\\.\\w+")) return Set.of();
+        String whole = end.replaceFirst("^/", "");
+        return sources.keySet().stream()
+                .filter(p -> p.equals(whole) || p.endsWith("/" + whole) || !end.contains("/") && p.endsWith(end))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
     /** The files whose paths begin and end like one that is known in part. */
     private Set<String> possible(PhpSource source, PartlyKnown path) {
         boolean fromRoot = path.beginning().startsWith(Expressions.ROOT);
@@ -135,7 +145,7 @@ public final class Loading {
                                 .substring(Expressions.ROOT.length())
                                 .replaceFirst("^/+", ""))
                         : List.of(Paths.join(Paths.parent(source.path()), path.beginning()), path.beginning());
-        // a beginning of nothing may be any file at all, which says nothing
+        if (!relative) return ending(path.end());
         return starts.stream()
                 .flatMap(start ->
                         Paths.normal(start).map(p -> start.endsWith("/") && !p.isEmpty() ? p + "/" : p).stream())

@@ -1,0 +1,134 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.ecosystem.php.source.PhpSource;
+import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
+import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
+import dev.pfeiler.ecosystem.php.source.Token;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * The files whose classes the autoloader may load, whether or not the program loads them by statements as well.
+ *
+ * <p>That is safe where the classes are declared nowhere else: a class that the autoloader has loaded is not looked for
+ * by the program's own autoloader, and a statement with {@code _once} does not load its file again. What a file does
+ * beside declaring must not depend on where it is loaded, as the autoloader loads it within a function.
+ */
+final class PhpClassMap {
+    /** Composer looks for classes in files with these extensions. Source: its class map generator. */
+    private static final Set<String> EXTENSIONS = Set.of("php", "inc");
+
+    private static final Set<String> EVERYWHERE =
+            Set.of("$globals", "$_server", "$_get", "$_post", "$_files", "$_cookie", "$_session", "$_request", "$_env");
+    /** Words by which more happens than that something is set. */
+    private static final Set<String> VISIBLE = Set.of(
+            "exit",
+            "die",
+            "echo",
+            "print",
+            "printf",
+            "global",
+            "return",
+            "header",
+            "session_start",
+            "eval",
+            "extract",
+            "ob_start",
+            "readfile",
+            "static",
+            "goto");
+
+    private static final Set<String> QUESTIONS = Set.of("class_exists", "interface_exists", "trait_exists");
+
+    private final PhpProject project;
+    private final Set<String> mapped = new TreeSet<>();
+    private final Map<String, String> refused = new HashMap<>();
+
+    /** @param kept files that the user wants to be loaded as before */
+    PhpClassMap(PhpProject project, Set<String> kept) {
+        this.project = project;
+        for (PhpSource source : project.own()) {
+            if (source.declarations().stream().noneMatch(d -> d.kind().loadable())) continue;
+            Optional<String> obstacle = kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source);
+            obstacle.ifPresentOrElse(why -> refused.put(source.path(), why), () -> mapped.add(source.path()));
+        }
+    }
+
+    boolean contains(String path) {
+        return mapped.contains(path);
+    }
+
+    /** In order. */
+    Set<String> files() {
+        return mapped;
+    }
+
+    /** Why the classes of a file have to be loaded as before. */
+    Optional<String> refused(String path) {
+        return Optional.ofNullable(refused.get(path));
+    }
+
+    private Optional<String> obstacle(PhpSource source) {
+        if (source.broken().isPresent()) return Optional.of("syntax error");
+        if (project.entries().contains(source.path())) return Optional.of("is an entry point");
+        if (!EXTENSIONS.contains(dev.pfeiler.tree.Paths.extension(source.path())))
+            return Optional.of("Composer reads no files with this extension");
+        if (source.prints()) return Optional.of("prints output when loaded");
+        if (source.returns() > 0) return Optional.of("returns a value to the file that loads it");
+        for (Effect effect : source.effects()) {
+            if (dependsOnPlace(source, effect)) return Optional.of("has side effects: " + effect.text());
+        }
+        for (Declaration declared : source.declarations()) {
+            if (!declared.kind().loadable()) continue;
+            if (declared.conditional() && !unlessThere(source, declared))
+                return Optional.of("declares " + declared.name() + " conditionally");
+            if (!isOwner(source, declared)) return Optional.of("also declared by another file: " + declared.name());
+        }
+        return Optional.empty();
+    }
+
+    /** Whether a statement does something else where it is within a function, or shows. */
+    private static boolean dependsOnPlace(PhpSource source, Effect effect) {
+        List<Token> tokens = source.tokens();
+        for (int i = effect.start(); i < Math.min(effect.end(), tokens.size()); i++) {
+            Token token = tokens.get(i);
+            // what is in a function has its own variables
+            if (token.word("function") && !tokens.get(i + 1).is("_")) {
+                int body = i;
+                while (body < effect.end() && !tokens.get(body).is("{")) body++;
+                i = body < effect.end() ? source.brackets().closing(body) : body;
+                continue;
+            }
+            boolean member = i > 0 && tokens.get(i - 1).is("::");
+            boolean variable = token.kind() == Token.Kind.VARIABLE || token.kind() == Token.Kind.TEMPLATE;
+            if (variable && !member && !EVERYWHERE.contains(PhpProject.key(token.text()))) return true;
+            boolean word = token.kind() == Token.Kind.NAME && !member && VISIBLE.contains(PhpProject.key(token.text()));
+            if (word) return true;
+        }
+        return false;
+    }
+
+    /** Whether a class is declared under the condition that it is not there yet, as the autoloader asks, too. */
+    private static boolean unlessThere(PhpSource source, Declaration declared) {
+        return QUESTIONS.stream().anyMatch(source.calls()::containsKey)
+                && source.classStrings().stream().anyMatch(use -> use.name().equalsIgnoreCase(declared.name()));
+    }
+
+    /** Whether a file alone declares a class, or alone of those that are in use. */
+    private boolean isOwner(PhpSource source, Declaration declared) {
+        boolean test = project.isTest(source.path());
+        List<PhpSource> owners = project.owners(declared.name()).stream()
+                .filter(owner -> project.isTest(owner.path()) == test)
+                .distinct()
+                .toList();
+        if (owners.size() < 2) return true;
+        List<PhpSource> used = owners.stream()
+                .filter(owner -> project.reached().contains(owner.path()))
+                .toList();
+        return used.equals(List.of(source));
+    }
+}

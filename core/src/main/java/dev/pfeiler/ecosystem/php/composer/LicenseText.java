@@ -1,0 +1,80 @@
+package dev.pfeiler.ecosystem.php.composer;
+
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Which license a text is, or names; as SPDX identifiers. Source: the SPDX license list. */
+public final class LicenseText {
+    private static final Pattern IDENTIFIER = Pattern.compile("SPDX-License-Identifier:\\s*([A-Za-z0-9.+-]+)");
+    private static final Pattern GNU = Pattern.compile(
+            "(?i)GNU (General|Lesser General|Library General|Affero General) Public License(?:.{0,200}?v(?:ersion)? ?(\\d(?:\\.\\d)?))?");
+    private static final Pattern TAG = Pattern.compile("@licen[sc]e\\s+(?:https?://\\S+\\s+)?(?:the )?([^@]{2,60})");
+    /** The words at the top of a file, in characters. */
+    private static final int HEADER = 3000;
+
+    private LicenseText() {}
+
+    /** The license of a whole text. */
+    public static Optional<String> of(String text) {
+        String plain = text.replaceAll("\\s+", " ");
+        if (plain.contains("Permission is hereby granted, free of charge")) return Optional.of("MIT");
+        if (plain.contains("Apache License") && plain.contains("Version 2.0")) return Optional.of("Apache-2.0");
+        if (plain.contains("GNU AFFERO GENERAL PUBLIC LICENSE Version 3")) return Optional.of("AGPL-3.0-only");
+        if (plain.contains("GNU LESSER GENERAL PUBLIC LICENSE Version 3")) return Optional.of("LGPL-3.0-only");
+        if (plain.contains("GNU LESSER GENERAL PUBLIC LICENSE Version 2.1")) return Optional.of("LGPL-2.1-only");
+        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 3")) return Optional.of("GPL-3.0-only");
+        if (plain.contains("GNU GENERAL PUBLIC LICENSE Version 2")) return Optional.of("GPL-2.0-only");
+        if (plain.contains("Redistribution and use in source and binary forms"))
+            return Optional.of(plain.contains("Neither the name") ? "BSD-3-Clause" : "BSD-2-Clause");
+        return Optional.empty();
+    }
+
+    /** The license that the comment at the top of a file names. */
+    public static Optional<String> ofHeader(String file) {
+        String top = file.substring(0, Math.min(HEADER, file.length()));
+        Matcher identifier = IDENTIFIER.matcher(top);
+        if (identifier.find()) return Optional.of(identifier.group(1));
+        // the signs of comments are between the words of a sentence
+        String plain = top.replaceAll("\\s*\\n\\s*(?:\\*|//|#)?\\s*", " ").replaceAll("\\s+", " ");
+        Optional<String> whole = of(plain);
+        if (whole.isPresent()) return whole;
+        Matcher gnu = GNU.matcher(plain);
+        if (gnu.find()) return Optional.of(gnu(gnu, plain));
+        Matcher tag = TAG.matcher(plain);
+        return tag.find() ? named(tag.group(1)) : Optional.empty();
+    }
+
+    private static String gnu(Matcher named, String text) {
+        String kind = named.group(1).toLowerCase(java.util.Locale.ROOT);
+        String name = kind.startsWith("affero") ? "AGPL" : kind.startsWith("general") ? "GPL" : "LGPL";
+        String version = Optional.ofNullable(named.group(2))
+                .or(() -> after(text, named.end()))
+                .orElse(name.equals("AGPL") ? "3" : "2");
+        String whole = version.contains(".") ? version : version + ".0";
+        boolean later = text.matches("(?i).*\\b(?:any later version|or later|or \\(at your option\\) any).*");
+        return name + "-" + whole + (later ? "-or-later" : "-only");
+    }
+
+    private static Optional<String> after(String text, int from) {
+        Matcher version = Pattern.compile("(?i)v(?:ersion)? ?(\\d(?:\\.\\d)?)")
+                .matcher(text.substring(from, Math.min(text.length(), from + 200)));
+        return version.find() ? Optional.of(version.group(1)) : Optional.empty();
+    }
+
+    private static Optional<String> named(String words) {
+        String plain = words.strip();
+        if (plain.matches("(?i)MIT\\b.*")) return Optional.of("MIT");
+        if (plain.matches("(?i)Apache.*2.*")) return Optional.of("Apache-2.0");
+        if (plain.matches("(?i)(?:new|3-clause|modified|revised) BSD.*|BSD-3-Clause.*|BSD 3.*"))
+            return Optional.of("BSD-3-Clause");
+        if (plain.matches("(?i)(?:2-clause|simplified) BSD.*|BSD-2-Clause.*|BSD 2.*"))
+            return Optional.of("BSD-2-Clause");
+        Matcher gnu = Pattern.compile("(?i)(A|L)?GPL ?-?v? ?(\\d(?:\\.\\d)?)(\\+| or later|-or-later)?.*")
+                .matcher(plain);
+        if (!gnu.matches()) return Optional.empty();
+        String family = Optional.ofNullable(gnu.group(1)).orElse("").toUpperCase(java.util.Locale.ROOT) + "GPL-";
+        String version = gnu.group(2).contains(".") ? gnu.group(2) : gnu.group(2) + ".0";
+        return Optional.of(family + version + (gnu.group(3) == null ? "-only" : "-or-later"));
+    }
+}
