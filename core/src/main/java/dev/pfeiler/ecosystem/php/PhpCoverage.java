@@ -315,6 +315,14 @@ final class PhpCoverage {
         return Optional.ofNullable(classMap.contains(path) ? null : refused.get(path));
     }
 
+    /** Why a file is loaded as before, without what is special to it. */
+    String reason(String path) {
+        return refused(path)
+                .orElse("is loaded as before")
+                .replaceFirst(":.*", "")
+                .replaceFirst("^declares .* conditionally", "declared conditionally");
+    }
+
     /** Whether the autoloader loads the classes of a file. */
     boolean autoloads(String path) {
         return covers(path) || classMap.contains(path);

@@ -69,7 +69,7 @@ final class PhpCoverageSummary {
             long classes = classes(source);
             all += classes;
             if (coverage.autoloads(source.path())) loaded += classes;
-            else why.merge(reason(source.path()), classes, Long::sum);
+            else why.merge(coverage.reason(source.path()), classes, Long::sum);
         }
         String rest = why.entrySet().stream()
                 .map(entry -> entry.getValue() + " " + entry.getKey())
@@ -100,12 +100,6 @@ final class PhpCoverageSummary {
         throw Refusal.notPossible(
                 "Composer's autoloader can load no class of the project: " + reasons + ".",
                 "Change what stands in the way; pfeiler survey lists it.");
-    }
-
-    /** The reason without what is special to a file. */
-    private String reason(String path) {
-        String why = coverage.refused(path).orElse("is loaded as before");
-        return why.replaceFirst(":.*", "").replaceFirst("^declares .* conditionally", "declared conditionally");
     }
 
     /**
@@ -166,7 +160,9 @@ final class PhpCoverageSummary {
             if (why.isEmpty()) continue;
             boolean chosen = deliberation.choices().of(LOADS + path).isPresent();
             if (chosen) grouped(path, AS_BEFORE, why.get(), first(source::equals));
-            else byReason.computeIfAbsent(reason(path), r -> new ArrayList<>()).add(source);
+            else
+                byReason.computeIfAbsent(coverage.reason(path), r -> new ArrayList<>())
+                        .add(source);
         }
         byReason.forEach((reason, files) -> {
             if (files.size() > MOST) {

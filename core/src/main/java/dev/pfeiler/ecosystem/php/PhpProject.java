@@ -118,8 +118,8 @@ final class PhpProject {
             for (Loaded load : loading.of(source)) {
                 load.file().ifPresent(loaded::add);
                 // where only the end of a path is known, it may be that of many files
-                boolean begins = !load.written().startsWith("…");
-                if (load.file().isEmpty() && !ofAutoloader(load) && begins) dynamic.addAll(load.files());
+                boolean tells = !load.written().startsWith("…") || load.files().size() == 1;
+                if (load.file().isEmpty() && !ofAutoloader(load) && tells) dynamic.addAll(load.files());
             }
         }
         for (PhpSource source : sources.values()) {

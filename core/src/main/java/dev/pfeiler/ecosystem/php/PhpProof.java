@@ -17,6 +17,7 @@ import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -29,12 +30,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /** Proves a conversion to Composer: the same classes can be loaded, and what is started says the same. */
 final class PhpProof {
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final List<String> USUAL = List.of("--help");
+    private static final int MOST_PATHS = 6;
 
     private final ProofRequest proof;
     private final Environment environment;
@@ -145,13 +149,16 @@ final class PhpProof {
         Optional<HttpResponses> pages = Optional.empty();
         if (proof.running().wanted()) {
             proof.stage().accept(now ? "starting the new project" : "starting the old project");
-            for (String program : project.programs()) {
-                ran.put(program, side.program(program, words(program)));
+            String root = project.webRoot().orElse("");
+            List<String> requested = new ArrayList<>(project.pages());
+            for (String start : project.startable()) {
+                if (requested.contains(start)) continue;
+                boolean served = !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start);
+                if (served) requested.add(start);
+                else ran.put(start, side.program(start, words(start)));
             }
-            if (!project.pages().isEmpty()) {
-                String root = project.webRoot().orElse("");
-                pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, project.pages())));
-            }
+            if (!requested.isEmpty())
+                pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, requested)));
         }
         return new Seen(sound, declared, ran, pages, tests(side, now));
     }
@@ -202,16 +209,19 @@ final class PhpProof {
     }
 
     private List<String> words(String program) {
-        if (project.isTest(program)) return List.of();
+        // a file that others load may be started, but is no program that takes options
+        if (project.isTest(program) || !project.entries().contains(program)) return List.of();
         return proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
     }
 
-    /** All that was loaded until now by statements that went, or by the program's own autoloader. */
+    /** All that the autoloader loads: classes, and of files that are loaded at every start all else. */
     private List<Item> items() {
         List<Item> items = new ArrayList<>();
         for (PhpSource source : project.sources().values()) {
-            if (!proposing.coverage().covers(source.path())) continue;
+            if (!proposing.coverage().autoloads(source.path())) continue;
+            boolean atEveryStart = proposing.coverage().functionFiles().contains(source.path());
             source.declarations().forEach(declared -> {
+                if (!declared.kind().loadable() && !atEveryStart) return;
                 String kind = declared.kind().loadable()
                         ? "class"
                         : declared.kind() == PhpSource.Kind.FUNCTION ? "function" : "constant";
@@ -221,9 +231,30 @@ final class PhpProof {
         return items;
     }
 
+    /** How many classes the autoloader loads, and why the others are loaded as before. */
+    private Comparison coverage() {
+        long all = 0;
+        Map<String, Integer> others = new TreeMap<>();
+        for (PhpSource source : project.sources().values()) {
+            int classes = (int) source.declarations().stream()
+                    .filter(d -> d.kind().loadable())
+                    .count();
+            if (classes == 0 || project.isTest(source.path())) continue;
+            all += classes;
+            if (!proposing.coverage().autoloads(source.path()))
+                others.merge(proposing.coverage().reason(source.path()), classes, Integer::sum);
+        }
+        List<Difference> differences = new ArrayList<>();
+        others.forEach((why, count) -> differences.add(
+                new Difference(count + (count == 1 ? " class" : " classes"), Kind.CHANGED, "loaded as before", why)));
+        int rest = others.values().stream().mapToInt(Integer::intValue).sum();
+        return new Comparison("autoloaded", all + " declared", (all - rest) + " by Composer", differences);
+    }
+
     private List<Comparison> rows(Seen old, Seen now) {
         List<Comparison> rows = new ArrayList<>();
         rows.add(syntax(old, now));
+        rows.add(coverage());
         rows.add(declared("classes", "class", old, now));
         if (items().stream().anyMatch(item -> !item.kind().equals("class")))
             rows.add(declared("functions and constants", "", old, now));
@@ -234,10 +265,20 @@ final class PhpProof {
         if (old.pages().isPresent()) {
             rows.add(old.pages().get().against(now.pages().orElseThrow(), ""));
             List<String> broken = old.pages().get().broken();
-            if (!broken.isEmpty())
-                notes.add("The old project responds with an error, too: " + String.join(", ", broken) + ".");
+            if (!broken.isEmpty()) notes.add("The old project responds with an error, too: " + shown(broken) + ".");
         }
+        if (old.declared().isEmpty() && old.ran().isEmpty() && old.pages().isEmpty())
+            rows.add(new Comparison(
+                    "program",
+                    "nothing",
+                    "nothing",
+                    List.of(new Difference("there is no class and no start to compare", Kind.UNCHECKED, ""))));
         return rows;
+    }
+
+    private static String shown(List<String> paths) {
+        String first = String.join(", ", paths.subList(0, Math.min(MOST_PATHS, paths.size())));
+        return paths.size() > MOST_PATHS ? first + " and " + (paths.size() - MOST_PATHS) + " more" : first;
     }
 
     private Comparison syntax(Seen old, Seen now) {
@@ -293,7 +334,8 @@ final class PhpProof {
 
     private Optional<Comparison> ran(String program, Ran before, Ran after) {
         boolean test = project.isTest(program);
-        String call = test ? program : program + " " + String.join(" ", words(program));
+        String call = String.join(
+                " ", Stream.concat(Stream.of(program), words(program).stream()).toList());
         if (before.exit() == ToolRun.OUT_OF_TIME) {
             notes.add(
                     program + " does not exit on its own and was not compared; pass other arguments with --run-with.");

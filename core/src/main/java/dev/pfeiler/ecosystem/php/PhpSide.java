@@ -175,7 +175,9 @@ final class PhpSide {
 
     /** Starts a program from the top of the project. */
     Ran program(String path, List<String> words) throws IOException {
-        List<String> command = new ArrayList<>(List.of(php.toString(), path));
+        // messages of errors are part of what is compared
+        List<String> command = new ArrayList<>(
+                List.of(php.toString(), "-d", "display_errors=1", "-d", "log_errors=0", "-d", "html_errors=0", path));
         command.addAll(words);
         Path said = log.resolve("run-" + name + "-" + path.replace('/', '+') + ".log");
         ToolRun run = run(command, Map.of(), said, PROGRAM);

@@ -137,7 +137,13 @@ final class PhpScan {
             case "??=" -> feature(PhpFeature.NULL_ASSIGNMENT, i);
             case "<=>" -> feature(PhpFeature.SPACESHIP, i);
             case "?->" -> feature(PhpFeature.NULL_SAFE, i);
-            case "#[" -> feature(PhpFeature.ATTRIBUTE, i);
+            case "#[" -> {
+                // on a line of its own, it is a comment to older versions
+                int close = brackets.closing(i);
+                boolean alone =
+                        at(close).line() == at(i).line() && at(close + 1).line() > at(i).line();
+                if (!alone) feature(PhpFeature.ATTRIBUTE, i);
+            }
             case "..." ->
                 feature(
                         at(i + 1).is(")") && at(i - 1).is("(") ? PhpFeature.STATIC_CLOSURE_CALL : PhpFeature.VARIADIC,
