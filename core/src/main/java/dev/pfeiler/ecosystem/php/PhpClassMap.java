@@ -1,10 +1,12 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.Token;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -47,10 +49,12 @@ final class PhpClassMap {
     private final PhpProject project;
     private final Set<String> mapped = new TreeSet<>();
     private final Map<String, String> refused = new HashMap<>();
+    private final Map<String, Set<String>> globals;
 
     /** @param kept files that the user wants to be loaded as before */
     PhpClassMap(PhpProject project, Set<String> kept) {
         this.project = project;
+        this.globals = globals(project);
         for (PhpSource source : project.own()) {
             if (source.declarations().stream().noneMatch(d -> d.kind().loadable())) continue;
             Optional<String> obstacle = kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source);
@@ -92,7 +96,7 @@ final class PhpClassMap {
     }
 
     /** Whether a statement does something else where it is within a function, or shows. */
-    private static boolean dependsOnPlace(PhpSource source, Effect effect) {
+    private boolean dependsOnPlace(PhpSource source, Effect effect) {
         List<Token> tokens = source.tokens();
         for (int i = effect.start(); i < Math.min(effect.end(), tokens.size()); i++) {
             Token token = tokens.get(i);
@@ -104,12 +108,31 @@ final class PhpClassMap {
                 continue;
             }
             boolean member = i > 0 && tokens.get(i - 1).is("::");
-            boolean variable = token.kind() == Token.Kind.VARIABLE || token.kind() == Token.Kind.TEMPLATE;
-            if (variable && !member && !EVERYWHERE.contains(PhpProject.key(token.text()))) return true;
+            if (token.kind() == Token.Kind.TEMPLATE && token.text().contains("$")) return true;
+            boolean variable = token.kind() == Token.Kind.VARIABLE;
+            if (variable && !member && isShared(source, token.text())) return true;
             boolean word = token.kind() == Token.Kind.NAME && !member && VISIBLE.contains(PhpProject.key(token.text()));
             if (word) return true;
         }
         return false;
+    }
+
+    /** Whether a variable is one of more files than this: within a function it would be another one. */
+    private boolean isShared(PhpSource source, String variable) {
+        if (EVERYWHERE.contains(PhpProject.key(variable))) return false;
+        Set<String> using = globals.getOrDefault(variable, Set.of());
+        return using.size() > (using.contains(source.path()) ? 1 : 0) || usesInFunctions(source, variable);
+    }
+
+    /** Whether a function of the file makes the variable its own by {@code global}. */
+    private static boolean usesInFunctions(PhpSource source, String variable) {
+        List<Token> tokens = source.tokens();
+        for (int i = 0; i < tokens.size(); i++) {
+            if (!tokens.get(i).word("global")) continue;
+            for (; i < tokens.size() && !tokens.get(i).is(";"); i++)
+                if (tokens.get(i).text().equals(variable)) return true;
+        }
+        return source.text().contains("$GLOBALS['" + variable.substring(1) + "']");
     }
 
     /** Whether a class is declared under the condition that it is not there yet, as the autoloader asks, too. */
@@ -126,9 +149,64 @@ final class PhpClassMap {
                 .distinct()
                 .toList();
         if (owners.size() < 2) return true;
+        // a file that is named after the class, beside one that has many classes
+        List<PhpSource> named = owners.stream()
+                .filter(owner -> Autoloader.leadsTo(declared, owner.path()))
+                .toList();
+        if (named.size() == 1) return named.get(0) == source;
         List<PhpSource> used = owners.stream()
                 .filter(owner -> project.reached().contains(owner.path()))
                 .toList();
         return used.equals(List.of(source));
+    }
+
+    /** The variables that are global, each with the files that use it as such. */
+    private static Map<String, Set<String>> globals(PhpProject project) {
+        Map<String, Set<String>> globals = new HashMap<>();
+        for (PhpSource source : project.sources().values()) {
+            List<Token> tokens = source.tokens();
+            Set<Integer> inFunctions = inFunctions(source);
+            boolean named = false;
+            for (int i = 0; i < tokens.size(); i++) {
+                Token token = tokens.get(i);
+                if (token.word("global")) named = true;
+                else if (token.is(";")) named = false;
+                boolean global = named || !inFunctions.contains(i);
+                if (token.kind() == Token.Kind.VARIABLE && global) note(globals, token.text(), source);
+                boolean indexed = token.text().equals("$GLOBALS")
+                        && i + 2 < tokens.size()
+                        && tokens.get(i + 2).kind() == Token.Kind.STRING;
+                if (indexed) note(globals, "$" + tokens.get(i + 2).text(), source);
+            }
+        }
+        return globals;
+    }
+
+    private static void note(Map<String, Set<String>> globals, String variable, PhpSource source) {
+        globals.computeIfAbsent(variable, v -> new TreeSet<>()).add(source.path());
+    }
+
+    /** The places of a file's tokens that are in functions and classes. */
+    private static Set<Integer> inFunctions(PhpSource source) {
+        List<Token> tokens = source.tokens();
+        Set<Integer> inside = new HashSet<>();
+        for (int i = 0; i < tokens.size(); i++) {
+            boolean declares = Set.of("function", "class", "interface", "trait", "enum")
+                    .contains(
+                            tokens.get(i).kind() == Token.Kind.NAME
+                                    ? PhpProject.key(tokens.get(i).text())
+                                    : "");
+            if (!declares || i > 0 && tokens.get(i - 1).is("::")) continue;
+            int body = i;
+            while (body < tokens.size()
+                    && !tokens.get(body).is("{")
+                    && !tokens.get(body).is(";")) body++;
+            int end = body < tokens.size() && tokens.get(body).is("{")
+                    ? source.brackets().closing(body)
+                    : body;
+            for (int k = i; k <= end; k++) inside.add(k);
+            i = Math.max(i, end);
+        }
+        return inside;
     }
 }

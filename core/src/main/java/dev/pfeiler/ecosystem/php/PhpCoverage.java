@@ -312,7 +312,9 @@ final class PhpCoverage {
 
     /** Why a file that declares something has to be loaded as before. */
     Optional<String> refused(String path) {
-        return Optional.ofNullable(classMap.contains(path) ? null : refused.get(path));
+        return classMap.contains(path)
+                ? Optional.empty()
+                : classMap.refused(path).or(() -> Optional.ofNullable(refused.get(path)));
     }
 
     /** Why a file is loaded as before, without what is special to it. */

@@ -123,14 +123,14 @@ final class PhpIdentity {
     private String description() {
         for (TreeFile file : project.tree().files()) {
             if (!READ_ME.matcher(file.path()).matches() || file.link()) continue;
-            for (String line : project.tree().lines(file, 1 << 18)) {
+            String text = String.join("\n", project.tree().lines(file, 1 << 18));
+            for (String paragraph : text.split("\n\\s*\n")) {
                 // headings, badges, lists and addresses say nothing
-                String plain = line.strip();
-                if (!plain.matches("[\\p{L}\\d].*")
-                        || plain.contains("://")
-                        || plain.equals(plain.toUpperCase(Locale.ROOT))) continue;
+                String plain = paragraph.strip().replaceAll("\\s*\n\\s*", " ");
+                boolean words =
+                        plain.matches("[\\p{L}\\d].*") && !plain.contains("://") && !plain.matches(".*[=*-]{3}.*");
                 Matcher sentence = SENTENCE.matcher(plain);
-                if (!sentence.lookingAt()) continue;
+                if (!words || !sentence.lookingAt()) continue;
                 String standing = deliberation.settle(Decision.of(
                         "description",
                         "Description",

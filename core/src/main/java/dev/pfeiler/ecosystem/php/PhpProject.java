@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
@@ -89,8 +90,13 @@ final class PhpProject {
         return className.toLowerCase(Locale.ROOT);
     }
 
+    /** Whether Composer put a file where it is: packages that were installed come with its own class loader. */
+    private boolean isInstalled(String path) {
+        return Paths.within(ComposerFile.VENDOR, path) && tree.has(ComposerFile.VENDOR + "/composer/ClassLoader.php");
+    }
+
     private boolean isSource(TreeFile file) {
-        if (file.link() || file.size() > LARGEST || file.path().startsWith("vendor/")) return false;
+        if (file.link() || file.size() > LARGEST || isInstalled(file.path())) return false;
         if (EXTENSIONS.contains(file.extension())) return true;
         // a program for the command line often has no ending
         boolean bare = file.extension().isEmpty() && file.size() < 200_000 && file.size() > 0;

@@ -16,6 +16,7 @@ import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -78,10 +79,10 @@ final class PhpProof {
             Optional<String> failure = install(after, composer);
             if (failure.isPresent())
                 return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
-            Seen now = look(after, true);
+            Seen now = look(after, true, Map.of());
             Trees.delete(folder);
             PhpSide before = new PhpSide(php, proof.old(), folder, logs, "before");
-            Seen old = look(before, false);
+            Seen old = look(before, false, now.ran());
             Trees.delete(folder);
             return new PartVerdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
         } catch (IOException e) {
@@ -133,7 +134,8 @@ final class PhpProof {
         return goals.getOrDefault(path, path);
     }
 
-    private Seen look(PhpSide side, boolean now) throws IOException {
+    /** @param other how the starts of the other side ended, if that was looked at before */
+    private Seen look(PhpSide side, boolean now, Map<String, Ran> other) throws IOException {
         List<String> files = project.sources().keySet().stream()
                 .filter(path -> !proposing.coverage().retired().contains(path))
                 .toList();
@@ -153,14 +155,25 @@ final class PhpProof {
             List<String> requested = new ArrayList<>(project.pages());
             for (String start : project.startable()) {
                 if (requested.contains(start)) continue;
-                boolean served = !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start);
+                boolean served =
+                        !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start) && start.endsWith(".php");
                 if (served) requested.add(start);
-                else ran.put(start, side.program(start, words(start)));
+                else ran.put(start, started(side, start, other));
             }
             if (!requested.isEmpty())
                 pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, requested)));
         }
         return new Seen(sound, declared, ran, pages, tests(side, now));
+    }
+
+    /** Starts a program: twice where it does not do the same on the other side, as it may not do the same each time. */
+    private Ran started(PhpSide side, String start, Map<String, Ran> other) throws IOException {
+        Ran ran = side.program(start, words(start));
+        Ran before = other.get(start);
+        if (before == null || before.exit() != ran.exit() || before.output().equals(ran.output())) return ran;
+        SteadyLines steady =
+                SteadyLines.of(ran.output(), side.program(start, words(start)).output());
+        return steady.same(ran.output(), before.output()) ? before : ran;
     }
 
     /** What is declared, under the names it had until now. */

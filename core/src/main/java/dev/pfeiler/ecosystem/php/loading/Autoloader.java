@@ -146,7 +146,7 @@ public record Autoloader(
     }
 
     /** Whether the name of a class, by one of the usual rules, ends in the name of its file. */
-    private static boolean leadsTo(Declaration declared, String path) {
+    public static boolean leadsTo(Declaration declared, String path) {
         String stem = Paths.name(path).replaceFirst("\\.(class|inc|interface|trait)?\\.?(php|inc)$", "");
         String bare = stem.replaceFirst("^(class|interface|trait)[.-]", "");
         String simple = declared.simple();
