@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
@@ -51,11 +52,15 @@ final class PhpClassMap {
     private final Map<String, String> refused = new HashMap<>();
     private final Map<String, Set<String>> globals;
 
-    /** @param kept files that the user wants to be loaded as before */
-    PhpClassMap(PhpProject project, Set<String> kept) {
+    /**
+     * @param packages copied libraries that become packages, which bring their own autoloading
+     * @param kept files that the user wants to be loaded as before
+     */
+    PhpClassMap(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
         this.globals = globals(project);
-        for (PhpSource source : project.own()) {
+        for (PhpSource source : project.sources().values()) {
+            if (packages.stream().anyMatch(library -> library.holds(source.path()))) continue;
             if (source.declarations().stream().noneMatch(d -> d.kind().loadable())) continue;
             Optional<String> obstacle = kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source);
             obstacle.ifPresentOrElse(why -> refused.put(source.path(), why), () -> mapped.add(source.path()));

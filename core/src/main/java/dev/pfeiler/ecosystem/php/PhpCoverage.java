@@ -60,7 +60,7 @@ final class PhpCoverage {
     PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
         this.starts = new PhpStarts(project);
-        this.classMap = new PhpClassMap(project, kept);
+        this.classMap = new PhpClassMap(project, packages, kept);
         this.fixed = project.entries().stream()
                 .filter(entry -> !project.editable(project.sources().get(entry)))
                 .toList();

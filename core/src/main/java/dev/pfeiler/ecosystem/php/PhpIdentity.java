@@ -177,14 +177,19 @@ final class PhpIdentity {
     /** What the heads of most of the program's own files say that say anything. */
     private Optional<Map.Entry<String, Evidence>> ofHeaders() {
         Map<String, List<Evidence>> stated = new TreeMap<>();
+        int files = 0;
         for (PhpSource source : project.own()) {
             if (isForeign(source)) continue;
+            files++;
             LicenseText.ofHeader(source.text())
                     .ifPresent(license -> stated.computeIfAbsent(license, l -> new ArrayList<>())
                             .add(Evidence.of(source.path(), license)));
         }
+        int all = files;
         return stated.entrySet().stream()
                 .max(Map.Entry.comparingByValue((one, other) -> Integer.compare(one.size(), other.size())))
+                // what a few files say may be the license of a library among them
+                .filter(most -> most.getValue().size() * 2 >= all)
                 .map(most -> Map.entry(most.getKey(), most.getValue().get(0)));
     }
 

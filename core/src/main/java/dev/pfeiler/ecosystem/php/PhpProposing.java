@@ -329,14 +329,20 @@ final class PhpProposing {
         Set<CopiedLibrary> packages = new LinkedHashSet<>();
         for (CopiedLibrary library : project.libraries()) {
             boolean named = library.described() && library.name().contains("/");
-            String reason = named
-                    ? "has its own descriptor; required from its folder"
-                    : "has no descriptor; autoloaded where it is";
+            List<String> lacking = library.requires().stream()
+                    .filter(name -> project.libraries().stream()
+                            .noneMatch(other -> other.name().equals(name)))
+                    .toList();
+            String reason = !named
+                    ? "has no descriptor; autoloaded where it is"
+                    : lacking.isEmpty()
+                            ? "has its own descriptor; required from its folder"
+                            : "requires " + String.join(", ", lacking) + ", not in the project; autoloaded where it is";
             String standing = deliberation.settle(
                     Decision.of(
                                     "copy:" + library.folder(),
                                     library.name() + (library.version().isEmpty() ? "" : " " + library.version()),
-                                    named ? PACKAGE : KEEP,
+                                    named && lacking.isEmpty() ? PACKAGE : KEEP,
                                     library.described() ? Certainty.CERTAIN : Certainty.LIKELY,
                                     reason,
                                     List.of(library.evidence()))

@@ -440,7 +440,14 @@ class PhpProposalTest {
         assertThat(edited(proposal, "index.php")).doesNotContain("Point.php").contains("third/geo/boot.php");
         Proposal kept = propose("copy:third/geo=keep");
         assertThat(composer(kept).path("require").size()).isEqualTo(1);
-        assertThat(kept.steps()).noneMatch(step -> step.path().equals("index.php"));
+        assertThat(composer(kept).at("/autoload/psr-4/Geo\\").asText()).isEqualTo("third/geo/src/");
+        assertThat(edited(kept, "index.php"))
+                .contains("require_once 'third/geo/src/Point.php'; require 'third/geo/boot.php'");
+        sketch.file(
+                "third/geo/composer.json",
+                "{\"name\": \"brygge/geo\", \"require\": {\"php\": \">=5\", \"brygge/sums\": \"^1\"}}");
+        assertThat(propose().decision("copy:third/geo").orElseThrow().reason())
+                .isEqualTo("requires brygge/sums, not in the project; autoloaded where it is");
     }
 
     @Test

@@ -24,8 +24,10 @@ import org.slf4j.LoggerFactory;
  * @param name as it calls itself; with its vendor where it has a descriptor
  * @param version as it states it; empty if it does not
  * @param described whether it has a descriptor of its own
+ * @param requires the packages that its descriptor requires
  */
-public record CopiedLibrary(String folder, String name, String version, boolean described, Evidence evidence) {
+public record CopiedLibrary(
+        String folder, String name, String version, boolean described, List<String> requires, Evidence evidence) {
     private static final Pattern PACKAGE = Pattern.compile("@package\\s+([A-Za-z][\\w. /-]*)");
     private static final Pattern VERSION = Pattern.compile("(?:@version|Version:?)\\s+v?(\\d+(?:\\.\\d+)+)");
     private static final Pattern LICENSE = Pattern.compile("(?i)@license|licen[sc]ed under|copyright \\(c\\)");
@@ -67,8 +69,12 @@ public record CopiedLibrary(String folder, String name, String version, boolean 
                         .findFirst()
                         .orElse("");
             }
+            List<String> requires = new ArrayList<>();
+            json.path("require").fieldNames().forEachRemaining(requires::add);
+            // the language, its extensions and system libraries are no packages
+            requires.removeIf(required -> !required.contains("/"));
             Evidence evidence = Evidence.of(path, "\"name\": \"" + name + "\"");
-            return Optional.of(new CopiedLibrary(folder, name, version, true, evidence));
+            return Optional.of(new CopiedLibrary(folder, name, version, true, requires, evidence));
         } catch (IOException e) {
             LoggerFactory.getLogger(CopiedLibrary.class).debug("{}", path, e);
             return Optional.empty();
@@ -92,6 +98,6 @@ public record CopiedLibrary(String folder, String name, String version, boolean 
         if (name.isEmpty() || version.isEmpty() || !LICENSE.matcher(top).find()) return Optional.empty();
         int line = Text.lineAt(top, top.indexOf("@package"));
         Evidence evidence = new Evidence(source.path(), line, "@package " + name.get());
-        return Optional.of(new CopiedLibrary(source.path(), name.get(), version.get(), false, evidence));
+        return Optional.of(new CopiedLibrary(source.path(), name.get(), version.get(), false, List.of(), evidence));
     }
 }
