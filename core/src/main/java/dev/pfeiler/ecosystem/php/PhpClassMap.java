@@ -45,12 +45,29 @@ final class PhpClassMap {
             "static",
             "goto");
 
+    /** Functions by which a program asks for a class. Source: the PHP manual, autoloading. */
+    private static final Set<String> ASKS = Set.of(
+            "class_exists",
+            "interface_exists",
+            "trait_exists",
+            "enum_exists",
+            "method_exists",
+            "property_exists",
+            "is_callable",
+            "is_a",
+            "is_subclass_of",
+            "class_implements",
+            "class_parents",
+            "unserialize");
+
     private static final Set<String> QUESTIONS = Set.of("class_exists", "interface_exists", "trait_exists");
 
     private final PhpProject project;
     private final Set<String> mapped = new TreeSet<>();
     private final Map<String, String> refused = new HashMap<>();
     private final Map<String, Set<String>> globals;
+    /** Names of classes that the program asks for, in lower case; with the empty one, it may be any. */
+    private final Set<String> askedFor = new HashSet<>();
 
     /**
      * @param packages copied libraries that become packages, which bring their own autoloading
@@ -59,12 +76,32 @@ final class PhpClassMap {
     PhpClassMap(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
         this.globals = globals(project);
+        project.sources().values().forEach(this::questions);
         for (PhpSource source : project.sources().values()) {
             if (packages.stream().anyMatch(library -> library.holds(source.path()))) continue;
             if (source.declarations().stream().noneMatch(d -> d.kind().loadable())) continue;
             Optional<String> obstacle = kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source);
             obstacle.ifPresentOrElse(why -> refused.put(source.path(), why), () -> mapped.add(source.path()));
         }
+    }
+
+    private void questions(PhpSource source) {
+        if (ASKS.stream().noneMatch(source.calls()::containsKey)) return;
+        source.classStrings().forEach(use -> askedFor.add(PhpProject.key(use.name())));
+        source.uses().forEach(use -> askedFor.add(PhpProject.key(use.name())));
+        List<Token> tokens = source.tokens();
+        for (int i = 0; i + 2 < tokens.size(); i++) {
+            boolean computed = tokens.get(i).kind() == Token.Kind.NAME
+                    && ASKS.contains(PhpProject.key(tokens.get(i).text()))
+                    && tokens.get(i + 1).is("(")
+                    && tokens.get(i + 2).kind() != Token.Kind.STRING;
+            if (computed) askedFor.add("");
+        }
+    }
+
+    /** Whether the program may ask for a class without using it, so that the autoloader loads it. */
+    boolean isAskedFor(String name) {
+        return askedFor.contains("") || askedFor.contains(PhpProject.key(name));
     }
 
     boolean contains(String path) {

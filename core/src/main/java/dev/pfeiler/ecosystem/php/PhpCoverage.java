@@ -267,7 +267,14 @@ final class PhpCoverage {
         return !load.load().once()
                 && project.editable(load.source())
                 && !project.ofAutoloader(load)
-                && load.file().filter(classMap::contains).isPresent();
+                && load.file().filter(this::isAskedFor).isPresent();
+    }
+
+    /** Whether the program may ask for a class of a file before it loads it, so that the autoloader does. */
+    private boolean isAskedFor(String path) {
+        return classMap.contains(path)
+                && project.sources().get(path).declarations().stream()
+                        .anyMatch(d -> covered.contains(path) || classMap.isAskedFor(d.name()));
     }
 
     /** Whether a statement that loads a file has nothing to do any more. */

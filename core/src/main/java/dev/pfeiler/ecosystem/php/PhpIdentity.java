@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 
 /** Decides what the package is called, and what it says of itself. */
@@ -124,24 +125,38 @@ final class PhpIdentity {
         for (TreeFile file : project.tree().files()) {
             if (!READ_ME.matcher(file.path()).matches() || file.link()) continue;
             String text = String.join("\n", project.tree().lines(file, 1 << 18));
-            for (String paragraph : text.split("\n\\s*\n")) {
-                // headings, badges, lists and addresses say nothing
-                String plain = paragraph.strip().replaceAll("\\s*\n\\s*", " ");
-                boolean words =
-                        plain.matches("[\\p{L}\\d].*") && !plain.contains("://") && !plain.matches(".*[=*-]{3}.*");
-                Matcher sentence = SENTENCE.matcher(plain);
-                if (!words || !sentence.lookingAt()) continue;
+            for (String sentence : sentences(text)) {
                 String standing = deliberation.settle(Decision.of(
                         "description",
                         "Description",
-                        sentence.group().replaceFirst("\\.$", ""),
+                        sentence,
                         Certainty.LIKELY,
                         "first sentence of the read-me file",
-                        List.of(Evidence.of(file.path(), plain))));
+                        List.of(Evidence.of(file.path(), sentence))));
                 return standing.equals(Choosable.WITHOUT) ? "" : standing;
             }
         }
         return "";
+    }
+
+    /** What the first paragraphs of a text say of the program, the first of which may be its name and what it is. */
+    private List<String> sentences(String text) {
+        List<String> found = new ArrayList<>();
+        String name = Pattern.quote(project.tree().name());
+        List<String> paragraphs = Stream.of(text.split("\n\\s*\n"))
+                .map(paragraph -> paragraph.strip().replaceAll("\\s*\n\\s*", " "))
+                // badges, rules and addresses say nothing
+                .filter(paragraph -> paragraph.matches("#*\\s*[\\p{L}\\d].*") && !paragraph.contains("://"))
+                .limit(2)
+                .toList();
+        for (String paragraph : paragraphs) {
+            Matcher titled = Pattern.compile("(?i)#*\\s*" + name + "\\s+(?:-+|–|—|:)\\s+(.{10,160})")
+                    .matcher(paragraph);
+            Matcher sentence = SENTENCE.matcher(paragraph);
+            if (titled.matches()) found.add(titled.group(1));
+            else if (sentence.lookingAt()) found.add(sentence.group().replaceFirst("\\.$", ""));
+        }
+        return found;
     }
 
     private String license() {

@@ -339,7 +339,7 @@ final class PhpProject {
         Optional<String> root = webRoot;
         return entries.stream()
                 .filter(entry -> root.filter(r -> Paths.within(r, entry)).isPresent())
-                .filter(entry -> !hasShebang(sources.get(entry)) && !isTest(entry))
+                .filter(entry -> !hasShebang(sources.get(entry)) && !isTest(entry) && !entry.endsWith(".inc"))
                 .filter(entry -> !root.get().isEmpty() || !usesArguments(sources.get(entry)))
                 .toList();
     }
