@@ -50,17 +50,20 @@ class BerthplanIT {
                 .as("it sets an error handler and gives settings")
                 .contains("/inc/errors.php'; // also sets")
                 .contains("$settings = require")
+                .as("where every start comes first")
+                .contains("require_once __DIR__ . '/../vendor/autoload.php';")
                 .doesNotContain("Ship.php");
         assertThat(text("bin/plan"))
-                .contains("require_once __DIR__ . '/../vendor/autoload.php';")
-                .contains("new Haldervik\\Berthplan\\Planning\\Planner(");
+                .contains("new Haldervik\\Berthplan\\Planning\\Planner(")
+                .doesNotContain("autoload", "Planner.php");
         assertThat(Files.isExecutable(project.resolve("bin/plan"))).isTrue();
         assertThat(text(".gitignore")).contains("/vendor/");
 
         Program.Run prove = program.run("prove", "--offline", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
-                .containsPattern("= classes +10 +10")
+                .containsPattern("autoloaded +11 declared +10 by Composer")
+                .containsPattern("= classes +11 +11")
                 .containsPattern("= functions and constants +3 +3")
                 .containsPattern("= run bin/plan --help +exit 0 +exit 0")
                 .containsPattern("= test checks/run.php +exit 0 +exit 0")
@@ -79,7 +82,8 @@ class BerthplanIT {
         Program.Run prove = program.run("prove", "--offline", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
-                .containsPattern("= classes +10 +10")
+                .containsPattern("autoloaded +11 declared +10 by Composer")
+                .containsPattern("= classes +11 +11")
                 .containsPattern("= test checks/run.php +exit 0 +exit 0")
                 .containsPattern("= pages +4 requested +4 requested");
     }
@@ -148,5 +152,34 @@ class BerthplanIT {
         Program.Run demo = program.run("demo", "berthplan");
         assertThat(demo.exit()).as(demo.out() + demo.err()).isZero();
         assertThat(demo.out()).contains("Proven").contains("Original project restored");
+    }
+
+    /** Each change breaks a start that others load, or one that only some class needs. */
+    @Test
+    void aBrokenProgramIsNotProven() throws IOException {
+        new Sketch(project)
+                .file("tools/report.php", "<?php", "require_once __DIR__ . '/day.php';", "echo Day::NAME;")
+                .file("tools/all.php", "<?php", "require __DIR__ . '/report.php';")
+                .file("tools/day.php", "<?php class Day { const NAME = 'Monday'; }");
+        assertThat(program.run("convert", project).exit()).isZero();
+        String report = text("tools/report.php");
+        Program.Run prove = program.run("prove", "--offline", "--no-run", "--json", project);
+        assertThat(prove.row("autoloaded")).isEqualTo("explained 12 declared / 11 by Composer");
+        Files.writeString(project.resolve("tools/report.php"), report.replaceFirst("require_once .*\n", ""));
+        Program.Run broken = program.run("prove", "--offline", "--json", project);
+        assertThat(broken.exit()).isEqualTo(1);
+        assertThat(broken.different())
+                .as("the line that loads the autoloader is gone; another file loads the start, too")
+                .contains("run tools/report.php", "run tools/all.php --help");
+    }
+
+    @Test
+    void nothingToCompareIsNotProven() throws IOException {
+        Path empty = project.resolveSibling("sums");
+        new Sketch(empty).file("sums.php", "<?php", "function sum($a, $b) { return $a + $b; }");
+        assertThat(program.run("convert", empty).exit()).isZero();
+        Program.Run prove = program.run("prove", "--offline", "--json", empty);
+        assertThat(prove.exit()).as(prove.out()).isEqualTo(1);
+        assertThat(prove.different()).containsExactly("program");
     }
 }

@@ -99,9 +99,13 @@ final class PhpClassMap {
         }
     }
 
-    /** Whether the program may ask for a class without using it, so that the autoloader loads it. */
-    boolean isAskedFor(String name) {
-        return askedFor.contains("") || askedFor.contains(PhpProject.key(name));
+    /**
+     * Whether the program may ask for a class without using it, so that the autoloader loads it.
+     *
+     * @param first whether that would have to be before anything else is done
+     */
+    boolean isAskedFor(String name, boolean first) {
+        return askedFor.contains("") && !first || askedFor.contains(PhpProject.key(name));
     }
 
     boolean contains(String path) {

@@ -89,7 +89,7 @@ final class PhpCoverage {
         retire();
         changed = changed();
         lines = starts.lines(
-                path -> covers(path) || retired.contains(path) || classMap.contains(path), changed, retired);
+                path -> covers(path) || retired.contains(path) || classMap.contains(path), changed, this::goes);
     }
 
     /** The files from which a statement goes that loads another, or that registers an autoloader. */
@@ -267,14 +267,13 @@ final class PhpCoverage {
         return !load.load().once()
                 && project.editable(load.source())
                 && !project.ofAutoloader(load)
-                && load.file().filter(this::isAskedFor).isPresent();
-    }
-
-    /** Whether the program may ask for a class of a file before it loads it, so that the autoloader does. */
-    private boolean isAskedFor(String path) {
-        return classMap.contains(path)
-                && project.sources().get(path).declarations().stream()
-                        .anyMatch(d -> covered.contains(path) || classMap.isAskedFor(d.name()));
+                && load.file()
+                        .filter(classMap::contains)
+                        .map(project.sources()::get)
+                        .filter(source -> source.declarations().stream()
+                                .anyMatch(d -> classMap.isAskedFor(
+                                        d.name(), load.load().top())))
+                        .isPresent();
     }
 
     /** Whether a statement that loads a file has nothing to do any more. */

@@ -329,7 +329,9 @@ final class PhpProof {
         String expected = goal(item.file());
         String found = other.path("file").asText();
         boolean ofPackage = project.library(item.file()).isPresent();
-        if (!found.equals(expected) && !ofPackage) changed.add("comes from " + found);
+        // a class that the language brings itself is in no file
+        boolean nowhere = found.isEmpty() && one.path("file").asText().isEmpty();
+        if (!found.equals(expected) && !ofPackage && !nowhere) changed.add("comes from " + found);
         for (String key : List.of("type", "parent", "interfaces")) {
             if (!one.path(key).equals(other.path(key)))
                 changed.add(key + " " + one.path(key).asText() + ", now "

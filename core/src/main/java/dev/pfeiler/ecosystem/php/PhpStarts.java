@@ -60,7 +60,7 @@ final class PhpStarts {
             String path = source.path();
             boolean started = project.startable().contains(path);
             boolean nobody = !started && !loaders.containsKey(path) && !source.declaresOnly();
-            boolean stuck = started && firsts(path).stream().noneMatch(this::editable);
+            boolean stuck = started && firsts(path, load -> false).stream().noneMatch(this::editable);
             if (nobody || stuck) open.add(path);
         }
         while (!open.isEmpty()) {
@@ -102,17 +102,17 @@ final class PhpStarts {
      *
      * @param wanted whether the autoloader loads anything of a file
      * @param changed files from which a statement goes that loads another
-     * @param gone files that leave
+     * @param goes whether a statement that loads a file goes
      */
-    Set<String> lines(Predicate<String> wanted, Set<String> changed, Set<String> gone) {
+    Set<String> lines(Predicate<String> wanted, Set<String> changed, Predicate<Loaded> goes) {
         List<List<String>> open = new ArrayList<>();
         for (String start : project.startable()) {
             Set<String> reached = project.reachedFrom(List.of(start));
             boolean root = project.entries().contains(start);
             boolean needs = !Collections.disjoint(reached, changed)
                     || root && (reached.stream().anyMatch(wanted) || !changed.isEmpty() && unknown(reached));
-            List<String> firsts = firsts(start).stream()
-                    .filter(file -> editable(file) && !gone.contains(file))
+            List<String> firsts = firsts(start, goes).stream()
+                    .filter(file -> editable(file) && (file.equals(start) || !wanted.test(file)))
                     .toList();
             if (needs && !firsts.isEmpty()) open.add(firsts);
         }
@@ -157,19 +157,19 @@ final class PhpStarts {
     }
 
     /** A start and what it loads before it uses any class: its first file, the first of that one, and so on. */
-    private List<String> firsts(String start) {
+    private List<String> firsts(String start, Predicate<Loaded> goes) {
         List<String> firsts = new ArrayList<>();
         Optional<String> file = Optional.of(start);
         while (file.isPresent() && !firsts.contains(file.get())) {
             firsts.add(file.get());
-            file = first(project.sources().get(file.get()));
+            file = first(project.sources().get(file.get()), goes);
         }
         return firsts;
     }
 
-    private Optional<String> first(PhpSource source) {
+    private Optional<String> first(PhpSource source, Predicate<Loaded> goes) {
         for (Loaded load : project.loading().of(source)) {
-            if (!load.load().function().isEmpty() || project.ofAutoloader(load)) continue;
+            if (!load.load().function().isEmpty() || project.ofAutoloader(load) || goes.test(load)) continue;
             int place = load.load().first();
             boolean uses = source.uses().stream()
                     .filter(use -> use.token() < place)

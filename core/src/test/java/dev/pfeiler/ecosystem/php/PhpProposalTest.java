@@ -230,7 +230,7 @@ class PhpProposalTest {
                         "require_once __DIR__ . '/vendor/autoload.php';",
                         "require_once 'side.php';",
                         "$settings = require 'settings.php';",
-                        "if ($_GET) { require_once 'Maybe.php'; }",
+                        "if ($_GET) { require 'Maybe.php'; }",
                         "require 'loads.php';",
                         "require 'tools.php';",
                         "new Side; new Loads;",
@@ -453,5 +453,161 @@ class PhpProposalTest {
     void aManagedProjectIsLeftAlone() throws IOException {
         sketch.file("index.php", "<?php echo 1;").file("composer.json", "{}");
         assertThatThrownBy(this::propose).isInstanceOf(Refusal.class).hasMessageContaining("Composer");
+    }
+
+    @Test
+    void aFileThatIsStartedAndLoadedKeepsWorkingEitherWay() throws IOException {
+        sketch.file("a.php", "<?php", "require 'Foo.php';", "echo Foo::X;")
+                .file("b.php", "<?php", "require 'a.php';")
+                .file("c.php", "<?php", "define('C', 1);", "require 'Foo.php';")
+                .file("Foo.php", "<?php class Foo { const X = 1; }");
+        Proposal proposal = propose();
+        assertThat(edited(proposal, "a.php"))
+                .isEqualTo("<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\necho Foo::X;\n");
+        assertThat(proposal.steps()).as("a.php comes first in it").noneMatch(step -> step.path()
+                .equals("b.php"));
+        assertThat(edited(proposal, "c.php"))
+                .as("it only defines and loads")
+                .isEqualTo("<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\ndefine('C', 1);\n");
+    }
+
+    @Test
+    void startsThatLoadTheBootstrapByAPathKnownInPartGetALineOfTheirOwn() throws IOException {
+        String registers = "spl_autoload_register(function ($c) { require __DIR__ . '/classes/' . $c . '.php'; });";
+        sketch.file("common.php", "<?php", registers, "header('X: y');")
+                .file("classes/Quay.php", "<?php class Quay {}")
+                .file("one.php", "<?php require_once __DIR__ . '/common.php'; echo new Quay;")
+                .file("two.php", "<?php", "require_once 'common.php'; echo new Quay;")
+                .file("pages/three.php", "<?php", "require $_GET['top'] . 'common.php';", "echo new Quay;");
+        Proposal proposal = propose();
+        assertThat(edited(proposal, "common.php"))
+                .isEqualTo("<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\nheader('X: y');\n");
+        assertThat(edited(proposal, "pages/three.php"))
+                .startsWith(
+                        "<?php\nrequire_once __DIR__ . '/../vendor/autoload.php';\nrequire $_GET['top'] . 'common.php';");
+        assertThat(proposal.steps()).noneMatch(step -> step.path().matches("(one|two)\\.php"));
+    }
+
+    @Test
+    void aLibraryIsCoveredWholeOrItsStatementsStay() throws IOException {
+        sketch.file("index.php", "<?php", "require 'lib/Part.php';", "echo new Part;")
+                .file("lib/Main.php", "<?php", "$count = 0;", "require_once 'Part.php';", "class Main { }")
+                .file("lib/Part.php", "<?php", "require_once 'Other.php';", "class Part extends Other {}")
+                .file("lib/Other.php", "<?php class Other {}")
+                .file("more.php", "<?php echo $count;");
+        Proposal proposal = propose();
+        assertThat(proposal.steps()).noneMatch(step -> step.path().startsWith("lib/"));
+        assertThat(edited(proposal, "index.php"))
+                .isEqualTo(
+                        "<?php\nrequire_once __DIR__ . '/vendor/autoload.php';\nrequire 'lib/Part.php';\necho new Part;\n");
+        assertThat(composer(proposal).at("/autoload").toString())
+                .isEqualTo("{\"classmap\":[\"lib/Other.php\",\"lib/Part.php\"]}");
+    }
+
+    @Test
+    void aVendorFolderKeptByHandIsNeitherSkippedNorIgnored() throws IOException {
+        sketch.file("index.php", "<?php", "require 'vendor/Lamps/Lamp.php';", "echo new Lamps\\Lamp;")
+                .file("vendor/Lamps/Lamp.php", "<?php", "namespace Lamps;", "class Lamp {}");
+        var before = sketch.digest();
+        Proposal proposal = propose();
+        assertThat(composer(proposal).at("/config/vendor-dir").asText()).isEqualTo("composer-packages");
+        assertThat(composer(proposal).at("/autoload/psr-4/Lamps\\").asText()).isEqualTo("vendor/Lamps/");
+        assertThat(edited(proposal, "index.php")).contains("require_once __DIR__ . '/composer-packages/autoload.php';");
+        pfeiler.convert(pfeiler.survey(sketch.root()), proposal, Sketch.chosen());
+        assertThat(Files.readString(sketch.root().resolve(".gitignore"))).isEqualTo("/composer-packages/\n");
+        pfeiler.undo(sketch.root(), dev.pfeiler.conversion.Undo.Edits.REFUSE);
+        assertThat(sketch.digest()).isEqualTo(before);
+    }
+
+    @Test
+    void aFileThatAPathEndsInDoesNotMove() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php",
+                        "require 'code/quay.php'; require 'code/tide.php';",
+                        "new Port\\Quay; new Port\\Tide;")
+                .file(
+                        "code/quay.php",
+                        "<?php",
+                        "namespace Port;",
+                        "class Quay { function f($d) { include $d . '/tide.php'; } }")
+                .file("code/tide.php", "<?php", "namespace Port;", "class Tide {}");
+        Proposal proposal = propose();
+        assertThat(proposal.steps()).noneMatch(step -> step.path().equals("code/tide.php"));
+        assertThat(composer(proposal).at("/autoload/classmap").toString()).isEqualTo("[\"code/\"]");
+    }
+
+    @Test
+    void anAutoloaderWhoseRuleIsNotUnderstoodStaysBehindAClassMap() throws IOException {
+        sketch.file("index.php", "<?php", "require 'loader.php';", "(new Loader)->add('a'); new One; new Two;")
+                .file(
+                        "loader.php",
+                        "<?php",
+                        "class Loader { var $d = array();",
+                        "  function add($x) { $this->d[] = $x; spl_autoload_register(array($this, 'load')); }",
+                        "  function load($c) { foreach ($this->d as $d) { @include $d . DIRECTORY_SEPARATOR . $c . '.php'; } } }")
+                .file("a/One.php", "<?php class One {}")
+                .file("a/Two.php", "<?php class Two {}")
+                .file("a/part.php", "<?php echo 'not a class';");
+        Proposal proposal = propose();
+        assertThat(composer(proposal).at("/autoload/classmap").toString()).isEqualTo("[\"a/\",\"loader.php\"]");
+        assertThat(proposal.steps()).noneMatch(step -> step.path().equals("loader.php"));
+        assertThat(proposal.decision("classes").orElseThrow().value()).isEqualTo("3 of 3 classes");
+    }
+
+    @Test
+    void namesWithUnderscoresAndFoldersThatMatchAreLeftWhereTheyAre() throws IOException {
+        sketch.file(
+                        "index.php",
+                        "<?php require 'lib/Port/Gate.php'; require 'src2/Tide/Table.php'; new Port_Gate; new Tide\\Table;")
+                .file("lib/Port/Gate.php", "<?php class Port_Gate {}")
+                .file("lib/Port/Gate/Lock.php", "<?php class Port_Gate_Lock {}")
+                .file("src2/Tide/Table.php", "<?php namespace Tide; class Table {}")
+                .file("src2/Tide/Row/Cell.php", "<?php namespace Tide\\Row; class Cell {}")
+                .file("old/A.php", "<?php class A {} class A1 {}")
+                .file("old/B.php", "<?php class B {} class B1 {}")
+                .file("old/C.php", "<?php class C {} class C1 {}")
+                .file("old/D.php", "<?php class D {} class D1 {}")
+                .file("old/bad.php", "<?php class Bad {}", "echo 1;")
+                .file("old/view.php", "<?php echo 'no class';");
+        Proposal proposal = propose();
+        assertThat(proposal.steps()).noneMatch(Step::leaves);
+        assertThat(composer(proposal).path("autoload").toString())
+                .isEqualTo("{\"psr-4\":{\"Tide\\\\\":\"src2/Tide/\"},\"psr-0\":{\"Port_\":\"lib/\"},"
+                        + "\"classmap\":[\"old/\"],\"exclude-from-classmap\":[\"old/bad.php\"]}");
+    }
+
+    @Test
+    void theDescriptorSaysWhatTheProgramsOwnFilesSay() throws IOException {
+        String gpl = "/* This program is free software under the GNU General Public License, version 3,\n"
+                + " * or (at your option) any later version. */";
+        sketch.file("README.md", "# quays", "", "Keeps the books of the quays", "of Haldervik. Written by Tuva.")
+                .file(
+                        "bin/quays",
+                        "#!/usr/bin/env php",
+                        "<?php",
+                        gpl,
+                        "require __DIR__ . '/../lib/a.php';",
+                        "echo new A;")
+                .file("lib/a.php", "<?php", gpl, "#[Tagged]", "class A { function f() { return curl_init(); } }")
+                .file(
+                        "lib/b.php",
+                        "<?php",
+                        gpl,
+                        "class B { function f() { return function_exists('gzopen') && gzopen('x', 'r'); } }")
+                .file("lib/c.php", "<?php", gpl, "class C { function f() { return gzopen('x', 'r'); } }")
+                .file("lib/d.php", "<?php", gpl, "class D { function f() { return new C; } }")
+                .file("lib/e.php", "<?php", gpl, "class E { function f() { return ldap_connect('x'); } }")
+                .file("lib/third.php", "<?php", "/* @license MIT */", "namespace Other;", "class F {}");
+        JsonNode composer = composer(propose());
+        assertThat(composer.path("name").asText()).as("not that of a library").isEqualTo("quays/quays");
+        assertThat(composer.path("description").asText()).isEqualTo("Keeps the books of the quays of Haldervik");
+        assertThat(composer.path("license").asText()).isEqualTo("GPL-3.0-or-later");
+        assertThat(composer.path("bin").toString()).isEqualTo("[\"bin/quays\"]");
+        assertThat(composer.path("require").toString())
+                .as("an attribute on a line of its own is a comment; guarded in one place is required in another")
+                .isEqualTo("{\"php\":\">=5.3\",\"ext-curl\":\"*\",\"ext-zlib\":\"*\"}");
+        assertThat(composer.path("suggest").toString())
+                .isEqualTo("{\"ext-ldap\":\"used by E alone, which nothing names\"}");
     }
 }
