@@ -88,8 +88,12 @@ final class PhpClassMap {
     private void questions(PhpSource source) {
         if (ASKS.stream().noneMatch(source.calls()::containsKey)) return;
         source.classStrings().forEach(use -> askedFor.add(PhpProject.key(use.name())));
-        source.uses().forEach(use -> askedFor.add(PhpProject.key(use.name())));
         List<Token> tokens = source.tokens();
+        source.uses().stream()
+                .filter(use -> use.token() + 2 < tokens.size()
+                        && tokens.get(use.token() + 1).is("::")
+                        && tokens.get(use.token() + 2).word("class"))
+                .forEach(use -> askedFor.add(PhpProject.key(use.name())));
         for (int i = 0; i + 2 < tokens.size(); i++) {
             boolean computed = tokens.get(i).kind() == Token.Kind.NAME
                     && ASKS.contains(PhpProject.key(tokens.get(i).text()))
