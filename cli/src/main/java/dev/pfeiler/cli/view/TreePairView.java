@@ -23,8 +23,8 @@ final class TreePairView {
         SortedMap<String, String> before = new TreeMap<>();
         SortedMap<String, String> after = new TreeMap<>();
         tree.files().forEach(file -> {
-            before.put(file.path(), " ");
-            after.put(file.path(), " ");
+            before.put(file.path(), TreeListing.UNCHANGED);
+            after.put(file.path(), TreeListing.UNCHANGED);
         });
         for (Step step : proposal.steps()) {
             if (step.leaves()) {

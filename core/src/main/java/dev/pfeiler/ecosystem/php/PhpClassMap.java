@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.Token;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -65,7 +66,10 @@ final class PhpClassMap {
     private final PhpProject project;
     private final Set<String> mapped = new TreeSet<>();
     private final Map<String, String> refused = new HashMap<>();
-    private final Map<String, Set<String>> globals;
+    private final Map<String, Set<String>> globals = new HashMap<>();
+    /** By file, the variables that its functions take from outside. */
+    private final Map<String, Set<String>> shared = new HashMap<>();
+
     /** Names of classes that the program asks for, in lower case; with the empty one, it may be any. */
     private final Set<String> askedFor = new HashSet<>();
 
@@ -75,7 +79,6 @@ final class PhpClassMap {
      */
     PhpClassMap(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
-        this.globals = globals(project);
         project.sources().values().forEach(this::questions);
         for (PhpSource source : project.sources().values()) {
             if (packages.stream().anyMatch(library -> library.holds(source.path()))) continue;
@@ -170,19 +173,11 @@ final class PhpClassMap {
     /** Whether a variable is one of more files than this: within a function it would be another one. */
     private boolean isShared(PhpSource source, String variable) {
         if (EVERYWHERE.contains(PhpProject.key(variable))) return false;
+        // few programs need them to be known
+        if (globals.isEmpty()) findGlobals();
         Set<String> using = globals.getOrDefault(variable, Set.of());
-        return using.size() > (using.contains(source.path()) ? 1 : 0) || usesInFunctions(source, variable);
-    }
-
-    /** Whether a function of the file makes the variable its own by {@code global}. */
-    private static boolean usesInFunctions(PhpSource source, String variable) {
-        List<Token> tokens = source.tokens();
-        for (int i = 0; i < tokens.size(); i++) {
-            if (!tokens.get(i).word("global")) continue;
-            for (; i < tokens.size() && !tokens.get(i).is(";"); i++)
-                if (tokens.get(i).text().equals(variable)) return true;
-        }
-        return source.text().contains("$GLOBALS['" + variable.substring(1) + "']");
+        return using.size() > (using.contains(source.path()) ? 1 : 0)
+                || shared.getOrDefault(source.path(), Set.of()).contains(variable);
     }
 
     /** Whether a class is declared under the condition that it is not there yet, as the autoloader asks, too. */
@@ -193,6 +188,7 @@ final class PhpClassMap {
 
     /** Whether a file alone declares a class, or alone of those that are in use. */
     private boolean isOwner(PhpSource source, Declaration declared) {
+        if (project.owners(declared.name()).size() < 2) return true;
         boolean test = project.isTest(source.path());
         List<PhpSource> owners = project.owners(declared.name()).stream()
                 .filter(owner -> project.isTest(owner.path()) == test)
@@ -210,36 +206,40 @@ final class PhpClassMap {
         return used.equals(List.of(source));
     }
 
-    /** The variables that are global, each with the files that use it as such. */
-    private static Map<String, Set<String>> globals(PhpProject project) {
-        Map<String, Set<String>> globals = new HashMap<>();
+    /** Finds the variables that are global, each with the files that use it as such. */
+    private void findGlobals() {
         for (PhpSource source : project.sources().values()) {
             List<Token> tokens = source.tokens();
-            Set<Integer> inFunctions = inFunctions(source);
+            BitSet inFunctions = inFunctions(source);
             boolean named = false;
             for (int i = 0; i < tokens.size(); i++) {
                 Token token = tokens.get(i);
                 if (token.word("global")) named = true;
                 else if (token.is(";")) named = false;
-                boolean global = named || !inFunctions.contains(i);
-                if (token.kind() == Token.Kind.VARIABLE && global) note(globals, token.text(), source);
+                boolean global = named || !inFunctions.get(i);
+                if (token.kind() == Token.Kind.VARIABLE && global) note(token.text(), source);
+                // what a function makes its own is shared, even if no other file names it
+                if (token.kind() == Token.Kind.VARIABLE && named)
+                    shared.computeIfAbsent(source.path(), p -> new HashSet<>()).add(token.text());
                 boolean indexed = token.text().equals("$GLOBALS")
                         && i + 2 < tokens.size()
                         && tokens.get(i + 2).kind() == Token.Kind.STRING;
-                if (indexed) note(globals, "$" + tokens.get(i + 2).text(), source);
+                if (!indexed) continue;
+                note("$" + tokens.get(i + 2).text(), source);
+                shared.computeIfAbsent(source.path(), p -> new HashSet<>())
+                        .add("$" + tokens.get(i + 2).text());
             }
         }
-        return globals;
     }
 
-    private static void note(Map<String, Set<String>> globals, String variable, PhpSource source) {
+    private void note(String variable, PhpSource source) {
         globals.computeIfAbsent(variable, v -> new TreeSet<>()).add(source.path());
     }
 
     /** The places of a file's tokens that are in functions and classes. */
-    private static Set<Integer> inFunctions(PhpSource source) {
+    private static BitSet inFunctions(PhpSource source) {
         List<Token> tokens = source.tokens();
-        Set<Integer> inside = new HashSet<>();
+        BitSet inside = new BitSet(tokens.size());
         for (int i = 0; i < tokens.size(); i++) {
             boolean declares = Set.of("function", "class", "interface", "trait", "enum")
                     .contains(
@@ -254,7 +254,7 @@ final class PhpClassMap {
             int end = body < tokens.size() && tokens.get(body).is("{")
                     ? source.brackets().closing(body)
                     : body;
-            for (int k = i; k <= end; k++) inside.add(k);
+            inside.set(i, end + 1);
             i = Math.max(i, end);
         }
         return inside;

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * What the build tool's autoloader can load instead of the program's own statements, without a difference: files that do
@@ -127,9 +128,15 @@ final class PhpCoverage {
 
     /** Whether all files that are connected with one are covered: whoever loads one of them has to get the others. */
     private boolean isWhole(String path) {
-        return whole.computeIfAbsent(path, p -> starts.connected(p).stream()
-                .filter(file -> !project.isTest(file) && project.sources().containsKey(file))
-                .allMatch(file -> covers(file) || retired.contains(file)));
+        if (!whole.containsKey(path)) {
+            Set<String> connected = starts.connected(path);
+            boolean covered = connected.stream()
+                    .filter(file -> !project.isTest(file) && project.sources().containsKey(file))
+                    .allMatch(file -> covers(file) || retired.contains(file));
+            connected.forEach(file -> whole.put(file, covered));
+            whole.putIfAbsent(path, covered);
+        }
+        return whole.get(path);
     }
 
     private Optional<String> obstacle(PhpSource source, Set<String> reached) {
@@ -192,11 +199,27 @@ final class PhpCoverage {
     }
 
     private boolean everywhere(String path) {
-        // no one knows what users of a library start
-        return !project.isLibrary()
-                && project.entries().stream()
-                        .filter(entry -> !project.isTest(entry))
-                        .allMatch(entry -> project.reached(entry).contains(path));
+        // no one knows what users of a library start, but they get what another file of it always loads
+        if (project.isLibrary())
+            return loadsOf.getOrDefault(path, List.of()).stream()
+                            .anyMatch(load -> load.load().top()
+                                    && load.load().once()
+                                    && load.file().isPresent())
+                    && declaresAlone(project.sources().get(path));
+        return project.entries().stream()
+                .filter(entry -> !project.isTest(entry))
+                .allMatch(entry -> project.reached(entry).contains(path));
+    }
+
+    /** Whether no other file declares a function or constant of a file. */
+    private boolean declaresAlone(PhpSource source) {
+        Set<String> names = source.declarations().stream()
+                .map(d -> d.kind() + " " + PhpProject.key(d.name()))
+                .collect(Collectors.toSet());
+        return project.sources().values().stream()
+                .filter(other -> other != source)
+                .flatMap(other -> other.declarations().stream())
+                .noneMatch(d -> names.contains(d.kind() + " " + PhpProject.key(d.name())));
     }
 
     /** Takes out again what loads, or is loaded by, something that stays as it is; until nothing changes. */

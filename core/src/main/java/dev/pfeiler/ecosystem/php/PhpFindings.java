@@ -192,14 +192,16 @@ final class PhpFindings {
             names(source);
             unresolved(source);
         }
+        PhpClassMap classMap = new PhpClassMap(project, Set.of(), Set.of());
         List<String> idle = project.own().stream()
                 .filter(source -> !source.declarations().isEmpty() && !reached.contains(source.path()))
+                .filter(source -> !classMap.contains(source.path()))
                 .map(PhpSource::path)
                 .filter(path -> !project.isTest(path))
                 .toList();
         byFolder(idle, "not loaded by any file; left in place and not autoloaded");
         List<String> later = project.dynamic().stream()
-                .filter(path -> project.sources().containsKey(path))
+                .filter(path -> project.sources().containsKey(path) && !classMap.contains(path))
                 .filter(path -> project.sources().get(path).declarations().stream()
                         .anyMatch(d -> d.kind().loadable()))
                 .toList();

@@ -366,7 +366,9 @@ class PhpProposalTest {
                 .file("B.php", "<?php class B {} class A2 {}", "if (!class_exists('P\\Q')) { class X {} }")
                 .file("A_old.php", "<?php class A {}")
                 .file("P.php", "<?php namespace P; class Q {}")
-                .file("plug/one.php", "<?php class One {}")
+                .file("plug/one.php", "<?php class One {}", "echo 1;")
+                .file("plug/two.php", "<?php class Two {}")
+                .file("idle.php", "<?php function idle() {}")
                 .file("broken.php", "<?php class Broken {");
         assertThat(troubles())
                 .anyMatch(t -> t.startsWith("A is declared by several files; the one in use"))
@@ -375,7 +377,8 @@ class PhpProposalTest {
                 .anyMatch(t -> t.startsWith("X is declared conditionally"))
                 .anyMatch(t -> t.startsWith("plug/one.php is only loaded by a path"))
                 .anyMatch(t -> t.startsWith("gone.php is loaded but not in this project"))
-                .anyMatch(t -> t.startsWith("P.php is not loaded by any file"))
+                .anyMatch(t -> t.startsWith("idle.php is not loaded by any file"))
+                .noneMatch(t -> t.startsWith("P.php is not loaded") || t.startsWith("plug/two.php"))
                 .anyMatch(t -> t.startsWith("broken.php syntax error"));
     }
 
@@ -609,5 +612,16 @@ class PhpProposalTest {
                 .isEqualTo("{\"php\":\">=5.3\",\"ext-curl\":\"*\",\"ext-zlib\":\"*\"}");
         assertThat(composer.path("suggest").toString())
                 .isEqualTo("{\"ext-ldap\":\"used by E alone, which nothing names\"}");
+    }
+
+    @Test
+    void functionsThatALibraryAlwaysLoadsAreLoadedAtEveryStart() throws IOException {
+        sketch.file("lib/Sums.php", "<?php", "namespace Port;", "require_once __DIR__ . '/add.php';", "class Sums {}")
+                .file("lib/add.php", "<?php", "namespace Port;", "function add($a, $b) { return $a + $b; }")
+                .file("lib/one.php", "<?php function twice() {}")
+                .file("lib/other.php", "<?php function twice() {}");
+        Proposal proposal = propose();
+        assertThat(composer(proposal).path("type").asText()).isEqualTo("library");
+        assertThat(composer(proposal).at("/autoload/files").toString()).isEqualTo("[\"lib/add.php\"]");
     }
 }

@@ -264,10 +264,30 @@ public final class Expressions {
             return first.known() ? parent(first.beginning(), up) : PartlyKnown.UNKNOWN;
         }
         if (SAME.contains(function)) return first;
+        if (function.equals("sprintf") && first.known())
+            return formatted(first.beginning(), range, argumentEnd + 1, given);
         Function own = functions.get(function.substring(function.lastIndexOf('\\') + 1));
         if (own == null || !open.add(function + "()")) return PartlyKnown.UNKNOWN;
         PartlyKnown text = of(own.value, own.parameter.isEmpty() ? Map.of() : Map.of(own.parameter, first));
         open.remove(function + "()");
+        return text;
+    }
+
+    /** A format with texts in the places of its {@code %s}. Source: the PHP manual, {@code sprintf}. */
+    private PartlyKnown formatted(String format, Range call, int from, Map<String, PartlyKnown> given) {
+        PartlyKnown text = PartlyKnown.of("");
+        int argument = from;
+        String[] parts = format.split("%s", -1);
+        for (int i = 0; i < parts.length; i++) {
+            if (parts[i].replace("%%", "").contains("%")) return PartlyKnown.UNKNOWN;
+            if (i > 0) {
+                int end = Math.min(end(call.source, argument), call.behind - 1);
+                text = text.then(
+                        argument < end ? of(new Range(call.source, argument, end), given) : PartlyKnown.UNKNOWN);
+                argument = end + 1;
+            }
+            text = text.then(PartlyKnown.of(parts[i].replace("%%", "%")));
+        }
         return text;
     }
 

@@ -136,4 +136,15 @@ class LoadingTest {
         assertThat(found.get(1).files()).containsExactly("old/class.Quay.php");
         assertThat(found.get(1).function()).isEqualTo("old");
     }
+
+    @Test
+    void formatsAndEndsOfPathsCount() throws IOException {
+        assertThat(loaded(
+                        "require sprintf('%s/%s.php', dirname(__DIR__) . '/lib', 'a');",
+                        "require $_GET['top'] . '/in/c.php';",
+                        "require $_GET['top'] . 'a.php';",
+                        "require $_GET['name'] . '.php';"))
+                .as("of the last one nothing is known")
+                .containsExactly("lib/a.php", "…/in/c.php 1", "…a.php 2", "….php 0");
+    }
 }
