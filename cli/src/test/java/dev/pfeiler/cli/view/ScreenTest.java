@@ -90,4 +90,25 @@ class ScreenTest {
         assertThat(TreeListing.lines(marks, Integer.MAX_VALUE, screen(80, true, false)))
                 .hasSize(11);
     }
+
+    @Test
+    void largeFoldersWithoutAChangeAreOneLineAndChangedFilesComeBeforeOthers() {
+        Map<String, String> marks = new java.util.TreeMap<>();
+        for (int i = 1; i <= 9; i++) {
+            marks.put("images/flags/F" + i + ".png", TreeListing.UNCHANGED);
+            marks.put("lib/F" + i + ".php", i == 8 ? "~" : TreeListing.UNCHANGED);
+        }
+        marks.put("docs/a.txt", TreeListing.UNCHANGED);
+        assertThat(TreeListing.lines(marks, 3, screen(80, true, false)))
+                .extracting(line -> line.mark() + line.text())
+                .containsExactly(
+                        " docs/",
+                        "   a.txt",
+                        " images/flags/ (9 files)",
+                        " lib/",
+                        "   F1.php",
+                        "   F2.php",
+                        "~  F8.php",
+                        "   … 6 more");
+    }
 }

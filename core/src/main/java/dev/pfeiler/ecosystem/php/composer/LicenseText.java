@@ -33,10 +33,10 @@ public final class LicenseText {
     /** The license that the comment at the top of a file names. */
     public static Optional<String> ofHeader(String file) {
         String top = file.substring(0, Math.min(HEADER, file.length()));
-        Matcher identifier = IDENTIFIER.matcher(top);
-        if (identifier.find()) return Optional.of(identifier.group(1));
         // the signs of comments are between the words of a sentence
         String plain = top.replaceAll("\\s*\\n\\s*(?:\\*|//|#)?\\s*", " ").replaceAll("\\s+", " ");
+        Matcher identifier = IDENTIFIER.matcher(plain);
+        if (identifier.find()) return Optional.of(identifier.group(1));
         Optional<String> whole = of(plain);
         if (whole.isPresent()) return whole;
         Matcher gnu = GNU.matcher(plain);

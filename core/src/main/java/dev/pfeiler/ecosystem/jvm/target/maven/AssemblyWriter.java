@@ -65,15 +65,10 @@ final class AssemblyWriter {
 
     PomElement plugin(BuildModule module) {
         String name = module.distribution().orElseThrow().name();
-        return PomElement.plugin(PLUGIN)
-                .add(new PomElement("executions")
-                        .add(new PomElement("execution")
-                                .add("id", "distribution")
-                                .add("phase", "package")
-                                .addList("goals", "goal", List.of("single"))
-                                .add(new PomElement("configuration")
-                                        .addList("descriptors", "descriptor", List.of(DESCRIPTOR))
-                                        .add("finalName", name.replace(version, "${project.version}"))
-                                        .add("appendAssemblyId", "false"))));
+        PomElement configuration = new PomElement("configuration")
+                .addList("descriptors", "descriptor", List.of(DESCRIPTOR))
+                .add("finalName", name.replace(version, "${project.version}"))
+                .add("appendAssemblyId", "false");
+        return PomElement.packaging(PLUGIN, "distribution", "single", configuration);
     }
 }

@@ -43,6 +43,17 @@ final class PomElement {
         return coordinates.classifier().isEmpty() ? artifact : artifact.add("classifier", coordinates.classifier());
     }
 
+    /** A plug-in with one goal that runs when the archive is packed. */
+    static PomElement packaging(Coordinates plugin, String id, String goal, PomElement configuration) {
+        return plugin(plugin)
+                .add(new PomElement("executions")
+                        .add(new PomElement("execution")
+                                .add("id", id)
+                                .add("phase", "package")
+                                .addList("goals", "goal", List.of(goal))
+                                .add(configuration)));
+    }
+
     static PomElement plugin(Coordinates coordinates) {
         return artifact("plugin", coordinates, coordinates.version());
     }

@@ -99,18 +99,10 @@ final class PomPlugins {
 
     /** Copies the libraries that the program runs with beside its archive. */
     private static PomElement libraries(String folder) {
-        return PomElement.plugin(DEPENDENCY)
-                .add(new PomElement("executions")
-                        .add(new PomElement("execution")
-                                .add("id", "libraries")
-                                .add("phase", "package")
-                                .addList("goals", "goal", List.of("copy-dependencies"))
-                                .add(new PomElement("configuration")
-                                        .add("includeScope", "runtime")
-                                        .add(
-                                                "outputDirectory",
-                                                "${project.build.directory}"
-                                                        + (folder.isEmpty() ? "" : "/" + folder)))));
+        PomElement configuration = new PomElement("configuration")
+                .add("includeScope", "runtime")
+                .add("outputDirectory", "${project.build.directory}" + (folder.isEmpty() ? "" : "/" + folder));
+        return PomElement.packaging(DEPENDENCY, "libraries", "copy-dependencies", configuration);
     }
 
     /** Compiles sources from templates. */
