@@ -72,6 +72,28 @@ class ProofIT {
         assertThat(prove.row("classes")).isEqualTo("same 1 / 1");
     }
 
+    /** The name with its letter case, and the manifest, are part of a product. */
+    @Test
+    void lostAttributesOfTheManifest() throws IOException {
+        project = Files.createDirectories(folder.resolve("gauge/src")).getParent();
+        Files.writeString(project.resolve("src/Gauge.java"), "public class Gauge {}\n");
+        Files.writeString(
+                project.resolve("build.xml"),
+                """
+                <project><target name="jar"><javac srcdir="src" destdir="out" source="8" target="8"/>
+                <jar destfile="TideGauge.jar" basedir="out"><manifest>
+                <attribute name="Implementation-Title" value="Gauge of Haldervik"/></manifest></jar></target></project>
+                """);
+        assertThat(program.run("convert", project).exit()).isZero();
+        assertThat(prove(0).row("archive")).isEqualTo("same TideGauge.jar / TideGauge.jar");
+        edit("pom.xml", "<Implementation-Title>Gauge of Haldervik</Implementation-Title>", "");
+        edit("pom.xml", "<finalName>TideGauge</finalName>", "<finalName>tidegauge</finalName>");
+        Program.Run prove = prove(1);
+        assertThat(prove.different()).containsExactly("archive");
+        assertThat(prove.differences("archive"))
+                .containsExactly("changed name: the descriptor was edited", "gone Implementation-Title: ");
+    }
+
     @Test
     void packagesOfTheJdkAreOpenedWhereThePersonChoosesSo() throws IOException {
         project = Files.createDirectories(folder.resolve("probe/src")).getParent();

@@ -132,6 +132,7 @@ public final class JvmProof {
             List<Comparison> own = new ArrayList<>(
                     new ArchiveComparison(context, module, baselines.get(module.name()), product.get(), causes(module))
                             .rows());
+            new ProductComparison(context, module, product.get()).compare().ifPresent(own::add);
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
             distribution(module, run, notes).ifPresent(own::add);
@@ -144,8 +145,11 @@ public final class JvmProof {
                 rows.add(row);
                 notes.add("Run pfeiler prove --run-old-build to compare with what the old build itself makes.");
             });
-        if (rows.stream().allMatch(row -> row.before().matches("0\\b.*|")))
-            rows.add(new Comparison("archive", "nothing", "nothing", List.of(unchecked("archive", "is empty"))));
+        boolean nothing = rows.stream()
+                .filter(row -> !row.subject().endsWith(ProductComparison.SUBJECT))
+                .allMatch(row -> row.before().matches("0\\b.*|"));
+        if (nothing)
+            rows.add(new Comparison("contents", "nothing", "nothing", List.of(unchecked("archive", "is empty"))));
         if (request.running().wanted()) {
             for (SourceModule module : context.project().modules()) {
                 RunOutcome outcome = start(module, baselines, products, fetched);

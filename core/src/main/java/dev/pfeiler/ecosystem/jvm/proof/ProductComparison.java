@@ -1,0 +1,164 @@
+package dev.pfeiler.ecosystem.jvm.proof;
+
+import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.Difference.Kind;
+import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.jar.JarFile;
+import java.util.stream.Stream;
+
+/** Compares the archive that the old build makes of a module with the new one as a whole: its name and its manifest. */
+final class ProductComparison {
+    /** Its row says nothing of what is in archives. */
+    static final String SUBJECT = "archive";
+
+    /** Attributes by which build tools describe themselves. */
+    private static final Set<String> TOOLS = Set.of(
+            "Manifest-Version",
+            "Created-By",
+            "Built-By",
+            "Ant-Version",
+            "Archiver-Version",
+            "Build-Jdk",
+            "Build-Jdk-Spec",
+            "Originally-Created-By");
+
+    private final ProofContext context;
+    private final SourceModule module;
+    private final Path product;
+
+    ProductComparison(ProofContext context, SourceModule module, Path product) {
+        this.context = context;
+        this.module = module;
+        this.product = product;
+    }
+
+    /** The row; none if nothing shows that the old build makes an archive. */
+    Optional<Comparison> compare() throws IOException {
+        if (module.archive().isEmpty()) return Optional.empty();
+        String before = Paths.name(module.archive().get().path());
+        String after = product.getFileName().toString();
+        List<Difference> differences = new ArrayList<>();
+        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
+        attributes(old(), of(product), differences);
+        return Optional.of(new Comparison(SUBJECT, before, after, differences));
+    }
+
+    /** Why an archive has another name than the old one: by a choice, by an edit of the descriptor, or by what it is. */
+    private String whyNamed(String after) {
+        BuildModule build = context.build(module);
+        String version = context.decisions().build().coordinates().version();
+        if (!after.equals(build.archive(version))) return "the descriptor was edited";
+        if (build.product() instanceof Product.Library library && library.withLibraries())
+            return "the old one contained the libraries; that is a second archive now";
+        return Stream.of(
+                        module.name().key("archive"),
+                        "version",
+                        "name",
+                        module.name().key("packaging"))
+                .map(context::chosen)
+                .filter(cause -> !cause.isEmpty())
+                .findFirst()
+                .or(() -> build.product() instanceof Product.WebArchive
+                        ? Optional.of("the path that it is served under")
+                        : Optional.empty())
+                .orElse("");
+    }
+
+    /** The attributes of the old manifest: of the archive that the old build made, else as far as the wiring states them. */
+    private Map<String, String> old() throws IOException {
+        Wiring.Archive made = module.archive().orElseThrow();
+        Path built = context.request().old().root().resolve(made.path());
+        if (context.request().runOldBuild() && Files.isRegularFile(built)) return of(built);
+        Map<String, String> attributes = new TreeMap<>();
+        context.project().manifest(context.reading(), module).ifPresent(file -> file.attributes()
+                .forEach((name, setting) -> attributes.put(name, setting.value())));
+        made.manifest().forEach((name, setting) -> attributes.put(name, setting.value()));
+        return attributes;
+    }
+
+    private static Map<String, String> of(Path archive) throws IOException {
+        Map<String, String> attributes = new TreeMap<>();
+        try (JarFile jar = new JarFile(archive.toFile())) {
+            if (jar.getManifest() != null)
+                jar.getManifest()
+                        .getMainAttributes()
+                        .forEach((name, value) -> attributes.put(name.toString(), value.toString()));
+        }
+        return attributes;
+    }
+
+    private void attributes(Map<String, String> before, Map<String, String> after, List<Difference> differences) {
+        before.forEach((name, value) -> {
+            // what depends on the machine or the time is not known
+            if (TOOLS.contains(name) || value.contains("${")) return;
+            String now = after.get(name);
+            if (name.equals(Manifest.CLASS_PATH)) classPath(value, now == null ? "" : now, differences);
+            else if (now == null) differences.add(new Difference(name, Kind.GONE, ""));
+            else if (!now.strip().equals(value.strip()))
+                differences.add(new Difference(name, Kind.CHANGED, value + ", now " + now, context.chosen("version")));
+        });
+        after.keySet().stream()
+                .filter(name -> !TOOLS.contains(name) && !before.containsKey(name))
+                .forEach(name -> differences.add(new Difference(
+                        name, Kind.ADDED, name.equals(Manifest.ADD_OPENS) ? context.chosen("opens") : "")));
+    }
+
+    /** Libraries are named after their artifacts now; beside those that the old manifest named, it names all that are needed. */
+    private void classPath(String before, String after, List<Difference> differences) {
+        Map<String, JarOutcome> outcomes = new LinkedHashMap<>();
+        context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
+                .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
+        Set<String> now = new LinkedHashSet<>();
+        for (String entry : after.strip().split("\\s+")) now.add(Paths.name(entry));
+        for (String entry : before.strip().split("\\s+")) {
+            // a folder of settings is not built
+            if (entry.isEmpty() || entry.endsWith("/") || entry.equals(".")) continue;
+            String name = Paths.name(entry);
+            JarOutcome outcome = outcomes.get(name);
+            Optional<String> artifact = outcome == null
+                    ? ofModule(name)
+                    : outcome.coordinates().map(coordinates -> coordinates.fileName("jar"));
+            if (artifact.filter(now::contains).isPresent() || now.contains(name)) continue;
+            boolean runs = outcome != null
+                    && outcome.scope().filter(scope -> scope.ships()).isPresent();
+            String cause = outcome == null || runs ? "" : outcome.why();
+            differences.add(new Difference(entry + " in " + Manifest.CLASS_PATH, Kind.GONE, cause));
+        }
+        if (!before.strip().equals(after.strip()))
+            differences.add(
+                    new Difference(Manifest.CLASS_PATH, Kind.CHANGED, "libraries are named after their artifacts"));
+    }
+
+    /** The name that the archive of another module has now. */
+    private Optional<String> ofModule(String name) {
+        String version = context.decisions().build().coordinates().version();
+        return context.project().modules().stream()
+                .filter(other -> other.archive()
+                        .filter(made -> Paths.name(made.path()).equals(name))
+                        .isPresent())
+                .map(other -> {
+                    BuildModule build = context.build(other);
+                    // on a class path it has the name that a repository gives it
+                    return build.artifact() + "-" + version + ".jar";
+                })
+                .findFirst();
+    }
+}
