@@ -117,8 +117,15 @@ final class ProductComparison {
         });
         after.keySet().stream()
                 .filter(name -> !TOOLS.contains(name) && !before.containsKey(name))
-                .forEach(name -> differences.add(new Difference(
-                        name, Kind.ADDED, name.equals(Manifest.ADD_OPENS) ? context.chosen("opens") : "")));
+                .forEach(name -> differences.add(new Difference(name, Kind.ADDED, whyAdded(name))));
+    }
+
+    private String whyAdded(String attribute) {
+        return switch (attribute) {
+            case Manifest.ADD_OPENS -> context.chosen("opens");
+            case "Multi-Release" -> "archive tools add it for classes in META-INF/versions";
+            default -> "";
+        };
     }
 
     /** Libraries are named after their artifacts now; beside those that the old manifest named, it names all that are needed. */
