@@ -247,7 +247,7 @@ final class PhpFindings {
             boolean both =
                     evidence.stream().filter(e -> reached.contains(e.file())).count() > 1;
             String fact = both
-                    ? "is declared by several files in use; they are loaded as before"
+                    ? "is declared by several files in use; one named after it is autoloaded, others are loaded as before"
                     : "is declared by several files; the one in use is autoloaded";
             findings.add(Finding.trouble(name, fact, evidence.toArray(Evidence[]::new)));
         });
