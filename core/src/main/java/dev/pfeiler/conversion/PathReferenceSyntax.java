@@ -62,8 +62,8 @@ enum PathReferenceSyntax {
             "(?im)^\\s*(?:export\\s+|set\\s+\"?)?(\\w+)=\"?(?:(?:\\$\\(|`)\\s*(?:cd\\s+(?:--\\s+)?\"?)?(?:(?:\\$\\(|`)\\s*)?dirname\\s+\"?\\$(?:0|\\{0\\})\"?[)`]"
                     + "((?:/\\.\\.)*)[^/\\n]*|%~dp0((?:\\\\?\\.\\.)*)\\\\?\"?\\s*)$");
 
-    /** How a word starts that begins with a variable. */
-    private static final Pattern WITH_VARIABLE = Pattern.compile("(?:\\$\\{?(\\w+)\\}?/|%(\\w+)%\\\\?|(%~dp0)\\\\?).*");
+    /** A word that begins with a variable. */
+    private static final Pattern WITH_VARIABLE = Pattern.compile("(\\$\\{?(\\w+)\\}?/|%(\\w+)%\\\\?|(%~dp0)\\\\?).*");
 
     static PathReferenceSyntax of(String path, String content) {
         String extension = Paths.extension(path);
@@ -110,13 +110,13 @@ enum PathReferenceSyntax {
     static Optional<Start> start(String word, String file, String content) {
         Matcher matcher = WITH_VARIABLE.matcher(word);
         if (!matcher.matches()) return Optional.empty();
-        String whole = word.replaceFirst("^(\\$\\{?\\w+\\}?/|%\\w+%\\\\?|%~dp0\\\\?).*", "$1");
-        if (matcher.group(3) != null) return Optional.of(new Start(Paths.parent(file), whole.length()));
-        String name = matcher.group(1) == null ? matcher.group(2) : matcher.group(1);
+        int length = matcher.end(1);
+        if (matcher.group(4) != null) return Optional.of(new Start(Paths.parent(file), length));
+        String name = matcher.group(2) == null ? matcher.group(3) : matcher.group(2);
         Matcher variable = VARIABLE.matcher(content);
         while (variable.find()) {
             if (!variable.group(1).equalsIgnoreCase(name)) continue;
-            return above(file, variable.group(2), variable.group(3)).map(folder -> new Start(folder, whole.length()));
+            return above(file, variable.group(2), variable.group(3)).map(folder -> new Start(folder, length));
         }
         return Optional.empty();
     }

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.Token;
+import dev.pfeiler.tree.Paths;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -132,7 +133,7 @@ final class PhpClassMap {
     private Optional<String> obstacle(PhpSource source) {
         if (source.broken().isPresent()) return Optional.of("syntax error");
         if (project.entries().contains(source.path())) return Optional.of("is an entry point");
-        if (!EXTENSIONS.contains(dev.pfeiler.tree.Paths.extension(source.path())))
+        if (!EXTENSIONS.contains(Paths.extension(source.path())))
             return Optional.of("Composer reads no files with this extension");
         if (source.prints()) return Optional.of("prints output when loaded");
         if (source.returns() > 0) return Optional.of("returns a value to the file that loads it");

@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.conversion.Undo;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Proposal;
@@ -518,7 +519,7 @@ class PhpProposalTest {
         assertThat(edited(proposal, "index.php")).contains("require_once __DIR__ . '/composer-packages/autoload.php';");
         pfeiler.convert(pfeiler.survey(sketch.root()), proposal, Sketch.chosen());
         assertThat(Files.readString(sketch.root().resolve(".gitignore"))).isEqualTo("/composer-packages/\n");
-        pfeiler.undo(sketch.root(), dev.pfeiler.conversion.Undo.Edits.REFUSE);
+        pfeiler.undo(sketch.root(), Undo.Edits.REFUSE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 

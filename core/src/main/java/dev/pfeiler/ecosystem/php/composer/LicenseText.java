@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php.composer;
 
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -46,7 +47,7 @@ public final class LicenseText {
     }
 
     private static String gnu(Matcher named, String text) {
-        String kind = named.group(1).toLowerCase(java.util.Locale.ROOT);
+        String kind = named.group(1).toLowerCase(Locale.ROOT);
         String name = kind.startsWith("affero") ? "AGPL" : kind.startsWith("general") ? "GPL" : "LGPL";
         String version = Optional.ofNullable(named.group(2))
                 .or(() -> after(text, named.end()))
@@ -73,7 +74,7 @@ public final class LicenseText {
         Matcher gnu = Pattern.compile("(?i)(A|L)?GPL ?-?v? ?(\\d(?:\\.\\d)?)(\\+| or later|-or-later)?.*")
                 .matcher(plain);
         if (!gnu.matches()) return Optional.empty();
-        String family = Optional.ofNullable(gnu.group(1)).orElse("").toUpperCase(java.util.Locale.ROOT) + "GPL-";
+        String family = Optional.ofNullable(gnu.group(1)).orElse("").toUpperCase(Locale.ROOT) + "GPL-";
         String version = gnu.group(2).contains(".") ? gnu.group(2) : gnu.group(2) + ".0";
         return Optional.of(family + version + (gnu.group(3) == null ? "-only" : "-or-later"));
     }
