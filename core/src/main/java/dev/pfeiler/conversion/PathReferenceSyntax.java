@@ -27,14 +27,14 @@ enum PathReferenceSyntax {
             return copy.matcher(line).matches() && !line.substring(end).isBlank() && isWord(line, start, end);
         }
     },
-    /** A shell script whose working directory is known. */
+    /** A shell script; its working directory may be known. */
     SHELL_SCRIPT {
         @Override
         boolean names(String line, int start, int end) {
             return !line.strip().startsWith("#") && isWord(line, start, end);
         }
     },
-    /** A batch script whose working directory is known. */
+    /** A batch script; its working directory may be known. */
     BATCH_SCRIPT {
         @Override
         boolean names(String line, int start, int end) {

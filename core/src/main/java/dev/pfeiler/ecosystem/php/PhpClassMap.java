@@ -83,7 +83,7 @@ final class PhpClassMap {
         project.sources().values().forEach(this::questions);
         for (PhpSource source : project.sources().values()) {
             if (packages.stream().anyMatch(library -> library.holds(source.path()))) continue;
-            if (source.declarations().stream().noneMatch(d -> d.kind().loadable())) continue;
+            if (source.classes().isEmpty()) continue;
             Optional<String> obstacle = kept.contains(source.path()) ? Optional.of("by your choice") : obstacle(source);
             obstacle.ifPresentOrElse(why -> refused.put(source.path(), why), () -> mapped.add(source.path()));
         }
@@ -140,8 +140,7 @@ final class PhpClassMap {
         for (Effect effect : source.effects()) {
             if (dependsOnPlace(source, effect)) return Optional.of("has side effects: " + effect.text());
         }
-        for (Declaration declared : source.declarations()) {
-            if (!declared.kind().loadable()) continue;
+        for (Declaration declared : source.classes()) {
             if (declared.conditional() && !unlessThere(source, declared))
                 return Optional.of("declares " + declared.name() + " conditionally");
             if (!isOwner(source, declared)) return Optional.of("also declared by another file: " + declared.name());

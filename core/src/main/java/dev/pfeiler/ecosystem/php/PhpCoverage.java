@@ -15,6 +15,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 
@@ -323,10 +325,11 @@ final class PhpCoverage {
 
     /** Files of classes that statements load as before, and the autoloader may load as well. */
     List<PhpSource> mappedFiles(boolean tests) {
+        Set<String> functions = Set.copyOf(functionFiles());
         return classMap.files().stream()
                 .filter(path -> !covered.contains(path)
                         || atEveryStart(project.sources().get(path)))
-                .filter(path -> !functionFiles().contains(path))
+                .filter(path -> !functions.contains(path))
                 .map(project.sources()::get)
                 .filter(source -> project.isTest(source.path()) == tests)
                 .toList();
@@ -344,6 +347,28 @@ final class PhpCoverage {
         return classMap.contains(path)
                 ? Optional.empty()
                 : classMap.refused(path).or(() -> Optional.ofNullable(refused.get(path)));
+    }
+
+    /**
+     * How many classes the program declares outside of its tests.
+     *
+     * @param others those that are loaded as before, by the reason
+     */
+    record Count(int all, SortedMap<String, Integer> others) {
+        int autoloaded() {
+            return all - others.values().stream().mapToInt(Integer::intValue).sum();
+        }
+    }
+
+    Count count() {
+        int all = 0;
+        SortedMap<String, Integer> others = new TreeMap<>();
+        for (PhpSource source : project.withClasses()) {
+            int classes = source.classes().size();
+            all += classes;
+            if (!autoloads(source.path())) others.merge(reason(source.path()), classes, Integer::sum);
+        }
+        return new Count(all, others);
     }
 
     /** Why a file is loaded as before, without what is special to it. */

@@ -48,35 +48,18 @@ final class PhpCoverageSummary {
         return kept;
     }
 
-    private static long classes(PhpSource source) {
-        return source.declarations().stream().filter(d -> d.kind().loadable()).count();
-    }
-
-    private List<PhpSource> withClasses() {
-        return project.sources().values().stream()
-                .filter(source -> !project.isTest(source.path()) && classes(source) > 0)
-                .toList();
-    }
-
     /** How many classes the autoloader loads. */
     void headline() {
-        List<PhpSource> files = withClasses();
-        if (files.isEmpty()) return;
-        Map<String, Long> why = new TreeMap<>();
-        long all = 0;
-        long loaded = 0;
-        for (PhpSource source : files) {
-            long classes = classes(source);
-            all += classes;
-            if (coverage.autoloads(source.path())) loaded += classes;
-            else why.merge(coverage.reason(source.path()), classes, Long::sum);
-        }
-        String rest = why.entrySet().stream()
+        PhpCoverage.Count count = coverage.count();
+        if (count.all() == 0) return;
+        String rest = count.others().entrySet().stream()
                 .map(entry -> entry.getValue() + " " + entry.getKey())
                 .collect(Collectors.joining(", "));
-        String fact = "in " + files.size() + (files.size() == 1 ? " file" : " files")
+        int files = project.withClasses().size();
+        String fact = "in " + files + (files == 1 ? " file" : " files")
                 + (rest.isEmpty() ? "" : "; loaded as before: " + rest);
-        show("classes", "Autoloaded", loaded + " of " + all + (all == 1 ? " class" : " classes"), fact, List.of(), "");
+        String value = count.autoloaded() + " of " + count.all() + (count.all() == 1 ? " class" : " classes");
+        show("classes", "Autoloaded", value, fact, List.of(), "");
     }
 
     /**
@@ -85,9 +68,7 @@ final class PhpCoverageSummary {
      * @param packages whether copied libraries become packages
      */
     void refuseNothing(Autoload autoload, boolean packages) {
-        List<PhpSource> own = withClasses().stream()
-                .filter(source -> project.own().contains(source))
-                .toList();
+        List<PhpSource> own = project.own().stream().filter(project::hasClasses).toList();
         if (own.isEmpty()
                 || packages
                 || !autoload.isWithoutClasses()

@@ -35,10 +35,15 @@ final class PhpIdentity {
 
     private final PhpProject project;
     private final Deliberation deliberation;
+    /** Whether anything is declared outside of such folders; otherwise they hold the program itself. */
+    private final boolean hasOtherFolders;
 
     PhpIdentity(PhpProject project, Deliberation deliberation) {
         this.project = project;
         this.deliberation = deliberation;
+        this.hasOtherFolders = project.own().stream()
+                .anyMatch(source -> !source.declarations().isEmpty()
+                        && !FOREIGN.matcher(source.path()).matches());
     }
 
     ComposerFile.Identity decide() {
@@ -94,11 +99,7 @@ final class PhpIdentity {
 
     private boolean isForeign(PhpSource source) {
         return project.library(source.path()).isPresent()
-                || FOREIGN.matcher(source.path()).matches()
-                        && project.own().stream()
-                                .anyMatch(
-                                        other -> !FOREIGN.matcher(other.path()).matches()
-                                                && !other.declarations().isEmpty());
+                || hasOtherFolders && FOREIGN.matcher(source.path()).matches();
     }
 
     /** A part of the name of a package, as Composer takes it. */

@@ -58,8 +58,10 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
         open.addAll(all.mapped());
         holding(open, naming).forEach((mapping, sources) -> put(namespaces, mapping, sources, open));
         if (!conventional.isEmpty()) {
-            List<PhpSource> files = new ArrayList<>(all.files());
-            files.retainAll(open);
+            Set<String> left = open.stream().map(PhpSource::path).collect(Collectors.toSet());
+            List<PhpSource> files = all.files().stream()
+                    .filter(source -> left.contains(source.path()))
+                    .toList();
             Map<String, String> roots = roots(files, naming, conventional);
             Set<String> taken = new HashSet<>();
             for (PhpSource source : files) {
@@ -195,9 +197,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
     private static Map<String, String> underscores(PhpProject project, List<PhpSource> open) {
         Map<String, List<PhpSource>> groups = new TreeMap<>();
         for (PhpSource source : open) {
-            List<Declaration> declared = source.declarations().stream()
-                    .filter(d -> d.kind().loadable())
-                    .toList();
+            List<Declaration> declared = source.classes();
             if (declared.size() != 1 || !agrees(source.path(), declared.get(0))) continue;
             String name = declared.get(0).name();
             String root = source.path().substring(0, source.path().length() - (name.length() + ".php".length()));
@@ -240,9 +240,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
             Map<String, Set<String>> others = new HashMap<>();
             for (PhpSource source : project.sources().values()) {
                 String path = source.path();
-                boolean classes =
-                        source.declarations().stream().anyMatch(d -> d.kind().loadable());
-                if (!classes || moved.contains(path)) continue;
+                if (source.classes().isEmpty() || moved.contains(path)) continue;
                 Map<String, Set<String>> side = paths.contains(path) ? wanted : others;
                 for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder))
                     side.computeIfAbsent(folder, f -> new TreeSet<>()).add(path);

@@ -220,6 +220,16 @@ final class PhpProject {
                 .toList();
     }
 
+    /** Those that declare classes, without tests. */
+    List<PhpSource> withClasses() {
+        return sources.values().stream().filter(this::hasClasses).toList();
+    }
+
+    /** Whether a file declares classes and is no test. */
+    boolean hasClasses(PhpSource source) {
+        return !source.classes().isEmpty() && !isTest(source.path());
+    }
+
     /** In which the text of a file was read. */
     Charset charset(PhpSource source) {
         return charsets.get(source.path());

@@ -31,7 +31,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 
@@ -230,9 +229,10 @@ final class PhpProof {
     /** All that the autoloader loads: classes, and of files that are loaded at every start all else. */
     private List<Item> items() {
         List<Item> items = new ArrayList<>();
+        Set<String> functions = Set.copyOf(proposing.coverage().functionFiles());
         for (PhpSource source : project.sources().values()) {
             if (!proposing.coverage().autoloads(source.path())) continue;
-            boolean atEveryStart = proposing.coverage().functionFiles().contains(source.path());
+            boolean atEveryStart = functions.contains(source.path());
             source.declarations().forEach(declared -> {
                 if (!declared.kind().loadable() && !atEveryStart) return;
                 String kind = declared.kind().loadable()
@@ -246,22 +246,13 @@ final class PhpProof {
 
     /** How many classes the autoloader loads, and why the others are loaded as before. */
     private Comparison coverage() {
-        long all = 0;
-        Map<String, Integer> others = new TreeMap<>();
-        for (PhpSource source : project.sources().values()) {
-            int classes = (int) source.declarations().stream()
-                    .filter(d -> d.kind().loadable())
-                    .count();
-            if (classes == 0 || project.isTest(source.path())) continue;
-            all += classes;
-            if (!proposing.coverage().autoloads(source.path()))
-                others.merge(proposing.coverage().reason(source.path()), classes, Integer::sum);
-        }
+        PhpCoverage.Count count = proposing.coverage().count();
         List<Difference> differences = new ArrayList<>();
-        others.forEach((why, count) -> differences.add(
-                new Difference(count + (count == 1 ? " class" : " classes"), Kind.CHANGED, "loaded as before", why)));
-        int rest = others.values().stream().mapToInt(Integer::intValue).sum();
-        return new Comparison("autoloaded", all + " declared", (all - rest) + " by Composer", differences);
+        count.others()
+                .forEach((why, classes) -> differences.add(new Difference(
+                        classes + (classes == 1 ? " class" : " classes"), Kind.CHANGED, "loaded as before", why)));
+        return new Comparison(
+                "autoloaded", count.all() + " declared", count.autoloaded() + " by Composer", differences);
     }
 
     private List<Comparison> rows(Seen old, Seen now) {

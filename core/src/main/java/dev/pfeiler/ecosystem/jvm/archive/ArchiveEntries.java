@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.jar.JarFile;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -57,6 +58,18 @@ public final class ArchiveEntries {
             if (name.startsWith(prefix) && wanted.test(name)) found.put(name.substring(prefix.length()), bytes);
         });
         return found;
+    }
+
+    /** The main attributes of an archive's manifest. */
+    public static Map<String, String> manifest(Path archive) throws IOException {
+        Map<String, String> attributes = new TreeMap<>();
+        try (JarFile jar = new JarFile(archive.toFile())) {
+            if (jar.getManifest() != null)
+                jar.getManifest()
+                        .getMainAttributes()
+                        .forEach((name, value) -> attributes.put(name.toString(), value.toString()));
+        }
+        return attributes;
     }
 
     /** Entries that the archive plug-in adds to every archive. */

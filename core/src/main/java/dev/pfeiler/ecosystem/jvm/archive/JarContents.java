@@ -50,14 +50,17 @@ public record JarContents(SortedMap<String, Long> files) {
     /** The classes among them. */
     public Map<String, Long> classes() {
         Map<String, Long> classes = new TreeMap<>(files);
-        classes.keySet().removeIf(name -> !name.endsWith(CLASS));
+        classes.keySet().removeIf(name -> !isClass(name));
         return classes;
+    }
+
+    /** Whether the name of a file is that of a class. */
+    public static boolean isClass(String file) {
+        return file.endsWith(CLASS);
     }
 
     /** The name of a class by that of its file; other files keep theirs. */
     static String shown(String file) {
-        return file.endsWith(CLASS)
-                ? file.substring(0, file.length() - CLASS.length()).replace('/', '.')
-                : file;
+        return isClass(file) ? file.substring(0, file.length() - CLASS.length()).replace('/', '.') : file;
     }
 }

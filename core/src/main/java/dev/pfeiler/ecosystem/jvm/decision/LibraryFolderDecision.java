@@ -25,6 +25,7 @@ import java.util.stream.Collectors;
 final class LibraryFolderDecision {
     private static final Set<String> SCRIPTS = Set.of("sh", "bash", "command", "bat", "cmd");
     private static final long LARGEST = 256 << 10;
+    private static final PathArguments ARGUMENTS = new JavaPathArguments();
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -40,7 +41,7 @@ final class LibraryFolderDecision {
     Optional<String> decide(Map<String, String> manifest, Deliberation deliberation) {
         if (module.archive().isEmpty() || project.libraries().isEmpty()) return Optional.empty();
         Optional<String> named = Manifest.libraryFolder(manifest);
-        Optional<Evidence> script = started();
+        Optional<Evidence> script = named.isPresent() ? Optional.empty() : started();
         if (named.isEmpty() && script.isEmpty()) return Optional.empty();
         Evidence place = named.isPresent()
                 ? module.archive()
@@ -84,7 +85,7 @@ final class LibraryFolderDecision {
     }
 
     private static boolean names(String line, Set<String> jars) {
-        for (PathArguments.Range range : new JavaPathArguments().in(line)) {
+        for (PathArguments.Range range : ARGUMENTS.in(line)) {
             String path = line.substring(range.start(), range.end()).replace('\\', '/');
             // whatever folder it starts from: the libraries' names tell enough
             if (jars.stream()

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
@@ -38,9 +39,7 @@ record OpenedPackages(List<String> names) {
 
     /** Arguments for the virtual machine. */
     List<String> arguments() {
-        return names.stream()
-                .map(name -> "--add-opens=" + name + "=ALL-UNNAMED")
-                .toList();
+        return names.isEmpty() ? List.of() : Manifest.openArguments(attribute());
     }
 
     /** The value of the manifest's attribute. */

@@ -79,7 +79,7 @@ final class Composition {
     }
 
     private static int classes(Map<String, Long> files) {
-        return new JarContents(new TreeMap<>(files)).classes().size();
+        return (int) files.keySet().stream().filter(JarContents::isClass).count();
     }
 
     /** Takes the files that an artifact shares with a jar out of those of the jar. */
@@ -122,7 +122,6 @@ final class Composition {
             for (int i : new int[] {middle + step, middle - step}) {
                 if (i >= 0 && i < versions.size()) best = nearer(best, i, versions, rest, likeness);
             }
-            if (step == 1) break;
         }
         return likeness.get(best) == 0 ? Optional.empty() : Optional.of(versions.get(best));
     }

@@ -107,6 +107,11 @@ public final class BuildModule {
         return libraryFolder;
     }
 
+    /** Whether its archive finds the libraries that its manifest names where it is built. */
+    public boolean startsInPlace() {
+        return libraryFolder.isPresent() && manifest.attributes().containsKey(Manifest.CLASS_PATH);
+    }
+
     public Filtering filtering() {
         return filtering;
     }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -23,6 +24,13 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
 
     /** The attribute that lists packages of the JDK to open when the archive is started. Source: JEP 261. */
     public static final String ADD_OPENS = "Add-Opens";
+
+    /** The arguments of a virtual machine that open what the value of that attribute lists. */
+    public static List<String> openArguments(String listed) {
+        return Stream.of(listed.split(" "))
+                .map(name -> "--add-opens=" + name + "=ALL-UNNAMED")
+                .toList();
+    }
 
     /** The folder that most libraries are in which a manifest names, relative to the archive; empty for its own. */
     public static Optional<String> libraryFolder(Map<String, String> attributes) {

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
-import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
@@ -326,9 +325,7 @@ public final class JvmProof {
         after.addAll(runtime(module));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
-        boolean inPlace = build.libraryFolder().isPresent()
-                && build.manifest().attributes().containsKey(Manifest.CLASS_PATH);
-        return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, inPlace);
+        return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, build.startsInPlace());
     }
 
     /** A module and those it needs, itself first. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
@@ -21,7 +22,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.jar.JarFile;
 import java.util.stream.Stream;
 
 /** Compares the archive that the old build makes of a module with the new one as a whole: its name and its manifest. */
@@ -57,7 +57,7 @@ final class ProductComparison {
         String after = product.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
         if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
-        attributes(old(), of(product), differences);
+        attributes(old(), ArchiveEntries.manifest(product), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
     }
 
@@ -86,22 +86,11 @@ final class ProductComparison {
     private Map<String, String> old() throws IOException {
         Wiring.Archive made = module.archive().orElseThrow();
         Path built = context.request().old().root().resolve(made.path());
-        if (context.request().runOldBuild() && Files.isRegularFile(built)) return of(built);
+        if (context.request().runOldBuild() && Files.isRegularFile(built)) return ArchiveEntries.manifest(built);
         Map<String, String> attributes = new TreeMap<>();
         context.project().manifest(context.reading(), module).ifPresent(file -> file.attributes()
                 .forEach((name, setting) -> attributes.put(name, setting.value())));
         made.manifest().forEach((name, setting) -> attributes.put(name, setting.value()));
-        return attributes;
-    }
-
-    private static Map<String, String> of(Path archive) throws IOException {
-        Map<String, String> attributes = new TreeMap<>();
-        try (JarFile jar = new JarFile(archive.toFile())) {
-            if (jar.getManifest() != null)
-                jar.getManifest()
-                        .getMainAttributes()
-                        .forEach((name, value) -> attributes.put(name.toString(), value.toString()));
-        }
         return attributes;
     }
 

@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.process.ToolRun;
@@ -18,10 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.jar.JarFile;
-import java.util.jar.Manifest;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** Runs the program of the old wiring and the new one with the same arguments, and compares what they do. */
 final class ProgramRun {
@@ -104,17 +103,8 @@ final class ProgramRun {
     /** What the archive itself would open if it were started. */
     private static List<String> opened(List<Path> classPath) throws IOException {
         if (!Files.isRegularFile(classPath.get(0))) return List.of();
-        try (JarFile archive = new JarFile(classPath.get(0).toFile())) {
-            Manifest manifest = archive.getManifest();
-            String opened = manifest == null
-                    ? null
-                    : manifest.getMainAttributes().getValue(dev.pfeiler.ecosystem.jvm.model.Manifest.ADD_OPENS);
-            return opened == null
-                    ? List.of()
-                    : Stream.of(opened.split(" "))
-                            .map(name -> "--add-opens=" + name + "=ALL-UNNAMED")
-                            .toList();
-        }
+        String opened = ArchiveEntries.manifest(classPath.get(0)).get(Manifest.ADD_OPENS);
+        return opened == null ? List.of() : Manifest.openArguments(opened);
     }
 
     /** A folder of its own for each run: with the old files, if arguments may name them. */

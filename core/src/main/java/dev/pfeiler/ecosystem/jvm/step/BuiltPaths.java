@@ -43,7 +43,6 @@ public final class BuiltPaths {
         String archive = target.archive(build, module);
         source.archive().ifPresent(made -> put(made.path(), archive));
         source.compilations(reading.wirings())
-                .filter(call -> source.main().stream().anyMatch(file -> call.takes(file.path())))
                 .flatMap(call -> call.output().stream())
                 .forEach(output -> put(output.value(), target.classes(module)));
         module.distribution().ifPresent(made -> source.distribution(reading.wirings())
@@ -53,9 +52,7 @@ public final class BuiltPaths {
         for (JarOutcome outcome : decisions.jars().get(source.name())) {
             Optional<Jar> jar = outcome.jar();
             Optional<String> name = outcome.coordinates().map(coordinates -> coordinates.fileName("jar"));
-            boolean runs = outcome.scope()
-                    .filter(scope -> scope == Scope.COMPILE || scope == Scope.RUNTIME)
-                    .isPresent();
+            boolean runs = outcome.scope().filter(Scope::ships).isPresent();
             if (jar.isEmpty() || name.isEmpty() || !runs) continue;
             put(jar.get().path(), folder + "/" + name.get());
             put(Paths.parent(jar.get().path()) + "/*", folder + "/*");

@@ -114,6 +114,11 @@ public record PhpSource(
         }
     }
 
+    /** What of its declarations is loaded when it is first used. */
+    public List<Declaration> classes() {
+        return declarations.stream().filter(d -> d.kind().loadable()).toList();
+    }
+
     /** Whether all it does when it is loaded is to declare things and to load files. */
     public boolean declaresOnly() {
         return effects.isEmpty() && returns == 0 && !prints && !declarations.isEmpty();

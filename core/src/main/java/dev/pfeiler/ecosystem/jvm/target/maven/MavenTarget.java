@@ -28,8 +28,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** Maven. */
 public final class MavenTarget implements JvmTarget {
@@ -75,11 +73,8 @@ public final class MavenTarget implements JvmTarget {
                 .map(module -> module.manifest().attributes().get(Manifest.ADD_OPENS))
                 .filter(Objects::nonNull)
                 .findFirst()
-                .ifPresent(opened -> descriptors.put(
-                        JVM_CONFIG,
-                        Stream.of(opened.split(" "))
-                                .map(name -> "--add-opens=" + name + "=ALL-UNNAMED\n")
-                                .collect(Collectors.joining())));
+                .ifPresent(opened ->
+                        descriptors.put(JVM_CONFIG, String.join("\n", Manifest.openArguments(opened)) + "\n"));
         return descriptors;
     }
 
@@ -112,8 +107,7 @@ public final class MavenTarget implements JvmTarget {
         for (BuildModule module : build.modules()) {
             boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
             Map<String, String> manifest = module.manifest().attributes();
-            boolean inPlace = module.libraryFolder().isPresent() && manifest.containsKey(Manifest.CLASS_PATH);
-            if (!whole && !inPlace || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
+            if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
             String path = archive(build, module);
             if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
             commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
