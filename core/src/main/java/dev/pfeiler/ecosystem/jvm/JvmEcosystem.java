@@ -19,6 +19,7 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
 import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
 import dev.pfeiler.process.Environment;
@@ -31,7 +32,7 @@ import java.util.Set;
 
 /** Languages that compile to class files, and the build tools for them. */
 public final class JvmEcosystem implements Ecosystem {
-    private static final List<JvmTarget> TARGETS = List.of(new MavenTarget());
+    private static final List<JvmTarget> TARGETS = List.of(new MavenTarget(), new GradleTarget());
     private static final Languages LANGUAGES = new Languages(List.of(new JavaLanguage()));
 
     @Override

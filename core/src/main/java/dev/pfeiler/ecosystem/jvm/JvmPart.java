@@ -76,7 +76,7 @@ final class JvmPart implements Reading {
                 && known.project().webs().isEmpty()) {
             throw Refusal.notPossible("No source folder is left to build.", "See the folders with pfeiler survey.");
         }
-        JvmTarget tool = target(target);
+        JvmTarget tool = target(target).settled(deliberation, reading.tree(), environment);
         JvmDecisions decisions = new BuildDecisions(known, tool, deliberation).decide();
         JvmSteps steps = JvmSteps.of(known, decisions, tool);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
@@ -103,8 +103,9 @@ final class JvmPart implements Reading {
     /** Proves the conversion of this project, the old one, by what was decided then. */
     PartVerdict prove(String target, ProofRequest request) {
         ProjectFacts known = facts(View.of(request.decisions()));
-        JvmTarget tool = target(target);
-        JvmDecisions decisions = new BuildDecisions(known, tool, new Deliberation(request.decisions())).decide();
+        Deliberation settled = new Deliberation(request.decisions());
+        JvmTarget tool = target(target).settled(settled, reading.tree(), environment);
+        JvmDecisions decisions = new BuildDecisions(known, tool, settled).decide();
         return new JvmProof(new ProofContext(request, reading, known.project(), decisions, tool, environment)).run();
     }
 

@@ -186,6 +186,7 @@ public final class BuildDecisions {
         return TestEngines.decide(
                 deliberation,
                 module.name(),
+                target.bringsTestEngines(),
                 module.tests().stream()
                         .filter(test -> marked.contains(test.path()))
                         .toList(),

@@ -28,6 +28,7 @@ import java.util.stream.Collectors;
  * <ol>
  *   <li>Resolve what is declared so far by the target's own rules.
  *   <li>Exclude each transitive dependency that was not on the old class path, at the declared dependency it comes by.
+ *   <li>State the version of what is declared where the rules take another one.
  *   <li>For each jar that was on it and is not declared: if it is there in another version, state its version as a
  *       constraint; if the constraint did not help, or it is there in too narrow a scope, declare it; if it is not there
  *       at all, declare it, unless another absent jar brings it (the heads of the absent ones are declared).
@@ -55,6 +56,9 @@ final class ClassPathPlan {
     private final Set<String> excluded;
     private final Map<String, Entry> declared = new LinkedHashMap<>();
     private final Map<String, Coordinates> constraints = new TreeMap<>();
+    /** Versions of declared entries that would not be taken, by group and artifact. */
+    private final Map<String, Coordinates> insisted = new TreeMap<>();
+
     private final Map<String, Set<String>> exclusions = new TreeMap<>();
     private final Map<String, String> why = new LinkedHashMap<>();
     private final Map<Coordinates, Set<String>> closures = new HashMap<>();
@@ -93,12 +97,16 @@ final class ClassPathPlan {
     private void settle() {
         for (Entry entry : entries.values()) if (entry.direct() || !entry.published()) declare(entry, "");
         for (int round = 0; round < ROUNDS; round++) {
-            resolution = rules.resolve(declarations(), constraints);
+            resolution = rules.resolve(declarations(), stated());
             boolean changed = superfluous();
             List<Entry> absent = new ArrayList<>();
             for (Entry entry : entries.values()) {
                 String key = entry.coordinates().key();
-                if (declared.containsKey(key) || excluded.contains(key)) continue;
+                if (excluded.contains(key)) continue;
+                if (declared.containsKey(key)) {
+                    changed |= overruled(entry);
+                    continue;
+                }
                 Optional<Resolved> found = resolved(entry);
                 if (found.isEmpty()) absent.add(entry);
                 else changed |= differs(entry, found.get());
@@ -178,6 +186,24 @@ final class ClassPathPlan {
         return changed;
     }
 
+    /** Insists on the version of a declared entry where the rules take another one; whether that takes another round. */
+    private boolean overruled(Entry entry) {
+        if (!entry.published()) return false;
+        Optional<String> taken = resolved(entry).map(Resolved::coordinates).map(Coordinates::version);
+        if (taken.isEmpty() || taken.get().equals(entry.coordinates().version())) return false;
+        String key = entry.coordinates().key();
+        if (insisted.put(key, entry.coordinates()) != null) return false;
+        why.merge(key, "another dependency requires " + taken.get(), (one, other) -> one + "; " + other);
+        return true;
+    }
+
+    /** The versions that stand against those that dependencies ask for. */
+    private Map<String, Coordinates> stated() {
+        Map<String, Coordinates> stated = new TreeMap<>(constraints);
+        stated.putAll(insisted);
+        return stated;
+    }
+
     /** Makes sure that a transitive dependency is there in its version and scope; whether that takes another round. */
     private boolean differs(Entry entry, Resolved artifact) {
         String key = entry.coordinates().key();
@@ -227,10 +253,11 @@ final class ClassPathPlan {
                 .orElse(entry.scope());
     }
 
-    /** The versions to state for what is not declared. */
+    /** The versions to state: for what is not declared, and for what is declared and would not be taken. */
     List<Coordinates> constraints() {
         Set<Coordinates> all = new LinkedHashSet<>(constraints.values());
         all.removeIf(c -> declared.containsKey(c.key()));
+        all.addAll(insisted.values());
         return List.copyOf(all);
     }
 

@@ -33,6 +33,7 @@ public final class TestEngines {
 
     private final Deliberation deliberation;
     private final ModuleName module;
+    private final boolean brought;
     private final Map<TestRunner, Evidence> frameworks = new EnumMap<>(TestRunner.class);
     private final List<JarOutcome> added = new ArrayList<>();
 
@@ -44,21 +45,24 @@ public final class TestEngines {
         }
     }
 
-    private TestEngines(Deliberation deliberation, ModuleName module) {
+    private TestEngines(Deliberation deliberation, ModuleName module, boolean brought) {
         this.deliberation = deliberation;
         this.module = module;
+        this.brought = brought;
     }
 
     /**
+     * @param brought whether the build tool fetches the engine of a single framework by itself
      * @param tests the sources that a test framework would run
      * @param classPath the artifacts that the tests are compiled against
      */
     public static Decided decide(
             Deliberation deliberation,
             ModuleName module,
+            boolean brought,
             Collection<SourceFile> tests,
             Collection<Coordinates> classPath) {
-        return new TestEngines(deliberation, module).decide(tests, classPath);
+        return new TestEngines(deliberation, module, brought).decide(tests, classPath);
     }
 
     private Decided decide(Collection<SourceFile> tests, Collection<Coordinates> classPath) {
@@ -77,13 +81,18 @@ public final class TestEngines {
             if (has(classPath, engine) || added(engine, "finds the tests for JUnit 3 and 4", TestRunner.JUNIT_4))
                 runners.remove(TestRunner.JUNIT_4);
         }
-        if (runners.size() > 1) {
+        if (runners.size() > 1 || !brought) {
             // of runners that are named one by one, the build tool matches no versions
             Coordinates launcher = new Coordinates(PLATFORM, "junit-platform-launcher", platformVersion(jupiter.get()));
             Coordinates engine = new Coordinates(JUPITER, "junit-jupiter-engine", jupiter.get());
             for (Coordinates needed : List.of(engine, launcher)) {
                 if (!has(classPath, needed))
-                    added(needed, "runs the tests for JUnit 5 beside those of others", TestRunner.JUNIT_PLATFORM);
+                    added(
+                            needed,
+                            runners.size() > 1
+                                    ? "runs the tests for JUnit 5 beside those of others"
+                                    : "runs the tests for JUnit 5",
+                            TestRunner.JUNIT_PLATFORM);
             }
         }
         return new Decided(runners, added);

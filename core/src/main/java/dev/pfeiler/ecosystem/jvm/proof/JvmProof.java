@@ -29,6 +29,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -151,7 +152,7 @@ public final class JvmProof {
             rows.add(new Comparison("contents", "nothing", "nothing", List.of(unchecked("archive", "is empty"))));
         if (request.running().wanted()) {
             for (SourceModule module : context.project().modules()) {
-                RunOutcome outcome = start(module, baselines, products, fetched);
+                RunOutcome outcome = start(module, baselines, products, fetched, run);
                 rows.addAll(outcome.rows());
                 notes.addAll(outcome.notes());
             }
@@ -187,9 +188,13 @@ public final class JvmProof {
         Optional<Wiring.Archive> old = comparison.old();
         if (old.isEmpty()) return Optional.empty();
         String format = context.build(module).distribution().orElseThrow().format();
+        Path expected = request.converted()
+                .resolve(context.target()
+                        .distribution(
+                                context.build(module),
+                                context.build(module).distribution().orElseThrow()));
         Optional<Path> made = run.archives().stream()
-                .filter(archive -> archive.toString().endsWith("." + format))
-                .filter(archive -> module(archive).equals(Optional.of(module)) && Files.exists(archive))
+                .filter(archive -> archive.equals(expected) && Files.exists(archive))
                 .findFirst();
         if (made.isEmpty())
             return Optional.of(new Comparison(
@@ -244,7 +249,7 @@ public final class JvmProof {
                     ClassPathComparison.Stage.COMPILE,
                     baseline.classPath(),
                     main.get().classPath()));
-            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module)));
+            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module, run)));
             List<Path> processors = baseline.settings().get().processorPath().stream()
                     .map(path -> context.reading().tree().onDisk(path))
                     .filter(Files::exists)
@@ -255,20 +260,21 @@ public final class JvmProof {
                         processors,
                         main.get().processorPath()));
         }
-        if (test.isPresent())
-            rows.add(comparison.compare(
-                    ClassPathComparison.Stage.TEST,
-                    baseline.testClassPath(),
-                    test.get().classPath()));
+        if (test.isPresent()) {
+            Set<Path> after = new LinkedHashSet<>(test.get().classPath());
+            after.addAll(run.tests().getOrDefault(context.converted(module), List.of()));
+            rows.add(comparison.compare(ClassPathComparison.Stage.TEST, baseline.testClassPath(), after));
+        }
         return rows;
     }
 
     /** The libraries that a module of the converted project runs with. */
-    private List<Path> runtime(SourceModule module) throws IOException {
+    private List<Path> runtime(SourceModule module, BuildRun run) throws IOException {
         List<Path> known = runtime.get(module.name());
         if (known == null) {
             known = context.target()
                     .runtimeClassPath(
+                            run,
                             request.converted(),
                             module.folder(),
                             context.reading().repositories());
@@ -304,7 +310,8 @@ public final class JvmProof {
             SourceModule module,
             Map<ModuleName, Baseline> baselines,
             Map<ModuleName, Path> products,
-            FetchedLibraries fetched)
+            FetchedLibraries fetched,
+            BuildRun run)
             throws IOException {
         BuildModule build = context.build(module);
         Path scratch =
@@ -322,7 +329,7 @@ public final class JvmProof {
         request.stage().accept("starting the old and the new program");
         before.addAll(baselines.get(module.name()).classPath());
         before.addAll(fetched.on(false));
-        after.addAll(runtime(module));
+        after.addAll(runtime(module, run));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
         return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, build.startsInPlace());

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -16,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.maven.artifact.repository.metadata.Metadata;
 import org.apache.maven.artifact.repository.metadata.io.xpp3.MetadataXpp3Reader;
 import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
@@ -43,12 +45,17 @@ import org.slf4j.LoggerFactory;
 public final class Repositories {
     private static final String CHECKSUM = "(?s)\\s*[0-9a-fA-F]{40}(\\s.*)?";
 
+    /** The scopes of dependencies that a program runs with. */
+    private static final Set<String> RUNNING = Set.of("compile", "runtime");
+
     private final Environment environment;
     private final MavenSettings settings;
     private final LocalRepository store;
     private RepositoryAccess access;
     private RemoteFiles files;
     private ClassIndex index;
+    /** What artifacts depend on, as far as it was asked for. */
+    private final Map<Coordinates, Optional<List<Declaration>>> needs = new ConcurrentHashMap<>();
 
     private Repositories(Environment environment) {
         this.environment = environment;
@@ -226,11 +233,56 @@ public final class Repositories {
     }
 
     /**
-     * The class path that declarations lead to, by the build tool's own rules.
+     * The class path that declarations lead to where the version declared nearest to the project is taken.
      *
      * @param pins versions that stand for what is not declared, by group and artifact
      */
     public Resolution resolve(Collection<Declaration> declarations, Map<String, Coordinates> pins) {
+        return collect(request(declarations, pins), access().session());
+    }
+
+    /**
+     * The class path that declarations lead to where the highest version is taken, whoever asks for it.
+     *
+     * @param pins versions that are taken all the same, by group and artifact
+     */
+    public Resolution resolve(
+            Collection<Declaration> declarations, Map<String, Coordinates> pins, Comparator<String> ordering) {
+        return new HighestVersionResolver(ordering, pins, this::needs).resolve(declarations);
+    }
+
+    /** What an artifact depends on at run time, as its descriptor says; nothing if no repository has that. */
+    private Optional<List<Declaration>> needs(Coordinates coordinates) {
+        return needs.computeIfAbsent(coordinates, this::read);
+    }
+
+    private Optional<List<Declaration>> read(Coordinates coordinates) {
+        try {
+            return Optional.of(access()
+                    .system()
+                    .readArtifactDescriptor(
+                            access().session(),
+                            new ArtifactDescriptorRequest(artifact(coordinates), access().remotes(), null))
+                    .getDependencies()
+                    .stream()
+                    .filter(dependency -> !dependency.isOptional()
+                            && RUNNING.contains(dependency.getScope())
+                            && dependency.getArtifact().getExtension().equals("jar"))
+                    .map(Repositories::declaration)
+                    .toList());
+        } catch (ArtifactDescriptorException e) {
+            LoggerFactory.getLogger(Repositories.class).debug("{}", coordinates, e);
+            return Optional.empty();
+        }
+    }
+
+    private static Declaration declaration(Dependency dependency) {
+        Set<String> excluded = new LinkedHashSet<>();
+        dependency.getExclusions().forEach(one -> excluded.add(one.getGroupId() + ":" + one.getArtifactId()));
+        return new Declaration(coordinates(dependency.getArtifact()), dependency.getScope(), excluded);
+    }
+
+    private static CollectRequest request(Collection<Declaration> declarations, Map<String, Coordinates> pins) {
         CollectRequest request = new CollectRequest();
         for (Declaration declaration : declarations) {
             List<Exclusion> exclusions = declaration.exclusions().stream()
@@ -242,7 +294,7 @@ public final class Repositories {
                     new Dependency(artifact(declaration.coordinates()), declaration.scope(), false, exclusions));
         }
         pins.values().forEach(pin -> request.addManagedDependency(new Dependency(artifact(pin), "")));
-        return collect(request, access().session());
+        return request;
     }
 
     /**

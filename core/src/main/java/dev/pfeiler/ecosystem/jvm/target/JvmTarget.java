@@ -9,7 +9,9 @@ import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -26,6 +28,15 @@ public interface JvmTarget {
     /** The name of the descriptor at the top of a project. */
     String descriptor();
 
+    /**
+     * The same tool with what is decided about it alone.
+     *
+     * @param tree of the project
+     */
+    default JvmTarget settled(Deliberation deliberation, ProjectTree tree, Environment environment) {
+        return this;
+    }
+
     /** The program, if it is installed. */
     Optional<Path> program(Environment environment);
 
@@ -33,6 +44,9 @@ public interface JvmTarget {
     SortedMap<String, String> write(JvmBuild build);
 
     ClassPathRules rules(Repositories repositories);
+
+    /** Whether its test runner finds and fetches the engine that a test framework needs by itself. */
+    boolean bringsTestEngines();
 
     GeneratorSupport generator(Generator generator);
 
@@ -70,8 +84,10 @@ public interface JvmTarget {
     /**
      * The artifacts that a module runs with, as its descriptor says now.
      *
+     * @param run the last build
      * @param project the folder of the converted project
      * @param module within it; empty for the project itself
      */
-    List<Path> runtimeClassPath(Path project, String module, Repositories repositories) throws IOException;
+    List<Path> runtimeClassPath(BuildRun run, Path project, String module, Repositories repositories)
+            throws IOException;
 }

@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.TestReports;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -81,6 +82,11 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public ClassPathRules rules(Repositories repositories) {
         return new MavenRules(repositories);
+    }
+
+    @Override
+    public boolean bringsTestEngines() {
+        return true;
     }
 
     @Override
@@ -159,17 +165,18 @@ public final class MavenTarget implements JvmTarget {
                 request.log(),
                 LIMIT);
         MavenLog log = new MavenLog(run.output(), request.toolchain());
-        if (!run.succeeded()) return new BuildRun(Optional.of(log.failure()), List.of(), List.of());
-        return new BuildRun(Optional.empty(), log.archives(), log.compilerCalls());
+        if (!run.succeeded()) return BuildRun.failed(log.failure());
+        return new BuildRun(Optional.empty(), log.archives(), log.compilerCalls(), Map.of(), Map.of());
     }
 
     @Override
     public TestResults tests(Path module) throws IOException {
-        return SurefireReports.read(module.resolve(OUTPUT));
+        return TestReports.read(module.resolve(OUTPUT).resolve("surefire-reports"));
     }
 
     @Override
-    public List<Path> runtimeClassPath(Path project, String module, Repositories repositories) throws IOException {
+    public List<Path> runtimeClassPath(BuildRun run, Path project, String module, Repositories repositories)
+            throws IOException {
         return PomTree.read(project).runtimeClassPath(module, repositories);
     }
 }

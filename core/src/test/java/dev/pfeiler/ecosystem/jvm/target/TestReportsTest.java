@@ -1,9 +1,7 @@
-package dev.pfeiler.ecosystem.jvm.target.maven;
+package dev.pfeiler.ecosystem.jvm.target;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
-import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.target.TestResults.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -12,13 +10,13 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-class SurefireReportsTest {
+class TestReportsTest {
     @TempDir
     Path output;
 
     @Test
     void outcomesAreReadWithWhatFailed() throws IOException {
-        Path folder = Files.createDirectories(output.resolve("surefire-reports"));
+        Path folder = Files.createDirectories(output.resolve("test"));
         Files.writeString(
                 folder.resolve("TEST-p.GateTest.xml"),
                 """
@@ -36,7 +34,7 @@ class SurefireReportsTest {
                   </testcase>
                 </testsuite>
                 """);
-        TestResults results = SurefireReports.read(output);
+        TestResults results = TestReports.read(output);
         assertThat(results.outcomes())
                 .containsEntry("p.GateTest#opens", Outcome.PASSED)
                 .containsEntry("p.GateTest#waits", Outcome.SKIPPED)

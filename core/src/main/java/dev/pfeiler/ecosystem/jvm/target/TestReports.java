@@ -1,7 +1,5 @@
-package dev.pfeiler.ecosystem.jvm.target.maven;
+package dev.pfeiler.ecosystem.jvm.target;
 
-import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
-import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.target.TestResults.Outcome;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
@@ -13,16 +11,15 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 
-/** The test reports of a build. Source: the report schema of Maven's test plug-in. */
-final class SurefireReports {
-    private SurefireReports() {}
+/** The test reports of a build, in the XML format that Ant's JUnit task introduced and that build tools share. */
+public final class TestReports {
+    private TestReports() {}
 
-    /** Reads the reports below a build's output folder. */
-    static TestResults read(Path output) throws IOException {
-        Path folder = output.resolve("surefire-reports");
+    /** Reads the reports in a folder and those below it. */
+    public static TestResults read(Path folder) throws IOException {
         if (!Files.isDirectory(folder)) return TestResults.NONE;
         List<Path> reports;
-        try (Stream<Path> files = Files.list(folder)) {
+        try (Stream<Path> files = Files.walk(folder)) {
             reports = files.filter(f -> f.getFileName().toString().matches("TEST-.*\\.xml"))
                     .sorted()
                     .toList();

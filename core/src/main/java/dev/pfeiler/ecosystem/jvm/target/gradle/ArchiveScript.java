@@ -1,0 +1,241 @@
+package dev.pfeiler.ecosystem.jvm.target.gradle;
+
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.Resources;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** How a module's archives are packed. Source: the documentation of Gradle's archive tasks. */
+final class ArchiveScript {
+    static final String WITH_LIBRARIES = "allJar";
+    static final String DISTRIBUTION = "distribution";
+    private static final String LIBRARIES = "libraries";
+    private static final String USUAL_WEB_FOLDER = "src/main/webapp";
+
+    private final JvmBuild build;
+    private final BuildModule module;
+    private final Dialect dialect;
+
+    ArchiveScript(JvmBuild build, BuildModule module, Dialect dialect) {
+        this.build = build;
+        this.module = module;
+        this.dialect = dialect;
+    }
+
+    void write(Script script) {
+        if (module.product() instanceof Product.Library library) {
+            script.section(s -> dialect.existing(s, "jar", "Jar", this::jar));
+            if (library.withLibraries()) {
+                script.section(this::mergedServices);
+                script.section(this::withLibraries);
+            }
+        }
+        if (module.product() instanceof Product.WebArchive) script.section(this::web);
+        if (module.product() instanceof Product.EnterpriseArchive archive)
+            script.section(s -> EnterpriseScript.write(s, build, module, archive, dialect));
+        if (build.sharesTests(module)) script.section(this::tests);
+        module.libraryFolder().ifPresent(folder -> script.section(s -> libraries(s, folder)));
+        module.distribution().ifPresent(made -> script.section(s -> distribution(s, made)));
+        script.section(this::assembled);
+    }
+
+    private void jar(Script script) {
+        if (module.product().name().isPresent())
+            script.line(dialect.archiveName(module.archive(build.coordinates().version())));
+        manifest(script, build, module, dialect);
+    }
+
+    /** The manifest of an archive, within the block of its task. */
+    static void manifest(Script script, JvmBuild build, BuildModule module, Dialect dialect) {
+        Map<String, String> attributes = module.manifest().attributes();
+        boolean namesLibraries = attributes.containsKey(Manifest.CLASS_PATH) && !build.packs(module);
+        script.block("manifest", s -> {
+            module.manifest().file().ifPresent(file -> s.line(dialect.call("from", dialect.string(file))));
+            attributes.forEach((name, value) -> {
+                if (name.equals(Manifest.CLASS_PATH) && namesLibraries) return;
+                s.line(attribute(dialect, name, dialect.string(value)));
+            });
+        });
+        if (!namesLibraries) return;
+        String folder = Manifest.libraryFolder(attributes)
+                .filter(f -> !f.isEmpty())
+                .map(f -> f + "/")
+                .orElse("");
+        String names = dialect.kotlin()
+                ? "configurations.runtimeClasspath.get().joinToString(\" \") { \"" + folder + "${it.name}\" }"
+                : "configurations.runtimeClasspath.collect { \"" + folder + "$it.name\" }.join(' ')";
+        // once the libraries are known
+        script.block("doFirst", s -> s.line("manifest." + attribute(dialect, Manifest.CLASS_PATH, names)));
+    }
+
+    private static String attribute(Dialect dialect, String name, String value) {
+        return dialect.kotlin()
+                ? "attributes(" + dialect.string(name) + " to " + value + ")"
+                : "attributes " + dialect.string(name) + ": " + value;
+    }
+
+    private void web(Script script) {
+        Optional<PackedFiles> files = module.sources().packed();
+        String folder = files.map(PackedFiles::folder).orElse(USUAL_WEB_FOLDER);
+        boolean lazy = dialect.version().atLeast(7, 1);
+        if (!lazy && !folder.equals(USUAL_WEB_FOLDER)) {
+            script.line((dialect.kotlin() ? "war.webAppDirName = " : "webAppDirName = ") + dialect.string(folder));
+            script.line("");
+        }
+        dialect.existing(script, "war", "War", s -> {
+            s.line(dialect.archiveName(module.archive(build.coordinates().version())));
+            if (lazy && !folder.equals(USUAL_WEB_FOLDER))
+                s.line(dialect.lazy("webAppDirectory", "file(" + dialect.string(folder) + ")"));
+            files.ifPresent(packed -> {
+                if (!packed.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", packed.excludes()));
+                packed.further().forEach(one -> from(s, one));
+            });
+            manifest(s, build, module, dialect);
+        });
+    }
+
+    /** Copies further files, within the block of a task. */
+    void from(Script script, Resources files) {
+        Script settings = new Script();
+        if (!files.target().isEmpty()) settings.line(dialect.call("into", dialect.string(files.target())));
+        if (!files.includes().isEmpty()) settings.line(dialect.syntax().texts("include", files.includes()));
+        if (!files.excludes().isEmpty()) settings.line(dialect.syntax().texts("exclude", files.excludes()));
+        if (settings.isEmpty()) script.line(dialect.call("from", dialect.string(files.folder())));
+        else script.block("from(" + dialect.string(files.folder()) + ")", settings::copyTo);
+    }
+
+    /** The archive of the tests, for other modules' tests. */
+    private void tests(Script script) {
+        dialect.task(script, "testJar", "Jar", s -> {
+            s.line(dialect.classifier("tests"));
+            s.line(dialect.call("from", dialect.kotlin() ? "sourceSets.test.get().output" : "sourceSets.test.output"));
+        });
+        script.line("");
+        script.block(
+                "artifacts",
+                s -> s.line(
+                        dialect.kotlin()
+                                ? "add(" + dialect.string(DependencyScript.TESTS) + ", "
+                                        + dialect.taskValue("testJar", "Jar") + ")"
+                                : DependencyScript.TESTS + " " + dialect.taskValue("testJar", "Jar")));
+    }
+
+    /** Files in which libraries list their services are put together, as an archive has just one of a name. */
+    private void mergedServices(Script script) {
+        String libraries = dialect.configuration("runtimeClasspath", false);
+        script.comment("each library lists its services in files of the same names");
+        dialect.task(script, "mergeServices", "Task", s -> {
+            s.line("def services = file(" + dialect.syntax().interpolated("$buildDir/services")
+                    + ")".replace("def ", dialect.kotlin() ? "val " : "def "));
+            s.line(dialect.call("inputs.files", libraries));
+            s.line(dialect.call("outputs.dir", "services"));
+            s.block("doLast", t -> {
+                t.line(dialect.call("delete", "services"));
+                t.block(libraries + (dialect.kotlin() ? ".forEach" : ".each"), u -> {
+                    String include = dialect.syntax().texts("include", MERGED);
+                    u.line(
+                            dialect.kotlin()
+                                    ? "if (it.isFile) zipTree(it).matching { " + include + " }.visit {"
+                                    : "if (it.file) zipTree(it).matching { " + include + " }.visit {");
+                    u.line("    if (!" + (dialect.kotlin() ? "isDirectory" : "directory") + ") {");
+                    u.line(
+                            dialect.kotlin()
+                                    ? "        val merged = relativePath.getFile(services)"
+                                    : "        def merged = relativePath.getFile(services)");
+                    u.line("        merged.parentFile.mkdirs()");
+                    u.line(
+                            dialect.kotlin()
+                                    ? "        merged.appendText(file.readText() + \"\\n\")"
+                                    : "        merged << file.text + '\\n'");
+                    u.line("    }");
+                    u.line("}");
+                });
+            });
+        });
+    }
+
+    /** Files that several libraries have, each with lines of its own. */
+    private static final List<String> MERGED = List.of(
+            "META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
+
+    private void withLibraries(Script script) {
+        String libraries = dialect.configuration("runtimeClasspath", false);
+        dialect.task(script, WITH_LIBRARIES, "Jar", s -> {
+            s.line(dialect.classifier(Product.Library.CLASSIFIER));
+            s.line(
+                    dialect.kotlin()
+                            ? "manifest.from(tasks.jar.get().manifest)"
+                            : "manifest.from "
+                                    + (dialect.version().registersTasks() ? "tasks.jar.manifest" : "jar.manifest"));
+            s.line("duplicatesStrategy = "
+                    + (dialect.kotlin() ? "DuplicatesStrategy.EXCLUDE" : "DuplicatesStrategy.EXCLUDE"));
+            s.line(dialect.call("from", dialect.kotlin() ? "sourceSets.main.get().output" : "sourceSets.main.output"));
+            s.line(dialect.call("from", dialect.taskValue("mergeServices", "Task")));
+            s.line(
+                    dialect.kotlin()
+                            ? "from({ " + libraries + ".map { if (it.isDirectory) it else zipTree(it) } })"
+                            : "from { " + libraries + ".collect { it.directory ? it : zipTree(it) } }");
+            // signatures are valid for the single jars only
+            s.line(dialect.syntax().texts("exclude", "META-INF/*.SF", "META-INF/*.DSA", "META-INF/*.RSA"));
+        });
+    }
+
+    /** Copies the libraries that the program runs with beside its archive. */
+    private void libraries(Script script, String folder) {
+        dialect.task(script, LIBRARIES, "Copy", s -> {
+            s.line(dialect.call("from", dialect.configuration("runtimeClasspath", false)));
+            s.line(dialect.call("into", dialect.built(folder.isEmpty() ? "libs" : "libs/" + folder)));
+        });
+    }
+
+    private void distribution(Script script, Distribution made) {
+        boolean zip = made.format().equals("zip");
+        dialect.task(script, DISTRIBUTION, zip ? "Zip" : "Tar", s -> {
+            s.line(dialect.archiveName(made.name() + "." + made.format()));
+            if (made.format().endsWith("gz")) s.line("compression = Compression.GZIP");
+            else if (made.format().endsWith("bz2")) s.line("compression = Compression.BZIP2");
+            made.product().ifPresent(folder -> placed(s, folder, dialect.taskValue("jar", "Jar")));
+            made.libraries().ifPresent(folder -> placed(s, folder, dialect.configuration("runtimeClasspath", false)));
+            made.files().forEach(files -> files(s, files));
+        });
+    }
+
+    private void placed(Script script, String folder, String what) {
+        if (folder.isEmpty()) script.line(dialect.call("from", what));
+        else script.block("into(" + dialect.string(folder) + ")", s -> s.line(dialect.call("from", what)));
+    }
+
+    private void files(Script script, Distribution.Files files) {
+        Script settings = new Script();
+        if (!files.target().isEmpty()) settings.line(dialect.call("into", dialect.string(files.target())));
+        if (!files.includes().isEmpty()) settings.line(dialect.syntax().texts("include", files.includes()));
+        if (files.executable())
+            settings.line(
+                    dialect.version().atLeast(8, 3)
+                            ? "filePermissions { unix(" + dialect.string("755") + ") }"
+                            : "fileMode = " + (dialect.kotlin() ? "\"755\".toInt(8)" : "0755"));
+        if (settings.isEmpty()) script.line(dialect.call("from", dialect.string(files.folder())));
+        else script.block("from(" + dialect.string(files.folder()) + ")", settings::copyTo);
+    }
+
+    /** What is made beside the module's own archive. */
+    private void assembled(Script script) {
+        Map<String, Boolean> made = new java.util.LinkedHashMap<>();
+        if (module.product() instanceof Product.Library library && library.withLibraries())
+            made.put(WITH_LIBRARIES, true);
+        if (module.libraryFolder().isPresent()) made.put(LIBRARIES, true);
+        if (module.distribution().isPresent()) made.put(DISTRIBUTION, true);
+        if (made.isEmpty()) return;
+        dialect.existing(
+                script,
+                "assemble",
+                "Task",
+                s -> s.line(dialect.syntax().texts("dependsOn", List.copyOf(made.keySet()))));
+    }
+}

@@ -1,0 +1,203 @@
+package dev.pfeiler.ecosystem.jvm.target.gradle;
+
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Filtering;
+import dev.pfeiler.ecosystem.jvm.model.Resources;
+import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** How a module's sources are compiled and its resources copied. Source: "Building Java projects" in Gradle's manual. */
+final class CompileScript {
+    private static final String MAIN_SOURCES = "src/main/java";
+    private static final String TEST_SOURCES = "src/test/java";
+    private static final String MAIN_RESOURCES = "src/main/resources";
+    private static final String TEST_RESOURCES = "src/test/resources";
+    private static final String FILL = "fillTemplates";
+    private static final String FILLED = "generated/sources/templates";
+    private static final String TEMPLATES = "src/main/java-templates";
+
+    private final Dialect dialect;
+
+    CompileScript(Dialect dialect) {
+        this.dialect = dialect;
+    }
+
+    /** The level, where the compiler's release option does not select it. */
+    void level(Script script, CompilerSettings compiler) {
+        if (compiler.release()) return;
+        boolean extension = dialect.version().hasJavaExtension();
+        String version = "JavaVersion.VERSION_" + (compiler.level() <= 10 ? "1_" + compiler.level() : compiler.level());
+        String level = extension || dialect.kotlin()
+                ? version
+                : dialect.string(compiler.level() <= 8 ? "1." + compiler.level() : String.valueOf(compiler.level()));
+        if (extension || dialect.kotlin())
+            script.block("java", s -> s.line("sourceCompatibility = " + level).line("targetCompatibility = " + level));
+        else script.line("sourceCompatibility = " + level);
+    }
+
+    /** Encoding and arguments of all compilations. */
+    void settings(Script script, CompilerSettings compiler) {
+        script.block(dialect.syntax().each(dialect.version(), "JavaCompile"), s -> {
+            s.line("options.encoding = " + dialect.string(compiler.encoding()));
+            List<String> others = new ArrayList<>();
+            if (compiler.release()) {
+                if (dialect.version().hasReleaseOption())
+                    s.line(dialect.lazy("options.release", String.valueOf(compiler.level())));
+                else others.addAll(List.of(CompilerSettings.RELEASE, String.valueOf(compiler.level())));
+            }
+            for (String argument : compiler.arguments()) {
+                if (argument.equals("-g:none"))
+                    s.line("options.isDebug = false".replace("isDebug", dialect.kotlin() ? "isDebug" : "debug"));
+                else if (argument.matches("-g:[a-z,]+"))
+                    s.line("options.debugOptions.debugLevel = " + dialect.string(argument.substring(3)));
+                else others.add(argument);
+            }
+            if (!others.isEmpty())
+                s.line(
+                        dialect.kotlin()
+                                ? "options.compilerArgs.addAll("
+                                        + dialect.syntax().strings(others) + ")"
+                                : "options.compilerArgs += " + dialect.syntax().strings(others));
+        });
+    }
+
+    /** The folders of sources and resources, as far as they are not Gradle's own. */
+    void sourceSets(Script script, BuildModule module) {
+        Map<String, String> generated = new LinkedHashMap<>(GeneratorScript.folders(module));
+        if (module.filtering().templates()) generated.put(FILLED, FILL);
+        script.block("sourceSets", s -> {
+            s.block("main", t -> {
+                java(t, module.sources().main(), MAIN_SOURCES, generated);
+                resources(t, module.sources().main(), MAIN_RESOURCES);
+            });
+            s.block("test", t -> {
+                java(t, module.sources().test(), TEST_SOURCES, Map.of());
+                resources(t, module.sources().test(), TEST_RESOURCES);
+            });
+        });
+    }
+
+    /** @param generated folders below that of the build, with the tasks that write them */
+    private void java(Script script, SourceSet set, String usual, Map<String, String> generated) {
+        script.block("java", s -> {
+            if (!set.folders().equals(List.of(usual)) && !set.folders().isEmpty()) s.line(folders(set.folders()));
+            if (!set.includes().isEmpty()) s.line(dialect.syntax().texts("include", set.includes()));
+            if (!set.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", set.excludes()));
+            generated.forEach((folder, task) -> s.line(dialect.call(
+                    "srcDir", "files(" + dialect.built(folder) + ").builtBy(" + dialect.string(task) + ")")));
+        });
+    }
+
+    private String folders(List<String> folders) {
+        String list = dialect.syntax().strings(folders);
+        return dialect.kotlin() ? "setSrcDirs(" + list + ")" : "srcDirs = " + list;
+    }
+
+    /** Resources of a single folder are its source set's; those of several have filters of their own and are copied. */
+    private void resources(Script script, SourceSet set, String usual) {
+        List<Resources> resources = set.resources();
+        if (isPlain(resources)) {
+            script.block("resources", s -> {
+                if (resources.isEmpty() || resources.equals(List.of(Resources.of(usual)))) return;
+                Resources one = resources.get(0);
+                if (!one.folder().equals(usual)) s.line(folders(List.of(one.folder())));
+                if (!one.includes().isEmpty()) s.line(dialect.syntax().texts("include", one.includes()));
+                if (!one.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", one.excludes()));
+            });
+        } else if (resources.stream().noneMatch(one -> one.equals(Resources.of(usual))))
+            script.block("resources", s -> s.line(folders(List.of())));
+    }
+
+    private static boolean isPlain(List<Resources> resources) {
+        return resources.size() < 2
+                && resources.stream().allMatch(one -> one.target().isEmpty());
+    }
+
+    /** Copies further resources, and replaces text in some. */
+    void processing(Script script, BuildModule module, ArchiveScript archives) {
+        script.section(s -> dialect.existing(s, "processResources", "ProcessResources", t -> {
+            further(t, module.sources().main(), MAIN_RESOURCES, archives);
+            filtered(t, module.filtering());
+        }));
+        script.section(s -> dialect.existing(
+                s,
+                "processTestResources",
+                "ProcessResources",
+                t -> further(t, module.sources().test(), TEST_RESOURCES, archives)));
+        if (module.filtering().templates()) templates(script, module.filtering());
+    }
+
+    private void further(Script script, SourceSet set, String usual, ArchiveScript archives) {
+        if (isPlain(set.resources())) return;
+        set.resources().stream()
+                .filter(one -> !one.equals(Resources.of(usual)))
+                .forEach(one -> archives.from(script, one));
+    }
+
+    private void filtered(Script script, Filtering filtering) {
+        if (filtering.resources().isEmpty()) return;
+        String files = filtering.resources().size() == 1
+                ? dialect.string(filtering.resources().get(0))
+                : dialect.syntax().strings(filtering.resources());
+        script.block("filesMatching(" + files + ")", s -> replaced(s, filtering));
+    }
+
+    private void replaced(Script script, Filtering filtering) {
+        Map<String, String> tokens = new LinkedHashMap<>();
+        filtering.values().forEach((name, value) -> tokens.put(name, dialect.string(value)));
+        for (String delimiter : filtering.delimiters()) {
+            int star = delimiter.indexOf('*');
+            String begin = star < 0 ? delimiter : delimiter.substring(0, star);
+            String end = star < 0 ? delimiter : delimiter.substring(star + 1);
+            Map<String, String> arguments = new LinkedHashMap<>();
+            arguments.put("tokens", dialect.syntax().entries(tokens));
+            if (!begin.equals("@")) arguments.put("beginToken", dialect.string(begin));
+            if (!end.equals("@")) arguments.put("endToken", dialect.string(end));
+            if (dialect.kotlin()) {
+                List<String> pairs = new ArrayList<>();
+                arguments.forEach((name, value) -> pairs.add(dialect.string(name) + " to " + value));
+                script.line("filter<ReplaceTokens>(" + String.join(", ", pairs) + ")");
+            } else {
+                List<String> pairs = new ArrayList<>();
+                arguments.forEach((name, value) -> pairs.add(name + ": " + value));
+                script.line("filter " + String.join(", ", pairs) + ", ReplaceTokens");
+            }
+        }
+    }
+
+    /** Whether a script has to import what replaces text. */
+    static boolean replaces(BuildModule module) {
+        return !module.filtering().resources().isEmpty() || module.filtering().templates();
+    }
+
+    private void templates(Script script, Filtering filtering) {
+        script.section(s -> {
+            s.comment("sources that are compiled after names in them have been replaced");
+            dialect.task(s, FILL, "Copy", t -> {
+                t.line(dialect.call("from", dialect.string(TEMPLATES)));
+                t.line(dialect.call("into", dialect.built(FILLED)));
+                replaced(t, filtering);
+            });
+        });
+    }
+
+    /** Looks for annotation processors where the old build did. */
+    void processors(Script script, BuildModule module) {
+        if (module.classPath().processors().isEmpty() || dialect.version().hasProcessorPath()) return;
+        script.section(s -> dialect.existing(
+                s,
+                "compileJava",
+                "JavaCompile",
+                t -> t.line(
+                        "options.annotationProcessorPath = " + dialect.configuration("annotationProcessor", true))));
+    }
+
+    Optional<String> importOf(BuildModule module) {
+        return replaces(module) ? Optional.of("import org.apache.tools.ant.filters.ReplaceTokens") : Optional.empty();
+    }
+}

@@ -1,0 +1,205 @@
+package dev.pfeiler.ecosystem.jvm.target.gradle;
+
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.Generator;
+import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
+import dev.pfeiler.ecosystem.jvm.target.BuildRun;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.TestReports;
+import dev.pfeiler.ecosystem.jvm.target.TestResults;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+
+/** Gradle. */
+public final class GradleTarget implements JvmTarget {
+    static final String PROGRAM = "gradle";
+    private static final Duration LIMIT = Duration.ofMinutes(30);
+    private static final String OUTPUT = "build";
+    private static final String RECORDER = "record.gradle";
+
+    private final Dialect dialect;
+
+    public GradleTarget() {
+        this(new Dialect(ScriptSyntax.GROOVY, GradleVersion.NEWEST));
+    }
+
+    private GradleTarget(Dialect dialect) {
+        this.dialect = dialect;
+    }
+
+    @Override
+    public String id() {
+        return "gradle";
+    }
+
+    @Override
+    public String title() {
+        return "Gradle";
+    }
+
+    @Override
+    public String descriptor() {
+        return GradleWriter.descriptor(dialect.syntax());
+    }
+
+    @Override
+    public JvmTarget settled(Deliberation deliberation, ProjectTree tree, Environment environment) {
+        return new GradleTarget(GradleOptions.decide(deliberation, tree, environment));
+    }
+
+    @Override
+    public Optional<Path> program(Environment environment) {
+        return environment.program(PROGRAM);
+    }
+
+    @Override
+    public SortedMap<String, String> write(JvmBuild build) {
+        return GradleWriter.write(build, dialect);
+    }
+
+    @Override
+    public ClassPathRules rules(Repositories repositories) {
+        return new GradleRules(repositories);
+    }
+
+    @Override
+    public boolean bringsTestEngines() {
+        return false;
+    }
+
+    @Override
+    public GeneratorSupport generator(Generator generator) {
+        return GeneratorScript.support(generator);
+    }
+
+    @Override
+    public String launcher(Launch launch) {
+        return LaunchScript.launcher(launch);
+    }
+
+    @Override
+    public List<Proposal.Command> commands(JvmBuild build) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("build", "gradle build"));
+        commands.add(new Proposal.Command("test", "gradle test"));
+        for (BuildModule module : build.modules())
+            module.launch()
+                    .ifPresent(launch ->
+                            commands.add(new Proposal.Command("run", LaunchScript.command(build, module, launch))));
+        for (BuildModule module : build.modules()) {
+            boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
+            Map<String, String> manifest = module.manifest().attributes();
+            if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
+            String path = archive(build, module);
+            if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
+            commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
+        }
+        if (!build.documentation().isEmpty()) commands.add(new Proposal.Command("document", "gradle javadoc"));
+        return commands;
+    }
+
+    @Override
+    public List<String> ignored(JvmBuild build) {
+        return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/", "/.gradle/");
+    }
+
+    /** Always: tests are found by what is in their classes. */
+    @Override
+    public boolean findsTest(String fileName) {
+        return true;
+    }
+
+    @Override
+    public String archive(JvmBuild build, BuildModule module) {
+        return module.path(
+                OUTPUT + "/libs/" + module.archive(build.coordinates().version()));
+    }
+
+    @Override
+    public String classes(BuildModule module) {
+        return module.path(OUTPUT + "/classes/java/main");
+    }
+
+    @Override
+    public String distribution(BuildModule module, Distribution made) {
+        return module.path(OUTPUT + "/distributions/" + made.name() + "." + made.format());
+    }
+
+    @Override
+    public BuildRun build(BuildRequest request, Environment environment) throws IOException {
+        Path gradle = program(environment)
+                .orElseThrow(() ->
+                        Refusal.notPossible("gradle is not on the PATH.", "Install Gradle, or add it to the PATH."));
+        GradleOptions.installed(gradle)
+                .filter(installed -> dialect.kotlin() && !installed.runsKotlinScripts())
+                .ifPresent(installed -> {
+                    throw Refusal.notPossible(
+                            "The installed Gradle " + installed + " does not run scripts in Kotlin.",
+                            "Install Gradle " + dialect.version() + ", or undo and convert with --choose "
+                                    + GradleOptions.SCRIPT + "=" + ScriptSyntax.GROOVY.key() + ".");
+                });
+        Files.createDirectories(request.log().getParent());
+        Path recorder = request.log().resolveSibling(RECORDER);
+        try (InputStream in = GradleTarget.class.getResourceAsStream(RECORDER + ".txt")) {
+            Files.copy(in, recorder, StandardCopyOption.REPLACE_EXISTING);
+        }
+        Path record = request.log().resolveSibling("gradle.record");
+        Files.deleteIfExists(record);
+        List<String> command = new ArrayList<>(List.of(
+                gradle.toString(),
+                "--console=plain",
+                "--stacktrace",
+                "-I",
+                recorder.toString(),
+                "-Dpfeiler.record=" + record,
+                // the process that it leaves running for the next build ends soon
+                "-Dorg.gradle.daemon.idletimeout=120000"));
+        if (request.offline()) command.add("--offline");
+        command.addAll(List.of("clean", "build"));
+        ToolRun run = ToolRun.of(
+                command,
+                request.folder(),
+                Map.of("JAVA_HOME", request.toolchain().java().toString()),
+                request.log(),
+                LIMIT);
+        if (!run.succeeded()) return BuildRun.failed(new GradleLog(run.output(), request.toolchain()).failure());
+        return GradleRecord.read(record);
+    }
+
+    @Override
+    public TestResults tests(Path module) throws IOException {
+        return TestReports.read(module.resolve(OUTPUT).resolve("test-results"));
+    }
+
+    @Override
+    public List<Path> runtimeClassPath(BuildRun run, Path project, String module, Repositories repositories) {
+        Path own = project.resolve(ProjectRepository.FOLDER);
+        return run.runtime().getOrDefault(project.resolve(module), List.of()).stream()
+                .filter(path -> !path.startsWith(project) || path.startsWith(own))
+                .toList();
+    }
+}
