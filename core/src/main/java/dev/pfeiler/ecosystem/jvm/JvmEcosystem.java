@@ -11,7 +11,10 @@ import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.addition.DependencyAddition;
 import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.groovy.GroovyLanguage;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
+import dev.pfeiler.ecosystem.jvm.language.kotlin.KotlinLanguage;
+import dev.pfeiler.ecosystem.jvm.language.scala.ScalaLanguage;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
 import dev.pfeiler.ecosystem.jvm.reading.JvmParts;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
@@ -33,7 +36,8 @@ import java.util.Set;
 /** Languages that compile to class files, and the build tools for them. */
 public final class JvmEcosystem implements Ecosystem {
     private static final List<JvmTarget> TARGETS = List.of(new MavenTarget(), new GradleTarget());
-    private static final Languages LANGUAGES = new Languages(List.of(new JavaLanguage()));
+    private static final Languages LANGUAGES =
+            new Languages(List.of(new JavaLanguage(), new KotlinLanguage(), new GroovyLanguage(), new ScalaLanguage()));
 
     @Override
     public String id() {

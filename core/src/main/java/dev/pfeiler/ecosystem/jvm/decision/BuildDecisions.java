@@ -108,15 +108,25 @@ public final class BuildDecisions {
         DescriptorFixes fixes = DescriptorFixes.decide(reading.tree(), facts.descriptorErrors(), deliberation);
         List<RequiredDescriptors.Required> required =
                 new RequiredDescriptors(reading, project).decide(deliberation, name, keep);
+        LanguageDecisions languages = LanguageDecisions.decide(reading, project, deliberation);
         ModuleDecisions description =
-                new ModuleDecisions(reading, project, target, deliberation, grammars, required, keep);
+                new ModuleDecisions(reading, project, target, deliberation, grammars, required, languages, keep);
         List<BuildModule> modules = new ArrayList<>();
         Map<ModuleName, List<JarOutcome>> jars = new LinkedHashMap<>();
         Map<ModuleName, Map<String, Resolved>> brings = new LinkedHashMap<>();
         Map<SourceModule, List<Jar>> ownJars = jarsByModule();
         for (SourceModule module : project.modules()) {
             Optional<CompilerSettings> own = compilers.of(module, compiler);
-            List<JarOutcome> missing = missing(module, own.orElse(compiler).level());
+            List<JarOutcome> missing = new ArrayList<>(languages.libraries(module));
+            Set<String> known = missing.stream()
+                    .flatMap(outcome -> outcome.coordinates().stream())
+                    .map(Coordinates::key)
+                    .collect(Collectors.toSet());
+            missing(module, own.orElse(compiler).level()).stream()
+                    .filter(outcome -> outcome.coordinates()
+                            .filter(c -> known.contains(c.key()))
+                            .isEmpty())
+                    .forEach(missing::add);
             TestEngines.Decided engines = engines(module, ownJars.get(module), missing);
             DependencyPlanner.Decided decided = dependencies(
                     module,

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -54,8 +55,9 @@ final class CompilerDecisions {
     /** The settings of a module, if the wiring states other ones for it than for the whole project. */
     Optional<CompilerSettings> of(SourceModule module, CompilerSettings shared) {
         if (module.name().isOnly()) return Optional.empty();
-        Optional<Wiring.Compilation> call =
-                module.compilations(reading.wirings()).findFirst();
+        Optional<Wiring.Compilation> call = module.compilations(reading.wirings())
+                .filter(one -> one.language() == JvmLanguage.JAVA)
+                .findFirst();
         if (call.isEmpty()) return Optional.empty();
         int lowest = reading.toolchain().lowestLevel();
         int level = Integer.parseInt(settle(

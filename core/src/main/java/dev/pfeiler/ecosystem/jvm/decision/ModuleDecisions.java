@@ -52,6 +52,7 @@ final class ModuleDecisions {
     private final Deliberation deliberation;
     private final List<GrammarFiles.Grammar> grammars;
     private final List<RequiredDescriptors.Required> required;
+    private final LanguageDecisions languages;
     private final boolean keep;
 
     /**
@@ -66,6 +67,7 @@ final class ModuleDecisions {
             Deliberation deliberation,
             List<GrammarFiles.Grammar> grammars,
             List<RequiredDescriptors.Required> required,
+            LanguageDecisions languages,
             boolean keep) {
         this.reading = reading;
         this.project = project;
@@ -73,6 +75,7 @@ final class ModuleDecisions {
         this.deliberation = deliberation;
         this.grammars = grammars;
         this.required = required;
+        this.languages = languages;
         this.keep = keep;
     }
 
@@ -110,6 +113,12 @@ final class ModuleDecisions {
                         .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
+                .languages(languages.of(
+                        module,
+                        folders -> folders.stream()
+                                .map(folder -> SourceSetDecision.fromModule(module, folder))
+                                .toList(),
+                        keep))
                 .distribution(distribution)
                 .libraryFolder(
                         startedInPlace

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
@@ -66,7 +67,8 @@ final class SourceSetDecision {
         Set<String> tests = new TreeSet<>();
         Set<String> testsAmongSources = new TreeSet<>();
         for (Placement placement : placements()) {
-            if (!languages.isSource(placement.path())) continue;
+            // sources in other languages have folders of their own
+            if (!JvmLanguage.of(placement.path()).equals(Optional.of(JvmLanguage.JAVA))) continue;
             String folder = placement.folder().path();
             if (placement.role() == Role.MAIN) main.add(folder);
             if (placement.role() == Role.TEST) {

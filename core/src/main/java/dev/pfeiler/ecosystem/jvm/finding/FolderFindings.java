@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.finding;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -21,14 +22,7 @@ import java.util.stream.Collectors;
 /** Reports languages and folders. */
 final class FolderFindings {
     /** Names of languages and formats by extension. */
-    private static final Map<String, String> NAMES = Map.of(
-            "java", "Java",
-            "kt", "Kotlin",
-            "groovy", "Groovy",
-            "scala", "Scala",
-            "jsp", "JSP",
-            "properties", "properties",
-            "xml", "XML");
+    private static final Map<String, String> FORMATS = Map.of("jsp", "JSP", "properties", "properties", "xml", "XML");
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -43,7 +37,8 @@ final class FolderFindings {
     void languages() {
         Map<String, List<TreeFile>> byLanguage = new TreeMap<>();
         for (TreeFile file : reading.tree().files()) {
-            String language = NAMES.get(file.extension());
+            String language =
+                    JvmLanguage.of(file.path()).map(JvmLanguage::title).orElse(FORMATS.get(file.extension()));
             if (language != null)
                 byLanguage.computeIfAbsent(language, l -> new ArrayList<>()).add(file);
         }

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.language;
 
-import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Optional;
 
@@ -10,12 +9,11 @@ public record Languages(List<Language> all) {
         all = List.copyOf(all);
     }
 
-    /** The language of a file, by its extension. */
+    /** The reader for a file, by its extension. */
     public Optional<Language> of(String path) {
-        String extension = Paths.extension(path);
-        return all.stream()
-                .filter(language -> language.extensions().contains(extension))
-                .findFirst();
+        return JvmLanguage.of(path).flatMap(wanted -> all.stream()
+                .filter(language -> language.language() == wanted)
+                .findFirst());
     }
 
     public boolean isSource(String path) {
@@ -25,7 +23,7 @@ public record Languages(List<Language> all) {
     /** Patterns that match the sources below a folder. */
     public List<String> patterns() {
         return all.stream()
-                .flatMap(language -> language.extensions().stream().sorted())
+                .flatMap(language -> language.language().extensions().stream())
                 .map(extension -> "**/*." + extension)
                 .toList();
     }

@@ -40,10 +40,16 @@ public record SourceFile(
      * One import declaration.
      *
      * @param name without {@code .*}; of a static import it ends with the member unless on demand
+     * @param written as in the source; empty if it is written as Java has it
      */
-    public record Import(String name, boolean isStatic, boolean onDemand, int line) {
+    public record Import(String name, boolean isStatic, boolean onDemand, int line, String written) {
+        public Import(String name, boolean isStatic, boolean onDemand, int line) {
+            this(name, isStatic, onDemand, line, "");
+        }
+
         /** As written in the source. */
         public String text() {
+            if (!written.isEmpty()) return written;
             return "import " + (isStatic ? "static " : "") + name + (onDemand ? ".*" : "") + ";";
         }
     }
@@ -62,6 +68,10 @@ public record SourceFile(
     /** The syntax that needs the highest level. */
     public Optional<SyntaxSign> newest() {
         return syntax.stream().max(Comparator.comparingInt(SyntaxSign::level));
+    }
+
+    public JvmLanguage language() {
+        return JvmLanguage.of(path).orElse(JvmLanguage.JAVA);
     }
 
     /** The path at which its package says it is below a source folder. */

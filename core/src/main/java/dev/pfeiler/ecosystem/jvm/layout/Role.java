@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.tree.Paths;
 
 /** What a folder or a file is to the build. */
@@ -31,7 +32,15 @@ public enum Role {
 
     /** Where a file with this role is by convention. Source: the standard directory layout that JVM build tools share. */
     public String conventional(String relative) {
-        return Paths.join(conventional, relative);
+        return Paths.join(folder(relative), relative);
+    }
+
+    /** The folder of the convention for a file: each language has its own. */
+    public String folder(String relative) {
+        if (this != MAIN && this != TEST) return conventional;
+        return JvmLanguage.of(relative)
+                .map(language -> Paths.join(Paths.parent(conventional), language.id()))
+                .orElse(conventional);
     }
 
     /** The folder of the convention; empty if the role has none. */

@@ -13,8 +13,14 @@ import java.util.Set;
 
 /** Which sources are tests, by what they use and by who uses them. */
 final class TestSigns {
-    private static final List<String> FRAMEWORKS =
-            List.of("org.junit.", "junit.framework.", "org.testng.", "spock.lang.");
+    private static final List<String> FRAMEWORKS = List.of(
+            "org.junit.",
+            "junit.framework.",
+            "org.testng.",
+            "spock.lang.",
+            "kotlin.test.",
+            "groovy.test.",
+            "groovy.util.GroovyTestCase.");
     private static final Set<String> MARKS = Set.of(
             "Test",
             "ParameterizedTest",
@@ -29,7 +35,7 @@ final class TestSigns {
             "BeforeEach",
             "BeforeAll",
             "DataProvider");
-    private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification");
+    private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification", "GroovyTestCase");
 
     private final Collection<SourceFile> sources;
     private boolean linked;

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
@@ -15,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 
@@ -52,6 +54,8 @@ public final class Usage {
         Usage usage = new Usage();
         Names<Jar> names = new Names<>();
         for (Jar jar : jars) names.add(jar, jar.classes());
+        usage.languages(Way.MAIN, jars, main);
+        usage.languages(Way.TEST, jars, tests);
         for (SourceFile source : main) {
             usage.note(Way.MAIN, names.usedBy(source));
             usage.note(Way.BY_NAME, names.namedBy(source));
@@ -80,6 +84,18 @@ public final class Usage {
         }
         usage.services(jars, names, main);
         return usage;
+    }
+
+    /** Sources in a language need its library, whether they name it or not. */
+    private void languages(Way way, List<Jar> jars, Collection<SourceFile> sources) {
+        for (JvmLanguage language : JvmLanguage.values()) {
+            Optional<Jar> library = LanguageLibraries.of(language, jars);
+            if (library.isEmpty()) continue;
+            sources.stream()
+                    .filter(source -> source.language() == language)
+                    .forEach(source -> note(
+                            way, Map.of(library.get(), Evidence.of(source.path(), "written in " + language.title()))));
+        }
     }
 
     /** Jars that are found by what they offer: logging back ends, drivers, parsers. */

@@ -23,6 +23,7 @@ public final class BuildModule {
     private final Filtering filtering;
     private final Optional<Distribution> distribution;
     private final Optional<String> libraryFolder;
+    private final List<CompiledLanguage> languages;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -39,6 +40,7 @@ public final class BuildModule {
         this.filtering = builder.filtering;
         this.distribution = builder.distribution;
         this.libraryFolder = builder.libraryFolder;
+        this.languages = List.copyOf(builder.languages);
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -107,6 +109,11 @@ public final class BuildModule {
         return libraryFolder;
     }
 
+    /** The languages beside Java that its sources are in. */
+    public List<CompiledLanguage> languages() {
+        return languages;
+    }
+
     /** Whether its archive finds the libraries that its manifest names where it is built. */
     public boolean startsInPlace() {
         return libraryFolder.isPresent() && manifest.attributes().containsKey(Manifest.CLASS_PATH);
@@ -143,6 +150,7 @@ public final class BuildModule {
         private Filtering filtering = Filtering.NONE;
         private Optional<Distribution> distribution = Optional.empty();
         private Optional<String> libraryFolder = Optional.empty();
+        private List<CompiledLanguage> languages = List.of();
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -202,6 +210,11 @@ public final class BuildModule {
 
         public Builder libraryFolder(Optional<String> beside) {
             this.libraryFolder = beside;
+            return this;
+        }
+
+        public Builder languages(List<CompiledLanguage> compiled) {
+            this.languages = compiled;
             return this;
         }
 

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
 import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.evidence.Evidence;
@@ -10,6 +11,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,18 +27,21 @@ import java.util.stream.Collectors;
 /** Finds the JVM projects in a tree: those that a build tool manages, and one that contains all the rest. */
 public final class JvmParts {
     /** Extensions of sources of JVM languages, read or not. */
-    public static final Set<String> EXTENSIONS = Set.of("java", "kt", "groovy", "scala");
+    public static final Set<String> EXTENSIONS = Arrays.stream(JvmLanguage.values())
+            .flatMap(language -> language.extensions().stream())
+            .collect(Collectors.toSet());
 
     private static final Map<String, String> DESCRIPTORS = new LinkedHashMap<>();
     private static final Set<String> WIRING = Set.of("build.xml", ".classpath", "project.xml");
     private static final Set<String> SCRIPTS = Set.of("sh", "bash", "bat", "cmd", "mk", "");
+    private static final Pattern COMPILER = Pattern.compile("\\b(javac|kotlinc|groovyc|scalac)\\b");
     private static final long LARGEST_SCRIPT = 1 << 16;
     /** How many sources of a folder are read for their package. */
     private static final int SAMPLE = 3;
     /** How much of a source is searched for its package, in bytes. */
     private static final int HEAD = 1 << 14;
 
-    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([^\\s;]+)\\s*;");
+    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([\\w.$]+)\\s*;?");
 
     static {
         DESCRIPTORS.put("pom.xml", "Maven");
@@ -112,7 +117,8 @@ public final class JvmParts {
         if (WIRING.contains(file.name()) || file.extension().equals("iml")) return true;
         if (file.name().equals("web.xml") || file.name().equals("application.xml")) return true;
         return SCRIPTS.contains(file.extension())
-                && tree.lines(file, LARGEST_SCRIPT).stream().anyMatch(line -> line.contains("javac"));
+                && tree.lines(file, LARGEST_SCRIPT).stream()
+                        .anyMatch(line -> COMPILER.matcher(line).find());
     }
 
     /** The smallest folder that contains the sources, the libraries and the wirings. */

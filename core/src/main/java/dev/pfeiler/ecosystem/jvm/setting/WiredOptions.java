@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -33,7 +34,7 @@ public final class WiredOptions {
     public static Optional<Decision> of(List<Wiring> wirings) {
         List<Wiring.Setting> settings = wirings.stream()
                 .flatMap(wiring -> wiring.compilations().stream())
-                .filter(c -> !c.sources().isEmpty())
+                .filter(c -> !c.sources().isEmpty() && c.language() == JvmLanguage.JAVA)
                 .findFirst()
                 .map(WiredOptions::settings)
                 .orElse(List.of());

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathPattern;
@@ -111,6 +112,7 @@ public record Wiring(
      * @param output the folder that classes are written to
      * @param settings options with a value, by their names with the JDK's compiler, for example {@code -encoding}
      * @param flags options without one
+     * @param language of the sources that it compiles; it may see others
      */
     public record Compilation(
             List<SourceFolder> sources,
@@ -118,7 +120,8 @@ public record Wiring(
             Optional<Setting> output,
             Map<String, Setting> settings,
             List<Setting> flags,
-            Evidence evidence) {
+            Evidence evidence,
+            JvmLanguage language) {
         /** A path within the tree. */
         public static final String GENERATED_SOURCES = "-s";
 
@@ -132,8 +135,37 @@ public record Wiring(
             flags = List.copyOf(flags);
         }
 
+        /** A call of the JDK's compiler. */
+        public Compilation(
+                List<SourceFolder> sources,
+                List<Library> classPath,
+                Optional<Setting> output,
+                Map<String, Setting> settings,
+                List<Setting> flags,
+                Evidence evidence) {
+            this(sources, classPath, output, settings, flags, evidence, JvmLanguage.JAVA);
+        }
+
+        /** The same call for another language. */
+        public Compilation in(JvmLanguage other, Map<String, Setting> ownSettings, List<Setting> ownFlags) {
+            return new Compilation(sources, classPath, output, ownSettings, ownFlags, evidence, other);
+        }
+
+        /** Whether it compiles sources in Java along with those in another language. */
+        public boolean joint() {
+            return flags.stream().anyMatch(flag -> flag.value().equals(LanguageOptions.JOINT));
+        }
+
         /** Whether it compiles a source. */
         public boolean takes(String path) {
+            Optional<JvmLanguage> written = JvmLanguage.of(path);
+            boolean compiles =
+                    written.isEmpty() || written.get() == language || written.get() == JvmLanguage.JAVA && joint();
+            return compiles && sees(path);
+        }
+
+        /** Whether it is given a source, in whichever language. */
+        public boolean sees(String path) {
             return sources.stream().anyMatch(folder -> folder.takes(path));
         }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -48,6 +49,9 @@ public final class WiringBuilder {
     public Optional<Wiring.Setting> version = Optional.empty();
     public Optional<Wiring.Setting> contextPath = Optional.empty();
 
+    /** Options of the virtual machine that tools are run with. */
+    public Optional<Wiring.Setting> javaOptions = Optional.empty();
+
     /** Whether reading reached its bounds. */
     public boolean cutShort;
 
@@ -71,6 +75,21 @@ public final class WiringBuilder {
     public static Wiring.Setting path(List<Wiring.Library> entries, Evidence evidence) {
         return new Wiring.Setting(
                 entries.stream().map(Wiring.Library::path).collect(Collectors.joining(":")), evidence);
+    }
+
+    /** Adds a compilation by an IDE, which compiles sources of all languages in the same folders. */
+    public void compiles(ProjectTree tree, Wiring.Compilation java, Map<JvmLanguage, Wiring.Compilation> others) {
+        compilations.add(java);
+        for (JvmLanguage language : JvmLanguage.values()) {
+            if (language == JvmLanguage.JAVA) continue;
+            boolean present = java.sources().stream()
+                    .flatMap(folder -> tree.under(folder.path()))
+                    .anyMatch(file -> JvmLanguage.of(file.path()).equals(Optional.of(language)));
+            if (!present) continue;
+            Map<String, Wiring.Setting> shared = new LinkedHashMap<>(java.settings());
+            shared.keySet().retainAll(Set.of("-encoding", "-target"));
+            compilations.add(others.getOrDefault(language, java.in(language, shared, List.of())));
+        }
     }
 
     /** The folder of another project, found by a file that marks it, in which a path is that is not there yet. */

@@ -1,25 +1,15 @@
 package dev.pfeiler.ecosystem.jvm.language.java;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Language;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
-import java.util.Set;
 
 /** Java. */
 public final class JavaLanguage implements Language {
     @Override
-    public String id() {
-        return "java";
-    }
-
-    @Override
-    public String title() {
-        return "Java";
-    }
-
-    @Override
-    public Set<String> extensions() {
-        return Set.of("java");
+    public JvmLanguage language() {
+        return JvmLanguage.JAVA;
     }
 
     @Override

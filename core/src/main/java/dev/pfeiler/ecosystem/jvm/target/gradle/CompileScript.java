@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
@@ -23,13 +24,20 @@ final class CompileScript {
 
     private final Dialect dialect;
 
+    private final LanguageScript languages;
+
     CompileScript(Dialect dialect) {
         this.dialect = dialect;
+        this.languages = new LanguageScript(dialect);
     }
 
-    /** The level, where the compiler's release option does not select it. */
-    void level(Script script, CompilerSettings compiler) {
-        if (compiler.release()) return;
+    /**
+     * The level, where the release option of Java's compiler does not select it.
+     *
+     * @param further whether compilers of other languages have to know it, too
+     */
+    void level(Script script, CompilerSettings compiler, boolean further) {
+        if (compiler.release() && !further) return;
         boolean extension = dialect.version().hasJavaExtension();
         String version = "JavaVersion.VERSION_" + (compiler.level() <= 10 ? "1_" + compiler.level() : compiler.level());
         String level = extension || dialect.kotlin()
@@ -72,30 +80,35 @@ final class CompileScript {
         if (module.filtering().templates()) generated.put(FILLED, FILL);
         script.block("sourceSets", s -> {
             s.block("main", t -> {
-                java(t, module.sources().main(), MAIN_SOURCES, generated);
+                languages.folders(
+                        t, module, CompiledLanguage::main, module.sources().main(), "main");
+                java(t, module, module.sources().main(), MAIN_SOURCES, generated);
                 resources(t, module.sources().main(), MAIN_RESOURCES);
             });
             s.block("test", t -> {
-                java(t, module.sources().test(), TEST_SOURCES, Map.of());
+                languages.folders(
+                        t, module, CompiledLanguage::test, module.sources().test(), "test");
+                java(t, module, module.sources().test(), TEST_SOURCES, Map.of());
                 resources(t, module.sources().test(), TEST_RESOURCES);
             });
         });
     }
 
     /** @param generated folders below that of the build, with the tasks that write them */
-    private void java(Script script, SourceSet set, String usual, Map<String, String> generated) {
+    private void java(Script script, BuildModule module, SourceSet set, String usual, Map<String, String> generated) {
         script.block("java", s -> {
-            if (!set.folders().equals(List.of(usual)) && !set.folders().isEmpty()) s.line(folders(set.folders()));
+            if (LanguageScript.joint(module).isPresent()) {
+                // the compiler of the other language compiles these as well
+                s.line(dialect.folders(List.of()));
+                return;
+            }
+            if (!set.folders().equals(List.of(usual)) && !set.folders().isEmpty())
+                s.line(dialect.folders(set.folders()));
             if (!set.includes().isEmpty()) s.line(dialect.syntax().texts("include", set.includes()));
             if (!set.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", set.excludes()));
             generated.forEach((folder, task) -> s.line(dialect.call(
                     "srcDir", "files(" + dialect.built(folder) + ").builtBy(" + dialect.string(task) + ")")));
         });
-    }
-
-    private String folders(List<String> folders) {
-        String list = dialect.syntax().strings(folders);
-        return dialect.kotlin() ? "setSrcDirs(" + list + ")" : "srcDirs = " + list;
     }
 
     /** Resources of a single folder are its source set's; those of several have filters of their own and are copied. */
@@ -105,12 +118,12 @@ final class CompileScript {
             script.block("resources", s -> {
                 if (resources.isEmpty() || resources.equals(List.of(Resources.of(usual)))) return;
                 Resources one = resources.get(0);
-                if (!one.folder().equals(usual)) s.line(folders(List.of(one.folder())));
+                if (!one.folder().equals(usual)) s.line(dialect.folders(List.of(one.folder())));
                 if (!one.includes().isEmpty()) s.line(dialect.syntax().texts("include", one.includes()));
                 if (!one.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", one.excludes()));
             });
         } else if (resources.stream().noneMatch(one -> one.equals(Resources.of(usual))))
-            script.block("resources", s -> s.line(folders(List.of())));
+            script.block("resources", s -> s.line(dialect.folders(List.of())));
     }
 
     private static boolean isPlain(List<Resources> resources) {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import java.util.List;
 import java.util.function.Consumer;
 
 /** A script language together with the release of Gradle that runs the scripts. */
@@ -60,6 +61,12 @@ record Dialect(ScriptSyntax syntax, GradleVersion version) {
         return kotlin() && version.hasLazyProperties() && !version.atLeast(8, 2)
                 ? name + ".set(" + value + ")"
                 : name + " = " + value;
+    }
+
+    /** Sets the folders of a source set. */
+    String folders(List<String> folders) {
+        String list = syntax.strings(folders);
+        return kotlin() ? "setSrcDirs(" + list + ")" : "srcDirs = " + list;
     }
 
     String archiveName(String value) {

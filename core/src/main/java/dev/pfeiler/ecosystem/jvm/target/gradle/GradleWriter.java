@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import java.util.SortedMap;
@@ -37,7 +38,16 @@ final class GradleWriter {
 
     private static String settings(JvmBuild build, Dialect dialect) {
         Script script = new Script();
-        script.line("rootProject.name = " + dialect.string(build.coordinates().artifact()));
+        boolean kotlin = build.modules().stream()
+                .flatMap(module -> module.languages().stream())
+                .anyMatch(compiled -> compiled.language() == JvmLanguage.KOTLIN);
+        // the public repository has the plug-in in the versions that later portals have dropped, too
+        if (kotlin)
+            script.block(
+                    "pluginManagement",
+                    s -> s.block("repositories", t -> t.line("mavenCentral()").line("gradlePluginPortal()")));
+        script.section(s -> s.line(
+                "rootProject.name = " + dialect.string(build.coordinates().artifact())));
         if (build.isSingle()) return script.toString();
         script.section(s -> {
             for (BuildModule module : build.modules()) s.line(dialect.syntax().texts("include", module.artifact()));

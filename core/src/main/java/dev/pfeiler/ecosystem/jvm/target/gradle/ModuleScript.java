@@ -23,11 +23,13 @@ final class ModuleScript {
     private final JvmBuild build;
     private final Dialect dialect;
     private final CompileScript compile;
+    private final LanguageScript languages;
 
     ModuleScript(JvmBuild build, Dialect dialect) {
         this.build = build;
         this.dialect = dialect;
         this.compile = new CompileScript(dialect);
+        this.languages = new LanguageScript(dialect);
     }
 
     /** The script of a module, whole. */
@@ -39,11 +41,11 @@ final class ModuleScript {
                 s -> s.block("plugins", t -> plugins(module, conventional).forEach(t::line)));
         if (conventional && !dialect.version().hasConventionPlugins()) script.section(s -> s.line(applied()));
         if (!conventional) script.section(this::coordinates);
-        if (build.isSingle()) script.section(s -> compile.level(s, build.compiler()));
-        else
-            module.compiler()
-                    .filter(own -> !sameLevel(own))
-                    .ifPresent(own -> script.section(s -> compile.level(s, own)));
+        boolean further = !module.languages().isEmpty();
+        boolean ownLevel = build.isSingle()
+                || further && build.compiler(module).release()
+                || module.compiler().filter(own -> !sameLevel(own)).isPresent();
+        if (ownLevel) script.section(s -> compile.level(s, build.compiler(module), further));
         if (!conventional) script.section(this::repositories);
         TestScript tests = new TestScript(module, dialect);
         Map<String, Coordinates> tools = new LinkedHashMap<>(GeneratorScript.tools(module));
@@ -53,6 +55,7 @@ final class ModuleScript {
         script.section(s -> compile.sourceSets(s, module));
         if (build.isSingle()) script.section(s -> compile.settings(s, build.compiler()));
         else module.compiler().ifPresent(own -> script.section(s -> compile.settings(s, own)));
+        module.languages().forEach(compiled -> languages.write(script, compiled, build.compiler(module)));
         compile.processors(script, module);
         ArchiveScript archives = new ArchiveScript(build, module, dialect);
         compile.processing(script, module, archives);
@@ -90,7 +93,9 @@ final class ModuleScript {
                 if (!api && !program && !ids.contains(CONVENTIONS)) ids.add("java");
             }
         }
-        return ids.stream().map(id -> plugin(id)).toList();
+        List<String> lines = new ArrayList<>(ids.stream().map(this::plugin).toList());
+        module.languages().forEach(compiled -> lines.addAll(languages.plugins(compiled)));
+        return lines;
     }
 
     private String plugin(String id) {
@@ -127,7 +132,7 @@ final class ModuleScript {
             script.section(s -> s.block("plugins", t -> t.line(plugin("java"))));
         else script.line(dialect.kotlin() ? "apply(plugin = \"java\")" : "apply plugin: 'java'");
         script.section(this::coordinates);
-        script.section(s -> compile.level(s, build.compiler()));
+        script.section(s -> compile.level(s, build.compiler(), false));
         script.section(this::repositories);
         script.section(s -> compile.settings(s, build.compiler()));
         documentation(script);

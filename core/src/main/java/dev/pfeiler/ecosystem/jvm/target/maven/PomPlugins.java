@@ -73,6 +73,7 @@ final class PomPlugins {
         addedSources(module).ifPresent(plugins::add);
         if (module.filtering().templates()) plugins.add(templates(module.filtering()));
         plugins.addAll(MavenGenerators.plugins(module.generated()));
+        plugins.addAll(new MavenLanguages(build, module).plugins());
         if (module.product() instanceof Product.Library library && library.withLibraries())
             plugins.add(launch.withLibraries(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
@@ -227,7 +228,7 @@ final class PomPlugins {
     private static void tests(PomElement configuration, TestSetup tests) {
         if (!tests.names().isEmpty()) {
             List<String> patterns = new ArrayList<>(SurefirePatterns.USUAL);
-            patterns.addAll(tests.names());
+            tests.names().forEach(name -> patterns.add(SurefirePatterns.ofClass(name)));
             configuration.addList("includes", "include", patterns);
         }
         if (!tests.jvmArguments().isEmpty()) configuration.add("argLine", String.join(" ", tests.jvmArguments()));

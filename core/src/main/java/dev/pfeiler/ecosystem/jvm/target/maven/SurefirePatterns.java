@@ -15,6 +15,11 @@ final class SurefirePatterns {
 
     /** Whether a file of that name is found without configuration. */
     static boolean usual(String fileName) {
-        return COMPILED.stream().anyMatch(pattern -> pattern.matches(fileName));
+        return COMPILED.stream().anyMatch(pattern -> pattern.matches(ofClass(fileName)));
+    }
+
+    /** The pattern for the class of a source, in whichever language that is. */
+    static String ofClass(String source) {
+        return source.replaceFirst("\\.(kt|groovy|scala)$", ".java");
     }
 }

@@ -1,8 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -110,7 +112,9 @@ final class AntTasks {
                 element.all().filter(e -> e.name().equals("fork")).forEach(fork -> testRun(task, fork));
             case "javadoc" -> JavadocOptions.task(element, paths::value, task.evidence(), draft.documentation);
             case "copy", "sync" -> copy(task);
-            case "get", "exec", "script", "scriptdef", "rmic", "javah", "groovyc", "scalac", "kotlinc" -> leave(task);
+            case "groovyc", "scalac", "kotlinc" ->
+                compiler(LanguageOptions.compiled(name).orElseThrow(), task);
+            case "get", "exec", "script", "scriptdef", "rmic", "javah" -> leave(task);
             default -> other(task);
         }
     }
@@ -194,17 +198,21 @@ final class AntTasks {
         };
     }
 
-    private void javac(AntElement task) {
+    private List<Wiring.SourceFolder> sources(AntElement task, String attribute) {
         XmlElement e = task.element();
         List<String> including = paths.patterns(e, "include");
         List<String> excluding = paths.patterns(e, "exclude");
         Set<String> folders = new LinkedHashSet<>();
-        for (String part : paths.value(e, "srcdir").split(AntPaths.SEPARATOR))
+        for (String part : paths.value(e, attribute).split(AntPaths.SEPARATOR))
             if (!part.isBlank()) paths.inside(part.strip()).ifPresent(folders::add);
         e.children("src").forEach(src -> paths.entries(task.file(), src).forEach(entry -> folders.add(entry.path())));
-        List<Wiring.SourceFolder> sources = folders.stream()
+        return folders.stream()
                 .map(f -> new Wiring.SourceFolder(f, true, false, including, excluding, task.evidence()))
                 .toList();
+    }
+
+    private List<Wiring.Library> classPath(AntElement task) {
+        XmlElement e = task.element();
         List<Wiring.Library> classPath = new ArrayList<>();
         paths.addPath(paths.value(e, "classpath"), task.evidence(), classPath);
         String reference = paths.value(e, "classpathref");
@@ -214,6 +222,47 @@ final class AntTasks {
                             classPath::addAll, () -> draft.leave(reference, "is an undefined path", task.evidence()));
         }
         e.children("classpath").forEach(child -> classPath.addAll(paths.entries(task.file(), child)));
+        return classPath;
+    }
+
+    /** A task for another language than Java; with a task for Java in it, both are compiled together. */
+    private void compiler(JvmLanguage language, AntElement task) {
+        XmlElement e = task.element();
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        List<Wiring.Setting> flags = new ArrayList<>();
+        setting(task, "encoding").ifPresent(s -> settings.put("-encoding", s));
+        for (String attribute : List.of("target", "targetBytecode", "targetbytecode", "jvmTarget", "release"))
+            setting(task, attribute)
+                    .ifPresent(s -> settings.put(
+                            "-target", new Wiring.Setting(s.value().replaceFirst("^jvm-", ""), s.evidence())));
+        String further = paths.value(e, "addparams");
+        List<String> words = Stream.concat(
+                        Arrays.stream(further.split("\\s+")),
+                        e.children("compilerarg").map(arg -> paths.value(arg, "value")))
+                .filter(word -> !word.isBlank())
+                .toList();
+        LanguageOptions.take(language, words, task.evidence(), settings, flags);
+        Optional<XmlElement> joint = e.child("javac");
+        if (joint.isPresent()) {
+            flags.add(new Wiring.Setting(LanguageOptions.JOINT, task.evidence()));
+            for (String attribute : List.of("source", "target")) {
+                String value = paths.value(joint.get(), attribute);
+                if (!value.isEmpty()) settings.putIfAbsent("-" + attribute, new Wiring.Setting(value, task.evidence()));
+            }
+        }
+        List<Wiring.SourceFolder> sources = new ArrayList<>(sources(task, "srcdir"));
+        if (sources.isEmpty()) sources.addAll(sources(task, "src"));
+        Optional<Wiring.Setting> output = setting(task, "destdir")
+                .or(() -> setting(task, "output"))
+                .flatMap(s -> paths.inside(s.value()).map(path -> new Wiring.Setting(path, s.evidence())));
+        draft.compilations.add(
+                new Wiring.Compilation(sources, classPath(task), output, settings, flags, task.evidence(), language));
+    }
+
+    private void javac(AntElement task) {
+        XmlElement e = task.element();
+        List<Wiring.SourceFolder> sources = sources(task, "srcdir");
+        List<Wiring.Library> classPath = classPath(task);
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         Map<String, String> options =
                 Map.of("source", "-source", "target", "-target", "release", "--release", "encoding", "-encoding");
@@ -240,7 +289,12 @@ final class AntTasks {
                 .orElse(null));
         Optional<Wiring.Setting> output = setting(task, "destdir")
                 .flatMap(s -> paths.inside(s.value()).map(path -> new Wiring.Setting(path, s.evidence())));
-        draft.compilations.add(new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence()));
+        Wiring.Compilation compilation =
+                new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence());
+        // the Kotlin compiler's adapter for this task sees the same sources, and compiles first
+        if (e.child("withKotlin").isPresent())
+            draft.compilations.add(compilation.in(JvmLanguage.KOTLIN, settings, List.of()));
+        draft.compilations.add(compilation);
     }
 
     /** A path that is passed to the compiler, by its entries or by a reference, as one argument. */

@@ -98,7 +98,7 @@ public final class ClasspathFiles {
         processing(settings, flags);
         Evidence evidence = Evidence.of(tree.has(draft.at(CLASSPATH)) ? draft.at(CLASSPATH) : files.get(0), "");
         // folders with an output of their own are compiled into it, the others together
-        draft.compilations.add(new Wiring.Compilation(sources, libraries, output, settings, flags, evidence));
+        draft.compiles(tree, new Wiring.Compilation(sources, libraries, output, settings, flags, evidence), Map.of());
         for (Wiring.Setting own : ownOutputs) {
             draft.compilations.add(new Wiring.Compilation(
                     List.of(), List.of(), Optional.of(own), Map.of(), List.of(), own.evidence()));

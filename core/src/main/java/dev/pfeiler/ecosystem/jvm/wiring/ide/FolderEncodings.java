@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ide;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.tree.ProjectTree;
@@ -31,7 +32,7 @@ final class FolderEncodings {
     }
 
     private boolean tells(TreeFile file) {
-        if (!file.extension().equals("java") || file.link()) return false;
+        if (JvmLanguage.of(file.path()).isEmpty() || file.link()) return false;
         try {
             byte[] bytes = tree.bytes(file.path());
             return !Text.isAscii(bytes, bytes.length);

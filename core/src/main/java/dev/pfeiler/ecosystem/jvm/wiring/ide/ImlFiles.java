@@ -117,8 +117,9 @@ public final class ImlFiles {
                 }));
         folders.settle(Optional.ofNullable(whole.get("-encoding"))).ifPresent(e -> settings.put("-encoding", e));
         artifacts(Paths.stem(module));
-        draft.compilations.add(
-                new Wiring.Compilation(sources, libraries, Optional.empty(), settings, flags, Evidence.of(module, "")));
+        Wiring.Compilation java =
+                new Wiring.Compilation(sources, libraries, Optional.empty(), settings, flags, Evidence.of(module, ""));
+        draft.compiles(tree, java, new IdeaLanguages(tree, draft).of(module, java));
         return draft.done(Wiring.Kind.IDE_FILES);
     }
 

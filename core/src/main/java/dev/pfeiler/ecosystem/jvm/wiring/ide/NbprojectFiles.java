@@ -77,8 +77,11 @@ public final class NbprojectFiles {
         List<Wiring.Setting> flags = new ArrayList<>();
         setting("javac.compilerargs")
                 .ifPresent(s -> JavacOptions.take(ShellEvaluator.words(s.value()), s.evidence(), settings, flags));
-        draft.compilations.add(new Wiring.Compilation(
-                sources, libraries, inside("build.classes.dir"), settings, flags, Evidence.of(file, "")));
+        draft.compiles(
+                tree,
+                new Wiring.Compilation(
+                        sources, libraries, inside("build.classes.dir"), settings, flags, Evidence.of(file, "")),
+                Map.of());
         draft.name = setting("application.title")
                 .or(() -> setting("dist.jar").map(s -> new Wiring.Setting(Paths.stem(s.value()), s.evidence())));
         inside("web.docbase.dir")

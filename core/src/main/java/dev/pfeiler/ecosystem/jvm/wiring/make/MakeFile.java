@@ -139,6 +139,8 @@ public final class MakeFile {
         places.putIfAbsent(name, evidence);
         if (kind.equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
         else variables.put(name, kind.startsWith(":") ? expand(value) : value);
+        if (name.equals(ToolCalls.JAVA_OPTIONS))
+            draft.javaOptions = Optional.of(new Wiring.Setting(expand(value), evidence));
     }
 
     private void recipe(String line, String target, String needed, Evidence evidence) {

@@ -73,7 +73,10 @@ public final class BatchScript extends Script {
         }
         Matcher set = SET.matcher(plain);
         if (set.matches()) {
-            variables.put(set.group(1).toLowerCase(Locale.ROOT), expand(set.group(2), arguments));
+            String value = expand(set.group(2), arguments);
+            variables.put(set.group(1).toLowerCase(Locale.ROOT), value);
+            if (set.group(1).equalsIgnoreCase(ToolCalls.JAVA_OPTIONS))
+                draft.javaOptions = Optional.of(new Wiring.Setting(value, Evidence.of(path, plain)));
             return;
         }
         List<String> words = ShellEvaluator.words(expand(plain.replace('\\', '/'), arguments));

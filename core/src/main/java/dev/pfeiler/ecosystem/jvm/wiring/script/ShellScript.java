@@ -21,6 +21,10 @@ public final class ShellScript extends Script {
     private static final Pattern LOOP = Pattern.compile("for\\s+(\\w+)\\s+in\\s+(.*)", Pattern.DOTALL);
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:\\{(\\w+)(?::?[-=+?]([^}]*))?\\}|(\\w+))");
     private static final int MOST_ROUNDS = 2000;
+    /** A command with a variable that is set for it alone. */
+    private static final Pattern PREFIXED = Pattern.compile(
+            "([A-Za-z_]\\w*)=((?:\"[^\"]*\"|'[^']*'|[^\\s\"'`$(]|\\$\\w+|\\$\\{[^}]*\\})*)\\s+([\\w./$\"].*)",
+            Pattern.DOTALL);
 
     /** @param folder that the script is run in */
     public ShellScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
@@ -109,14 +113,26 @@ public final class ShellScript extends Script {
         if (statement.isEmpty()
                 || statement.matches(
                         "(if|elif|while|until|case|fi|done|esac|\\}|function)\\b.*|\\w+\\s*\\(\\)\\s*\\{?")) return;
+        Matcher prefixed = PREFIXED.matcher(statement);
+        if (prefixed.matches()) {
+            assign(prefixed.group(1), prefixed.group(2), line);
+            statement(new ScriptLines.Line(line.number(), prefixed.group(3)));
+            return;
+        }
         Matcher assignment = ASSIGNMENT.matcher(statement);
         if (assignment.matches()) {
-            variables.put(
-                    assignment.group(1), unquoted(expand(assignment.group(2).strip())));
+            assign(assignment.group(1), assignment.group(2), line);
             return;
         }
         for (String part : statement.split("&&|\\|\\|"))
             command(part.strip(), new Evidence(path, line.number(), line.text()));
+    }
+
+    private void assign(String name, String written, ScriptLines.Line line) {
+        String value = unquoted(expand(written.strip()));
+        variables.put(name, value);
+        if (name.equals(ToolCalls.JAVA_OPTIONS))
+            draft.javaOptions = Optional.of(new Wiring.Setting(value, new Evidence(path, line.number(), line.text())));
     }
 
     private void command(String command, Evidence evidence) {

@@ -1,9 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import dev.pfeiler.ecosystem.jvm.language.ClassNames;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.TestRunners;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
@@ -20,12 +22,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.jar.Attributes;
 import java.util.jar.Manifest;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What calls of the JDK's tools in scripts build. Source: the JDK's tool specifications of javac, jar and java. */
 public final class ToolCalls {
-    private static final Set<String> OTHER_COMPILERS =
-            Set.of("kotlinc", "groovyc", "scalac", "ajc", "native2ascii", "rmic", "javah");
+    /** The variable with options of the virtual machine that tools in a JVM run in. */
+    public static final String JAVA_OPTIONS = "JAVA_OPTS";
+
+    private static final Set<String> OTHER_COMPILERS = Set.of("ajc", "native2ascii", "rmic", "javah");
     private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn");
     private static final Set<String> UPLOADS = Set.of("scp", "rsync", "sftp", "ftp", "ssh");
     private static final Set<String> INTERPRETERS = Set.of(
@@ -56,7 +61,9 @@ public final class ToolCalls {
             case "mkdir" -> rest.forEach(word -> inside(word, folder).ifPresent(draft.made::add));
             default -> {
                 Optional<String> generator = GeneratorCalls.program(program);
-                if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
+                Optional<JvmLanguage> language = LanguageOptions.compiled(program);
+                if (language.isPresent()) compiler(language.get(), rest, folder, evidence);
+                else if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
                 else if (OTHER_COMPILERS.contains(program))
                     draft.leaveStep(program, "is run by the build and was not analyzed", evidence);
                 else if (UPLOADS.contains(program)) draft.uploads.add(new Wiring.Setting(program, evidence));
@@ -132,6 +139,63 @@ public final class ToolCalls {
             for (String path : text.glob(word.replace('\\', '/'), folder))
                 inside(path, folder).filter(tree::has).ifPresent(files::add);
         }
+        settings.computeIfPresent(
+                Wiring.Compilation.PROCESSOR_PATH,
+                (option, path) -> WiringBuilder.path(classPath(path.value(), folder, evidence), evidence));
+        settings.computeIfPresent(Wiring.Compilation.GENERATED_SOURCES, (option, to) -> inside(to.value(), folder)
+                .map(path -> new Wiring.Setting(path, evidence))
+                .orElse(null));
+        compilation(JvmLanguage.JAVA, files, settings, flags, folder, evidence);
+    }
+
+    /** A call of the compiler of a language other than Java, which takes folders as well as files. */
+    private void compiler(JvmLanguage language, List<String> arguments, String folder, Evidence evidence) {
+        Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
+        List<Wiring.Setting> flags = new ArrayList<>();
+        List<String> rest =
+                LanguageOptions.take(language, withArgumentFiles(arguments, folder), evidence, settings, flags);
+        Set<String> files = new LinkedHashSet<>();
+        for (String word : rest) {
+            for (String path : text.glob(word.replace('\\', '/'), folder)) {
+                Optional<String> inside = inside(path, folder);
+                inside.filter(tree::has).ifPresent(files::add);
+                inside.filter(tree.folders()::contains).ifPresent(all -> tree.under(all)
+                        .map(TreeFile::path)
+                        .filter(file -> JvmLanguage.of(file).isPresent())
+                        .forEach(files::add));
+            }
+        }
+        if (language == JvmLanguage.GROOVY && !settings.containsKey("-target"))
+            draft.javaOptions
+                    .flatMap(options -> LanguageOptions.target(options.value())
+                            .map(level -> new Wiring.Setting(level, options.evidence())))
+                    .ifPresent(level -> settings.put("-target", level));
+        archived(settings, flags, folder, evidence);
+        compilation(language, files, settings, flags, folder, evidence);
+    }
+
+    /** The archive that a compiler writes instead of class files. */
+    private void archived(
+            Map<String, Wiring.Setting> settings, List<Wiring.Setting> flags, String folder, Evidence evidence) {
+        Wiring.Setting output = settings.get("-d");
+        boolean runtime = flags.removeIf(flag -> flag.value().equals(LanguageOptions.INCLUDE_RUNTIME));
+        if (output == null || !output.value().endsWith(".jar")) return;
+        inside(output.value(), folder)
+                .ifPresent(path -> draft.archives.add(new Wiring.Archive(
+                        path,
+                        List.of(new Wiring.Content(path, "", List.of(), List.of())),
+                        Map.of(),
+                        runtime ? Optional.of(evidence) : Optional.empty(),
+                        evidence)));
+    }
+
+    private void compilation(
+            JvmLanguage language,
+            Set<String> files,
+            Map<String, Wiring.Setting> settings,
+            List<Wiring.Setting> flags,
+            String folder,
+            Evidence evidence) {
         List<Wiring.SourceFolder> sources = new ArrayList<>();
         Wiring.Setting sourcePath = settings.remove("-sourcepath");
         if (sourcePath != null) {
@@ -146,18 +210,12 @@ public final class ToolCalls {
         Wiring.Setting classPath = settings.remove("-cp");
         Wiring.Setting modulePath = settings.remove("--module-path");
         Wiring.Setting output = settings.remove("-d");
-        settings.computeIfPresent(
-                Wiring.Compilation.PROCESSOR_PATH,
-                (option, path) -> WiringBuilder.path(classPath(path.value(), folder, evidence), evidence));
-        settings.computeIfPresent(Wiring.Compilation.GENERATED_SOURCES, (option, to) -> inside(to.value(), folder)
-                .map(path -> new Wiring.Setting(path, evidence))
-                .orElse(null));
         Optional<Wiring.Setting> out = Optional.ofNullable(output)
                 .flatMap(o -> inside(o.value(), folder).map(path -> new Wiring.Setting(path, evidence)));
         List<Wiring.Library> libraries = new ArrayList<>();
         if (modulePath != null) libraries.addAll(modulePath(modulePath.value(), folder, evidence));
         if (classPath != null) libraries.addAll(classPath(classPath.value(), folder, evidence));
-        draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence));
+        draft.compilations.add(new Wiring.Compilation(sources, libraries, out, settings, flags, evidence, language));
     }
 
     private List<String> withArgumentFiles(List<String> arguments, String folder) {
@@ -180,9 +238,11 @@ public final class ToolCalls {
             while (!Paths.within(common, parent)) common = Paths.parent(common);
         }
         String top = common;
+        Set<JvmLanguage> given =
+                files.stream().flatMap(file -> JvmLanguage.of(file).stream()).collect(Collectors.toSet());
         List<String> missing = tree.under(top)
                 .map(TreeFile::path)
-                .filter(path -> path.endsWith(".java") && !files.contains(path))
+                .filter(path -> JvmLanguage.of(path).filter(given::contains).isPresent() && !files.contains(path))
                 .map(path -> Paths.relative(top, path))
                 .toList();
         return new Wiring.SourceFolder(top, false, false, List.of(), missing, evidence);
