@@ -39,7 +39,7 @@ public final class ClassChange {
     }
 
     /** Each field and method as it would be declared, with its own bytes less the debug information. */
-    private static Map<String, byte[]> members(byte[] bytes) {
+    static Map<String, byte[]> members(byte[] bytes) {
         Map<String, byte[]> members = new TreeMap<>();
         List<Member> found = new ArrayList<>();
         ClassReader reader = new ClassReader(bytes);

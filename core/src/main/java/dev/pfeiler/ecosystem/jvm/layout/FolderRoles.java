@@ -33,6 +33,7 @@ public final class FolderRoles {
     private final List<Wiring> wirings;
     private final SourceRoots roots;
     private final TestSigns tests;
+    private final GroovyStubs stubs;
     private final Set<String> built = new HashSet<>();
     private final Map<String, Folder> folders = new TreeMap<>();
     /** Of folders that are resources because of copies and archives: where a file of them is seen from the classes. */
@@ -49,6 +50,7 @@ public final class FolderRoles {
         this.wirings = wirings;
         this.roots = new SourceRoots(languages, sources, wirings);
         this.tests = new TestSigns(sources);
+        this.stubs = new GroovyStubs(sources);
         this.templates = new TemplateSources(wirings);
         for (SourceFile source : sources) built.addAll(source.typeNames());
     }
@@ -361,6 +363,10 @@ public final class FolderRoles {
     private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
         if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
+        if (stubs.contains(source)) {
+            add(source.path(), Role.OUTPUT, folder, "written by the Groovy compiler");
+            return;
+        }
         String why = mixedIn ? "a test in a source folder" : "";
         Role role = folder.role() == Role.WEB ? Role.MAIN : folder.role();
         if (mixedIn) role = Role.TEST;

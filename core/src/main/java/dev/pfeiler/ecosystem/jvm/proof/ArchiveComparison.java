@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.archive.ClassChange;
 import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
 import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
+import dev.pfeiler.ecosystem.jvm.archive.CompilerTraces;
 import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -86,7 +87,10 @@ final class ArchiveComparison {
             ClassDifference difference = ClassDifference.between(one, other);
             if (difference == ClassDifference.NONE) return Optional.empty();
             boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
-            String cause = module ? "compilers and archive tools add versions and a main class" : difference.text();
+            boolean traces = difference == ClassDifference.CODE && CompilerTraces.alone(one, other);
+            String cause = module
+                    ? "compilers and archive tools add versions and a main class"
+                    : traces ? "only what the compiler notes for itself" : difference.text();
             return Optional.of(new ArchiveEntries.Change(cause, ClassChange.between(one, other)));
         };
         return ArchiveEntries.compare("classes", before, after, gone, name -> "", changed);

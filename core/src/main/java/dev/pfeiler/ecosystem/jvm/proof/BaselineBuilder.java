@@ -2,10 +2,12 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
+import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -18,6 +20,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -25,6 +28,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Builds the baseline: compiles the modules of the old tree with the JDK's compiler, as the wiring says.
@@ -35,6 +39,8 @@ import java.util.stream.Collectors;
  */
 final class BaselineBuilder {
     private static final Duration LIMIT = Duration.ofMinutes(10);
+    private static final List<JvmLanguage> LANGUAGES =
+            List.of(JvmLanguage.KOTLIN, JvmLanguage.SCALA, JvmLanguage.GROOVY, JvmLanguage.JAVA);
 
     private final ProofContext context;
     private final FetchedLibraries fetched;
@@ -42,11 +48,14 @@ final class BaselineBuilder {
     private final TemplateSources templates;
     private final FilteredFiles filters;
 
+    private final LanguageCompiler languages;
+
     private final Map<ModuleName, Baseline> built = new LinkedHashMap<>();
 
     BaselineBuilder(ProofContext context, FetchedLibraries fetched) {
         this.context = context;
         this.fetched = fetched;
+        this.languages = new LanguageCompiler(context);
         this.templates = new TemplateSources(context.reading().wirings());
         this.filters =
                 new FilteredFiles(context.reading().tree(), context.reading().wirings());
@@ -139,15 +148,42 @@ final class BaselineBuilder {
      *
      * @param settings of the call
      */
-    private record Group(Optional<Wiring.Compilation> call, WiredSettings settings, List<SourceFile> sources) {}
+    private record Group(
+            Optional<Wiring.Compilation> call,
+            WiredSettings settings,
+            List<SourceFile> sources,
+            JvmLanguage language) {}
 
-    private Group group(SourceModule module, Optional<Wiring.Compilation> call, List<SourceFile> sources) {
+    private Group group(
+            SourceModule module, Optional<Wiring.Compilation> call, List<SourceFile> sources, JvmLanguage language) {
         WiredSettings settings = WiredSettings.of(
                 call,
                 context.reading().wirings(),
                 context.decisions().build().compiler(context.build(module)),
                 context.reading().toolchain().lowestLevel());
-        return new Group(call, settings, sources);
+        return new Group(call, settings, sources, language);
+    }
+
+    /** Sources that no call compiles, by languages; Java comes last, as the others see it. */
+    private List<Group> uncalled(SourceModule module, List<SourceFile> sources) {
+        List<Group> groups = new ArrayList<>();
+        boolean groovyToo = joint(module);
+        for (JvmLanguage language : LANGUAGES) {
+            List<SourceFile> own = sources.stream()
+                    .filter(source -> source.language() == language
+                            || groovyToo && language == JvmLanguage.GROOVY && source.language() == JvmLanguage.JAVA)
+                    .filter(source -> groups.stream()
+                            .noneMatch(earlier -> earlier.sources().contains(source)))
+                    .toList();
+            if (!own.isEmpty()) groups.add(group(module, Optional.empty(), own, language));
+        }
+        return groups;
+    }
+
+    /** Whether sources in Java have to be compiled along with those in Groovy. */
+    private boolean joint(SourceModule module) {
+        return context.build(module).languages().stream()
+                .anyMatch(compiled -> compiled.language() == JvmLanguage.GROOVY && compiled.joint());
     }
 
     private Compiled compile(
@@ -167,20 +203,19 @@ final class BaselineBuilder {
         for (Group group : groups(module, sources, tests, notes)) {
             if (group.sources().isEmpty()) continue;
             WiredSettings settings = group.settings();
-            if (first.isEmpty()) first = Optional.of(settings);
+            if (first.isEmpty() && group.language() == JvmLanguage.JAVA) first = Optional.of(settings);
             List<Path> wired = libraries(group, withTests);
             List<Path> classPath = new ArrayList<>(before);
             if (number > 0) classPath.add(0, output);
             classPath.addAll(wired);
             String name = output.getFileName() + "-" + number++;
-            Optional<String> failure = javac(settings, classPath, group.sources(), output, scratch, name);
+            Optional<String> failure = compiled(module, group, classPath, output, scratch, name);
             if (failure.isPresent() && wired.size() < allLibraries(withTests).size()) {
                 // calls that rely on an environment variable, for example
                 allLibraries(withTests).stream()
                         .filter(jar -> !classPath.contains(jar))
                         .forEach(classPath::add);
-                if (javac(settings, classPath, group.sources(), output, scratch, name)
-                        .isEmpty()) {
+                if (compiled(module, group, classPath, output, scratch, name).isEmpty()) {
                     notes.add("The class path that the old wiring states does not compile the sources of "
                             + described(module) + "; the baseline uses all jars of the project.");
                     failure = Optional.empty();
@@ -191,6 +226,33 @@ final class BaselineBuilder {
             if (failure.isPresent()) return new Compiled(first, List.copyOf(libraries), failure);
         }
         return new Compiled(first, List.copyOf(libraries), Optional.empty());
+    }
+
+    private Optional<String> compiled(
+            SourceModule module, Group group, List<Path> classPath, Path output, Path scratch, String name)
+            throws IOException {
+        if (group.language() == JvmLanguage.JAVA)
+            return javac(group.settings(), classPath, group.sources(), output, scratch, name);
+        Optional<CompiledLanguage> decided = context.build(module).languages().stream()
+                .filter(compiled -> compiled.language() == group.language())
+                .findFirst();
+        if (decided.isEmpty()) return Optional.empty();
+        List<SourceFile> seen = Stream.concat(module.main().stream(), module.tests().stream())
+                .filter(source -> source.language() == JvmLanguage.JAVA
+                        && !group.sources().contains(source))
+                .filter(source ->
+                        group.call().map(call -> call.sees(source.path())).orElse(true))
+                .toList();
+        // the Groovy compiler would compile what it is given
+        if (group.language() == JvmLanguage.GROOVY) seen = List.of();
+        LanguageCompiler.Job job = new LanguageCompiler.Job(
+                decided.get(),
+                group.call(),
+                String.valueOf(group.settings().level()),
+                group.settings().encoding(),
+                group.sources(),
+                seen);
+        return languages.compile(module, job, classPath, output, scratch.resolve(name + ".log"));
     }
 
     private static String described(SourceModule module) {
@@ -204,36 +266,68 @@ final class BaselineBuilder {
             if (!sources.isEmpty())
                 notes.add((tests ? "The tests of " : "The sources of ") + described(module)
                         + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
-            return List.of(group(module, Optional.empty(), sources));
+            return uncalled(module, sources);
         }
         Set<SourceFile> left = new LinkedHashSet<>(sources);
         if (!tests) left.addAll(unclaimed(module));
         List<Group> groups = new ArrayList<>();
-        for (Wiring.Compilation call : wiring.get().compilations()) {
+        for (Wiring.Compilation call : inOrder(wiring.get())) {
+            // an IDE compiles both languages together
+            boolean along = call.language() == JvmLanguage.GROOVY
+                    && wiring.get().kind() == Wiring.Kind.IDE_FILES
+                    && joint(module);
             List<SourceFile> own = left.stream()
-                    .filter(source -> call.takes(templates.compiled(source.path())))
+                    .filter(source -> {
+                        String path = templates.compiled(source.path());
+                        return call.takes(path) || along && source.language() == JvmLanguage.JAVA && call.sees(path);
+                    })
                     .toList();
             left.removeAll(own);
-            groups.add(group(module, Optional.of(call), own));
+            groups.add(group(module, Optional.of(call), own, call.language()));
+        }
+        List<SourceFile> uncalled = left.stream()
+                .filter(source -> source.language() != JvmLanguage.JAVA && sources.contains(source))
+                .toList();
+        if (!uncalled.isEmpty()) {
+            left.removeAll(uncalled);
+            notes.add(uncalled.size() + (uncalled.size() == 1 ? " source" : " sources") + " of " + described(module)
+                    + " in " + uncalled.get(0).language().title()
+                    + " are compiled by no wiring that could be read; the "
+                    + "baseline compiles what was decided.");
+            groups.addAll(0, uncalled(module, uncalled));
         }
         List<SourceFile> rest = left.stream().filter(sources::contains).toList();
         if (!rest.isEmpty() && isIncomplete(wiring.get())) {
             notes.add("Parts of " + wiring.get().files().get(0) + " could not be analyzed; the baseline also compiles "
                     + rest.size() + (rest.size() == 1 ? " source" : " sources") + " that it does not name.");
-            groups.add(new Group(groups.get(0).call(), groups.get(0).settings(), rest));
+            Group java = groups.stream()
+                    .filter(group -> group.language() == JvmLanguage.JAVA)
+                    .findFirst()
+                    .orElseGet(() -> group(module, Optional.empty(), List.of(), JvmLanguage.JAVA));
+            groups.add(new Group(java.call(), java.settings(), rest, JvmLanguage.JAVA));
         }
         return merged(groups);
+    }
+
+    /** The calls of a wiring; those of an IDE in the order in which they can be made. */
+    private static List<Wiring.Compilation> inOrder(Wiring wiring) {
+        if (wiring.kind() != Wiring.Kind.IDE_FILES) return wiring.compilations();
+        return wiring.compilations().stream()
+                .sorted(Comparator.comparingInt(call -> LANGUAGES.indexOf(call.language())))
+                .toList();
     }
 
     /** Calls with the same settings are one: sources may use each other across calls. */
     private List<Group> merged(List<Group> groups) {
         Map<String, Group> merged = new LinkedHashMap<>();
         for (Group group : groups) {
-            merged.merge(String.join(" ", group.settings().arguments()), group, (one, other) -> {
+            String alike =
+                    group.language() + " " + String.join(" ", group.settings().arguments());
+            merged.merge(alike, group, (one, other) -> {
                 Group leading = one.sources().isEmpty() ? other : one;
                 List<SourceFile> both = new ArrayList<>(one.sources());
                 both.addAll(other.sources());
-                return new Group(leading.call(), leading.settings(), both);
+                return new Group(leading.call(), leading.settings(), both, leading.language());
             });
         }
         return List.copyOf(merged.values());
@@ -244,6 +338,11 @@ final class BaselineBuilder {
         if (!module.name().isOnly()) return List.of();
         return context.reading().sourceFiles().stream()
                 .filter(source -> !module.paths().contains(source.path()))
+                .filter(source -> context.project()
+                        .layout()
+                        .of(source.path())
+                        .filter(placement -> placement.role() == Role.OUTPUT)
+                        .isEmpty())
                 .toList();
     }
 

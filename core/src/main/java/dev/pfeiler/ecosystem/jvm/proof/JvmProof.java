@@ -232,12 +232,12 @@ public final class JvmProof {
                 .filter(call -> module(call.output()).equals(Optional.of(module)))
                 .toList();
         List<Comparison> rows = new ArrayList<>();
-        Optional<CompilerCall> main =
-                module.main().isEmpty() ? Optional.empty() : calls.stream().findFirst();
-        Optional<CompilerCall> test = module.tests().isEmpty() || calls.isEmpty()
+        Optional<CompilerCall> main = module.main().isEmpty()
                 ? Optional.empty()
-                : Optional.of(calls.get(calls.size() - 1))
-                        .filter(call -> !Optional.of(call).equals(main));
+                : calls.stream().filter(call -> !call.tests()).findFirst();
+        Optional<CompilerCall> test = module.tests().isEmpty()
+                ? Optional.empty()
+                : calls.stream().filter(CompilerCall::tests).findFirst();
         if (main.isPresent() && baseline.settings().isPresent())
             rows.add(new SettingsComparison(context).compare(baseline.settings().get(), main.get()));
         // the old build itself says nothing of its class paths
@@ -249,8 +249,8 @@ public final class JvmProof {
                     ClassPathComparison.Stage.COMPILE,
                     baseline.classPath(),
                     main.get().classPath()));
-            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module, run)));
-            List<Path> processors = baseline.settings().get().processorPath().stream()
+            List<Path> processors = baseline.settings().stream()
+                    .flatMap(settings -> settings.processorPath().stream())
                     .map(path -> context.reading().tree().onDisk(path))
                     .filter(Files::exists)
                     .toList();
@@ -260,6 +260,8 @@ public final class JvmProof {
                         processors,
                         main.get().processorPath()));
         }
+        if (!module.main().isEmpty())
+            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module, run)));
         if (test.isPresent()) {
             Set<Path> after = new LinkedHashSet<>(test.get().classPath());
             after.addAll(run.tests().getOrDefault(context.converted(module), List.of()));

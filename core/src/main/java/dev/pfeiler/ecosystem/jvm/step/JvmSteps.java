@@ -224,7 +224,11 @@ public final class JvmSteps {
     /** Build output leaves the tree, as far as it can be built again. */
     private void output(Placement placement) {
         String path = placement.path();
-        boolean built = path.endsWith(".class") || copyOfResource(placement) || writtenByProcessors(path);
+        boolean built = path.endsWith(".class")
+                || copyOfResource(placement)
+                || writtenByProcessors(path)
+                // a source among others that is known to be built
+                || reading.languages().isSource(path) && placement.folder().role() != Role.OUTPUT;
         if (built) steps.add(new Step.Retire(path, "build output; built again by the build tool"));
         else {
             leftForYou.add(Finding.trouble(

@@ -8,13 +8,14 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * One call of the compiler, as a build tool made it.
+ * One call of Java's compiler, as a build tool made it.
  *
+ * @param tests whether it compiles tests
  * @param output the folder that classes are written to
  * @param classPath in order: archives and folders
  * @param arguments without class path, output and sources
  */
-public record CompilerCall(Path output, List<Path> classPath, List<String> arguments) {
+public record CompilerCall(boolean tests, Path output, List<Path> classPath, List<String> arguments) {
     public CompilerCall {
         classPath = List.copyOf(classPath);
         arguments = List.copyOf(arguments);

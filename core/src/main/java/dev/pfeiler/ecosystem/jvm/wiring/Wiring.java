@@ -13,6 +13,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -251,6 +253,8 @@ public record Wiring(
             Map<String, Setting> manifest,
             Optional<Evidence> unpacked,
             Evidence evidence) {
+        private static final Pattern SCALA = Pattern.compile("(.+_(?:2\\.1[0-3]|3))(?:-v?\\d[\\w.+-]*)?");
+
         public Archive {
             contents = List.copyOf(contents);
             manifest = Map.copyOf(manifest);
@@ -258,7 +262,11 @@ public record Wiring(
 
         /** The name of an archive's file without version and extension. */
         public static String baseName(String path) {
-            return Paths.stem(path).replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
+            String stem = Paths.stem(path);
+            // libraries in Scala have the version of the language in their names
+            Matcher scala = SCALA.matcher(stem);
+            if (scala.matches()) return scala.group(1);
+            return stem.replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
         }
 
         /** The version in the name of its file. */

@@ -3,7 +3,6 @@ package dev.pfeiler.ecosystem.jvm.target.gradle;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
-import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
@@ -48,36 +47,7 @@ final class ArchiveScript {
     private void jar(Script script) {
         if (module.product().name().isPresent())
             script.line(dialect.archiveName(module.archive(build.coordinates().version())));
-        manifest(script, build, module, dialect);
-    }
-
-    /** The manifest of an archive, within the block of its task. */
-    static void manifest(Script script, JvmBuild build, BuildModule module, Dialect dialect) {
-        Map<String, String> attributes = module.manifest().attributes();
-        boolean namesLibraries = attributes.containsKey(Manifest.CLASS_PATH) && !build.packs(module);
-        script.block("manifest", s -> {
-            module.manifest().file().ifPresent(file -> s.line(dialect.call("from", dialect.string(file))));
-            attributes.forEach((name, value) -> {
-                if (name.equals(Manifest.CLASS_PATH) && namesLibraries) return;
-                s.line(attribute(dialect, name, dialect.string(value)));
-            });
-        });
-        if (!namesLibraries) return;
-        String folder = Manifest.libraryFolder(attributes)
-                .filter(f -> !f.isEmpty())
-                .map(f -> f + "/")
-                .orElse("");
-        String names = dialect.kotlin()
-                ? "configurations.runtimeClasspath.get().joinToString(\" \") { \"" + folder + "${it.name}\" }"
-                : "configurations.runtimeClasspath.collect { \"" + folder + "$it.name\" }.join(' ')";
-        // once the libraries are known
-        script.block("doFirst", s -> s.line("manifest." + attribute(dialect, Manifest.CLASS_PATH, names)));
-    }
-
-    private static String attribute(Dialect dialect, String name, String value) {
-        return dialect.kotlin()
-                ? "attributes(" + dialect.string(name) + " to " + value + ")"
-                : "attributes " + dialect.string(name) + ": " + value;
+        ManifestScript.write(script, build, module, dialect);
     }
 
     private void web(Script script) {
@@ -96,7 +66,7 @@ final class ArchiveScript {
                 if (!packed.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", packed.excludes()));
                 packed.further().forEach(one -> from(s, one));
             });
-            manifest(s, build, module, dialect);
+            ManifestScript.write(s, build, module, dialect);
         });
     }
 

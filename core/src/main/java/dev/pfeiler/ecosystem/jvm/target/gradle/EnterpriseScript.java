@@ -50,7 +50,7 @@ final class EnterpriseScript {
                 String it = dialect.kotlin() ? "path = " : "path = ";
                 s.block("filesMatching(" + dialect.string(file) + ")", f -> f.line(it + dialect.string(entry.place())));
             });
-            ArchiveScript.manifest(s, build, module, dialect);
+            ManifestScript.write(s, build, module, dialect);
         });
     }
 

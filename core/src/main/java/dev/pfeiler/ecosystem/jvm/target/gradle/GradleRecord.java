@@ -29,7 +29,10 @@ final class GradleRecord {
                     case "archive" -> archives.add(Path.of(fields.get(1)));
                     case "compile" ->
                         calls.add(new CompilerCall(
-                                Path.of(fields.get(1)), paths(fields.get(2)), fields.subList(3, fields.size())));
+                                Path.of(fields.get(1)).endsWith("test"),
+                                Path.of(fields.get(1)),
+                                paths(fields.get(2)),
+                                fields.subList(3, fields.size())));
                     case "runtime" -> runtime.put(Path.of(fields.get(1)), paths(fields.get(2)));
                     case "tests" -> tests.put(Path.of(fields.get(1)), paths(fields.get(2)));
                     default -> throw new IOException("unknown line in " + record + ": " + line);

@@ -127,6 +127,9 @@ final class LanguageScript {
 
     private void groovy(Script script, CompiledLanguage compiled, CompilerSettings compiler) {
         script.block(dialect.syntax().each(dialect.version(), "GroovyCompile"), s -> {
+            // these releases look for the compiler's library under the name that it had before
+            if (!compiled.before(4, 0) && !dialect.version().atLeast(7, 3))
+                s.line("groovyClasspath = " + dialect.configuration("compileClasspath", false));
             s.line("options.encoding = " + dialect.string(compiler.encoding()));
             s.line("groovyOptions.encoding = " + dialect.string(compiler.encoding()));
             List<String> given = compiled.arguments();

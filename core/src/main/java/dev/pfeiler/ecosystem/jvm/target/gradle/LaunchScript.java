@@ -64,7 +64,7 @@ final class LaunchScript {
     }
 
     private void program(Script script, Launch.MainClass main) {
-        List<String> arguments = ModuleScript.arguments(module).orElse(List.of());
+        List<String> arguments = ManifestScript.arguments(module);
         String list = dialect.syntax().strings(arguments);
         boolean lazy = dialect.version().hasLazyProperties();
         if (!lazy && !dialect.kotlin()) {

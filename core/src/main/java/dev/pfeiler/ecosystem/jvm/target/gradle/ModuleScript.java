@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
-import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
@@ -13,7 +12,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /** Writes the build script of a module, and the script of what several modules share. */
 final class ModuleScript {
@@ -177,11 +175,5 @@ final class ModuleScript {
             script.line("memberLevel = JavadocMemberLevel." + value.toUpperCase(java.util.Locale.ROOT));
         else if (name.equals("doclint"))
             script.line(dialect.call("addBooleanOption", dialect.string("Xdoclint:" + value), "true"));
-    }
-
-    /** The arguments of the virtual machine that a program is started with. */
-    static Optional<List<String>> arguments(BuildModule module) {
-        return Optional.ofNullable(module.manifest().attributes().get(Manifest.ADD_OPENS))
-                .map(Manifest::openArguments);
     }
 }

@@ -158,7 +158,7 @@ final class MavenLog {
                 }
             }
         }
-        return new CompilerCall(output, classPath, arguments);
+        return new CompilerCall(output.endsWith("test-classes"), output, classPath, arguments);
     }
 
     private static List<Path> entries(String[] option) {

@@ -1,0 +1,48 @@
+package dev.pfeiler.ecosystem.jvm.target.gradle;
+
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The manifest of an archive, within the block of its task. */
+final class ManifestScript {
+    private ManifestScript() {}
+
+    static void write(Script script, JvmBuild build, BuildModule module, Dialect dialect) {
+        Map<String, String> attributes = module.manifest().attributes();
+        boolean namesLibraries = attributes.containsKey(Manifest.CLASS_PATH) && !build.packs(module);
+        script.block("manifest", s -> {
+            module.manifest().file().ifPresent(file -> s.line(dialect.call("from", dialect.string(file))));
+            attributes.forEach((name, value) -> {
+                if (name.equals(Manifest.CLASS_PATH) && namesLibraries) return;
+                s.line(attribute(dialect, name, dialect.string(value)));
+            });
+        });
+        if (!namesLibraries) return;
+        String folder = Manifest.libraryFolder(attributes)
+                .filter(f -> !f.isEmpty())
+                .map(f -> f + "/")
+                .orElse("");
+        String names = dialect.kotlin()
+                ? "configurations.runtimeClasspath.get().joinToString(\" \") { \"" + folder + "${it.name}\" }"
+                : "configurations.runtimeClasspath.collect { \"" + folder + "$it.name\" }.join(' ')";
+        // once the libraries are known
+        script.block("doFirst", s -> s.line("manifest." + attribute(dialect, Manifest.CLASS_PATH, names)));
+    }
+
+    private static String attribute(Dialect dialect, String name, String value) {
+        return dialect.kotlin()
+                ? "attributes(" + dialect.string(name) + " to " + value + ")"
+                : "attributes " + dialect.string(name) + ": " + value;
+    }
+
+    /** The arguments of the virtual machine that a program is started with. */
+    static List<String> arguments(BuildModule module) {
+        return Optional.ofNullable(module.manifest().attributes().get(Manifest.ADD_OPENS))
+                .map(Manifest::openArguments)
+                .orElse(List.of());
+    }
+}
