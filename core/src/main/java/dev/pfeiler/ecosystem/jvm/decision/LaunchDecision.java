@@ -80,8 +80,8 @@ final class LaunchDecision {
         Map<String, Evidence> own = new LinkedHashMap<>();
         for (SourceFile source : module.main()) {
             source.entryPoint()
-                    .ifPresent(entry ->
-                            own.put(entry.className(), new Evidence(source.path(), entry.line(), "static void main")));
+                    .ifPresent(entry -> own.put(
+                            entry.className(), new Evidence(source.path(), entry.line(), source.entryPointText())));
         }
         Map<String, Evidence> started = new LinkedHashMap<>();
         Stream.concat(

@@ -47,19 +47,26 @@ final class SourceSetDecision {
     }
 
     private SourceSets conventional(boolean packageDescriptions) {
-        SourceSet main = SourceSet.of(Role.MAIN.conventional(""), Role.MAIN_RESOURCES.conventional(""));
+        SourceSet main = conventional(module.main(), Role.MAIN, Role.MAIN_RESOURCES);
         if (placements().stream().anyMatch(this::isDocumentation)) {
             List<Resources> resources = new ArrayList<>(main.resources());
             List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
             resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
             main = new SourceSet(main.folders(), List.of(), List.of(), resources);
         }
-        SourceSet test = SourceSet.of(Role.TEST.conventional(""), Role.TEST_RESOURCES.conventional(""));
+        SourceSet test = conventional(module.tests(), Role.TEST, Role.TEST_RESOURCES);
         Optional<PackedFiles> packed = module.web().isPresent()
                 ? Optional.of(new PackedFiles(Role.WEB.conventional(""), List.of(), List.of()))
                 : module.enterprise()
                         .map(e -> new PackedFiles(Role.APPLICATION.conventional(""), List.of(), List.of()));
         return new SourceSets(main, test, packed, packageDescriptions);
+    }
+
+    /** Where all sources are in other languages, there is no folder for those in Java. */
+    private static SourceSet conventional(List<SourceFile> sources, Role role, Role resources) {
+        SourceSet all = SourceSet.of(role.conventional(""), resources.conventional(""));
+        boolean java = sources.isEmpty() || sources.stream().anyMatch(s -> s.language() == JvmLanguage.JAVA);
+        return java ? all : new SourceSet(List.of(), List.of(), List.of(), all.resources());
     }
 
     private SourceSets kept(boolean packageDescriptions) {

@@ -46,8 +46,10 @@ final class ClassPathPlan {
      * @param published whether a repository can be expected to have it; others have no transitive dependencies
      * @param direct whether it has to be declared in any case
      * @param scope that it has when it is declared
+     * @param scopeKnown whether anything shows its scope; another one will do if nothing does
      */
-    record Entry(Jar jar, Coordinates coordinates, boolean published, boolean direct, Scope scope) {}
+    record Entry(
+            Jar jar, Coordinates coordinates, boolean published, boolean direct, Scope scope, boolean scopeKnown) {}
 
     private final ClassPathRules rules;
     private final Map<String, Entry> entries = new LinkedHashMap<>();
@@ -212,7 +214,7 @@ final class ClassPathPlan {
             return true;
         }
         boolean ships = Scope.parse(artifact.scope()).filter(Scope::ships).isPresent();
-        if (entry.scope().ships() && !ships) {
+        if (entry.scopeKnown() && entry.scope().ships() && !ships) {
             declare(entry, "transitive in scope " + artifact.scope() + " only");
             return true;
         }

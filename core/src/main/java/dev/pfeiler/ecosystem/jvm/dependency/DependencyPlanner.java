@@ -149,8 +149,13 @@ public final class DependencyPlanner {
         boolean transitive = chosen.equals(Optional.of(JarUse.TRANSITIVE))
                 || chosen.isEmpty() && (ofStarter || !library.natural().direct()) && !isStarter;
         Scope scope = chosen.flatMap(JarUse::scope).orElse(library.natural().scope());
-        return Optional.of(
-                new ClassPathPlan.Entry(library.jar(), library.coordinates(), library.published(), !transitive, scope));
+        return Optional.of(new ClassPathPlan.Entry(
+                library.jar(),
+                library.coordinates(),
+                library.published(),
+                !transitive,
+                scope,
+                chosen.flatMap(JarUse::scope).isPresent() || library.natural().certainty() != Certainty.GUESS));
     }
 
     private static Map<String, Resolved> brings(

@@ -39,6 +39,7 @@ public final class ScopeFinder {
     private final Map<Jar, Jar> fromMain;
     private final Map<Jar, Jar> fromTests;
     private final Map<Jar, Jar> fromNames;
+    private final Map<Jar, Jar> fromTestServices;
 
     /**
      * @param traits what else is known of the jars
@@ -53,6 +54,7 @@ public final class ScopeFinder {
         this.fromMain = usage.reached(Way.MAIN);
         this.fromTests = usage.reached(Way.TEST);
         this.fromNames = usage.reached(Way.BY_NAME);
+        this.fromTestServices = usage.reached(Way.BY_TEST_SERVICE);
     }
 
     /**
@@ -102,16 +104,22 @@ public final class ScopeFinder {
         }
         if (fromTests.containsKey(jar)) return neededBy(Scope.TEST, fromTests.get(jar));
         if (usage.uses(Way.BY_SERVICE, jar)) {
-            List<Evidence> offered = usage.evidence(jar, Way.BY_SERVICE);
-            String service = offered.get(0).file().replaceFirst(".*/", "");
-            return found(Scope.RUNTIME, false, Certainty.LIKELY, "provides the service " + service, offered);
+            return byService(Scope.RUNTIME, false, usage.evidence(jar, Way.BY_SERVICE));
         }
+        if (usage.uses(Way.BY_TEST_SERVICE, jar))
+            return byService(Scope.TEST, true, usage.evidence(jar, Way.BY_TEST_SERVICE));
+        if (fromTestServices.containsKey(jar)) return neededBy(Scope.TEST, fromTestServices.get(jar));
         if (isProcessor(jar)) {
             String why = "an annotation processor";
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, List.of(Evidence.of(jar.path(), why)));
         }
         String note = "no usage found; kept at runtime scope";
         return new ScopeFinding(Scope.RUNTIME, false, Certainty.GUESS, "no usage found", List.of(), note);
+    }
+
+    private static ScopeFinding byService(Scope scope, boolean direct, List<Evidence> offered) {
+        String service = offered.get(0).file().replaceFirst(".*/", "");
+        return found(scope, direct, Certainty.LIKELY, "provides the service " + service, offered);
     }
 
     /** Whether sources reach a jar only through an interface that hides it. */

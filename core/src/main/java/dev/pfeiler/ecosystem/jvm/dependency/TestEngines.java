@@ -66,54 +66,72 @@ public final class TestEngines {
     }
 
     private Decided decide(Collection<SourceFile> tests, Collection<Coordinates> classPath) {
-        tests.forEach(this::note);
+        tests.forEach(test -> note(test, classPath));
         Set<TestRunner> runners = EnumSet.noneOf(TestRunner.class);
         runners.addAll(frameworks.keySet());
         Optional<String> jupiter = version(classPath, JUPITER);
         Optional<String> junit = version(classPath, "junit");
         if (junit.filter(v -> v.startsWith("3.")).isPresent() && runners.remove(TestRunner.JUNIT_4))
             runners.add(TestRunner.JUNIT_3);
-        if (!runners.contains(TestRunner.JUNIT_PLATFORM) || jupiter.isEmpty()) return new Decided(runners, added);
-        boolean old = junit.filter(v -> new ComparableVersion(v).compareTo(LOWEST_FOR_VINTAGE) < 0)
-                .isPresent();
-        if (runners.contains(TestRunner.JUNIT_4) && !old) {
-            Coordinates engine = new Coordinates(VINTAGE, "junit-vintage-engine", jupiter.get());
-            if (has(classPath, engine) || added(engine, "finds the tests for JUnit 3 and 4", TestRunner.JUNIT_4))
-                runners.remove(TestRunner.JUNIT_4);
-        }
-        if (runners.size() > 1 || !brought) {
-            // of runners that are named one by one, the build tool matches no versions
-            Coordinates launcher = new Coordinates(PLATFORM, "junit-platform-launcher", platformVersion(jupiter.get()));
-            Coordinates engine = new Coordinates(JUPITER, "junit-jupiter-engine", jupiter.get());
-            for (Coordinates needed : List.of(engine, launcher)) {
-                if (!has(classPath, needed))
-                    added(
-                            needed,
-                            runners.size() > 1
-                                    ? "runs the tests for JUnit 5 beside those of others"
-                                    : "runs the tests for JUnit 5",
-                            TestRunner.JUNIT_PLATFORM);
-            }
-        }
+        if (!runners.contains(TestRunner.JUNIT_PLATFORM)) return new Decided(runners, added);
+        if (jupiter.isPresent() && runners.contains(TestRunner.JUNIT_4)) vintage(classPath, runners, jupiter.get());
+        if (runners.size() > 1 || !brought) platform(classPath, runners, jupiter);
         return new Decided(runners, added);
     }
 
-    private void note(SourceFile test) {
+    /** Lets the platform run the tests for JUnit 4, too, if their version allows it. */
+    private void vintage(Collection<Coordinates> classPath, Set<TestRunner> runners, String jupiter) {
+        boolean old = version(classPath, "junit")
+                .filter(v -> new ComparableVersion(v).compareTo(LOWEST_FOR_VINTAGE) < 0)
+                .isPresent();
+        if (old) return;
+        Coordinates engine = new Coordinates(VINTAGE, "junit-vintage-engine", jupiter);
+        if (has(classPath, engine) || added(engine, "finds the tests for JUnit 3 and 4", TestRunner.JUNIT_4))
+            runners.remove(TestRunner.JUNIT_4);
+    }
+
+    /** Declares the platform itself: of runners that are named one by one, build tools match no versions. */
+    private void platform(Collection<Coordinates> classPath, Set<TestRunner> runners, Optional<String> jupiter) {
+        List<Coordinates> needed = new ArrayList<>();
+        jupiter.ifPresent(version -> needed.add(new Coordinates(JUPITER, "junit-jupiter-engine", version)));
+        version(classPath, PLATFORM)
+                .or(() -> jupiter.map(TestEngines::platformVersion))
+                .ifPresent(version -> needed.add(new Coordinates(PLATFORM, "junit-platform-launcher", version)));
+        String reason = runners.size() > 1
+                ? "runs the tests for JUnit 5 beside those of others"
+                : "runs tests on the JUnit Platform";
+        for (Coordinates one : needed) if (!has(classPath, one)) added(one, reason, TestRunner.JUNIT_PLATFORM);
+    }
+
+    private void note(SourceFile test, Collection<Coordinates> classPath) {
         for (SourceFile.Import declared : test.imports()) {
-            Optional<TestRunner> runner = runner(declared.name());
+            Optional<TestRunner> runner = runner(declared.name(), classPath);
             runner.ifPresent(
                     r -> frameworks.putIfAbsent(r, new Evidence(test.path(), declared.line(), declared.text())));
         }
     }
 
-    private static Optional<TestRunner> runner(String imported) {
+    private static Optional<TestRunner> runner(String imported, Collection<Coordinates> classPath) {
+        if (imported.startsWith("spock.lang")) {
+            boolean platform = version(classPath, "org.spockframework")
+                    .filter(v -> !v.startsWith("0.") && !v.startsWith("1."))
+                    .isPresent();
+            return Optional.of(platform ? TestRunner.JUNIT_PLATFORM : TestRunner.JUNIT_4);
+        }
+        // these stand for the annotations of another framework
+        if (imported.startsWith("kotlin.test")) {
+            if (version(classPath, JUPITER).isPresent()) return Optional.of(TestRunner.JUNIT_PLATFORM);
+            return Optional.of(version(classPath, "org.testng").isPresent() ? TestRunner.TESTNG : TestRunner.JUNIT_4);
+        }
         if (imported.startsWith("org.junit.jupiter.")) return Optional.of(TestRunner.JUNIT_PLATFORM);
         if (imported.startsWith("org.testng.")) return Optional.of(TestRunner.TESTNG);
         // assertions of JUnit 4 are used in tests for JUnit 5, too
         boolean four = imported.equals("org.junit")
                 || imported.equals("org.junit.Test")
                 || imported.startsWith("org.junit.runner")
-                || imported.startsWith("junit.framework");
+                || imported.startsWith("junit.framework")
+                || imported.startsWith("groovy.util.GroovyTestCase")
+                || imported.startsWith("groovy.test");
         return four ? Optional.of(TestRunner.JUNIT_4) : Optional.empty();
     }
 

@@ -72,7 +72,7 @@ final class SettingFindings {
                         source.entryPoint().get().className(),
                         Certainty.LIKELY,
                         List.of(new Evidence(
-                                source.path(), source.entryPoint().get().line(), "static void main"))));
+                                source.path(), source.entryPoint().get().line(), source.entryPointText()))));
     }
 
     /** Sources whose bytes do not decode in the encoding that was declared. */

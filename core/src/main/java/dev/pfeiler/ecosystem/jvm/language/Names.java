@@ -101,7 +101,11 @@ public final class Names<T> {
 
     private void imported(SourceFile source, SourceFile.Import declared, Visitor<T> visitor) {
         if (!declared.onDemand() || declared.isStatic()) {
-            note(owner(declared.name()), declared.line(), declared::text, visitor);
+            T owner = owner(declared.name());
+            // other languages import names that are no classes, such as aliases of types
+            if (owner == null && source.language() != JvmLanguage.JAVA && !declared.isStatic())
+                owner = packages.get(declared.name().replaceFirst("\\.[^.]*$", ""));
+            note(owner, declared.line(), declared::text, visitor);
             return;
         }
         boolean any = false;

@@ -70,6 +70,20 @@ public record SourceFile(
         return syntax.stream().max(Comparator.comparingInt(SyntaxSign::level));
     }
 
+    /** The declaration of its package, as it is written. */
+    public String packageText() {
+        return "package " + packageName + (language() == JvmLanguage.JAVA ? ";" : "");
+    }
+
+    /** How the method is declared by which a program starts. */
+    public String entryPointText() {
+        return switch (language()) {
+            case JAVA, GROOVY -> "static void main";
+            case KOTLIN -> "fun main";
+            case SCALA -> "def main";
+        };
+    }
+
     public JvmLanguage language() {
         return JvmLanguage.of(path).orElse(JvmLanguage.JAVA);
     }

@@ -139,8 +139,7 @@ public final class FolderRoles {
         inRoot.stream()
                 .filter(source -> source.packageLine() > 0)
                 .min(Comparator.comparing(SourceFile::path))
-                .ifPresent(
-                        s -> evidence.add(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")));
+                .ifPresent(s -> evidence.add(new Evidence(s.path(), s.packageLine(), s.packageText())));
         boolean agree = inRoot.stream().allMatch(source -> SourceRoots.fits(source, root));
         String why = (agree ? "packages match folders" : "some packages do not match their folders")
                 + (marks.isEmpty() ? "" : "; " + share + ", and tests are moved apart");

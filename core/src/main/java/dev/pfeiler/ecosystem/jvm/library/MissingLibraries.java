@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -93,6 +94,8 @@ public final class MissingLibraries {
         for (SourceFile.Import declared : source.imports()) {
             boolean whole = declared.onDemand() && !declared.isStatic();
             boolean answered = known.owner(declared.name()) != null || whole && packages.contains(declared.name());
+            // other languages import names that are no classes, such as aliases of types
+            answered |= source.language() != JvmLanguage.JAVA && packages.contains(Jar.packageOf(declared.name()));
             if (answered || Platform.has(declared.name(), whole)) continue;
             String name =
                     declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();

@@ -31,7 +31,9 @@ public final class Usage {
         /** Web files, settings or string literals name its classes or tag libraries. */
         BY_NAME,
         /** It offers an implementation that a used jar, or the Java runtime, looks for. */
-        BY_SERVICE
+        BY_SERVICE,
+        /** It offers an implementation that a jar looks for which only tests use. */
+        BY_TEST_SERVICE
     }
 
     private final Map<Way, Map<Jar, TreeMap<String, Evidence>>> uses = new HashMap<>();
@@ -102,6 +104,7 @@ public final class Usage {
     private void services(List<Jar> jars, Names<Jar> names, Collection<SourceFile> main) {
         Set<Jar> reached = new HashSet<>(reached(Way.MAIN).keySet());
         reached.addAll(reached(Way.BY_NAME).keySet());
+        Set<Jar> byTests = reached(Way.TEST).keySet();
         boolean databases = main.stream()
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(i -> i.name().startsWith("java.sql.") || i.name().startsWith("javax.sql."));
@@ -110,10 +113,9 @@ public final class Usage {
                 Jar seeker = names.owner(service);
                 boolean sought = seeker != null && seeker != jar && reached.contains(seeker)
                         || databases && service.equals("java.sql.Driver");
-                if (sought) {
-                    String place = jar.path() + "!/META-INF/services/" + service;
-                    note(Way.BY_SERVICE, Map.of(jar, Evidence.of(place, "")));
-                }
+                Map<Jar, Evidence> offer = Map.of(jar, Evidence.of(jar.path() + "!/META-INF/services/" + service, ""));
+                if (sought) note(Way.BY_SERVICE, offer);
+                else if (seeker != null && seeker != jar && byTests.contains(seeker)) note(Way.BY_TEST_SERVICE, offer);
             }
         }
     }

@@ -114,6 +114,12 @@ public final class BuildModule {
         return languages;
     }
 
+    /** Whether it has a place for tests. */
+    public boolean mayHaveTests() {
+        return !sources.test().folders().isEmpty()
+                || languages.stream().anyMatch(compiled -> !compiled.test().isEmpty());
+    }
+
     /** Whether its archive finds the libraries that its manifest names where it is built. */
     public boolean startsInPlace() {
         return libraryFolder.isPresent() && manifest.attributes().containsKey(Manifest.CLASS_PATH);

@@ -334,6 +334,9 @@ public final class JvmProof {
         after.addAll(runtime(module, run));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);
         if (embedded.serves(mainClass.get())) return embedded.compare(mainClass.get(), before, after);
+        ListeningProgram listening = new ListeningProgram(context, module, scratch);
+        Optional<Integer> port = listening.port();
+        if (port.isPresent()) return listening.compare(mainClass.get(), port.get(), before, after);
         return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, build.startsInPlace());
     }
 

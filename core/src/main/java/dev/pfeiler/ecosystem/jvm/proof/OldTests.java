@@ -110,6 +110,8 @@ final class OldTests {
 
     /** The engine whose packages a test imports; one that only extends a test of the project takes the usual one. */
     private Engine engine(SourceFile test) {
+        boolean spock = test.imports().stream().anyMatch(one -> one.name().startsWith("spock.lang"));
+        if (spock && has("org/spockframework/runtime/SpockEngine.class")) return Engine.PLATFORM;
         for (Engine engine : Engine.values()) {
             boolean imports =
                     test.imports().stream().anyMatch(imported -> imported.name().startsWith(engine.packageName));

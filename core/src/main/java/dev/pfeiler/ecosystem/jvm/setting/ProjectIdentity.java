@@ -86,7 +86,7 @@ public final class ProjectIdentity {
         List<Evidence> evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)
                 .min(Comparator.comparing(SourceFile::path))
-                .map(s -> List.of(new Evidence(s.path(), s.packageLine(), "package " + s.packageName() + ";")))
+                .map(s -> List.of(new Evidence(s.path(), s.packageLine(), s.packageText())))
                 .orElse(List.of());
         // a group is a reversed domain name; one word is a package that somebody happened to choose
         if (!group.contains(".") || !PLAIN.matcher(group).matches()) {

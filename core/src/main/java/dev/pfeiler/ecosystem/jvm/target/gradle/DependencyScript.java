@@ -83,8 +83,7 @@ final class DependencyScript {
         List<Constraint> forced = module.classPath().constraints();
         if (forced.isEmpty() || dialect.version().hasConstraints()) return;
         List<String> paths = new ArrayList<>(List.of("compileClasspath", "runtimeClasspath"));
-        if (!module.sources().test().folders().isEmpty())
-            paths.addAll(List.of("testCompileClasspath", "testRuntimeClasspath"));
+        if (module.mayHaveTests()) paths.addAll(List.of("testCompileClasspath", "testRuntimeClasspath"));
         String all = dialect.kotlin()
                 ? "listOf("
                         + paths.stream()
@@ -109,7 +108,7 @@ final class DependencyScript {
 
     private boolean testsUseProvided() {
         return module.product().packaging() == Packaging.JAR
-                && !module.sources().test().folders().isEmpty()
+                && module.mayHaveTests()
                 && module.classPath().declared().stream().anyMatch(d -> d.scope() == Scope.PROVIDED);
     }
 

@@ -141,7 +141,13 @@ public final class GradleTarget implements JvmTarget {
 
     @Override
     public String classes(BuildModule module) {
-        return module.path(OUTPUT + "/classes/java/main");
+        String language = module.languages().stream()
+                .filter(compiled -> module.sources().main().folders().isEmpty()
+                        && !compiled.main().isEmpty())
+                .map(compiled -> compiled.language().id())
+                .findFirst()
+                .orElse("java");
+        return module.path(OUTPUT + "/classes/" + language + "/main");
     }
 
     @Override

@@ -42,7 +42,7 @@ final class TestScript {
     }
 
     void write(Script script) {
-        if (module.sources().test().folders().isEmpty()) return;
+        if (!module.mayHaveTests()) return;
         TestSetup tests = module.tests();
         List<TestRunner> runners = new ArrayList<>(tests.runners());
         List<String> further = new ArrayList<>();

@@ -92,9 +92,9 @@ final class MavenLanguages {
     private static PomElement kotlin(String goal, String phase, List<String> folders, List<String> java) {
         List<String> all = new ArrayList<>(folders);
         java.stream().filter(folder -> !all.contains(folder)).forEach(all::add);
-        return new PomElement("execution")
-                .add("id", goal)
-                .add("phase", phase)
+        PomElement execution = new PomElement("execution").add("id", goal);
+        if (!java.isEmpty()) execution.add("phase", phase);
+        return execution
                 .addList("goals", "goal", List.of(goal))
                 .add(new PomElement("configuration")
                         .addList(
@@ -144,8 +144,14 @@ final class MavenLanguages {
     /** Compiles before Java's compiler, and sees the sources in Java. */
     private PomElement scala(CompiledLanguage compiled) {
         PomElement executions = new PomElement("executions");
-        if (!compiled.main().isEmpty()) executions.add(scala("compile", "process-resources"));
-        if (!compiled.test().isEmpty()) executions.add(scala("testCompile", "process-test-resources"));
+        if (!compiled.main().isEmpty())
+            executions.add(scala(
+                    "compile", "process-resources", module.sources().main().folders()));
+        if (!compiled.test().isEmpty())
+            executions.add(scala(
+                    "testCompile",
+                    "process-test-resources",
+                    module.sources().test().folders()));
         PomElement configuration = new PomElement("configuration")
                 .add("scalaVersion", compiled.version())
                 // the other modes compile Java as well
@@ -165,7 +171,9 @@ final class MavenLanguages {
         return arguments;
     }
 
-    private static PomElement scala(String goal, String phase) {
-        return new PomElement("execution").add("id", goal).add("phase", phase).addList("goals", "goal", List.of(goal));
+    private static PomElement scala(String goal, String phase, List<String> java) {
+        PomElement execution = new PomElement("execution").add("id", goal);
+        if (!java.isEmpty()) execution.add("phase", phase);
+        return execution.addList("goals", "goal", List.of(goal));
     }
 }
