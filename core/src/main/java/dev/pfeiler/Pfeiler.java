@@ -11,6 +11,8 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.PreferredTarget;
+import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
@@ -129,23 +131,23 @@ public final class Pfeiler {
                 .findFirst();
     }
 
-    /** The build tool for a part: the one chosen, if its ecosystem has it, else the usual one. */
+    /** The build tool for a part: the one chosen, if its ecosystem has it, else the one that something speaks for. */
     private static Target target(SurveyedPart part, Deliberation deliberation) {
         List<Target> targets = part.ecosystem().targets();
-        Target usual = targets.get(0);
+        String title = part.ecosystem().title();
+        PreferredTarget preferred = part.reading()
+                .flatMap(Reading::preferred)
+                .filter(one -> target(part.ecosystem(), one.target()).isPresent())
+                .orElseGet(() -> new PreferredTarget(
+                        targets.get(0).id(),
+                        (targets.size() == 1 ? "the build tool for " : "the usual build tool for ") + title,
+                        List.of()));
         Decision proposed = Decision.of(
-                TARGET,
-                "Build tool",
-                usual.id(),
-                Certainty.LIKELY,
-                targets.size() == 1
-                        ? "the build tool for " + part.ecosystem().title()
-                        : "the usual build tool for " + part.ecosystem().title(),
-                List.of());
+                TARGET, "Build tool", preferred.target(), Certainty.LIKELY, preferred.reason(), preferred.evidence());
         String standing = deliberation.settle(
                 proposed,
                 text -> Optional.of(
-                        target(part.ecosystem(), text).map(Target::id).orElse(usual.id())));
+                        target(part.ecosystem(), text).map(Target::id).orElse(preferred.target())));
         return target(part.ecosystem(), standing).orElseThrow();
     }
 

@@ -89,6 +89,26 @@ class FuzzTest {
                 "<?php namespace P; use Q\\{R, S as T}; require_once __DIR__ . '/../b' . \"{$x}.php\"; define('A', dirname(__FILE__));"
                         + " if (!defined('B')) { exit; } #[X] final class C extends R { function f(?T $t): int { return fn() => 1; } }"
                         + " spl_autoload_register(function ($c) { foreach (['x/', 'y/'] as $d) include A . $d . \"$c.php\"; }); ?>\n<p><?= $p ?>\n");
+        SOUND.put(
+                ".idea/kotlinc.xml",
+                "<project><component name='Kotlin2JvmCompilerArguments'><option name='jvmTarget' value='1.8'/></component>"
+                        + "<component name='KotlinCompilerSettings'><option name='additionalArguments' value='-Xa -P x'/>"
+                        + "</component></project>");
+        SOUND.put(
+                "compile.sh",
+                "JAVA_OPTS=\"-Dgroovy.target.bytecode=1.8\" groovyc -j -Jsource=1.8 --classpath lib/x.jar -d out src\n"
+                        + "kotlinc -jvm-target 1.8 -Xplugin=a/allopen.jar -P plugin:x:y=z src -include-runtime -d p.jar\n"
+                        + "scalac -release 8 -target:jvm-1.8 -d out src/p/S.scala\n");
+        SOUND.put(
+                "src/p/K.kt",
+                "@file:JvmName(\"K\")\npackage p\nimport a.b.C as D\nimport a.b.f\n/* x /* y */ z */ object O { @JvmStatic fun main() {} }\n"
+                        + "fun main(a: Array<String>) { println(\"${a[0] + \"${1}\"} $x\"); val c = 'c'; \"\"\"r $c\"\"\" }\n");
+        SOUND.put(
+                "src/p/G.groovy",
+                "#!/usr/bin/env groovy\npackage p\nimport static a.b.C.*\ndef x = ~/a\\/b/ + $/c$/ + \"${[a: 'b'].a}\"\nclass G { static void main(String[] a) {} }\n");
+        SOUND.put(
+                "src/p/S.scala",
+                "package a\npackage b\nimport c.{D => E, _}, f.G\nobject S extends App { val s = s\"${1 + 2}\"; val q = 'sym; val c = '\\n' }\n@main def go() = ()\n");
         SOUND.put("site/lib/composer.json", "{\"name\": \"p/q\", \"autoload\": {\"psr-4\": {\"P\\\\\": [\"src\"]}}}");
         SOUND.put(
                 "web/index.jsp",

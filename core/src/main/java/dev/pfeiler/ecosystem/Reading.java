@@ -4,10 +4,16 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import java.util.List;
+import java.util.Optional;
 
 /** What was read of one part, and what would be proposed for it. */
 public interface Reading {
     List<Finding> findings();
+
+    /** The build tool that the project or this machine speaks for; nothing if neither does. */
+    default Optional<PreferredTarget> preferred() {
+        return Optional.empty();
+    }
 
     /**
      * The proposal that follows from the findings and the user's choices.

@@ -88,7 +88,8 @@ public final class JvmEcosystem implements Ecosystem {
 
             @Override
             public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
-                return new DependencyAddition(tree, Repositories.of(environment)).of(name, scope);
+                return DependencyAddition.to(tree, Repositories.of(environment), TARGETS)
+                        .of(name, scope);
             }
         });
     }

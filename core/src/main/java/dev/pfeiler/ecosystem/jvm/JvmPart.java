@@ -1,11 +1,13 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
 import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
 import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
+import dev.pfeiler.ecosystem.jvm.finding.ToolMentions;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.project.ProjectReader;
 import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
@@ -27,6 +29,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** One JVM project, all the way: read, report, decide, write the steps, prove. */
 final class JvmPart implements Reading {
@@ -65,6 +68,11 @@ final class JvmPart implements Reading {
     @Override
     public List<Finding> findings() {
         return findings(View.USUAL);
+    }
+
+    @Override
+    public Optional<PreferredTarget> preferred() {
+        return ToolMentions.preferred(reading.tree(), targets, environment);
     }
 
     @Override

@@ -10,7 +10,8 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.target.maven.PomFile;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
+import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -149,7 +150,9 @@ class JvmAdditionTest {
                             head.replace("<version>", "<artifactId>gear</artifactId><version>")
                                     + "<artifactId>bell</artifactId><version>7</version>" + tail)
                     .artifact("no.port:bell:7", jar, "");
-            PomFile pom = PomFile.read(sketch.tree(), Repositories.of(Sketch.alone(home, false)));
+            BuildFile pom = new MavenTarget()
+                    .buildFile(sketch.tree(), Repositories.of(Sketch.alone(home, false)))
+                    .orElseThrow();
             assertThat(pom.managed().values()).containsExactly(new Coordinates("no.port", "bell", "7"));
         }
     }
@@ -250,5 +253,62 @@ class JvmAdditionTest {
         assertThatThrownBy(() -> pfeiler(true).add(sketch.root(), "gson", Optional.of("drop")))
                 .isInstanceOf(Refusal.class);
         assertThat(descriptor()).isEqualTo(HEAD + "</project>\n");
+    }
+
+    /** In scripts, a declaration joins those of its configuration, in their way of writing; all else stays. */
+    @Test
+    void scriptsAreEditedInTheirOwnWay() throws IOException {
+        String groovy = String.join(
+                "\n",
+                "plugins { id 'java' } // { not a brace",
+                "buildscript { dependencies { classpath 'x:y:1' } }",
+                "",
+                "dependencies {",
+                "\timplementation(\"org.slf4j:slf4j-api:1.7.30\") {",
+                "\t\texclude group: 'a'",
+                "\t}",
+                "\ttestImplementation \"junit:junit:$junit\"",
+                "}",
+                "task x { println '}' }",
+                "");
+        sketch.file("build.gradle", StandardCharsets.UTF_8, groovy);
+        Path script = sketch.root().resolve("build.gradle");
+        assertThat(add("com.google.code.gson:gson:2.10.1").declared())
+                .isEqualTo("com.google.code.gson:gson:2.10.1 (compile)");
+        String first =
+                groovy.replace("'a'\n\t}\n", "'a'\n\t}\n\timplementation(\"com.google.code.gson:gson:2.10.1\")\n");
+        assertThat(script).hasContent(first);
+        pfeiler(true).add(sketch.root(), "org.mockito:mockito-core:4.11.0", Optional.of("test"));
+        pfeiler(true).add(sketch.root(), "com.h2database:h2:2.2.224", Optional.of("runtime"));
+        assertThat(script)
+                .hasContent(first.replace(
+                        "$junit\"\n}",
+                        "$junit\"\n\ttestImplementation(\"org.mockito:mockito-core:4.11.0\")\n"
+                                + "\truntimeOnly(\"com.h2database:h2:2.2.224\")\n}"));
+        assertThatThrownBy(() -> add("junit:junit:4.13.2")).hasMessageContaining("already declared in build.gradle");
+    }
+
+    @Test
+    void scriptsInKotlinAreEditedToo() throws IOException {
+        sketch.file("build.gradle.kts", "plugins { `java-library` }", "dependencies { api(\"a:b:1\") }");
+        Path script = sketch.root().resolve("build.gradle.kts");
+        add("com.google.code.gson:gson:2.10.1");
+        assertThat(script)
+                .hasContent(String.join(
+                        "\n",
+                        "plugins { `java-library` }",
+                        "dependencies { api(\"a:b:1\")",
+                        "    implementation(\"com.google.code.gson:gson:2.10.1\")",
+                        "}",
+                        ""));
+        Files.writeString(script, "plugins { java }\n");
+        add("org.slf4j:slf4j-api:1.7.30");
+        assertThat(script)
+                .hasContent(
+                        "plugins { java }\n\ndependencies {\n    implementation(\"org.slf4j:slf4j-api:1.7.30\")\n}\n");
+        Files.writeString(script, "dependencies {\n");
+        assertThatThrownBy(() -> add("org.slf4j:slf4j-api:1.7.30"))
+                .hasMessageContaining("not every brace in it is closed");
+        assertThat(script).hasContent("dependencies {\n");
     }
 }

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.addition;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.library.Catalogue;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -12,8 +13,8 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
 import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
-import dev.pfeiler.ecosystem.jvm.target.maven.PomEdit;
-import dev.pfeiler.ecosystem.jvm.target.maven.PomFile;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
@@ -23,23 +24,35 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** Declares one more dependency in the Maven descriptor of a folder. */
+/** Declares one more dependency in the build descriptor of a folder. */
 public final class DependencyAddition {
     private static final int OFFERED = 6;
 
     private final ProjectTree tree;
     private final Repositories repositories;
-    private final PomFile descriptor;
+    private final JvmTarget target;
+    private final BuildFile descriptor;
 
-    public DependencyAddition(ProjectTree tree, Repositories repositories) {
-        if (!tree.has(PomFile.NAME)) {
-            throw Refusal.notPossible(
-                    "No " + PomFile.NAME + " in " + tree.root() + ".",
-                    "Pass the directory of a " + PomFile.NAME + "; other build tools are not supported yet.");
-        }
+    private DependencyAddition(ProjectTree tree, Repositories repositories, JvmTarget target, BuildFile descriptor) {
         this.tree = tree;
         this.repositories = repositories;
-        this.descriptor = PomFile.read(tree, repositories);
+        this.target = target;
+        this.descriptor = descriptor;
+    }
+
+    /**
+     * @param targets whose descriptors are looked for
+     * @throws Refusal if the tree has none of them at its top
+     */
+    public static DependencyAddition to(ProjectTree tree, Repositories repositories, List<JvmTarget> targets) {
+        for (JvmTarget target : targets) {
+            Optional<BuildFile> descriptor = target.buildFile(tree, repositories);
+            if (descriptor.isPresent()) return new DependencyAddition(tree, repositories, target, descriptor.get());
+        }
+        String names = targets.stream().map(JvmTarget::descriptor).collect(Collectors.joining(" or "));
+        throw Refusal.notPossible(
+                "No " + names + " in " + tree.root() + ".",
+                "Pass the directory of one; of several modules, one of them.");
     }
 
     public Addition of(String name, Optional<String> wantedScope) {
@@ -49,7 +62,7 @@ public final class DependencyAddition {
                 exact.map(Coordinates::key).orElseGet(() -> found.orElseThrow().artifact());
         if (descriptor.declares(key)) {
             throw Refusal.notPossible(
-                    key + " is already declared in " + PomFile.NAME + ".",
+                    key + " is already declared in " + descriptor.name() + ".",
                     "Change its version there, if another is wanted.");
         }
         Scope scope = wantedScope.isPresent()
@@ -94,7 +107,7 @@ public final class DependencyAddition {
         String[] parts = found.artifact().split(":");
         Coordinates plain = new Coordinates(parts[0], parts[1], "0");
         Coordinates managed = descriptor.managed().get(plain.key());
-        if (managed != null) return new Choice(managed, "the version that the POM manages", true);
+        if (managed != null) return new Choice(managed, "the version that " + descriptor.name() + " manages", true);
         Optional<Coordinates> relative = descriptor.declarations().stream()
                 .map(Declaration::coordinates)
                 .filter(c -> c.group().equals(plain.group()) && found.versions().contains(c.version()))
@@ -138,8 +151,9 @@ public final class DependencyAddition {
         List<Declaration> after = new ArrayList<>(before);
         after.add(new Declaration(coordinates, scope.word(), Set.of()));
         Map<String, Coordinates> managed = descriptor.managed();
-        Resolution was = repositories.resolve(before, managed);
-        Resolution is = repositories.resolve(after, managed);
+        ClassPathRules rules = target.rules(repositories);
+        Resolution was = rules.resolve(before, managed);
+        Resolution is = rules.resolve(after, managed);
         List<String> brings = new ArrayList<>();
         List<String> changes = new ArrayList<>();
         for (Resolved artifact : is.artifacts()) {
@@ -164,8 +178,7 @@ public final class DependencyAddition {
                 .flatMap(entry -> entry.companions().stream())
                 .filter(companion -> !descriptor.declares(companion.substring(0, companion.lastIndexOf(':'))))
                 .forEach(companion -> notes.add("At run time it also requires " + companion + "."));
-        Step.Edit edit =
-                PomEdit.declaring(descriptor.text(), coordinates, scope, !chosen.managed(), "one more dependency");
+        Step.Edit edit = descriptor.declaring(coordinates, scope, !chosen.managed(), "one more dependency");
         String declared = coordinates + " (" + scope.word() + ")";
         return new Addition(edit, declared, chosen.reason(), brings, changes, notes);
     }

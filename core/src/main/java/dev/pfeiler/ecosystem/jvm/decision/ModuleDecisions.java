@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
@@ -15,6 +16,7 @@ import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
@@ -101,8 +103,12 @@ final class ModuleDecisions {
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
                 .product(product(module, own, packaging, decided))
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
-                .classPath(
-                        new ClassPath(needs(module), decided.declared(), decided.constraints(), decided.processors()))
+                .classPath(new ClassPath(
+                        needs(module),
+                        decided.declared(),
+                        decided.constraints(),
+                        decided.processors(),
+                        decided.processors().isEmpty() && offersProcessors(decided)))
                 .manifest(
                         new Manifest(attributes, packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
                 .generated(generated(module))
@@ -126,6 +132,16 @@ final class ModuleDecisions {
                                 : Optional.empty())
                 .filtering(keep ? Filtering.NONE : new FilteringDecision(reading, project, module).decide(deliberation))
                 .build();
+    }
+
+    /** Whether a library of the program contains annotation processors, which its compiler would find. */
+    private static boolean offersProcessors(DependencyPlanner.Decided decided) {
+        return decided.outcomes().stream()
+                .filter(outcome -> outcome.scope()
+                        .filter(scope -> scope == Scope.COMPILE || scope == Scope.PROVIDED)
+                        .isPresent())
+                .flatMap(outcome -> outcome.jar().stream())
+                .anyMatch(Jar::offersProcessor);
     }
 
     private Product product(

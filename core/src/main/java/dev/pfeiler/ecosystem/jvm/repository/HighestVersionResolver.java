@@ -27,6 +27,9 @@ final class HighestVersionResolver {
     /** More rounds than this mean that versions select each other in turns. */
     private static final int ROUNDS = 30;
 
+    /** Ways to an artifact that exclude different things. */
+    private static final int MOST_WAYS = 50;
+
     /** From the widest to the narrowest. */
     private static final List<String> SCOPES = List.of("compile", "runtime", "provided", "test");
 
@@ -54,26 +57,27 @@ final class HighestVersionResolver {
         private final Coordinates coordinates;
         private List<Coordinates> via;
         private String scope;
-        /** What each way to it excludes. */
-        private Set<String> excluded;
+        /** What the ways to it exclude, each of them; without those that exclude more than another. */
+        private final List<Set<String>> ways = new ArrayList<>();
 
         private Node(Coordinates coordinates, List<Coordinates> via, String scope, Set<String> excluded) {
             this.coordinates = coordinates;
             this.via = via;
             this.scope = scope;
-            this.excluded = excluded;
+            ways.add(excluded);
         }
 
         /** Takes a further way to it; whether that changes what it brings. */
         private boolean merge(List<Coordinates> way, String other, Set<String> excludes) {
             boolean wider = SCOPES.indexOf(other) < SCOPES.indexOf(scope);
             if (wider) scope = other;
-            Set<String> both = new HashSet<>(excluded);
-            both.retainAll(excludes);
-            boolean fewer = both.size() < excluded.size();
-            excluded = both;
-            // the way that excludes less is why more is there
-            if (fewer) via = way;
+            boolean fewer = ways.size() < MOST_WAYS && ways.stream().noneMatch(excludes::containsAll);
+            if (fewer) {
+                ways.removeIf(known -> known.containsAll(excludes));
+                ways.add(excludes);
+                // the way that excludes less is why more is there
+                via = way;
+            }
             return wider || fewer;
         }
     }
@@ -107,11 +111,13 @@ final class HighestVersionResolver {
             List<Coordinates> via = new ArrayList<>(node.via);
             via.add(node.coordinates);
             for (Declaration need : needs.orElse(List.of())) {
-                if (excludes(node.excluded, need.coordinates())) continue;
-                Set<String> excluded = new HashSet<>(node.excluded);
-                excluded.addAll(need.exclusions());
                 String scope = node.scope.equals("compile") ? need.scope() : node.scope;
-                reach(need.coordinates(), via, scope, excluded, asked, nodes, queue);
+                for (Set<String> way : List.copyOf(node.ways)) {
+                    if (excludes(way, need.coordinates())) continue;
+                    Set<String> excluded = new HashSet<>(way);
+                    excluded.addAll(need.exclusions());
+                    reach(need.coordinates(), via, scope, excluded, asked, nodes, queue);
+                }
             }
         }
         return nodes;

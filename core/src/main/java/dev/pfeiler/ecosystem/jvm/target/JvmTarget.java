@@ -37,6 +37,12 @@ public interface JvmTarget {
         return this;
     }
 
+    /** The names of the programs that start it: its own, and those that projects carry with them. */
+    List<String> programs();
+
+    /** The descriptor at the top of a tree that a user maintains, if it is one of this tool's. */
+    Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories);
+
     /** The program, if it is installed. */
     Optional<Path> program(Environment environment);
 

@@ -101,8 +101,7 @@ final class ArchiveScript {
         String libraries = dialect.configuration("runtimeClasspath", false);
         script.comment("each library lists its services in files of the same names");
         dialect.task(script, "mergeServices", "Task", s -> {
-            s.line("def services = file(" + dialect.syntax().interpolated("$buildDir/services")
-                    + ")".replace("def ", dialect.kotlin() ? "val " : "def "));
+            s.line((dialect.kotlin() ? "val" : "def") + " services = file(" + dialect.built("services") + ")");
             s.line(dialect.call("inputs.files", libraries));
             s.line(dialect.call("outputs.dir", "services"));
             s.block("doLast", t -> {

@@ -22,6 +22,8 @@ final class CompileScript {
     private static final String FILLED = "generated/sources/templates";
     private static final String TEMPLATES = "src/main/java-templates";
 
+    private static final String COMPILE = "JavaCompile";
+
     private final Dialect dialect;
 
     private final LanguageScript languages;
@@ -43,35 +45,64 @@ final class CompileScript {
         String level = extension || dialect.kotlin()
                 ? version
                 : dialect.string(compiler.level() <= 8 ? "1." + compiler.level() : String.valueOf(compiler.level()));
-        if (extension || dialect.kotlin())
-            script.block("java", s -> s.line("sourceCompatibility = " + level).line("targetCompatibility = " + level));
+        if (extension || dialect.kotlin()) script.block("java", s -> s.line("sourceCompatibility = " + level));
         else script.line("sourceCompatibility = " + level);
     }
 
     /** Encoding and arguments of all compilations. */
     void settings(Script script, CompilerSettings compiler) {
-        script.block(dialect.syntax().each(dialect.version(), "JavaCompile"), s -> {
-            s.line("options.encoding = " + dialect.string(compiler.encoding()));
-            List<String> others = new ArrayList<>();
-            if (compiler.release()) {
-                if (dialect.version().hasReleaseOption())
-                    s.line(dialect.lazy("options.release", String.valueOf(compiler.level())));
-                else others.addAll(List.of(CompilerSettings.RELEASE, String.valueOf(compiler.level())));
-            }
-            for (String argument : compiler.arguments()) {
-                if (argument.equals("-g:none"))
-                    s.line("options.isDebug = false".replace("isDebug", dialect.kotlin() ? "isDebug" : "debug"));
-                else if (argument.matches("-g:[a-z,]+"))
-                    s.line("options.debugOptions.debugLevel = " + dialect.string(argument.substring(3)));
-                else others.add(argument);
-            }
-            if (!others.isEmpty())
-                s.line(
-                        dialect.kotlin()
-                                ? "options.compilerArgs.addAll("
-                                        + dialect.syntax().strings(others) + ")"
-                                : "options.compilerArgs += " + dialect.syntax().strings(others));
+        script.block(dialect.syntax().each(dialect.version(), COMPILE), s -> {
+            s.line(encoding(compiler));
+            release(s, compiler);
+            arguments(s, compiler, true);
         });
+    }
+
+    /** The settings of a module, as far as they are not those that hold for all. */
+    void settings(Script script, CompilerSettings own, CompilerSettings shared) {
+        script.block(dialect.syntax().each(dialect.version(), COMPILE), s -> {
+            if (!own.encoding().equals(shared.encoding())) s.line(encoding(own));
+            if (own.level() != shared.level() || own.release() != shared.release()) release(s, own);
+            boolean same =
+                    own.arguments().equals(shared.arguments()) && arguments(own).equals(arguments(shared));
+            if (!same) arguments(s, own, false);
+        });
+    }
+
+    private String encoding(CompilerSettings compiler) {
+        return "options.encoding = " + dialect.string(compiler.encoding());
+    }
+
+    private void release(Script script, CompilerSettings compiler) {
+        if (compiler.release() && dialect.version().hasReleaseOption())
+            script.line(dialect.lazy("options.release", String.valueOf(compiler.level())));
+    }
+
+    /** The arguments that are passed on as they are. */
+    private List<String> arguments(CompilerSettings compiler) {
+        List<String> arguments = new ArrayList<>();
+        if (compiler.release() && !dialect.version().hasReleaseOption())
+            arguments.addAll(List.of(CompilerSettings.RELEASE, String.valueOf(compiler.level())));
+        compiler.arguments().stream().filter(one -> !one.startsWith("-g:")).forEach(arguments::add);
+        return arguments;
+    }
+
+    /** @param added whether the arguments are added to those that are there, and do not take their place */
+    private void arguments(Script script, CompilerSettings compiler, boolean added) {
+        for (String argument : compiler.arguments()) {
+            if (argument.equals("-g:none"))
+                script.line("options." + (dialect.kotlin() ? "isDebug" : "debug") + " = false");
+            else if (argument.startsWith("-g:"))
+                script.line("options.debugOptions.debugLevel = " + dialect.string(argument.substring(3)));
+        }
+        List<String> others = arguments(compiler);
+        String list = dialect.syntax().strings(others);
+        if (!added)
+            script.line("options.compilerArgs = "
+                    + (dialect.kotlin() ? list.replaceFirst("^listOf", "mutableListOf") : list));
+        else if (!others.isEmpty())
+            script.line(
+                    dialect.kotlin() ? "options.compilerArgs.addAll(" + list + ")" : "options.compilerArgs += " + list);
     }
 
     /** The folders of sources and resources, as far as they are not Gradle's own. */
@@ -201,13 +232,18 @@ final class CompileScript {
 
     /** Looks for annotation processors where the old build did. */
     void processors(Script script, BuildModule module) {
-        if (module.classPath().processors().isEmpty() || dialect.version().hasProcessorPath()) return;
-        script.section(s -> dialect.existing(
-                s,
-                "compileJava",
-                "JavaCompile",
-                t -> t.line(
-                        "options.annotationProcessorPath = " + dialect.configuration("annotationProcessor", true))));
+        boolean own =
+                !module.classPath().processors().isEmpty() && !dialect.version().hasProcessorPath();
+        boolean among = module.classPath().processorsAmongLibraries()
+                && dialect.version().hasProcessorPath();
+        if (!own && !among) return;
+        String path = own
+                ? dialect.configuration("annotationProcessor", true)
+                : dialect.kotlin() ? "sourceSets.main.get().compileClasspath" : "sourceSets.main.compileClasspath";
+        script.section(s -> dialect.existing(s, "compileJava", COMPILE, t -> {
+            if (among) t.comment("libraries that the program uses contain annotation processors as well");
+            t.line("options.annotationProcessorPath = " + path);
+        }));
     }
 
     Optional<String> importOf(BuildModule module) {

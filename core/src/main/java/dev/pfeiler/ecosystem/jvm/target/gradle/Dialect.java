@@ -53,7 +53,7 @@ record Dialect(ScriptSyntax syntax, GradleVersion version) {
     /** Sets the main class of a task that starts a program. */
     String mainClass(String name) {
         if (!version.hasLazyProperties()) return "main = " + string(name);
-        return kotlin() ? "mainClass.set(" + string(name) + ")" : "mainClass = " + string(name);
+        return lazy("mainClass", string(name));
     }
 
     /** Sets a property that is lazy in later releases. */

@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
@@ -69,6 +70,16 @@ public final class GradleTarget implements JvmTarget {
     @Override
     public JvmTarget settled(Deliberation deliberation, ProjectTree tree, Environment environment) {
         return new GradleTarget(GradleOptions.decide(deliberation, tree, environment));
+    }
+
+    @Override
+    public List<String> programs() {
+        return List.of(PROGRAM, "gradlew");
+    }
+
+    @Override
+    public Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories) {
+        return GradleFile.read(tree);
     }
 
     @Override

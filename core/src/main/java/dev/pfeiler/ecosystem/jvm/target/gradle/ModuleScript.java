@@ -52,7 +52,7 @@ final class ModuleScript {
         new DependencyScript(build, module, dialect).write(script, tools);
         script.section(s -> compile.sourceSets(s, module));
         if (build.isSingle()) script.section(s -> compile.settings(s, build.compiler()));
-        else module.compiler().ifPresent(own -> script.section(s -> compile.settings(s, own)));
+        else module.compiler().ifPresent(own -> script.section(s -> compile.settings(s, own, build.compiler())));
         module.languages().forEach(compiled -> languages.write(script, compiled, build.compiler(module)));
         compile.processors(script, module);
         ArchiveScript archives = new ArchiveScript(build, module, dialect);

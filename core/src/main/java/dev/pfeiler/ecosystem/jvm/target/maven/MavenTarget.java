@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
@@ -20,6 +21,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -53,6 +55,16 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public String descriptor() {
         return PomWriter.POM;
+    }
+
+    @Override
+    public List<String> programs() {
+        return List.of("mvn", "mvnw");
+    }
+
+    @Override
+    public Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories) {
+        return tree.has(PomFile.NAME) ? Optional.of(PomFile.read(tree, repositories)) : Optional.empty();
     }
 
     @Override

@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** Edits a POM and leaves everything else in it as it is. */
-public final class PomEdit {
+final class PomEdit {
     private static final String DEPENDENCIES = "dependencies";
     private static final String DEPENDENCY = "dependency";
 
@@ -23,7 +23,7 @@ public final class PomEdit {
      *
      * @param version whether a version is stated; not if one is managed
      */
-    public static Step.Edit declaring(Text text, Coordinates coordinates, Scope scope, boolean version, String reason) {
+    static Step.Edit declaring(Text text, Coordinates coordinates, Scope scope, boolean version, String reason) {
         PomEditor editor = new PomEditor(
                 Document.of(text.content()), DomTripConfig.defaults().withIndentString("  "));
         Element section = editor.root()

@@ -1,8 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
@@ -24,8 +27,8 @@ import org.apache.maven.model.building.ModelBuildingRequest;
 import org.apache.maven.model.building.ModelBuildingResult;
 
 /** A POM that a user maintains, with all that it inherits and imports. */
-public final class PomFile {
-    public static final String NAME = PomWriter.POM;
+final class PomFile implements BuildFile {
+    static final String NAME = PomWriter.POM;
     private static final int USUAL_LEVEL = 8;
 
     private final Text text;
@@ -44,7 +47,7 @@ public final class PomFile {
      * @param repositories for parents and imported POMs from elsewhere; those that none has count as empty
      * @throws Refusal if it cannot be read
      */
-    public static PomFile read(ProjectTree tree, Repositories repositories) {
+    static PomFile read(ProjectTree tree, Repositories repositories) {
         ModelBuildingRequest request = new DefaultModelBuildingRequest()
                 .setPomFile(tree.onDisk(NAME).toFile())
                 .setProcessPlugins(false)
@@ -67,11 +70,17 @@ public final class PomFile {
         }
     }
 
-    public Text text() {
-        return text;
+    @Override
+    public String name() {
+        return NAME;
     }
 
-    /** The Java level that it states; 8 if it states none. */
+    @Override
+    public Step.Edit declaring(Coordinates coordinates, Scope scope, boolean version, String reason) {
+        return PomEdit.declaring(text, coordinates, scope, version, reason);
+    }
+
+    @Override
     public int level() {
         for (String key :
                 List.of("maven.compiler.release", "maven.compiler.target", "maven.compiler.source", "java.version")) {
@@ -81,7 +90,7 @@ public final class PomFile {
         return USUAL_LEVEL;
     }
 
-    /** The versions stated for dependencies wherever they come from, by group and artifact. */
+    @Override
     public Map<String, Coordinates> managed() {
         Map<String, Coordinates> managed = new LinkedHashMap<>();
         DependencyManagement management = effective.getDependencyManagement();
@@ -99,7 +108,7 @@ public final class PomFile {
         return Optional.of(new Coordinates(dependency.getGroupId(), dependency.getArtifactId(), version, classifier));
     }
 
-    /** What is declared or inherited, with versions; without what has none. */
+    @Override
     public List<Declaration> declarations() {
         List<Declaration> declarations = new ArrayList<>();
         for (Dependency dependency : effective.getDependencies()) {
@@ -112,7 +121,7 @@ public final class PomFile {
         return declarations;
     }
 
-    /** Whether the POM itself declares an artifact. */
+    @Override
     public boolean declares(String key) {
         Set<String> own =
                 raw.getDependencies().stream().map(Dependency::getArtifactId).collect(Collectors.toSet());

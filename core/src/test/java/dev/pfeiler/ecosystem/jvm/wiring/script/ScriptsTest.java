@@ -160,13 +160,13 @@ class ScriptsTest {
     void whatIsNotReadIsLeftWithItsPlace() throws IOException {
         Wiring wiring = shell(
                 "curl -O http://port.example/x.jar",
-                "kotlinc src",
+                "ajc src",
                 "python gen.py",
                 "javac -cp /opt/x.jar -d out src/p/A.java",
                 "echo done");
         assertThat(wiring.trouble())
                 .extracting(Finding::subject)
-                .containsExactly("curl", "kotlinc", "python gen.py", "/opt/x.jar");
+                .containsExactly("curl", "ajc", "python gen.py", "/opt/x.jar");
     }
 
     @Test

@@ -1,0 +1,6 @@
+rootProject.name = "fleet"
+
+include("tides-core")
+include("tides")
+
+project(":tides").projectDir = file("parts/tides")
