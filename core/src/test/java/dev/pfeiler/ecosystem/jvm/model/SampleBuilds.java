@@ -282,4 +282,48 @@ public final class SampleBuilds {
                 JAVA_17,
                 jar(ModuleName.ONLY, "tides", "").languages(List.of(scala)).build());
     }
+
+    /** A program whose settings every release of Gradle knows. */
+    public static JvmBuild settings() {
+        ClassPath classPath = new ClassPath(
+                List.of(),
+                List.of(
+                        new Dependency(
+                                at("commons-beanutils:commons-beanutils:1.9.4"),
+                                Scope.COMPILE,
+                                false,
+                                Set.of("commons-logging:commons-logging"),
+                                ""),
+                        new Dependency(at("no.port:lamps:1.0-0badcafe"), Scope.COMPILE, true, Set.of(), ""),
+                        need("io.netty:netty-transport-native-epoll:4.1.94.Final:linux-x86_64", Scope.RUNTIME),
+                        need("javax.servlet:javax.servlet-api:3.1.0", Scope.PROVIDED),
+                        need("junit:junit:4.13.2", Scope.TEST)),
+                List.of(),
+                List.of());
+        SourceSets sources = new SourceSets(
+                new SourceSet(
+                        List.of("code", "gen"),
+                        List.of(),
+                        List.of("attic/**"),
+                        STANDARD.main().resources()),
+                STANDARD.test(),
+                Optional.empty(),
+                false);
+        BuildModule module = BuildModule.builder(ModuleName.ONLY, "tides", "")
+                .product(new Product.Library(Optional.of("tides-all"), false))
+                .sources(sources)
+                .classPath(classPath)
+                .manifest(new Manifest(
+                        Map.of("Main-Class", "no.port.Tides", "Built-For", "Haldervik's $port"), Optional.empty()))
+                .tests(new TestSetup(
+                        List.of(),
+                        Map.of("tides.data", new TestSetup.Value("data", true)),
+                        Map.of("PORT", new TestSetup.Value("Haldervik", false)),
+                        List.of("-Xmx256m"),
+                        Optional.of("checks"),
+                        Set.of(TestRunner.JUNIT_4)))
+                .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
+                .build();
+        return build(new CompilerSettings(8, false, "ISO-8859-1", List.of("-Xlint:all", "-parameters")), module);
+    }
 }

@@ -29,6 +29,7 @@ class GradleWriterTest {
         SAMPLES.put("api", SampleBuilds.api());
         SAMPLES.put("languages", SampleBuilds.languages());
         SAMPLES.put("scala", SampleBuilds.scala());
+        SAMPLES.put("settings", SampleBuilds.settings());
     }
 
     private static Dialect dialect(ScriptSyntax syntax, String version) {
@@ -37,7 +38,17 @@ class GradleWriterTest {
 
     @ParameterizedTest
     @ValueSource(
-            strings = {"library", "dependencies", "kept-layout", "program", "modules", "api", "languages", "scala"})
+            strings = {
+                "library",
+                "dependencies",
+                "kept-layout",
+                "program",
+                "modules",
+                "api",
+                "languages",
+                "scala",
+                "settings"
+            })
     void scriptsOfABuild(String sample) throws IOException {
         for (Dialect dialect : DIALECTS) {
             Map<String, String> scripts = GradleWriter.write(SAMPLES.get(sample), dialect);
