@@ -12,17 +12,19 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.apache.maven.model.io.xpp3.MavenXpp3Reader;
 import org.codehaus.plexus.util.xml.pull.XmlPullParserException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** One screen of each command, and the descriptors of each demo project, compared whole. */
 class GoldenIT {
-    private static final Pattern DESCRIPTOR =
-            Pattern.compile("(.*/)?(pom\\.xml|composer\\.json|web\\.xml|application\\.xml|pfeiler\\.yaml)");
+    private static final Pattern DESCRIPTOR = Pattern.compile(
+            "(.*/)?(pom\\.xml|[\\w-]+\\.gradle(\\.kts)?|composer\\.json|web\\.xml|application\\.xml|pfeiler\\.yaml)");
 
     /** Part of the hash of a jar that the demo projects make, in its version. */
     private static final String HASH = "-[0-9a-f]{8}(?![0-9a-f])";
@@ -43,10 +45,32 @@ class GoldenIT {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"tidewatch", "buoylog", "harbourlog", "towlist", "berthplan", "harbourdesk"})
+    @ValueSource(strings = {"tidewatch", "buoylog", "harbourlog", "towlist", "berthplan", "harbourdesk", "tidegate"})
     void descriptorsOfTheDemoProjects(String name) throws IOException, XmlPullParserException {
+        descriptors(name, "descriptors/" + name);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"tidewatch,groovy,4.4.1", "buoylog,groovy,4.4.1", "tidegate,groovy,4.4.1", "buoylog,kotlin,8.14"})
+    void scriptsOfTheDemoProjects(String name, String script, String version)
+            throws IOException, XmlPullParserException {
+        descriptors(
+                name,
+                "scripts/" + name + "-" + script,
+                "--to",
+                "gradle",
+                "--choose",
+                "script=" + script,
+                "--choose",
+                "gradle-version=" + version);
+    }
+
+    private void descriptors(String name, String golden, String... choices) throws IOException, XmlPullParserException {
         Path project = demo(name);
-        assertThat(program.run("propose", "--write", project).exit()).isZero();
+        assertThat(program.run(Stream.concat(Stream.of("propose", "--write", project), Stream.of(choices))
+                                .toArray())
+                        .exit())
+                .isZero();
         Program.Run convert = program.run("convert", project);
         assertThat(convert.exit()).as(convert.err()).isZero();
         Map<String, String> written = new TreeMap<>();
@@ -59,7 +83,7 @@ class GoldenIT {
                 if (path.endsWith("pom.xml")) new MavenXpp3Reader().read(new StringReader(text), true);
             }
         }
-        Golden.check("descriptors/" + name, written);
+        Golden.check(golden, written);
     }
 
     private void screen(String golden, int exit, Object... words) throws IOException {

@@ -1,0 +1,4 @@
+rootProject.name = "buoylog"
+
+include("buoyformat")
+include("buoylog")
