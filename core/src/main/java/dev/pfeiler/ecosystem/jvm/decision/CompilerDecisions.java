@@ -33,7 +33,7 @@ final class CompilerDecisions {
     /** @param levelSigns what shows the Java level, the strongest first */
     CompilerSettings of(List<LevelSign> levelSigns) {
         String level = deliberation.settle(
-                ProjectSettings.level(levelSigns, reading.toolchain().lowestLevel()),
+                ProjectSettings.level(levelSigns, reading.lowestLevel()),
                 text -> ProjectSettings.parse(text).map(String::valueOf));
         String encoding = ProjectSettings.encoding(reading.wirings(), reading.sourceFiles())
                 .map(proposed -> deliberation.settle(proposed, CompilerDecisions::charset))
@@ -59,7 +59,7 @@ final class CompilerDecisions {
                 .filter(one -> one.language() == JvmLanguage.JAVA)
                 .findFirst();
         if (call.isEmpty()) return Optional.empty();
-        int lowest = reading.toolchain().lowestLevel();
+        int lowest = reading.lowestLevel();
         int level = Integer.parseInt(settle(
                 module,
                 ProjectSettings.LEVEL,

@@ -89,7 +89,7 @@ public final class Names<T> {
 
     private void visit(SourceFile source, Visitor<T> visitor) {
         for (SourceFile.Import declared : source.imports()) imported(source, declared, visitor);
-        source.qualified().forEach((name, line) -> note(owner(name), line, () -> name, visitor));
+        source.qualified().forEach((name, line) -> note(named(source, name), line, () -> name, visitor));
         String prefix = source.packageName().isEmpty() ? "" : source.packageName() + ".";
         // of a package that no one has, no class is used
         if (!prefix.isEmpty() && !packages.containsKey(source.packageName())) return;
@@ -99,12 +99,19 @@ public final class Names<T> {
         }
     }
 
+    /** Who has what a full name names: a class, or in other languages than Java a member of a package. */
+    private T named(SourceFile source, String name) {
+        T owner = owner(name);
+        if (owner != null || source.language() == JvmLanguage.JAVA) return owner;
+        owner = packages.get(name.replaceFirst("\\.[^.]*$", ""));
+        // what is in this package can be named without it
+        boolean again = owner == null && source.language() == JvmLanguage.SCALA && !name.startsWith("scala.");
+        return again ? named(source, "scala." + name) : owner;
+    }
+
     private void imported(SourceFile source, SourceFile.Import declared, Visitor<T> visitor) {
         if (!declared.onDemand() || declared.isStatic()) {
-            T owner = owner(declared.name());
-            // other languages import names that are no classes, such as aliases of types
-            if (owner == null && source.language() != JvmLanguage.JAVA && !declared.isStatic())
-                owner = packages.get(declared.name().replaceFirst("\\.[^.]*$", ""));
+            T owner = declared.isStatic() ? owner(declared.name()) : named(source, declared.name());
             note(owner, declared.line(), declared::text, visitor);
             return;
         }

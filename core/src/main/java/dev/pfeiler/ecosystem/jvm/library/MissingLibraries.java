@@ -28,6 +28,7 @@ import java.util.stream.Collectors;
  */
 public final class MissingLibraries {
     private final Repositories repositories;
+    private final Set<String> present = new HashSet<>();
     private final Catalogue.Era era;
     private final Map<String, Coordinates> families = new TreeMap<>();
     private final Names<Object> known = new Names<>();
@@ -76,7 +77,10 @@ public final class MissingLibraries {
     public MissingLibraries(Project project, Repositories repositories) {
         this.repositories = repositories;
         this.era = project.era();
-        project.identified().forEach(c -> families.putIfAbsent(c.group(), c));
+        project.identified().forEach(c -> {
+            families.putIfAbsent(c.group(), c);
+            present.add(c.key());
+        });
         for (Jar jar : project.jars()) {
             known.add(jar, jar.classes());
             packages.addAll(jar.packages());
@@ -88,6 +92,13 @@ public final class MissingLibraries {
         for (SourceFile source : project.main()) look(source, false);
         for (SourceFile source : project.tests()) look(source, true);
         if (!open.isEmpty()) answer();
+    }
+
+    /** Whether a name in Scala is imported from a value, and not from a package. */
+    private static boolean isNested(Import one) {
+        boolean scala = one.evidence().stream()
+                .allMatch(place -> JvmLanguage.of(place.file()).equals(Optional.of(JvmLanguage.SCALA)));
+        return scala && one.name().chars().filter(c -> c == '.').count() < 2;
     }
 
     private void look(SourceFile source, boolean test) {
@@ -131,6 +142,7 @@ public final class MissingLibraries {
                 .toList();
         Map<String, List<Coordinates>> store = repositories.classes().holding(names);
         for (Import one : open.values()) {
+            if (isNested(one)) continue;
             Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
             List<Coordinates> holding = store.getOrDefault(one.name(), List.of());
             if (entry.isPresent() && isPreferred(entry.get(), holding)) fromCatalogue(one, entry.get());
@@ -210,7 +222,10 @@ public final class MissingLibraries {
     }
 
     public Collection<Missing> all() {
-        return missing.values();
+        return missing.values().stream()
+                // compilers of other languages know names that are no classes of their library
+                .filter(one -> !present.contains(one.coordinates().key()))
+                .toList();
     }
 
     /** Imports that neither the project, nor the local repository, nor the catalogue answers; by package. */

@@ -31,14 +31,19 @@ public record CompiledLanguage(
         test = List.copyOf(test);
     }
 
+    /** A level as its compiler takes it. Kotlin knows 1.6, until its own 1.6, and 1.8 and later ones. */
+    public String target(int level) {
+        if (language == JvmLanguage.KOTLIN && level < 8) return before(1, 6) ? "1.6" : "1.8";
+        return level <= 8 ? "1." + level : String.valueOf(level);
+    }
+
     /** The arguments that make its compiler write classes of a level. Source: the release notes of Scala 2.13.9. */
     public List<String> levelArguments(int level) {
-        String dotted = level <= 8 ? "1." + level : String.valueOf(level);
         return switch (language) {
             case JAVA, GROOVY -> List.of();
-            case KOTLIN -> List.of("-jvm-target", dotted);
+            case KOTLIN -> List.of("-jvm-target", target(level));
             case SCALA -> {
-                if (before(2, 13)) yield List.of("-target:jvm-" + dotted);
+                if (before(2, 13)) yield List.of("-target:jvm-" + target(level));
                 List<String> release = List.of("-release", String.valueOf(level));
                 // until then the option has selected the platform's API only
                 boolean alone = level <= 8 || !version.matches("2\\.13\\.[0-8]");

@@ -160,7 +160,7 @@ final class BaselineBuilder {
                 call,
                 context.reading().wirings(),
                 context.decisions().build().compiler(context.build(module)),
-                context.reading().toolchain().lowestLevel());
+                language == JvmLanguage.JAVA ? context.reading().toolchain().lowestLevel() : 1);
         return new Group(call, settings, sources, language);
     }
 
@@ -248,7 +248,7 @@ final class BaselineBuilder {
         LanguageCompiler.Job job = new LanguageCompiler.Job(
                 decided.get(),
                 group.call(),
-                String.valueOf(group.settings().level()),
+                group.settings().level(),
                 group.settings().encoding(),
                 group.sources(),
                 seen);

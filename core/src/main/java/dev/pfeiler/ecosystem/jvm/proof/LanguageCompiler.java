@@ -53,7 +53,7 @@ final class LanguageCompiler {
     record Job(
             CompiledLanguage compiled,
             Optional<Wiring.Compilation> call,
-            String level,
+            int level,
             String encoding,
             List<SourceFile> own,
             List<SourceFile> seen) {}
@@ -69,7 +69,8 @@ final class LanguageCompiler {
         String joined = classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
         List<String> command = new ArrayList<>(
                 List.of(context.reading().toolchain().tool("java").toString()));
-        if (language == JvmLanguage.GROOVY) command.add("-Dgroovy.target.bytecode=" + dotted(job.level()));
+        if (language == JvmLanguage.GROOVY)
+            command.add("-Dgroovy.target.bytecode=" + job.compiled().target(job.level()));
         command.addAll(List.of(
                 "-cp",
                 compiler.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
@@ -96,10 +97,6 @@ final class LanguageCompiler {
                 errors.isEmpty() ? "the compiler of " + language.title() + " exited with code " + run.exit() : errors);
     }
 
-    private static String dotted(String level) {
-        return level.matches("[1-8]") ? "1." + level : level;
-    }
-
     private List<String> arguments(SourceModule module, Job job) {
         List<String> flags = job.call()
                 .map(call -> call.flags().stream()
@@ -107,7 +104,7 @@ final class LanguageCompiler {
                         .toList())
                 .orElse(job.compiled().arguments());
         List<String> arguments = new ArrayList<>();
-        int level = Integer.parseInt(job.level());
+        int level = job.level();
         switch (job.compiled().language()) {
             case KOTLIN -> {
                 arguments.addAll(List.of("-no-stdlib", "-no-reflect", "-nowarn"));
@@ -123,8 +120,8 @@ final class LanguageCompiler {
                 if (joint)
                     arguments.addAll(List.of(
                             LanguageOptions.JOINT,
-                            "-Jsource=" + dotted(job.level()),
-                            "-Jtarget=" + dotted(job.level())));
+                            "-Jsource=" + job.compiled().target(level),
+                            "-Jtarget=" + job.compiled().target(level)));
                 flags.stream()
                         .filter(flag -> !flag.equals(LanguageOptions.JOINT))
                         .forEach(arguments::add);

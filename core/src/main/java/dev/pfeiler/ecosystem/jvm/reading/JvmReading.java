@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
@@ -70,6 +71,13 @@ public record JvmReading(
                         || wiring.folder().isEmpty()
                         || wiring.folder().equals(folder))
                 .findFirst();
+    }
+
+    /** The lowest level that the JDK's compiler still compiles; one without sources in Java does not ask it. */
+    public int lowestLevel() {
+        boolean java =
+                sourceFiles.isEmpty() || sourceFiles.stream().anyMatch(source -> source.language() == JvmLanguage.JAVA);
+        return java ? toolchain().lowestLevel() : 1;
     }
 
     /** Whether the project uses the Servlet API in the packages {@code jakarta.servlet}. */

@@ -79,17 +79,24 @@ public final class WiringBuilder {
 
     /** Adds a compilation by an IDE, which compiles sources of all languages in the same folders. */
     public void compiles(ProjectTree tree, Wiring.Compilation java, Map<JvmLanguage, Wiring.Compilation> others) {
-        compilations.add(java);
+        List<Wiring.Compilation> further = new ArrayList<>();
         for (JvmLanguage language : JvmLanguage.values()) {
-            if (language == JvmLanguage.JAVA) continue;
-            boolean present = java.sources().stream()
-                    .flatMap(folder -> tree.under(folder.path()))
-                    .anyMatch(file -> JvmLanguage.of(file.path()).equals(Optional.of(language)));
-            if (!present) continue;
+            if (language == JvmLanguage.JAVA || !compiles(tree, java, language)) continue;
             Map<String, Wiring.Setting> shared = new LinkedHashMap<>(java.settings());
             shared.keySet().retainAll(Set.of("-encoding", "-target"));
-            compilations.add(others.getOrDefault(language, java.in(language, shared, List.of())));
+            further.add(others.getOrDefault(language, java.in(language, shared, List.of())));
         }
+        // the settings for Java stand behind those of the language that is used
+        boolean uses = further.isEmpty() || compiles(tree, java, JvmLanguage.JAVA);
+        if (uses) compilations.add(java);
+        compilations.addAll(further);
+        if (!uses) compilations.add(java);
+    }
+
+    private static boolean compiles(ProjectTree tree, Wiring.Compilation call, JvmLanguage language) {
+        return call.sources().stream()
+                .flatMap(folder -> tree.under(folder.path()))
+                .anyMatch(file -> JvmLanguage.of(file.path()).equals(Optional.of(language)));
     }
 
     /** The folder of another project, found by a file that marks it, in which a path is that is not there yet. */

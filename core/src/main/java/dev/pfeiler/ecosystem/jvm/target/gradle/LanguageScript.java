@@ -103,20 +103,16 @@ final class LanguageScript {
         });
     }
 
-    private static String dotted(int level) {
-        return level <= 8 ? "1." + level : String.valueOf(level);
-    }
-
     private void kotlin(Script script, CompiledLanguage compiled, CompilerSettings compiler) {
         String arguments = dialect.syntax().strings(compiled.arguments());
         if (compiled.before(2, 0)) {
             script.block(dialect.syntax().each(dialect.version(), KOTLIN_TASK), s -> {
-                s.line("kotlinOptions.jvmTarget = " + dialect.string(dotted(compiler.level())));
+                s.line("kotlinOptions.jvmTarget = " + dialect.string(compiled.target(compiler.level())));
                 if (!compiled.arguments().isEmpty()) s.line("kotlinOptions.freeCompilerArgs = " + arguments);
             });
             return;
         }
-        String level = "JVM_" + dotted(compiler.level()).replace('.', '_');
+        String level = "JVM_" + compiled.target(compiler.level()).replace('.', '_');
         script.block(
                 "kotlin",
                 s -> s.block("compilerOptions", t -> {

@@ -46,11 +46,6 @@ final class MavenLanguages {
         return build.compiler(module).level();
     }
 
-    /** As compilers take it: 1.8, 11. */
-    private String dotted() {
-        return level() <= 8 ? "1." + level() : String.valueOf(level());
-    }
-
     private static String inModule(String folder) {
         return "${project.basedir}/" + folder;
     }
@@ -70,8 +65,9 @@ final class MavenLanguages {
                     "process-test-sources",
                     compiled.test(),
                     module.sources().test().folders()));
-        PomElement configuration =
-                new PomElement("configuration").add("jvmTarget", dotted()).addList("args", "arg", compiled.arguments());
+        PomElement configuration = new PomElement("configuration")
+                .add("jvmTarget", compiled.target(level()))
+                .addList("args", "arg", compiled.arguments());
         List<String> names = new ArrayList<>();
         List<String> options = new ArrayList<>();
         PomElement artifacts = new PomElement("dependencies");
@@ -115,7 +111,7 @@ final class MavenLanguages {
         if (test) goals.add("compileTests");
         if (main && compiled.joint()) goals.add("removeStubs");
         if (test && compiled.joint()) goals.add("removeTestStubs");
-        PomElement configuration = new PomElement("configuration").add("targetBytecode", dotted());
+        PomElement configuration = new PomElement("configuration").add("targetBytecode", compiled.target(level()));
         if (compiled.arguments().contains("--parameters")
                 || compiled.arguments().contains("-pa")) configuration.add("parameters", "true");
         if (compiled.arguments().contains("--indy") || compiled.arguments().contains("-indy"))
