@@ -136,4 +136,22 @@ class PomWriterTest {
                 .asString()
                 .contains("<contextRoot>/tides</contextRoot>");
     }
+
+    @Test
+    void languagesBesideJava() throws IOException {
+        Model kotlin = written("languages", SampleBuilds.languages()).get("pom.xml");
+        assertThat(kotlin.getBuild().getPlugins())
+                .extracting(Plugin::getArtifactId)
+                .containsExactly("kotlin-maven-plugin", "gmavenplus-plugin");
+        assertThat(plugin(kotlin, "kotlin-maven-plugin").getConfiguration())
+                .asString()
+                .contains("<option>all-open:annotation=no.port.Open</option>", "<jvmTarget>1.8</jvmTarget>");
+        assertThat(plugin(kotlin, "kotlin-maven-plugin").getDependencies())
+                .extracting(d -> d.getArtifactId() + " " + d.getVersion())
+                .containsExactly("kotlin-maven-allopen 1.3.50");
+        Model scala = written("scala", SampleBuilds.scala()).get("pom.xml");
+        assertThat(plugin(scala, "scala-maven-plugin").getExecutions().get(0).getPhase())
+                .as("before Java, which names its classes")
+                .isEqualTo("process-resources");
+    }
 }
