@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Decides, jar by jar, what a module declares. */
 public final class DependencyPlanner {
@@ -112,11 +113,10 @@ public final class DependencyPlanner {
                 .map(starter -> added(starter, libraries))
                 .toList();
         List<Declaration> further = new ArrayList<>();
-        missing.forEach(outcome -> further.add(declaration(outcome.dependency().orElseThrow(), Scope.COMPILE)));
-        added.forEach(outcome -> {
-            Dependency starter = outcome.dependency().orElseThrow();
-            further.add(declaration(starter, starter.scope()));
-        });
+        Stream.concat(missing.stream(), added.stream())
+                .map(outcome -> outcome.dependency().orElseThrow())
+                .forEach(one -> further.add(
+                        new Declaration(one.coordinates(), one.scope().word(), Set.of())));
         ClassPathPlan plan = ClassPathPlan.of(rules, entries.values(), further, brought, excluded);
         for (Library library : libraries)
             outcomes.add(settle(
@@ -131,10 +131,6 @@ public final class DependencyPlanner {
         List<Dependency> path =
                 new ProcessorPath(deliberation, decisions, identities, rules, module).decide(processors, outcomes);
         return new Decided(outcomes, constraints, path, brings(entries, plan, brought));
-    }
-
-    private static Declaration declaration(Dependency dependency, Scope scope) {
-        return new Declaration(dependency.coordinates(), scope.word(), Set.of());
     }
 
     /** The jar's entry on the class path; nothing if the user wants it excluded. */
