@@ -94,6 +94,12 @@ public final class MissingLibraries {
         if (!open.isEmpty()) answer();
     }
 
+    /** Whether a name is one of Scala's own package, which need not be written in full. */
+    private boolean isInScala(SourceFile.Import declared) {
+        String name = "scala." + declared.name();
+        return known.owner(name) != null || packages.contains(declared.onDemand() ? name : Jar.packageOf(name));
+    }
+
     /** Whether a name in Scala is imported from a value, and not from a package. */
     private static boolean isNested(Import one) {
         boolean scala = one.evidence().stream()
@@ -107,6 +113,7 @@ public final class MissingLibraries {
             boolean answered = known.owner(declared.name()) != null || whole && packages.contains(declared.name());
             // other languages import names that are no classes, such as aliases of types
             answered |= source.language() != JvmLanguage.JAVA && packages.contains(Jar.packageOf(declared.name()));
+            answered |= source.language() == JvmLanguage.SCALA && isInScala(declared);
             if (answered || Platform.has(declared.name(), whole)) continue;
             String name =
                     declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();

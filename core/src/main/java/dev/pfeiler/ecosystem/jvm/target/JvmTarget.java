@@ -7,6 +7,8 @@ import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
@@ -14,7 +16,9 @@ import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 
@@ -61,6 +65,20 @@ public interface JvmTarget {
 
     /** What to type in the converted project. */
     List<Proposal.Command> commands(JvmBuild build);
+
+    /** How programs are started that are packed with their libraries, or find them beside their archives. */
+    default List<Proposal.Command> packedPrograms(JvmBuild build) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        for (BuildModule module : build.modules()) {
+            boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
+            Map<String, String> manifest = module.manifest().attributes();
+            if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
+            String path = archive(build, module);
+            if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
+            commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
+        }
+        return commands;
+    }
 
     /** Patterns of what the build writes, for version control to ignore. */
     List<String> ignored(JvmBuild build);

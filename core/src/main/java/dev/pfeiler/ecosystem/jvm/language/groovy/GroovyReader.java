@@ -31,11 +31,8 @@ final class GroovyReader extends LexicalReader {
         Token token = token(i);
         if (!token.isWord() || is(i - 1, ".")) return i;
         boolean top = depth() == 0;
-        if (top && token.is("package") && token(i + 1).isWord()) {
-            int end = nameEnd(i + 1);
-            inPackage(name(i + 1, end), token.line());
-            return end;
-        }
+        int behind = packageDeclaration(i);
+        if (behind > i) return behind;
         if (top && token.is("import") && token(i + 1).isWord()) return imported(i);
         if (TYPES.contains(token.text()) && token(i + 1).isWord() && !is(i + 1, "in")) {
             boolean declares = !token.is("record") || is(i + 2, "(") || is(i + 2, "<");

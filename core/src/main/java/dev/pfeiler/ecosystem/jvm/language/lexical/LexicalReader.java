@@ -104,6 +104,14 @@ public abstract class LexicalReader {
         return name.toString();
     }
 
+    /** Takes the declaration of the package, at the top; the place behind it, or the same place if there is none. */
+    protected final int packageDeclaration(int i) {
+        if (depth > 0 || !is(i, "package") || !token(i + 1).isWord()) return i;
+        int end = nameEnd(i + 1);
+        inPackage(name(i + 1, end), token(i).line());
+        return end;
+    }
+
     protected final void inPackage(String name, int line) {
         packageName = packageName.isEmpty() ? name : packageName + "." + name;
         if (packageLine == 0) packageLine = line;

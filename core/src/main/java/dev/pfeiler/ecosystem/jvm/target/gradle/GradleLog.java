@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
+import dev.pfeiler.ecosystem.jvm.target.LevelError;
 import dev.pfeiler.proof.PartVerdict.Failure;
 import java.util.List;
 import java.util.Optional;
@@ -11,11 +12,11 @@ import java.util.regex.Pattern;
 final class GradleLog {
     private static final Pattern COMPILE_ERROR = Pattern.compile(
             "(?:e: )?(\\S.*\\.(?:java|groovy|kt|scala)):(?: \\(?)?(\\d+)(?:, \\d+\\))?: (?:error: )?(.*)");
-    private static final Pattern LEVEL = Pattern.compile(
-            "(?:invalid (?:target|source) release: |release version |(?:Source|Target) option )(\\d[\\d.]*?)(?=\\.?(\\s|$))");
     private static final Pattern ARTIFACT = Pattern.compile(
             "Could not (?:find|resolve|download|get resource '[^']*/)\\s*([\\w.-]+:[\\w.-]+:[\\w.+-]+|\\S+\\.jar).*|"
                     + "No cached version of (\\S+) available for offline mode.*");
+    private static final Pattern PLUGIN =
+            Pattern.compile("occurred applying plugin request \\[id: '([\\w.-]+)', version: '([\\w.-]+)'");
     private static final String CAUSE = "* What went wrong:";
 
     private final List<String> lines;
@@ -28,20 +29,31 @@ final class GradleLog {
 
     /** The cause in one plain sentence, with the next thing to do. */
     Failure failure() {
-        return level().or(this::artifact).or(this::compileError).orElseGet(this::other);
+        return LevelError.in(lines, "error:", toolchain)
+                .or(this::artifact)
+                .or(this::compileError)
+                .or(this::noScala)
+                .or(this::plugin)
+                .orElseGet(this::other);
     }
 
-    private Optional<Failure> level() {
-        for (String line : lines) {
-            if (!line.contains("error:")) continue;
-            Matcher m = LEVEL.matcher(line.strip());
-            if (!m.find()) continue;
-            return Optional.of(new Failure(
-                    "The JDK in " + toolchain.java() + " (release " + toolchain.feature()
-                            + ") cannot compile for level " + m.group(1) + ".",
-                    "Set JAVA_HOME to a JDK that supports it, or choose another level with --choose level=N."));
-        }
-        return Optional.empty();
+    /** Some distributions leave the incremental compiler out. */
+    private Optional<Failure> noScala() {
+        return lines.stream().anyMatch(line -> line.contains("for property 'zincClasspath'"))
+                ? Optional.of(new Failure(
+                        "The installed Gradle comes without what runs the Scala compiler.",
+                        "Install a complete distribution of Gradle, or undo and convert with --to maven."))
+                : Optional.empty();
+    }
+
+    private Optional<Failure> plugin() {
+        return lines.stream()
+                .map(PLUGIN::matcher)
+                .filter(Matcher::find)
+                .findFirst()
+                .map(m -> new Failure(
+                        "The plug-in " + m.group(1) + " " + m.group(2) + " does not run on the installed Gradle.",
+                        "Install a later release of Gradle, or undo and convert with --to maven."));
     }
 
     private Optional<Failure> artifact() {
@@ -49,7 +61,7 @@ final class GradleLog {
         for (String line : lines) {
             Matcher m = ARTIFACT.matcher(line.strip().replaceFirst("^> ", ""));
             if (!m.matches()) continue;
-            String artifact = m.group(1) != null ? m.group(1) : m.group(2);
+            String artifact = (m.group(1) != null ? m.group(1) : m.group(2)).replaceFirst("\\.$", "");
             boolean network = lines.stream()
                     .anyMatch(
                             other -> other.matches(
@@ -74,7 +86,7 @@ final class GradleLog {
     private Optional<Failure> compileError() {
         for (String line : lines) {
             Matcher m = COMPILE_ERROR.matcher(line);
-            if (!m.matches() || line.contains("warning:")) continue;
+            if (!m.matches() || line.contains("warning:") || line.startsWith("w: ")) continue;
             return Optional.of(new Failure(
                     "The converted sources do not compile: " + m.group(3) + " (" + m.group(1) + ":" + m.group(2) + ").",
                     "Check that line; a required library may be missing or in the wrong scope."));

@@ -7,8 +7,6 @@ import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
-import dev.pfeiler.ecosystem.jvm.model.Manifest;
-import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.BuildFile;
@@ -121,14 +119,7 @@ public final class GradleTarget implements JvmTarget {
             module.launch()
                     .ifPresent(launch ->
                             commands.add(new Proposal.Command("run", LaunchScript.command(build, module, launch))));
-        for (BuildModule module : build.modules()) {
-            boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
-            Map<String, String> manifest = module.manifest().attributes();
-            if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
-            String path = archive(build, module);
-            if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
-            commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
-        }
+        commands.addAll(packedPrograms(build));
         if (!build.documentation().isEmpty()) commands.add(new Proposal.Command("document", "gradle javadoc"));
         return commands;
     }

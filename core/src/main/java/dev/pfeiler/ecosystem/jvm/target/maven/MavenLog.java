@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
+import dev.pfeiler.ecosystem.jvm.target.LevelError;
 import dev.pfeiler.proof.PartVerdict.Failure;
 import java.io.File;
 import java.nio.file.Path;
@@ -17,8 +18,6 @@ import java.util.stream.Stream;
 /** Finds out from what {@code mvn} printed why it failed. */
 final class MavenLog {
     private static final Pattern COMPILE_ERROR = Pattern.compile("\\[ERROR\\] (\\S.*\\.java):\\[(\\d+),\\d+\\] (.*)");
-    private static final Pattern LEVEL = Pattern.compile(
-            "(?:invalid (?:target|source) release: |release version |(?:Source|Target) option )(\\d[\\d.]*?)(?=\\.?(\\s|$))");
     private static final Pattern ARTIFACT = Pattern.compile(
             "Could not (?:find artifact|transfer artifact) (\\S+?:\\S+?:\\S+)|Failure to find (\\S+)|The following artifacts could not be resolved: ([^,\\s]+)|the artifact (\\S+) has not been downloaded");
     private static final Pattern TESTS = Pattern.compile("Tests run: (\\d+), Failures: (\\d+), Errors: (\\d+).*");
@@ -37,7 +36,7 @@ final class MavenLog {
     /** The cause in one plain sentence, with the next thing to do. */
     Failure failure() {
         return noCompiler()
-                .or(this::level)
+                .or(() -> LevelError.in(lines, "ERROR", toolchain))
                 .or(this::noDescriptor)
                 .or(this::artifact)
                 .or(this::compileError)
@@ -53,19 +52,6 @@ final class MavenLog {
 
     private Optional<Failure> noCompiler() {
         return first("No compiler is provided in this environment").map(line -> toolchain.noCompiler());
-    }
-
-    private Optional<Failure> level() {
-        for (String line : lines) {
-            if (!line.contains("ERROR")) continue;
-            Matcher m = LEVEL.matcher(line.strip());
-            if (!m.find()) continue;
-            return Optional.of(new Failure(
-                    "The JDK in " + toolchain.java() + " (release " + toolchain.feature()
-                            + ") cannot compile for level " + m.group(1) + ".",
-                    "Set JAVA_HOME to a JDK that supports it, or choose another level with --choose level=N."));
-        }
-        return Optional.empty();
     }
 
     private Optional<Failure> noDescriptor() {
