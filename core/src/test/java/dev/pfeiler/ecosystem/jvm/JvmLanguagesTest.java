@@ -203,4 +203,15 @@ class JvmLanguagesTest extends ProposedProject {
                 .doesNotContain("process-resources");
         assertThat(JvmLanguage.of("a.SCALA")).contains(JvmLanguage.SCALA);
     }
+
+    @Test
+    void modulesAreCompiledOnTheModulePath() throws IOException {
+        sketch.file("src/module-info.java", "module port.tides { exports p; }")
+                .file("src/p/A.java", "package p; public class A { }");
+        assertThat(written(propose("target=gradle", "gradle-version=4.4.1"), "build.gradle"))
+                .contains(
+                        "compileJava {\n    doFirst {\n        options.compilerArgs += ['--module-path', classpath.asPath]");
+        assertThat(written(propose("target=gradle", "gradle-version=8.14"), "build.gradle"))
+                .doesNotContain("module-path");
+    }
 }

@@ -119,6 +119,8 @@ final class ModuleDecisions {
                         .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
+                .modular(module.main().stream()
+                        .anyMatch(source -> source.module().isPresent()))
                 .languages(languages.of(
                         module,
                         folders -> folders.stream()

@@ -24,6 +24,7 @@ public final class BuildModule {
     private final Optional<Distribution> distribution;
     private final Optional<String> libraryFolder;
     private final List<CompiledLanguage> languages;
+    private final boolean modular;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -41,6 +42,7 @@ public final class BuildModule {
         this.distribution = builder.distribution;
         this.libraryFolder = builder.libraryFolder;
         this.languages = List.copyOf(builder.languages);
+        this.modular = builder.modular;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -114,6 +116,11 @@ public final class BuildModule {
         return languages;
     }
 
+    /** Whether its sources declare a module of the module system. */
+    public boolean modular() {
+        return modular;
+    }
+
     /** Whether it has a place for tests. */
     public boolean mayHaveTests() {
         return !sources.test().folders().isEmpty()
@@ -157,6 +164,7 @@ public final class BuildModule {
         private Optional<Distribution> distribution = Optional.empty();
         private Optional<String> libraryFolder = Optional.empty();
         private List<CompiledLanguage> languages = List.of();
+        private boolean modular;
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -221,6 +229,11 @@ public final class BuildModule {
 
         public Builder languages(List<CompiledLanguage> compiled) {
             this.languages = compiled;
+            return this;
+        }
+
+        public Builder modular(boolean declared) {
+            this.modular = declared;
             return this;
         }
 

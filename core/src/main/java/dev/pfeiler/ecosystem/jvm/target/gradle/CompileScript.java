@@ -246,6 +246,22 @@ final class CompileScript {
         }));
     }
 
+    /** Compiles a module with its libraries on the module path, which early releases do not do themselves. */
+    void modulePath(Script script, BuildModule module) {
+        if (!module.modular() || dialect.version().infersModulePath()) return;
+        script.section(s -> dialect.existing(
+                s,
+                "compileJava",
+                COMPILE,
+                t -> t.block("doFirst", u -> {
+                    u.line(
+                            dialect.kotlin()
+                                    ? "options.compilerArgs.addAll(listOf(\"--module-path\", classpath.asPath))"
+                                    : "options.compilerArgs += ['--module-path', classpath.asPath]");
+                    u.line("classpath = files()");
+                })));
+    }
+
     Optional<String> importOf(BuildModule module) {
         return replaces(module) ? Optional.of("import org.apache.tools.ant.filters.ReplaceTokens") : Optional.empty();
     }

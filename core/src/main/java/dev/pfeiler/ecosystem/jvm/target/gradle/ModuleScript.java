@@ -55,6 +55,7 @@ final class ModuleScript {
         else module.compiler().ifPresent(own -> script.section(s -> compile.settings(s, own, build.compiler())));
         module.languages().forEach(compiled -> languages.write(script, compiled, build.compiler(module)));
         compile.processors(script, module);
+        compile.modulePath(script, module);
         ArchiveScript archives = new ArchiveScript(build, module, dialect);
         compile.processing(script, module, archives);
         new GeneratorScript(dialect).write(script, module);

@@ -24,7 +24,7 @@ class GradleLogTest {
 
     @Test
     void whyABuildFailed() {
-        assertThat(cause("/p/src/main/java/p/A.java:3: error: cannot find symbol"))
+        assertThat(cause(":compileJava/p/src/main/java/p/A.java:3: error: cannot find symbol"))
                 .isEqualTo("The converted sources do not compile: cannot find symbol (/p/src/main/java/p/A.java:3).");
         assertThat(cause("w: /p/K.kt: (1, 2): unused", "e: /p/src/K.kt: (7, 13): Unresolved reference: x"))
                 .contains("Unresolved reference: x (/p/src/K.kt:7)");
