@@ -40,7 +40,9 @@ final class EnterpriseScript {
                 s.line(dialect.lazy("appDirectory", "file(" + dialect.string(folder) + ")"));
             if (!archive.libraryFolder().equals("lib"))
                 s.line("libDirName = " + dialect.string(archive.libraryFolder()));
-            s.line("generateDeploymentDescriptor" + (dialect.kotlin() ? ".set(false)" : " = false"));
+            // the project has a descriptor of its own, which is packed as it is
+            if (!dialect.version().atLeast(6, 0)) s.line("deploymentDescriptor = null");
+            else s.line("generateDeploymentDescriptor" + (dialect.kotlin() ? ".set(false)" : " = false"));
             module.sources().packed().ifPresent(files -> {
                 if (!files.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", files.excludes()));
             });
