@@ -112,4 +112,42 @@ class GradleIT {
         assertThat(old.exit()).isEqualTo(2);
         assertThat(old.err()).contains("Gradle 4.4.1 does not run scripts in Kotlin.");
     }
+
+    @Test
+    void anEnterpriseArchiveIsPackedAsBefore() throws IOException {
+        Sketch sketch = new Sketch(Files.createDirectories(folder.resolve("port")))
+                .file("core/p/Core.java", "package p; public class Core { public String text() { return \"x\"; } }")
+                .file("web/q/View.java", "package q; public class View { String shown = new p.Core().text(); }")
+                .file("board/index.html", "<p>Tides</p>")
+                .file(
+                        "board/WEB-INF/web.xml",
+                        "<web-app xmlns='http://xmlns.jcp.org/xml/ns/javaee' version='3.1'>"
+                                + "<display-name>board</display-name></web-app>")
+                .file(
+                        "ear/META-INF/application.xml",
+                        "<application xmlns='http://xmlns.jcp.org/xml/ns/javaee' version='7'><module><web>"
+                                + "<web-uri>board.war</web-uri><context-root>/board</context-root></web></module>"
+                                + "<library-directory>lib</library-directory></application>")
+                .file(
+                        "build.xml",
+                        "<project name='port' default='all'><target name='all'>",
+                        "<javac srcdir='core' destdir='out/core' source='8' target='8' debug='on'/>",
+                        "<javac srcdir='web' destdir='out/web' classpath='out/core' source='8' target='8' debug='on'/>",
+                        "<jar destfile='dist/core.jar' basedir='out/core'/>",
+                        "<war destfile='dist/board.war' webxml='board/WEB-INF/web.xml'>",
+                        "<fileset dir='board' excludes='WEB-INF/web.xml'/><classes dir='out/web'/></war>",
+                        "<ear destfile='dist/port.ear' appxml='ear/META-INF/application.xml'>",
+                        "<fileset dir='dist' includes='board.war'/>",
+                        "<zipfileset dir='dist' includes='core.jar' prefix='lib'/></ear>",
+                        "</target></project>");
+        Program.Run convert = program.run(
+                "convert", "--to", "gradle", "--group", "no.haldervik", "--project-version", "1.0", sketch.root());
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        Program.Run prove = program.run("prove", "--json", "--no-run", sketch.root());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.row("core archive")).isEqualTo("same core.jar / core.jar");
+        assertThat(prove.row("board web files")).isEqualTo("same 2 / 2");
+        assertThat(prove.row("port modules")).isEqualTo("same 2 / 2");
+        assertThat(prove.row("port descriptors and other files")).isEqualTo("same 1 / 1");
+    }
 }
