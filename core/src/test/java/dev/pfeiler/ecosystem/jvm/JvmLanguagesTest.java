@@ -214,4 +214,18 @@ class JvmLanguagesTest extends ProposedProject {
         assertThat(written(propose("target=gradle", "gradle-version=8.14"), "build.gradle"))
                 .doesNotContain("module-path");
     }
+
+    @Test
+    void sourcesOutsideTheFolderOfTheirPackageStayAndAreReported() throws IOException {
+        sketch.file("src/gates/K.kt", "package no.port.gates", "class K")
+                .file("src/L.kt", "package no.port", "class L")
+                .file("build.sh", "kotlinc -d out src");
+        assertThat(pfeiler.survey(sketch.root()).findings())
+                .filteredOn(finding -> finding.subject().equals("2 sources"))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.evidence())
+                        .extracting(place -> place.excerpt())
+                        .containsExactlyInAnyOrder("package no.port.gates", "package no.port"));
+        assertThat(goal(propose(), "src/gates/K.kt")).isEqualTo("src/main/kotlin/gates/K.kt");
+    }
 }

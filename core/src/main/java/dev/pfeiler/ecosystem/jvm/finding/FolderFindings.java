@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Reports languages and folders. */
 final class FolderFindings {
@@ -70,6 +71,7 @@ final class FolderFindings {
                     + (roles.isEmpty() ? "" : " (" + roles + ")");
             found.add(Topic.FOLDERS, folder.shown(), fact, folder.certainty(), folder.evidence());
         }
+        elsewhere();
         Map<String, Long> jarFolders = reading.jars().stream()
                 .collect(Collectors.groupingBy(jar -> Paths.parent(jar.path()), TreeMap::new, Collectors.counting()));
         jarFolders.forEach((folder, count) -> found.add(
@@ -78,5 +80,25 @@ final class FolderFindings {
                 "libraries (" + FindingList.count(count, "jar") + ")",
                 Certainty.CERTAIN,
                 List.of()));
+    }
+
+    /** Sources that are not where their packages say; compilers of languages beside Java take them from anywhere. */
+    private void elsewhere() {
+        List<Evidence> places = Stream.concat(project.main().stream(), project.tests().stream())
+                .filter(source -> source.language() != JvmLanguage.JAVA
+                        && !source.packageName().isEmpty())
+                .filter(source -> project.layout()
+                        .of(source.path())
+                        .filter(placement -> !Paths.parent(placement.relative()).equals(source.packagePath()))
+                        .isPresent())
+                .map(source -> new Evidence(source.path(), source.packageLine(), source.packageText()))
+                .toList();
+        if (places.isEmpty()) return;
+        found.add(
+                Topic.FOLDERS,
+                FindingList.count(places.size(), "source"),
+                "not in the folder of the package; kept where it is, as the compiler allows that",
+                Certainty.CERTAIN,
+                places);
     }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -7,6 +8,7 @@ import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -122,7 +124,7 @@ final class SourceRoots {
         return Paths.before(source.packagePath(), Paths.parent(source.path()));
     }
 
-    private static String root(SourceFile source, TreeSet<String> known) {
+    private String root(SourceFile source, TreeSet<String> known) {
         if (!source.packageName().isEmpty()) {
             Optional<String> exact = byPackage(source);
             if (exact.isPresent()) return exact.get();
@@ -130,8 +132,17 @@ final class SourceRoots {
         String folder = Paths.parent(source.path());
         for (String f = folder; ; f = Paths.parent(f)) {
             if (known.contains(f)) return f;
-            if (f.isEmpty()) return folder;
+            if (f.isEmpty()) return source.language() == JvmLanguage.JAVA ? folder : given(source.path());
         }
+    }
+
+    /** The folder that a compiler is given, for a source whose folder need not be that of its package. */
+    private String given(String path) {
+        return wired.stream()
+                .map(taken -> taken.folder().path())
+                .filter(folder -> Paths.within(folder, path))
+                .min(Comparator.comparingInt(String::length))
+                .orElse(Paths.parent(path));
     }
 
     private void settle(SourceFile source, String root) {
