@@ -6,8 +6,8 @@ import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 
 /** How a module's archives are packed. Source: the documentation of Gradle's archive tasks. */
@@ -16,6 +16,9 @@ final class ArchiveScript {
     static final String DISTRIBUTION = "distribution";
     private static final String LIBRARIES = "libraries";
     private static final String USUAL_WEB_FOLDER = "src/main/webapp";
+    /** Files that several libraries have, each with lines of its own. */
+    private static final List<String> MERGED = List.of(
+            "META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
 
     private final JvmBuild build;
     private final BuildModule module;
@@ -84,7 +87,7 @@ final class ArchiveScript {
     private void tests(Script script) {
         dialect.task(script, "testJar", "Jar", s -> {
             s.line(dialect.classifier("tests"));
-            s.line(dialect.call("from", dialect.kotlin() ? "sourceSets.test.get().output" : "sourceSets.test.output"));
+            s.line(dialect.call("from", dialect.sourceSet("test") + ".output"));
         });
         script.line("");
         script.block(
@@ -100,7 +103,7 @@ final class ArchiveScript {
     private void mergedServices(Script script) {
         String libraries = dialect.configuration("runtimeClasspath", false);
         script.comment("each library lists its services in files of the same names");
-        dialect.task(script, "mergeServices", "Task", s -> {
+        dialect.task(script, "mergeServices", ScriptSyntax.PLAIN, s -> {
             s.line((dialect.kotlin() ? "val" : "def") + " services = file(" + dialect.built("services") + ")");
             s.line(dialect.call("inputs.files", libraries));
             s.line(dialect.call("outputs.dir", "services"));
@@ -129,10 +132,6 @@ final class ArchiveScript {
         });
     }
 
-    /** Files that several libraries have, each with lines of its own. */
-    private static final List<String> MERGED = List.of(
-            "META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
-
     private void withLibraries(Script script) {
         String libraries = dialect.configuration("runtimeClasspath", false);
         dialect.task(script, WITH_LIBRARIES, "Jar", s -> {
@@ -142,10 +141,9 @@ final class ArchiveScript {
                             ? "manifest.from(tasks.jar.get().manifest)"
                             : "manifest.from "
                                     + (dialect.version().registersTasks() ? "tasks.jar.manifest" : "jar.manifest"));
-            s.line("duplicatesStrategy = "
-                    + (dialect.kotlin() ? "DuplicatesStrategy.EXCLUDE" : "DuplicatesStrategy.EXCLUDE"));
-            s.line(dialect.call("from", dialect.kotlin() ? "sourceSets.main.get().output" : "sourceSets.main.output"));
-            s.line(dialect.call("from", dialect.taskValue("mergeServices", "Task")));
+            s.line("duplicatesStrategy = DuplicatesStrategy.EXCLUDE");
+            s.line(dialect.call("from", dialect.sourceSet("main") + ".output"));
+            s.line(dialect.call("from", dialect.taskValue("mergeServices", ScriptSyntax.PLAIN)));
             s.line(
                     dialect.kotlin()
                             ? "from({ " + libraries + ".map { if (it.isDirectory) it else zipTree(it) } })"
@@ -195,16 +193,15 @@ final class ArchiveScript {
 
     /** What is made beside the module's own archive. */
     private void assembled(Script script) {
-        Map<String, Boolean> made = new java.util.LinkedHashMap<>();
-        if (module.product() instanceof Product.Library library && library.withLibraries())
-            made.put(WITH_LIBRARIES, true);
-        if (module.libraryFolder().isPresent()) made.put(LIBRARIES, true);
-        if (module.distribution().isPresent()) made.put(DISTRIBUTION, true);
+        List<String> made = new ArrayList<>();
+        if (module.product() instanceof Product.Library library && library.withLibraries()) made.add(WITH_LIBRARIES);
+        if (module.libraryFolder().isPresent()) made.add(LIBRARIES);
+        if (module.distribution().isPresent()) made.add(DISTRIBUTION);
         if (made.isEmpty()) return;
         dialect.existing(
                 script,
                 "assemble",
-                "Task",
-                s -> s.line(dialect.syntax().texts("dependsOn", List.copyOf(made.keySet()))));
+                ScriptSyntax.PLAIN,
+                s -> s.line(dialect.syntax().texts("dependsOn", made)));
     }
 }

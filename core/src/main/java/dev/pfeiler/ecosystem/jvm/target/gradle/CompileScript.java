@@ -239,7 +239,7 @@ final class CompileScript {
         if (!own && !among) return;
         String path = own
                 ? dialect.configuration("annotationProcessor", true)
-                : dialect.kotlin() ? "sourceSets.main.get().compileClasspath" : "sourceSets.main.compileClasspath";
+                : dialect.sourceSet("main") + ".compileClasspath";
         script.section(s -> dialect.existing(s, "compileJava", COMPILE, t -> {
             if (among) t.comment("libraries that the program uses contain annotation processors as well");
             t.line("options.annotationProcessorPath = " + path);

@@ -50,6 +50,11 @@ record Dialect(ScriptSyntax syntax, GradleVersion version) {
         return kotlin() ? "configurations[" + string(name) + "]" : "configurations." + name;
     }
 
+    /** A source set as a value. */
+    String sourceSet(String name) {
+        return "sourceSets." + name + (kotlin() ? ".get()" : "");
+    }
+
     /** Sets the main class of a task that starts a program. */
     String mainClass(String name) {
         if (!version.hasLazyProperties()) return "main = " + string(name);

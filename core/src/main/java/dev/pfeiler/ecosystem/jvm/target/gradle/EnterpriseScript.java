@@ -49,8 +49,9 @@ final class EnterpriseScript {
             archive.entries().forEach(entry -> {
                 String file = file(build, entry);
                 if (file.equals(entry.place())) return;
-                String it = dialect.kotlin() ? "path = " : "path = ";
-                s.block("filesMatching(" + dialect.string(file) + ")", f -> f.line(it + dialect.string(entry.place())));
+                s.block(
+                        "filesMatching(" + dialect.string(file) + ")",
+                        f -> f.line("path = " + dialect.string(entry.place())));
             });
             ManifestScript.write(s, build, module, dialect);
         });

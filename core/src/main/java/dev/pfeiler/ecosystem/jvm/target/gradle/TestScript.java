@@ -83,7 +83,7 @@ final class TestScript {
     }
 
     private String tested() {
-        return dialect.kotlin() ? "sourceSets.test.get()" : "sourceSets.test";
+        return dialect.sourceSet("test");
     }
 
     private void run(Script script, TestRunner runner, TestSetup tests) {
