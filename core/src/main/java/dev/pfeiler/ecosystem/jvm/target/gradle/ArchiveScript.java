@@ -75,12 +75,21 @@ final class ArchiveScript {
 
     /** Copies further files, within the block of a task. */
     void from(Script script, Resources files) {
-        Script settings = new Script();
-        if (!files.target().isEmpty()) settings.line(dialect.call("into", dialect.string(files.target())));
-        if (!files.includes().isEmpty()) settings.line(dialect.syntax().texts("include", files.includes()));
+        Script settings = copied(files.target(), files.includes());
         if (!files.excludes().isEmpty()) settings.line(dialect.syntax().texts("exclude", files.excludes()));
-        if (settings.isEmpty()) script.line(dialect.call("from", dialect.string(files.folder())));
-        else script.block("from(" + dialect.string(files.folder()) + ")", settings::copyTo);
+        copy(script, files.folder(), settings);
+    }
+
+    private Script copied(String target, List<String> includes) {
+        Script settings = new Script();
+        if (!target.isEmpty()) settings.line(dialect.call("into", dialect.string(target)));
+        if (!includes.isEmpty()) settings.line(dialect.syntax().texts("include", includes));
+        return settings;
+    }
+
+    private void copy(Script script, String folder, Script settings) {
+        if (settings.isEmpty()) script.line(dialect.call("from", dialect.string(folder)));
+        else script.block("from(" + dialect.string(folder) + ")", settings::copyTo);
     }
 
     /** The archive of the tests, for other modules' tests. */
@@ -179,16 +188,13 @@ final class ArchiveScript {
     }
 
     private void files(Script script, Distribution.Files files) {
-        Script settings = new Script();
-        if (!files.target().isEmpty()) settings.line(dialect.call("into", dialect.string(files.target())));
-        if (!files.includes().isEmpty()) settings.line(dialect.syntax().texts("include", files.includes()));
+        Script settings = copied(files.target(), files.includes());
         if (files.executable())
             settings.line(
                     dialect.version().atLeast(8, 3)
                             ? "filePermissions { unix(" + dialect.string("755") + ") }"
                             : "fileMode = " + (dialect.kotlin() ? "\"755\".toInt(8)" : "0755"));
-        if (settings.isEmpty()) script.line(dialect.call("from", dialect.string(files.folder())));
-        else script.block("from(" + dialect.string(files.folder()) + ")", settings::copyTo);
+        copy(script, files.folder(), settings);
     }
 
     /** What is made beside the module's own archive. */
