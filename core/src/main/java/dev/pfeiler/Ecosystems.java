@@ -3,6 +3,7 @@ package dev.pfeiler;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
+import dev.pfeiler.ecosystem.node.NodeEcosystem;
 import dev.pfeiler.ecosystem.php.PhpEcosystem;
 import dev.pfeiler.evidence.Refusal;
 import java.util.List;
@@ -16,7 +17,7 @@ public record Ecosystems(List<Ecosystem> all) {
 
     /** All that ship with Pfeiler. */
     public static Ecosystems shipped() {
-        return new Ecosystems(List.of(new JvmEcosystem(), new PhpEcosystem()));
+        return new Ecosystems(List.of(new JvmEcosystem(), new PhpEcosystem(), new NodeEcosystem()));
     }
 
     /** All build tools that a project can be converted for. */

@@ -1,26 +1,21 @@
 package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
-import dev.pfeiler.ecosystem.php.composer.LicenseText;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.ProjectTexts;
 import dev.pfeiler.proposal.Question;
-import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
+import dev.pfeiler.tree.LicenseText;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
-import org.slf4j.LoggerFactory;
 
 /** Decides what the package is called, and what it says of itself. */
 final class PhpIdentity {
@@ -28,10 +23,6 @@ final class PhpIdentity {
     /** Folders that hold what others wrote. */
     private static final Pattern FOREIGN = Pattern.compile(
             "(?i)(?:.*/)?(?:libs?|libraries|library|vendors?|third[-_]?party|externals?|ext(?:ra)?libs?|contrib|bundled?|packages?)/.*");
-
-    private static final Pattern LICENSE_FILE = Pattern.compile("(?i)(?:licen[sc]e|copying)(?:\\.(?:txt|md))?");
-    private static final Pattern READ_ME = Pattern.compile("(?i)readme(?:\\.(?:md|txt|markdown))?");
-    private static final Pattern SENTENCE = Pattern.compile("[\\p{L}\\d].{18,158}?[.!](?=\\s|$)");
 
     private final PhpProject project;
     private final Deliberation deliberation;
@@ -48,7 +39,13 @@ final class PhpIdentity {
 
     ComposerFile.Identity decide() {
         String name = name();
-        return new ComposerFile.Identity(name, description(), project.isLibrary(), license(), version(), programs());
+        return new ComposerFile.Identity(
+                name,
+                ProjectTexts.description(project.tree(), deliberation),
+                project.isLibrary(),
+                license(),
+                version(),
+                programs());
     }
 
     private String name() {
@@ -121,49 +118,11 @@ final class PhpIdentity {
         return deliberation.settle(Decision.of("version", "Version", "", Certainty.LIKELY, "not stated", List.of()));
     }
 
-    /** The first sentence of the read-me file. */
-    private String description() {
-        for (TreeFile file : project.tree().files()) {
-            if (!READ_ME.matcher(file.path()).matches() || file.link()) continue;
-            String text = String.join("\n", project.tree().lines(file, 1 << 18));
-            for (String sentence : sentences(text)) {
-                String standing = deliberation.settle(Decision.of(
-                        "description",
-                        "Description",
-                        sentence,
-                        Certainty.LIKELY,
-                        "first sentence of the read-me file",
-                        List.of(Evidence.of(file.path(), sentence))));
-                return standing.equals(Choosable.WITHOUT) ? "" : standing;
-            }
-        }
-        return "";
-    }
-
-    /** What the first paragraphs of a text say of the program, the first of which may be its name and what it is. */
-    private List<String> sentences(String text) {
-        List<String> found = new ArrayList<>();
-        String name = Pattern.quote(project.tree().name());
-        List<String> paragraphs = Stream.of(text.split("\n\\s*\n"))
-                .map(paragraph -> paragraph.strip().replaceAll("\\s*\n\\s*", " "))
-                // badges, rules and addresses say nothing
-                .filter(paragraph -> paragraph.matches("#*\\s*[\\p{L}\\d].*") && !paragraph.contains("://"))
-                .limit(2)
-                .toList();
-        for (String paragraph : paragraphs) {
-            Matcher titled = Pattern.compile("(?i)#*\\s*" + name + "\\s+(?:-+|–|—|:)\\s+(.{10,160})")
-                    .matcher(paragraph);
-            Matcher sentence = SENTENCE.matcher(paragraph);
-            if (titled.matches()) found.add(titled.group(1));
-            else if (sentence.lookingAt()) found.add(sentence.group().replaceFirst("\\.$", ""));
-        }
-        return found;
-    }
-
     private String license() {
-        Optional<Map.Entry<String, Evidence>> found = ofFile().or(this::ofHeaders);
+        Optional<Map.Entry<String, Evidence>> found =
+                ProjectTexts.license(project.tree()).or(this::ofHeaders);
         if (found.isEmpty()) return "";
-        boolean file = LICENSE_FILE.matcher(found.get().getValue().file()).matches();
+        boolean file = ProjectTexts.isLicense(found.get().getValue().file());
         return deliberation.settle(
                 Decision.of(
                         "license",
@@ -173,21 +132,6 @@ final class PhpIdentity {
                         file ? "text of the license" : "stated by the program's files",
                         List.of(found.get().getValue())),
                 text -> Optional.of(text.strip()));
-    }
-
-    private Optional<Map.Entry<String, Evidence>> ofFile() {
-        for (TreeFile file : project.tree().files()) {
-            if (!LICENSE_FILE.matcher(file.path()).matches() || file.link()) continue;
-            try {
-                Optional<String> known =
-                        LicenseText.of(project.tree().text(file.path()).content());
-                if (known.isPresent())
-                    return Optional.of(Map.entry(known.get(), Evidence.of(file.path(), known.get())));
-            } catch (IOException e) {
-                LoggerFactory.getLogger(PhpIdentity.class).debug("{}", file.path(), e);
-            }
-        }
-        return Optional.empty();
     }
 
     /** What the heads of most of the program's own files say that say anything. */

@@ -1,12 +1,9 @@
 package dev.pfeiler.ecosystem.php.composer;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.core.util.DefaultIndenter;
-import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
-import com.fasterxml.jackson.core.util.Separators;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import dev.pfeiler.tree.JsonText;
 import java.util.List;
 import java.util.Map;
 
@@ -108,17 +105,7 @@ public record ComposerFile(
         put(root, "bin", identity.programs());
         put(root, "scripts", scripts);
         if (!vendorFolder.equals(VENDOR)) root.putObject("config").put("vendor-dir", vendorFolder);
-        try {
-            Separators separators =
-                    Separators.createDefaultInstance().withObjectFieldValueSpacing(Separators.Spacing.AFTER);
-            DefaultPrettyPrinter printer = new DefaultPrettyPrinter(separators);
-            DefaultIndenter indenter = new DefaultIndenter("    ", "\n");
-            printer.indentObjectsWith(indenter);
-            printer.indentArraysWith(indenter);
-            return json.writer(printer).writeValueAsString(root) + "\n";
-        } catch (JsonProcessingException e) {
-            throw new IllegalStateException(e);
-        }
+        return JsonText.of(root, 4);
     }
 
     private static void put(ObjectNode root, String key, Map<String, String> values) {

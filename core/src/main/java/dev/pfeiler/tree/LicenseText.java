@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php.composer;
+package dev.pfeiler.tree;
 
 import java.util.Locale;
 import java.util.Optional;

@@ -1,0 +1,72 @@
+package dev.pfeiler.ecosystem.node;
+
+import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.registry.NpmSettings;
+import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.util.List;
+import java.util.Set;
+
+/** JavaScript and TypeScript, for browsers and for Node.js, managed with npm. */
+public final class NodeEcosystem implements Ecosystem {
+    @Override
+    public String id() {
+        return "node";
+    }
+
+    @Override
+    public String title() {
+        return "JavaScript";
+    }
+
+    @Override
+    public Set<String> extensions() {
+        return NodeProject.EXTENSIONS;
+    }
+
+    @Override
+    public List<Target> targets() {
+        return List.of(new Target("npm", "npm"));
+    }
+
+    @Override
+    public List<Part> parts(ProjectTree tree) {
+        return NodeParts.of(tree);
+    }
+
+    @Override
+    public Reading read(ProjectTree part, Environment environment) {
+        NodeProject project = NodeProject.of(part);
+        return new NodeReading(project, registry(part, environment), NodeFindings.of(project));
+    }
+
+    /** The registries that the settings of the project and its user name. */
+    static Registry registry(ProjectTree part, Environment environment) {
+        String settings = "";
+        try {
+            if (part.has(".npmrc")) settings = part.text(".npmrc").content();
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read .npmrc: " + e, "Check its permissions.", e);
+        }
+        return new Registry(NpmSettings.of(settings, environment), environment);
+    }
+
+    @Override
+    public String addCommand(String name) {
+        return "npm install " + name;
+    }
+
+    @Override
+    public PartVerdict prove(String target, ProofRequest request, Environment environment) {
+        throw new UnsupportedOperationException();
+    }
+}

@@ -1,0 +1,159 @@
+package dev.pfeiler.ecosystem.node;
+
+import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.library.LibraryFile;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.source.Page;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
+import dev.pfeiler.ecosystem.node.wiring.CallScripts;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
+
+/**
+ * Finds the projects of scripts and pages in a tree: where a package manager manages one, and where scripts are wired by
+ * hand. Scripts that a server's program delivers as they are belong to that program.
+ */
+final class NodeParts {
+    private static final Pattern MODULE = Pattern.compile(
+            "(?m)^#!.*\\bnode\\b|\\brequire\\s*\\(\\s*['\"]|^\\s*import\\b.*['\"]|^\\s*export\\s|\\bmodule\\.exports\\b");
+    private static final long LARGEST = 1 << 20;
+    /** Files that only a server's program has. */
+    private static final Set<String> SERVER =
+            Set.of("java", "kt", "groovy", "scala", "php", "jsp", "cs", "go", "rb", "py", "clj", "cshtml");
+
+    private final ProjectTree tree;
+    private final List<TreeFile> sources;
+
+    private NodeParts(ProjectTree tree) {
+        this.tree = tree;
+        this.sources = tree.files().stream()
+                .filter(file ->
+                        NodeProject.EXTENSIONS.contains(file.extension()) && !file.link() && file.size() <= LARGEST)
+                .filter(file -> !file.name().matches("(?i).*[.-]min\\.m?js"))
+                .toList();
+    }
+
+    static List<Part> of(ProjectTree tree) {
+        return new NodeParts(tree).parts();
+    }
+
+    private List<Part> parts() {
+        List<Part> parts = new ArrayList<>();
+        Set<String> managed = new TreeSet<>();
+        for (TreeFile file : tree.files()) {
+            String folder = Paths.parent(file.path());
+            boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
+            if (file.name().equals(PackageDescriptor.NAME) && !inner && !isCopy(folder)) managed.add(folder);
+        }
+        for (String folder : managed)
+            parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(Evidence.of(PackageDescriptor.NAME, "npm")), (int)
+                    sources.stream()
+                            .filter(file -> Paths.within(folder, file.path()))
+                            .count()));
+        if (managed.contains("")) return parts;
+        List<TreeFile> own = sources.stream()
+                .filter(file -> managed.stream().noneMatch(folder -> Paths.within(folder, file.path())))
+                .toList();
+        wired(own)
+                .ifPresent(folder -> parts.add(new Part(folder, Part.Claim.WIRED, Optional.empty(), (int) own.stream()
+                        .filter(file -> Paths.within(folder, file.path()))
+                        .count())));
+        return parts;
+    }
+
+    /** A copied library has a descriptor too. */
+    private static boolean isCopy(String folder) {
+        return folder.matches(
+                "(?i)(.*/)?(libs?|vendors?|third[-_]?party|bower_components|components|plugins|external)/.*");
+    }
+
+    /** The folder of all that is wired by hand; empty if nothing is. */
+    private Optional<String> wired(List<TreeFile> own) {
+        Set<String> folders = new LinkedHashSet<>();
+        boolean served = tree.files().stream().anyMatch(file -> SERVER.contains(file.extension()));
+        tree.leftOut().stream()
+                .filter(path -> Paths.name(path).equals(InstalledPackages.FOLDER))
+                .forEach(path -> folders.add(Paths.parent(path)));
+        for (TreeFile file : tree.files())
+            if (file.name().equals("tsconfig.json")) folders.add(Paths.parent(file.path()));
+        for (CallScript script : CallScripts.of(tree))
+            script.calls().stream()
+                    .filter(call -> !call.tool().equals("npm"))
+                    .filter(call -> !served || CallScript.packageOf(call.tool()).isPresent())
+                    .forEach(call -> folders.add(Paths.common(List.of(Paths.parent(script.path()), call.folder()))));
+        for (TreeFile file : own) if (isModule(file, served)) folders.add(Paths.parent(file.path()));
+        pages(served).forEach(folders::add);
+        if (folders.isEmpty()) return Optional.empty();
+        String folder = Paths.common(folders);
+        boolean any = tree.under(folder)
+                .anyMatch(file -> own.contains(file) || file.extension().matches("html?"));
+        return Optional.of(folder).filter(path -> any && !(served && hasServerFiles(path)));
+    }
+
+    /** Whether a folder holds files of a server's program, so that it is that program's. */
+    private boolean hasServerFiles(String folder) {
+        return tree.under(folder).anyMatch(file -> SERVER.contains(file.extension()))
+                || tree.folders().stream()
+                        .anyMatch(path ->
+                                Paths.within(folder, path) && Paths.name(path).equals("WEB-INF"));
+    }
+
+    /** In a server's program, scripts with modules are for browsers, unless the runtime starts them. */
+    private boolean isModule(TreeFile file, boolean served) {
+        if (served && !file.extension().matches("[cm]?tsx?|jsx")) return false;
+        return tree.lines(file, LARGEST).stream()
+                .anyMatch(line -> MODULE.matcher(line).find());
+    }
+
+    /** Folders with pages that load copied libraries and own scripts. */
+    private Set<String> pages(boolean served) {
+        Set<String> folders = new LinkedHashSet<>();
+        for (TreeFile file : tree.files()) {
+            if (!Page.STATIC.contains(file.extension()) || file.link() || file.size() > LARGEST) continue;
+            if (served && hasServerFiles(Paths.parent(file.path()))) continue;
+            List<String> lines = tree.lines(file, LARGEST);
+            if (lines.stream().noneMatch(line -> line.contains("<script") || line.contains("<SCRIPT"))) continue;
+            if (isGenerated(Paths.parent(file.path()))) continue;
+            Page page = Page.read(
+                    file.path(),
+                    new dev.pfeiler.tree.Text(
+                            String.join("\n", lines), java.nio.charset.StandardCharsets.UTF_8, false));
+            List<String> loaded = page.tags().stream()
+                    .filter(tag -> tag.kind() == Page.Kind.SCRIPT)
+                    .flatMap(tag -> tag.file(page.path()).stream())
+                    .filter(tree::has)
+                    .toList();
+            boolean library = loaded.stream().anyMatch(this::isLibrary);
+            boolean own = loaded.stream().anyMatch(path -> !isLibrary(path));
+            if (!loaded.isEmpty() && (library && own || !served)) {
+                folders.add(Paths.parent(file.path()));
+                loaded.forEach(path -> folders.add(Paths.parent(path)));
+            }
+        }
+        return folders;
+    }
+
+    private boolean isLibrary(String path) {
+        List<String> lines =
+                tree.file(path).map(file -> tree.lines(file, 4 * LARGEST)).orElse(List.of());
+        return LibraryFile.looksLike(path, String.join("\n", lines), true);
+    }
+
+    private boolean isGenerated(String folder) {
+        for (String at = folder; ; at = Paths.parent(at)) {
+            for (String mark : NodeProject.GENERATED_MARKS) if (tree.has(Paths.join(at, mark))) return true;
+            if (at.isEmpty()) return false;
+        }
+    }
+}

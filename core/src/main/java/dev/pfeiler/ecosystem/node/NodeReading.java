@@ -1,0 +1,53 @@
+package dev.pfeiler.ecosystem.node;
+
+import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.node.decision.NodeDecisions;
+import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.ecosystem.node.step.NodeSteps;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.PartProposal;
+import dev.pfeiler.proposal.Proposal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** What was read of a project of scripts and pages. */
+record NodeReading(NodeProject project, Registry registry, List<Finding> findings) implements Reading {
+    NodeReading {
+        findings = List.copyOf(findings);
+    }
+
+    @Override
+    public PartProposal propose(String target, Deliberation deliberation) {
+        Settled settled = new NodeDecisions(project, deliberation, registry).settle();
+        NodeSteps steps = new NodeSteps(project, settled);
+        List<Finding> left = new ArrayList<>();
+        findings.stream().filter(Finding::leftForYou).forEach(left::add);
+        left.addAll(project.tree().trouble());
+        left.addAll(settled.left());
+        return new PartProposal(
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps.steps(),
+                left,
+                List.of(),
+                commands(settled),
+                steps.ignored(),
+                Map.of());
+    }
+
+    private static List<Proposal.Command> commands(Settled settled) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("install the packages and write the lock file", "npm install"));
+        Map<String, String> scripts = settled.build().scripts();
+        if (scripts.containsKey("build")) commands.add(new Proposal.Command("build", "npm run build"));
+        if (scripts.containsKey("test")) commands.add(new Proposal.Command("run the tests", "npm test"));
+        if (scripts.containsKey("dev"))
+            commands.add(new Proposal.Command("serve the pages while you work", "npm run dev"));
+        if (scripts.containsKey("start")) commands.add(new Proposal.Command("run it", "npm start"));
+        return commands;
+    }
+}

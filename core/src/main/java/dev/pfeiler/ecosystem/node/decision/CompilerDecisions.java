@@ -1,0 +1,150 @@
+package dev.pfeiler.ecosystem.node.decision;
+
+import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.wiring.Call;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
+import dev.pfeiler.ecosystem.node.wiring.CompilerCall;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Decides how the TypeScript compiler is configured: as it was called. */
+final class CompilerDecisions {
+    private static final String GROUP = "Compiler settings";
+    private static final Pattern VERSION = Pattern.compile("(?i)(?:\\btsc|typescript)[ @:v]*(\\d+\\.\\d+\\.\\d+)");
+
+    private final NodeProject project;
+    private final Deliberation deliberation;
+    private final Map<String, CompilerConfig> configs = new LinkedHashMap<>();
+    /** Of each call of the compiler, the one that a package script makes instead. */
+    private final Map<Call, String> calls = new LinkedHashMap<>();
+
+    CompilerDecisions(NodeProject project, Deliberation deliberation) {
+        this.project = project;
+        this.deliberation = deliberation;
+    }
+
+    Map<Call, String> calls() {
+        return calls;
+    }
+
+    /** The configuration files that are written. */
+    List<CompilerConfig> decide() {
+        for (CallScript script : project.calls()) {
+            for (Call call : script.calls()) {
+                if (!call.tool().equals("tsc")) continue;
+                CompilerCall read = CompilerCall.of(call);
+                boolean bare = read.files().isEmpty() && read.project().isEmpty();
+                boolean configured = read.project().filter(project.tree()::has).isPresent()
+                        || bare && project.tree().has(CompilerConfig.USUAL);
+                if (configured) continue;
+                boolean taken = project.tree().has(CompilerConfig.USUAL) || configs.containsKey(CompilerConfig.USUAL);
+                String path = taken ? "tsconfig." + script.purpose() + ".json" : CompilerConfig.USUAL;
+                if (configs.containsKey(path))
+                    path = "tsconfig."
+                            + Paths.stem(
+                                    read.files().isEmpty()
+                                            ? "more"
+                                            : read.files().get(0)) + ".json";
+                configs.put(path, of(path, read));
+                String watch =
+                        call.arguments().contains("--watch") || call.arguments().contains("-w") ? " --watch" : "";
+                calls.put(call, configs.get(path).call() + watch);
+            }
+        }
+        if (configs.isEmpty() && project.isTyped() && isAlone()) byDefault();
+        return List.copyOf(configs.values());
+    }
+
+    /** Whether nothing else in the project says how its sources are compiled. */
+    private boolean isAlone() {
+        return !project.tree().has(CompilerConfig.USUAL)
+                && project.calls().stream()
+                        .flatMap(script -> script.calls().stream())
+                        .noneMatch(call -> call.tool().matches("tsc|ts-node|tsx"));
+    }
+
+    private CompilerConfig of(String path, CompilerCall call) {
+        Map<String, Object> options = settled(path, call.options(), "as the compiler was called", call.evidence());
+        List<String> files =
+                call.files().stream().filter(file -> !file.contains("*")).toList();
+        List<String> patterns =
+                call.files().stream().filter(file -> file.contains("*")).toList();
+        return new CompilerConfig(path, options, files, patterns);
+    }
+
+    private Map<String, Object> settled(String path, Map<String, Object> proposed, String reason, Evidence evidence) {
+        String prefix = path.equals(CompilerConfig.USUAL) ? "compiler:" : "compiler:" + path + "/";
+        Map<String, Object> options = new LinkedHashMap<>();
+        proposed.forEach((option, value) -> {
+            String text = value instanceof List<?> list
+                    ? String.join(",", list.stream().map(Object::toString).toList())
+                    : value.toString();
+            String standing = deliberation.settle(
+                    Decision.of(prefix + option, option, text, Certainty.CERTAIN, reason, List.of(evidence))
+                            .in(GROUP),
+                    given -> Optional.of(given.strip()));
+            if (standing.equals(Choosable.WITHOUT)) return;
+            options.put(option, standing.equals(text) ? value : value(standing));
+        });
+        return options;
+    }
+
+    private static Object value(String text) {
+        return text.equals("true") || text.equals("false") ? (Object) text.equals("true") : text;
+    }
+
+    private void byDefault() {
+        List<Script> typed = project.scripts().values().stream()
+                .filter(script -> script.typed() && !script.declarations())
+                .toList();
+        boolean browser =
+                typed.stream().anyMatch(script -> project.isOfPage(script.path().replaceFirst("\\.tsx?$", ".js")));
+        Map<String, Object> options = new LinkedHashMap<>();
+        options.put("target", "es2022");
+        options.put("module", browser ? "es2022" : "nodenext");
+        if (typed.stream().anyMatch(Script::markup)) options.put("jsx", "react-jsx");
+        if (!browser) options.put("outDir", "dist");
+        options.put("strict", true);
+        Evidence evidence = Evidence.of(typed.get(0).path(), "");
+        Map<String, Object> settled =
+                settled(CompilerConfig.USUAL, options, "nothing says how the sources are compiled", evidence);
+        List<String> folders =
+                typed.stream().map(script -> Paths.parent(script.path())).toList();
+        String common = Paths.common(folders);
+        configs.put(
+                CompilerConfig.USUAL,
+                new CompilerConfig(
+                        CompilerConfig.USUAL, settled, List.of(), List.of(common.isEmpty() ? "**/*.ts" : common)));
+    }
+
+    /** The version of the compiler that a script or a text beside it mentions. */
+    Optional<RuntimeVersion> version() {
+        List<String> places = new ArrayList<>();
+        project.calls().forEach(script -> places.add(script.path()));
+        for (String path : places) {
+            List<String> lines = project.tree()
+                    .file(path)
+                    .map(file -> project.tree().lines(file, 64 << 10))
+                    .orElse(List.of());
+            for (int i = 0; i < lines.size(); i++) {
+                Matcher matcher = VERSION.matcher(lines.get(i));
+                if (matcher.find())
+                    return Optional.of(new RuntimeVersion(matcher.group(1), new Evidence(path, i + 1, lines.get(i))));
+            }
+        }
+        return Optional.empty();
+    }
+}

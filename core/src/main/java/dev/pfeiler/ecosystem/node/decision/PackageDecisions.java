@@ -1,0 +1,288 @@
+package dev.pfeiler.ecosystem.node.decision;
+
+import dev.pfeiler.ecosystem.node.library.Identification;
+import dev.pfeiler.ecosystem.node.model.Dependencies;
+import dev.pfeiler.ecosystem.node.model.Dependencies.Section;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.project.Roles;
+import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.ecosystem.node.source.Import;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.wiring.Call;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Question;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import org.semver4j.Semver;
+
+/** Decides which packages the project declares, in which versions, and for what. */
+final class PackageDecisions {
+    private static final String GROUP = "Packages";
+    private static final Set<String> RUNTIME_NAMES = Set.of(
+            "process", "Buffer", "require", "__dirname", "__filename", "module", "global", "setImmediate", "NodeJS");
+
+    private final NodeProject project;
+    private final Deliberation deliberation;
+    private final Registry registry;
+    private final VersionChoice versions;
+    private final String own;
+    private final Dependencies dependencies = new Dependencies();
+    private final List<Finding> left = new ArrayList<>();
+
+    /** @param own the project's own name, which it may import itself by */
+    PackageDecisions(
+            NodeProject project, Deliberation deliberation, Registry registry, VersionChoice versions, String own) {
+        this.project = project;
+        this.deliberation = deliberation;
+        this.registry = registry;
+        this.versions = versions;
+        this.own = own;
+    }
+
+    Dependencies dependencies() {
+        return dependencies;
+    }
+
+    /** What no registry has, and copies that were changed. */
+    List<Finding> left() {
+        return left;
+    }
+
+    /** The uses of one package. */
+    private static final class Uses {
+        private final List<VersionChoice.Use> uses = new ArrayList<>();
+        private final List<Evidence> places = new ArrayList<>();
+        private boolean product;
+        private boolean guarded = true;
+        private boolean loaded;
+
+        void add(Script script, Import statement, boolean reached) {
+            loaded |= reached;
+            boolean required = statement.form() == Import.Form.REQUIRE || statement.form() == Import.Form.REFERENCE;
+            uses.add(new VersionChoice.Use(statement, required, script.typed()));
+            if (Roles.isProduct(script.path()) && !product) {
+                product = true;
+                places.add(0, statement.evidence());
+            } else if (places.size() < 3) {
+                places.add(statement.evidence());
+            }
+            guarded &= statement.guarded();
+        }
+
+        Section section() {
+            return !product ? Section.DEVELOPMENT : guarded ? Section.OPTIONAL : Section.RUNTIME;
+        }
+    }
+
+    /** The packages that the sources name. */
+    void imported() {
+        Map<String, Uses> used = new TreeMap<>();
+        Set<String> reached = project.reached();
+        for (Script script : project.scripts().values())
+            for (Import statement : script.imports())
+                PackageName.of(statement.specifier())
+                        .filter(name -> !name.equals(own))
+                        .ifPresent(name -> used.computeIfAbsent(name, n -> new Uses())
+                                .add(script, statement, reached.contains(script.path())));
+        used.forEach((name, uses) -> {
+            if (project.installed().present() && project.installed().of(name).isEmpty() && !uses.loaded) {
+                unused(name, uses);
+                return;
+            }
+            Optional<VersionChoice.Chosen> chosen = versions.of(name, uses.uses);
+            chosen.ifPresentOrElse(
+                    version -> declare(uses.section(), name, version, uses.places), () -> unknown(name, uses));
+        });
+    }
+
+    /** A package that is not there although others are, of a source that nothing loads. */
+    private void unused(String name, Uses uses) {
+        String standing = deliberation.settle(
+                Decision.of(
+                                key(name),
+                                name,
+                                Choosable.WITHOUT,
+                                Certainty.LIKELY,
+                                "is not in node_modules, and nothing loads the source that imports it",
+                                uses.places)
+                        .in(GROUP),
+                PackageDecisions::range);
+        if (!standing.equals(Choosable.WITHOUT)) dependencies.add(uses.section(), name, standing, Manifest.NONE);
+    }
+
+    private void unknown(String name, Uses uses) {
+        if (registry.isUnreachable()) {
+            Question question = new Question(
+                    key(name),
+                    "Which version of " + name + " does the project use? No registry can be asked.",
+                    Optional.empty(),
+                    List.of());
+            String range = deliberation.ask(question, name, GROUP, uses.places, PackageDecisions::range);
+            if (!range.isEmpty() && !range.equals(Choosable.WITHOUT))
+                dependencies.add(uses.section(), name, range, Manifest.NONE);
+            return;
+        }
+        String standing = deliberation.settle(
+                Decision.of(
+                                key(name),
+                                name,
+                                Choosable.WITHOUT,
+                                Certainty.LIKELY,
+                                "no registry has a package of this name",
+                                uses.places)
+                        .in(GROUP),
+                PackageDecisions::range);
+        if (!standing.equals(Choosable.WITHOUT)) dependencies.add(uses.section(), name, standing, Manifest.NONE);
+        else if (!uses.guarded)
+            left.add(Finding.trouble(
+                    name, "is imported, but no registry has it; not declared", uses.places.toArray(Evidence[]::new)));
+    }
+
+    private static String key(String name) {
+        return "package:" + name;
+    }
+
+    private static Optional<String> range(String text) {
+        String plain = text.strip();
+        boolean valid = plain.equals(Choosable.WITHOUT)
+                || plain.matches("(file|npm|git|https?|github):.*|git\\+.*")
+                || Manifest.firstOf(plain).isPresent()
+                || Semver.isValid(plain)
+                || plain.matches("[~^]?\\d[\\w.+-]*|[<>=~^\\d][\\w.<>=~^| +-]*");
+        return Optional.of(plain).filter(one -> valid && !one.isEmpty());
+    }
+
+    /** Declares a package, unless the user does without it. */
+    void declare(Section section, String name, VersionChoice.Chosen chosen, List<Evidence> places) {
+        if (dependencies.section(name).isPresent()
+                && dependencies.section(name).get().compareTo(section) <= 0) return;
+        List<Evidence> evidence = new ArrayList<>(chosen.evidence());
+        evidence.addAll(places);
+        String purpose =
+                switch (section) {
+                    case RUNTIME -> "needed at run time";
+                    case OPTIONAL -> "the code goes on without it";
+                    case DEVELOPMENT -> "needed by tests or the build alone";
+                };
+        String standing = deliberation.settle(
+                Decision.of(
+                                key(name),
+                                name,
+                                chosen.range(),
+                                chosen.certainty(),
+                                chosen.reason() + "; " + purpose,
+                                evidence)
+                        .in(GROUP),
+                PackageDecisions::range);
+        if (standing.equals(Choosable.WITHOUT)) return;
+        dependencies.add(section, name, standing, chosen.manifest());
+    }
+
+    /** The programs that scripts call. */
+    void called() {
+        for (CallScript script : project.calls())
+            for (Call call : script.calls())
+                CallScript.packageOf(call.tool()).ifPresent(name -> {
+                    if (name.equals("typescript")) return;
+                    tool(name, call.evidence(), "called by a script");
+                });
+        project.tree().files().stream()
+                .filter(file ->
+                        !file.path().contains("/") && !Roles.runner(file.path()).isEmpty())
+                .forEach(file -> {
+                    String program = Roles.runner(file.path()).split(" ")[0];
+                    CallScript.packageOf(program)
+                            .ifPresent(name ->
+                                    tool(name, Evidence.of(file.path(), ""), "its configuration is in the project"));
+                });
+    }
+
+    void tool(String name, Evidence evidence, String reason) {
+        if (dependencies.section(name).isPresent()) return;
+        versions.newestOf(name, Optional.empty(), reason + "; the newest release, as no version is in the project")
+                .ifPresent(chosen -> declare(Section.DEVELOPMENT, name, chosen, List.of(evidence)));
+    }
+
+    /**
+     * The compiler, and types of packages that bring none.
+     *
+     * @param stated the version of the compiler that something states
+     */
+    void compiler(Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
+        Optional<VersionChoice.Chosen> compiler = stated.flatMap(one -> versions.exact(
+                        "typescript", one.release(), "the version that the script names", one.evidence()))
+                .or(() -> versions.newestOf(
+                        "typescript",
+                        Optional.of(5),
+                        "the last release line that takes settings of earlier ones as they are"));
+        compiler.ifPresent(chosen -> declare(Section.DEVELOPMENT, "typescript", chosen, places));
+        for (String name : List.copyOf(dependencies.of(Section.RUNTIME).keySet())) types(name);
+        for (String name : List.copyOf(dependencies.of(Section.DEVELOPMENT).keySet())) types(name);
+        runtimeUse().ifPresent(place -> versions.newestOf("@types/node", runtime, "types of the runtime")
+                .or(() -> versions.newestOf("@types/node", Optional.empty(), "types of the runtime"))
+                .ifPresent(chosen -> declare(Section.DEVELOPMENT, "@types/node", chosen, List.of(place))));
+    }
+
+    private void types(String name) {
+        boolean imported = project.scripts().values().stream()
+                .flatMap(script -> script.imports().stream())
+                .anyMatch(one ->
+                        PackageName.of(one.specifier()).filter(name::equals).isPresent());
+        Manifest manifest = dependencies.manifest(name);
+        if (name.startsWith("@types/") || name.equals("typescript") || !imported || manifest.typed()) return;
+        if (project.installed().of(name).isPresent() && hasTypes(name)) return;
+        String types = PackageName.types(name);
+        Optional<Integer> major =
+                dependencies.range(name).flatMap(Manifest::firstOf).map(Semver::getMajor);
+        versions.newestOf(types, major, "types of " + name + ", which brings none")
+                .ifPresent(chosen -> declare(Section.DEVELOPMENT, types, chosen, List.of()));
+    }
+
+    private boolean hasTypes(String name) {
+        return project.installed().files(name).has("index.d.ts");
+    }
+
+    /** Where typed code uses what the runtime brings. */
+    private Optional<Evidence> runtimeUse() {
+        for (Script script : project.scripts().values()) {
+            if (project.isOfPage(script.path())) continue;
+            for (Import statement : script.imports())
+                if (PackageName.isBuiltIn(statement.specifier())) return Optional.of(statement.evidence());
+            for (String name : RUNTIME_NAMES) {
+                Script.Use use = script.names().used().get(name);
+                if (use != null && !use.tested()) return Optional.of(new Evidence(script.path(), use.line(), name));
+            }
+        }
+        return project.installed()
+                .of("@types/node")
+                .map(manifest -> Evidence.of("node_modules/@types/node", manifest.version()));
+    }
+
+    /** Compares copied packages with the published ones. */
+    void changedCopies(Identification identification) {
+        for (Section section : Section.values())
+            for (String name : dependencies.of(section).keySet())
+                project.installed().of(name).ifPresent(manifest -> identification
+                        .changes(project.installed(), name, manifest.version())
+                        .filter(changed -> !changed.isEmpty())
+                        .ifPresent(changed -> left.add(Finding.trouble(
+                                name,
+                                "was changed in node_modules: " + changed.size()
+                                        + (changed.size() == 1 ? " file differs" : " files differ")
+                                        + " from the published " + manifest.version()
+                                        + "; npm ci replaces them, so keep a copy of " + changed.get(0),
+                                Evidence.of("node_modules/" + name + "/" + changed.get(0), "")))));
+    }
+}

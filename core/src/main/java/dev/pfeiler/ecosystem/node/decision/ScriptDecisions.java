@@ -1,0 +1,175 @@
+package dev.pfeiler.ecosystem.node.decision;
+
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.project.Roles;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.wiring.Call;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Decides the package scripts: what people ran by hand, under the names that npm has commands for. */
+final class ScriptDecisions {
+    private static final String GROUP = "Package scripts";
+    /** The order in which a descriptor lists them. */
+    private static final List<String> ORDER = List.of("start", "dev", "build", "watch", "test");
+
+    private final NodeProject project;
+    private final Deliberation deliberation;
+    private final Map<Call, String> replaced;
+    private final Map<String, String> scripts = new LinkedHashMap<>();
+    private final Set<String> taken = new LinkedHashSet<>();
+
+    /** @param replaced calls that are made in another way */
+    ScriptDecisions(NodeProject project, Deliberation deliberation, Map<Call, String> replaced) {
+        this.project = project;
+        this.deliberation = deliberation;
+        this.replaced = replaced;
+    }
+
+    /**
+     * The scripts that follow from what the project has.
+     *
+     * @param compile how sources are compiled that no script compiles; empty if none are
+     */
+    Map<String, String> decide(Optional<String> compile) {
+        for (CallScript script : project.calls()) {
+            String name = scripts.containsKey(script.purpose())
+                    ? script.purpose() + ":" + Paths.stem(script.path())
+                    : script.purpose();
+            boolean make = !script.path().matches("(?i).*\\.(sh|bash|bat|cmd|ksh|command)")
+                    && Paths.name(script.path()).matches("(?i).*makefile|.*\\.mk");
+            String call = make ? "make -f " + script.path() + " " + script.name() : "sh " + script.path();
+            String line = script.whole() ? line(script) : call.replace("make -f Makefile", "make");
+            settle(name, line, Certainty.CERTAIN, "what " + script.path() + " runs", script.evidence());
+            if (script.whole() && !make) taken.add(script.path());
+        }
+        runner();
+        compile.ifPresent(line -> {
+            if (!scripts.containsKey("build"))
+                settle("build", line, Certainty.LIKELY, "compiles the sources", Evidence.of("tsconfig.json", ""));
+        });
+        if (!scripts.containsKey("test")) tests();
+        if (!scripts.containsKey("start")) start();
+        return ordered();
+    }
+
+    /** Scripts whose commands have all become package scripts. */
+    Set<String> taken() {
+        return taken;
+    }
+
+    private String line(CallScript script) {
+        return script.calls().stream()
+                .map(call -> replaced.getOrDefault(call, call.text()))
+                .collect(Collectors.joining(" && "));
+    }
+
+    private void settle(String name, String line, Certainty certainty, String reason, Evidence evidence) {
+        String standing = deliberation.settle(
+                Decision.of("script:" + name, name, line, certainty, reason, List.of(evidence))
+                        .in(GROUP),
+                text -> Optional.of(text.strip()));
+        if (!standing.equals(Choosable.WITHOUT)) scripts.put(name, standing);
+    }
+
+    private void runner() {
+        project.tree().files().stream()
+                .filter(file ->
+                        !file.path().contains("/") && !Roles.runner(file.path()).isEmpty())
+                .findFirst()
+                .filter(file -> !scripts.containsKey("build"))
+                .ifPresent(file -> settle(
+                        "build",
+                        Roles.runner(file.path()),
+                        Certainty.LIKELY,
+                        "its configuration is in the project",
+                        Evidence.of(file.path(), "")));
+    }
+
+    private void tests() {
+        List<Script> tests = project.scripts().values().stream()
+                .filter(script -> Roles.isTest(script.path()) && !script.typed())
+                .toList();
+        if (tests.isEmpty()) return;
+        Optional<Script> built = using(tests, "node:test");
+        Optional<Script> tape = using(tests, "tape");
+        Optional<Script> mocha = tests.stream()
+                .filter(script -> script.names().used().containsKey("describe")
+                        && script.names().used().containsKey("it"))
+                .findFirst();
+        if (built.isPresent()) {
+            settle(
+                    "test",
+                    "node --test",
+                    Certainty.LIKELY,
+                    "the tests use the runtime's own framework",
+                    Evidence.of(built.get().path(), ""));
+        } else if (mocha.isPresent() && project.installed().of("mocha").isPresent()) {
+            String top = mocha.get().path().replaceFirst("/.*", "");
+            settle(
+                    "test",
+                    "mocha --recursive " + top,
+                    Certainty.LIKELY,
+                    "the tests are written for it",
+                    Evidence.of(mocha.get().path(), ""));
+        } else {
+            List<String> started = tests.stream()
+                    .filter(script -> !isImported(script.path())
+                            && (tape.isPresent() || !script.imports().isEmpty()))
+                    .filter(script -> script.path().matches("(?i).*(test|spec|check|tests/|specs/|checks/).*"))
+                    .map(Script::path)
+                    .toList();
+            if (started.isEmpty() || started.size() > 20 || mocha.isPresent()) return;
+            settle(
+                    "test",
+                    started.stream().map("node "::concat).collect(Collectors.joining(" && ")),
+                    Certainty.LIKELY,
+                    "programs that test the others",
+                    Evidence.of(started.get(0), ""));
+        }
+    }
+
+    private static Optional<Script> using(List<Script> tests, String module) {
+        return tests.stream()
+                .filter(script -> script.imports().stream()
+                        .anyMatch(one -> one.specifier().equals(module)))
+                .findFirst();
+    }
+
+    private boolean isImported(String path) {
+        return project.imported().values().stream().anyMatch(files -> files.contains(path));
+    }
+
+    private void start() {
+        project.products().stream()
+                .filter(script -> !script.typed() && !isImported(script.path()) && !project.isOfPage(script.path()))
+                .filter(script -> script.content().matches("(?s).*\\.listen\\s*\\(.*") && !script.started())
+                .filter(script -> Paths.stem(script.path()).matches("(?i)server|app|main|index|start|www"))
+                .findFirst()
+                .ifPresent(script -> settle(
+                        "start",
+                        "node " + script.path(),
+                        Certainty.LIKELY,
+                        "a server that nothing else loads",
+                        Evidence.of(script.path(), "")));
+    }
+
+    private Map<String, String> ordered() {
+        Map<String, String> ordered = new LinkedHashMap<>();
+        ORDER.stream().filter(scripts::containsKey).forEach(name -> ordered.put(name, scripts.get(name)));
+        scripts.forEach(ordered::putIfAbsent);
+        return ordered;
+    }
+}

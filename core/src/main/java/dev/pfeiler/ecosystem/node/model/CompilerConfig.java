@@ -1,0 +1,66 @@
+package dev.pfeiler.ecosystem.node.model;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import dev.pfeiler.tree.JsonText;
+import dev.pfeiler.tree.Paths;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A configuration file of the TypeScript compiler. Source: the TSConfig reference.
+ *
+ * @param options of the compiler, as the file names them
+ * @param files the sources that are compiled, with those that they import; empty where patterns say it
+ * @param include patterns of sources
+ */
+public record CompilerConfig(String path, Map<String, Object> options, List<String> files, List<String> include) {
+    public static final String USUAL = "tsconfig.json";
+
+    public CompilerConfig {
+        options = new LinkedHashMap<>(options);
+        files = List.copyOf(files);
+        include = List.copyOf(include);
+    }
+
+    /** How the compiler is called with it. */
+    public String call() {
+        return path.equals(USUAL) ? "tsc" : "tsc -p " + path;
+    }
+
+    /** The text of the file. */
+    public String text() {
+        ObjectMapper json = new ObjectMapper();
+        ObjectNode root = json.createObjectNode();
+        root.set("compilerOptions", json.valueToTree(options));
+        if (!files.isEmpty()) root.set("files", json.valueToTree(files));
+        if (!include.isEmpty()) root.set("include", json.valueToTree(include));
+        return JsonText.of(root, 2);
+    }
+
+    /** Where the compiler writes what it makes of a source. */
+    public String output(String source, Collection<String> sources) {
+        String folder = text("outDir");
+        String root = text("rootDir");
+        if (root.isEmpty())
+            root = Paths.common(sources.stream().map(Paths::parent).toList());
+        root = root.equals(".") ? "" : root;
+        String ending = source.matches(".*\\.mts") ? ".mjs" : source.matches(".*\\.cts") ? ".cjs" : ".js";
+        String plain = source.replaceFirst("\\.[cm]?tsx?$|\\.jsx?$", "") + ending;
+        if (folder.isEmpty() || folder.equals(".") && root.isEmpty()) return plain;
+        String within = Paths.within(root, plain) ? Paths.relative(root, plain) : plain;
+        return folder.equals(".") ? within : Paths.join(folder, within);
+    }
+
+    /** An option that is a text; empty where it is not given. */
+    public String text(String option) {
+        return options.get(option) instanceof String text ? text : "";
+    }
+
+    /** Whether an option is given and true. */
+    public boolean isSet(String option) {
+        return Boolean.TRUE.equals(options.get(option));
+    }
+}

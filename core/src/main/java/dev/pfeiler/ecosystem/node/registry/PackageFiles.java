@@ -1,0 +1,41 @@
+package dev.pfeiler.ecosystem.node.registry;
+
+import java.io.BufferedInputStream;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.util.Map;
+import java.util.TreeMap;
+import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
+import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
+import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
+
+/** The files of a published package, out of its archive. */
+public final class PackageFiles {
+    /** In bytes, unpacked: no package that a page loads is larger. */
+    private static final long LARGEST = 300L << 20;
+
+    private PackageFiles() {}
+
+    /**
+     * All files, by their paths within the package.
+     *
+     * @throws IOException if it is no such archive, or too large
+     */
+    public static Map<String, byte[]> of(byte[] archive) throws IOException {
+        Map<String, byte[]> files = new TreeMap<>();
+        long total = 0;
+        try (TarArchiveInputStream tar = new TarArchiveInputStream(
+                new GzipCompressorInputStream(new BufferedInputStream(new ByteArrayInputStream(archive))))) {
+            for (TarArchiveEntry entry = tar.getNextEntry(); entry != null; entry = tar.getNextEntry()) {
+                if (!entry.isFile()) continue;
+                total += entry.getSize();
+                if (total > LARGEST) throw new IOException("larger than " + (LARGEST >> 20) + " MB");
+                // the folder at the top has any name
+                String path = entry.getName().replaceFirst("^(\\./)?[^/]+/", "");
+                if (path.contains("..")) continue;
+                files.put(path, tar.readAllBytes());
+            }
+        }
+        return files;
+    }
+}

@@ -1,0 +1,103 @@
+package dev.pfeiler.ecosystem.node.step;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.model.LibraryCopy;
+import dev.pfeiler.ecosystem.node.page.BundlePlan;
+import dev.pfeiler.ecosystem.node.page.CopyScript;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.tree.Text;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** The steps that decisions lead to, and what version control ignores afterwards. */
+public final class NodeSteps {
+    private final NodeProject project;
+    private final Settled settled;
+
+    public NodeSteps(NodeProject project, Settled settled) {
+        this.project = project;
+        this.settled = settled;
+    }
+
+    public List<Step> steps() {
+        List<Step> steps = new ArrayList<>();
+        steps.add(new Step.Write(
+                PackageDescriptor.NAME, PackageDescriptor.text(settled.build()), "the build descriptor"));
+        for (CompilerConfig config : settled.build().configs())
+            steps.add(new Step.Write(config.path(), config.text(), "the compiler's settings"));
+        if (!settled.copyScript().isEmpty())
+            steps.add(new Step.Write(
+                    settled.copyScript(), CopyScript.text(settled.build().copies()), "copies libraries for the pages"));
+        settled.bundle().ifPresent(plan -> bundle(plan, steps));
+        settled.libraries().forEach(path -> steps.add(new Step.Retire(path, "replaced by a package")));
+        settled.taken()
+                .forEach(path -> steps.add(new Step.Retire(path, "its commands are in " + PackageDescriptor.NAME)));
+        outputs().forEach(path -> steps.add(new Step.Retire(path, "build output; built again by the build tool")));
+        return steps;
+    }
+
+    private void bundle(BundlePlan plan, List<Step> steps) {
+        plan.entries().forEach((path, text) -> steps.add(new Step.Write(path, text, "the entry module of a bundle")));
+        plan.pages()
+                .forEach((path, text) -> edit(path, text, "loads the bundle").ifPresent(steps::add));
+        plan.scripts().forEach((path, text) -> edit(path, text, "gives its names to others")
+                .ifPresent(steps::add));
+    }
+
+    private Optional<Step> edit(String path, String content, String reason) {
+        try {
+            Text before = project.tree().text(path);
+            if (before.content().equals(content)) return Optional.empty();
+            return Optional.of(new Step.Edit(
+                    path, content, before.charset(), Step.Change.between(before.content(), content), reason));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** What the compiler writes, where the tree has it already. */
+    private Set<String> outputs() {
+        Set<String> outputs = new LinkedHashSet<>();
+        for (CompilerConfig config : settled.build().configs()) {
+            List<String> sources = project.scripts().values().stream()
+                    .filter(script -> script.typed() && !script.declarations())
+                    .map(script -> script.path())
+                    .filter(path -> config.files().isEmpty() || config.files().contains(path))
+                    .toList();
+            for (String source : sources) {
+                String output = config.output(source, sources);
+                for (String path : List.of(output, output + ".map", output.replaceFirst("\\.([cm]?)js$", ".d.$1ts")))
+                    if (project.tree().has(path) && !path.equals(source)) outputs.add(path);
+            }
+        }
+        return outputs;
+    }
+
+    /** Patterns for version control. */
+    public List<String> ignored() {
+        Set<String> ignored = new LinkedHashSet<>();
+        ignored.add("/" + InstalledPackages.FOLDER + "/");
+        for (CompilerConfig config : settled.build().configs()) {
+            String folder = config.text("outDir");
+            boolean own = !folder.isEmpty()
+                    && !folder.equals(".")
+                    && project.tree().under(folder).allMatch(file -> outputs().contains(file.path()));
+            if (own) ignored.add("/" + folder + "/");
+        }
+        settled.bundle().ifPresent(plan -> ignored.add("/" + plan.output() + "/"));
+        outputs().stream()
+                .filter(path -> ignored.stream().noneMatch(pattern -> ("/" + path).startsWith(pattern)))
+                .forEach(path -> ignored.add("/" + path));
+        for (LibraryCopy copy : settled.build().copies())
+            copy.files().keySet().forEach(path -> ignored.add("/" + path));
+        return List.copyOf(ignored);
+    }
+}

@@ -1,0 +1,88 @@
+package dev.pfeiler.ecosystem.node.wiring;
+
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * A script, or a rule of a make file, with the commands it runs.
+ *
+ * @param name what people call it: {@code build} for {@code build.sh}
+ * @param whole whether the commands are all that it does
+ */
+public record CallScript(String path, String name, List<Call> calls, boolean whole, Evidence evidence) {
+    /** Programs that belong to this ecosystem, with the packages that bring them. */
+    static final Map<String, String> TOOLS = Map.ofEntries(
+            Map.entry("node", ""),
+            Map.entry("npm", ""),
+            Map.entry("tsc", "typescript"),
+            Map.entry("esbuild", "esbuild"),
+            Map.entry("rollup", "rollup"),
+            Map.entry("webpack", "webpack-cli"),
+            Map.entry("vite", "vite"),
+            Map.entry("parcel", "parcel"),
+            Map.entry("babel", "@babel/cli"),
+            Map.entry("browserify", "browserify"),
+            Map.entry("uglifyjs", "uglify-js"),
+            Map.entry("terser", "terser"),
+            Map.entry("cleancss", "clean-css-cli"),
+            Map.entry("sass", "sass"),
+            Map.entry("lessc", "less"),
+            Map.entry("postcss", "postcss-cli"),
+            Map.entry("gulp", "gulp-cli"),
+            Map.entry("grunt", "grunt-cli"),
+            Map.entry("mocha", "mocha"),
+            Map.entry("jest", "jest"),
+            Map.entry("vitest", "vitest"),
+            Map.entry("tape", "tape"),
+            Map.entry("tap", "tap"),
+            Map.entry("ava", "ava"),
+            Map.entry("jasmine", "jasmine"),
+            Map.entry("qunit", "qunit"),
+            Map.entry("nyc", "nyc"),
+            Map.entry("c8", "c8"),
+            Map.entry("eslint", "eslint"),
+            Map.entry("standard", "standard"),
+            Map.entry("prettier", "prettier"),
+            Map.entry("ts-node", "ts-node"),
+            Map.entry("tsx", "tsx"),
+            Map.entry("nodemon", "nodemon"),
+            Map.entry("http-server", "http-server"),
+            Map.entry("serve", "serve"));
+
+    private static final Set<String> TESTERS =
+            Set.of("mocha", "jest", "vitest", "tape", "tap", "ava", "jasmine", "qunit", "nyc", "c8");
+
+    public CallScript {
+        calls = List.copyOf(calls);
+    }
+
+    /** Whether a command of it belongs to this ecosystem. */
+    public boolean concerns() {
+        return calls.stream().anyMatch(call -> TOOLS.containsKey(call.tool()));
+    }
+
+    /** The package that brings a program; empty for one that comes with the runtime, or is unknown. */
+    public static java.util.Optional<String> packageOf(String tool) {
+        return java.util.Optional.ofNullable(TOOLS.get(tool)).filter(name -> !name.isEmpty());
+    }
+
+    /** The name under which a package descriptor lists it. Source: the names that npm has commands for. */
+    public String purpose() {
+        String plain = Paths.name(name).toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z0-9:]+", "-");
+        boolean tests = calls.stream().anyMatch(call -> TESTERS.contains(call.tool()));
+        if (plain.matches("(run-?)?tests?(-all|-run)?|check|run-checks") || tests) return "test";
+        if (plain.matches("(run|start|serve|server|launch)(-.*)?")) return "start";
+        if (plain.matches("(build|compile|make|all|bundle|dist|package)(-.*)?")) return "build";
+        if (plain.matches("(dev|watch)(-.*)?")) return "dev";
+        return plain;
+    }
+
+    /** All that it does, as one line. */
+    public String line() {
+        return calls.stream().map(Call::text).collect(Collectors.joining(" && "));
+    }
+}
