@@ -46,7 +46,7 @@ public final class NodeEcosystem implements Ecosystem {
     @Override
     public Reading read(ProjectTree part, Environment environment) {
         NodeProject project = NodeProject.of(part);
-        return new NodeReading(project, registry(part, environment), NodeFindings.of(project));
+        return new NodeReading(project, registry(part, environment), environment, NodeFindings.of(project));
     }
 
     /** The registries that the settings of the project and its user name. */

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.ecosystem.node.step.NodeSteps;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
@@ -15,14 +16,15 @@ import java.util.List;
 import java.util.Map;
 
 /** What was read of a project of scripts and pages. */
-record NodeReading(NodeProject project, Registry registry, List<Finding> findings) implements Reading {
+record NodeReading(NodeProject project, Registry registry, Environment environment, List<Finding> findings)
+        implements Reading {
     NodeReading {
         findings = List.copyOf(findings);
     }
 
     @Override
     public PartProposal propose(String target, Deliberation deliberation) {
-        Settled settled = new NodeDecisions(project, deliberation, registry).settle();
+        Settled settled = new NodeDecisions(project, deliberation, registry, environment).settle();
         NodeSteps steps = new NodeSteps(project, settled);
         List<Finding> left = new ArrayList<>();
         findings.stream().filter(Finding::leftForYou).forEach(left::add);

@@ -1,8 +1,10 @@
 package dev.pfeiler.ecosystem.node.decision;
 
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.typescript.TypedSources;
 import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.ecosystem.node.wiring.CompilerCall;
@@ -66,6 +68,60 @@ final class CompilerDecisions {
         }
         if (configs.isEmpty() && project.isTyped() && isAlone()) byDefault();
         return List.copyOf(configs.values());
+    }
+
+    /**
+     * The configuration for sources that become TypeScript.
+     *
+     * @param bundled whether a bundler compiles them, so that the compiler only checks
+     * @param paths the new paths of the sources
+     */
+    CompilerConfig forNew(boolean bundled, Map<String, String> paths, Dependencies dependencies) {
+        boolean pages = paths.keySet().stream().allMatch(project::isOfPage);
+        Map<String, Object> options = new LinkedHashMap<>();
+        options.put("target", "es2022");
+        options.put("module", bundled || pages ? "esnext" : "nodenext");
+        if (bundled || pages) options.put("moduleResolution", "bundler");
+        else options.put("moduleDetection", "force");
+        boolean markup = paths.values().stream().anyMatch(path -> path.endsWith(".tsx"));
+        boolean named = paths.keySet().stream()
+                .map(project.scripts()::get)
+                .filter(Script::markup)
+                .allMatch(script -> script.names().declared().containsKey("React")
+                        || script.content().contains("@jsx"));
+        if (markup) options.put("jsx", named ? "react" : "react-jsx");
+        boolean data = paths.keySet().stream()
+                .flatMap(path -> project.scripts().get(path).imports().stream())
+                .anyMatch(one -> one.specifier().endsWith(".json"));
+        if (data) options.put("resolveJsonModule", true);
+        if (dependencies.section("@types/node").isPresent()) options.put("types", List.of("node"));
+        if (bundled) {
+            options.put("noEmit", true);
+        } else if (!pages) {
+            options.put("rootDir", ".");
+            options.put("outDir", project.tree().folders().contains("dist") ? "built" : "dist");
+        }
+        options.put("skipLibCheck", true);
+        Evidence evidence = Evidence.of(paths.keySet().iterator().next(), "");
+        Map<String, Object> settled =
+                settled(CompilerConfig.USUAL, options, "for sources that become TypeScript", evidence);
+        List<String> include = new ArrayList<>(List.of("**/*.ts"));
+        if (markup) include.add("**/*.tsx");
+        if (paths.values().stream().anyMatch(path -> path.endsWith(".mts"))) include.add("**/*.mts");
+        if (paths.values().stream().anyMatch(path -> path.endsWith(".cts"))) include.add("**/*.cts");
+        return new CompilerConfig(CompilerConfig.USUAL, settled, List.of(), include);
+    }
+
+    /** The configuration with the strict settings that the code allows; each that it does not is a decision. */
+    CompilerConfig strict(CompilerConfig config, TypedSources typed) {
+        Map<String, Object> strict = new LinkedHashMap<>(Map.of("strict", true));
+        Map<String, Object> options = new LinkedHashMap<>(config.options());
+        options.putAll(settled(config.path(), strict, "as strict as the code allows", Evidence.of(config.path(), "")));
+        typed.relaxed().forEach((option, places) -> {
+            String why = places + (places == 1 ? " place needs it" : " places need it");
+            options.putAll(settled(config.path(), Map.of(option, false), why, Evidence.of(config.path(), "")));
+        });
+        return new CompilerConfig(config.path(), options, config.files(), config.include());
     }
 
     /** Whether nothing else in the project says how its sources are compiled. */

@@ -40,9 +40,17 @@ final class EntryDecisions {
     private final Deliberation deliberation;
     private final List<CompilerConfig> configs;
     private final String name;
+    private final Map<String, String> renamed;
     private final List<Script> loadable;
 
-    EntryDecisions(NodeProject project, Deliberation deliberation, List<CompilerConfig> configs, String name) {
+    /** @param renamed the new paths of sources that get others */
+    EntryDecisions(
+            NodeProject project,
+            Deliberation deliberation,
+            List<CompilerConfig> configs,
+            String name,
+            Map<String, String> renamed) {
+        this.renamed = renamed;
         this.project = project;
         this.deliberation = deliberation;
         this.configs = configs;
@@ -67,10 +75,10 @@ final class EntryDecisions {
                         || !script.path().matches(".*\\.\\w+"))
                 .filter(script -> script.modules().any())
                 .toList();
-        if (told.isEmpty()) return "";
+        if (told.isEmpty() || project.isBundled()) return "";
         List<Script> ecma =
                 told.stream().filter(script -> script.modules().ecma()).toList();
-        boolean compiled = !configs.isEmpty();
+        boolean compiled = !configs.isEmpty() && renamed.isEmpty();
         boolean module = compiled ? compilesToModules(ecma) : ecma.size() * 2 > told.size();
         Script example = module || ecma.isEmpty() ? told.get(0) : ecma.get(0);
         String reason = compiled
@@ -102,7 +110,8 @@ final class EntryDecisions {
     }
 
     /** What is at the place of a source once it is built. */
-    private String written(String source) {
+    private String written(String before) {
+        String source = renamed.getOrDefault(before, before);
         if (!source.matches(".*\\.[cm]?tsx?")) return source;
         return configs.stream()
                 .findFirst()
@@ -118,6 +127,7 @@ final class EntryDecisions {
             for (String next : imported.getOrDefault(all.get(i), Set.of()))
                 if (!all.contains(next) && !next.endsWith(".d.ts") && !next.endsWith(".json")) all.add(next);
         if (!all.isEmpty()) return all;
+        if (!renamed.isEmpty()) return List.copyOf(renamed.values());
         return project.scripts().values().stream()
                 .filter(script -> script.typed() && !script.declarations())
                 .map(Script::path)
@@ -162,7 +172,8 @@ final class EntryDecisions {
                         && !script.path().endsWith(".json"))
                 .filter(script -> !programs.containsValue(script.path()))
                 .toList();
-        if (exporting.isEmpty()) return Optional.empty();
+        // what a bundler takes in is not loaded by anything else
+        if (exporting.isEmpty() || project.isBundled()) return Optional.empty();
         Map<String, Integer> wanted = new HashMap<>();
         project.imported().forEach((from, files) -> {
             boolean outside =
@@ -240,7 +251,7 @@ final class EntryDecisions {
         String reason = "";
         List<Evidence> evidence = new ArrayList<>();
         for (Script script : loadable) {
-            if (script.typed()) continue;
+            if (script.typed() || renamed.containsKey(script.path())) continue;
             for (Feature feature : script.features()) {
                 if (new Semver(feature.release()).compareTo(least) <= 0) continue;
                 least = new Semver(feature.release());

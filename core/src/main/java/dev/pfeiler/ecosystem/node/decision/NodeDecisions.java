@@ -11,9 +11,13 @@ import dev.pfeiler.ecosystem.node.page.Bundling;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.ecosystem.node.source.Page;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.typescript.TypeScriptConversion;
+import dev.pfeiler.ecosystem.node.typescript.TypedSources;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
@@ -31,14 +35,19 @@ import java.util.TreeSet;
 public final class NodeDecisions {
     /** The value of the decision to keep script tags. */
     public static final String TAGS = "tags";
+
+    private static final String TYPESCRIPT = "typescript";
+
     /** The value of the decision to have pages load bundles. */
     public static final String BUNDLE = "bundle";
 
     private final NodeProject project;
     private final Deliberation deliberation;
     private final Registry registry;
+    private final Environment environment;
 
-    public NodeDecisions(NodeProject project, Deliberation deliberation, Registry registry) {
+    public NodeDecisions(NodeProject project, Deliberation deliberation, Registry registry, Environment environment) {
+        this.environment = environment;
         this.project = project;
         this.deliberation = deliberation;
         this.registry = registry;
@@ -49,6 +58,7 @@ public final class NodeDecisions {
      *
      * @param libraries paths of all copied libraries that packages take the place of
      * @param bundle how pages load bundles; nothing where they load single files
+     * @param typed sources that become TypeScript
      * @param copyScript the path of the program that copies libraries; empty if none is needed
      * @param taken scripts whose commands have all become package scripts
      * @param left what no one but the user can decide or fix
@@ -57,6 +67,7 @@ public final class NodeDecisions {
             NodeBuild build,
             Set<String> libraries,
             Optional<BundlePlan> bundle,
+            Optional<TypedSources> typed,
             String copyScript,
             Set<String> taken,
             List<Finding> left) {}
@@ -74,7 +85,8 @@ public final class NodeDecisions {
         List<LibraryCopy> copies = libraries.decide(packages.dependencies());
         CompilerDecisions compiler = new CompilerDecisions(project, deliberation);
         List<CompilerConfig> configs = compiler.decide();
-        boolean compiles = project.isTyped() || !project.callsOf("tsc").isEmpty();
+        Map<String, String> renamed = language() ? TypeScriptConversion.paths(project) : Map.of();
+        boolean compiles = project.isTyped() || !project.callsOf("tsc").isEmpty() || !renamed.isEmpty();
         if (compiles)
             packages.compiler(
                     compiler.version(),
@@ -84,12 +96,26 @@ public final class NodeDecisions {
                             .map(call -> call.evidence())
                             .toList());
         packages.changedCopies(new Identification(project.tree(), registry));
-        EntryPoints entry = new EntryDecisions(project, deliberation, configs, identity.name())
+        Optional<BundlePlan> bundle = bundle(packages, copies, renamed, left);
+        if (!renamed.isEmpty())
+            configs = List.of(
+                    compiler.forNew(project.isBundled() || bundle.isPresent(), renamed, packages.dependencies()));
+        EntryPoints entry = new EntryDecisions(project, deliberation, configs, identity.name(), renamed)
                 .decide(packages.dependencies(), runtimes);
-        ScriptDecisions scriptDecisions = new ScriptDecisions(project, deliberation, compiler.calls());
-        boolean uncalled = compiles && project.callsOf("tsc").isEmpty() && !isBundled();
+        Optional<TypedSources> typed = Optional.empty();
+        if (!renamed.isEmpty()) {
+            typed = Optional.of(new TypeScriptConversion(project, packages.dependencies(), registry, environment)
+                    .run(
+                            configs.get(0).options(),
+                            entry.type(),
+                            bundle.map(BundlePlan::scripts).orElse(Map.of())));
+            configs = List.of(compiler.strict(configs.get(0), typed.get()));
+            untyped(typed.get(), left);
+        }
+        ScriptDecisions scriptDecisions =
+                new ScriptDecisions(project, deliberation, compiler.calls(), renamed, built(renamed, configs));
+        boolean uncalled = compiles && project.callsOf("tsc").isEmpty() && !project.isBundled() && bundle.isEmpty();
         Map<String, String> scripts = scriptDecisions.decide(uncalled ? Optional.of("tsc") : Optional.empty());
-        Optional<BundlePlan> bundle = bundle(packages, copies, left);
         List<LibraryCopy> copied = bundle.map(plan -> stillCopied(copies, plan)).orElse(copies);
         String copyScript = copied.isEmpty() ? "" : copyScript();
         NodeBuild build = new NodeBuild(
@@ -99,13 +125,47 @@ public final class NodeDecisions {
         bundle.ifPresent(plan -> left.addAll(plan.left()));
         Set<String> replaced = new TreeSet<>();
         copies.forEach(copy -> replaced.addAll(copy.files().keySet()));
-        return new Settled(build, replaced, bundle, copyScript, scriptDecisions.taken(), left);
+        return new Settled(build, replaced, bundle, typed, copyScript, scriptDecisions.taken(), left);
     }
 
-    /** Whether a bundler, which takes the sources as they are, is called. */
-    private boolean isBundled() {
-        return Set.of("esbuild", "vite", "webpack", "rollup", "parcel").stream()
-                .anyMatch(tool -> !project.callsOf(tool).isEmpty());
+    /** Whether JavaScript becomes TypeScript, where the user wants that. */
+    private boolean language() {
+        List<Script> sources = project.scripts().values().stream()
+                .filter(script -> !script.typed())
+                .toList();
+        if (sources.isEmpty() || project.isTyped()) return false;
+        return deliberation
+                .settle(
+                        Decision.of(
+                                        "language",
+                                        "Language",
+                                        "javascript",
+                                        Certainty.CERTAIN,
+                                        "the sources stay what they are",
+                                        List.of(Evidence.of(sources.get(0).path(), "")))
+                                .turningDown(List.of(new Decision.Alternative(
+                                        TYPESCRIPT, "the compiler checks the sources, but each is changed"))),
+                        Choosable.oneOf("javascript", TYPESCRIPT))
+                .equals(TYPESCRIPT);
+    }
+
+    private static Map<String, String> built(Map<String, String> renamed, List<CompilerConfig> configs) {
+        Map<String, String> built = new LinkedHashMap<>();
+        renamed.forEach((before, source) -> built.put(before, configs.get(0).output(source, renamed.values())));
+        return built;
+    }
+
+    private static void untyped(TypedSources typed, List<Finding> left) {
+        long expected = typed.texts().values().stream()
+                .flatMap(String::lines)
+                .filter(line -> line.contains("// @ts-expect-error"))
+                .count();
+        if (expected > 0)
+            left.add(Finding.trouble(
+                    "TypeScript",
+                    expected + (expected == 1 ? " line is" : " lines are") + " marked as an expected error"));
+        if (typed.remaining() > 0)
+            left.add(Finding.trouble("TypeScript", "the compiler still rejects " + typed.remaining() + " places"));
     }
 
     /** Copies that pages still load one by one, though they load bundles. */
@@ -115,7 +175,8 @@ public final class NodeDecisions {
                 .toList();
     }
 
-    private Optional<BundlePlan> bundle(PackageDecisions packages, List<LibraryCopy> copies, List<Finding> left) {
+    private Optional<BundlePlan> bundle(
+            PackageDecisions packages, List<LibraryCopy> copies, Map<String, String> renamed, List<Finding> left) {
         List<Page> pages = project.pages().values().stream()
                 .filter(page -> Page.STATIC.contains(Paths.extension(page.path())))
                 .filter(page -> page.tags().stream().anyMatch(tag -> tag.kind() == Page.Kind.SCRIPT))
@@ -133,7 +194,7 @@ public final class NodeDecisions {
                         .turningDown(List.of(new Decision.Alternative(BUNDLE, "fewer requests, but more changes"))),
                 Choosable.oneOf(TAGS, BUNDLE));
         if (!standing.equals(BUNDLE)) return Optional.empty();
-        BundlePlan plan = new Bundling(project, packages.dependencies(), copies).plan();
+        BundlePlan plan = new Bundling(project, packages.dependencies(), copies, renamed).plan();
         if (plan.entries().isEmpty()) {
             left.add(Finding.trouble(
                     "pages",

@@ -11,6 +11,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,11 +29,24 @@ final class ScriptDecisions {
     private final NodeProject project;
     private final Deliberation deliberation;
     private final Map<Call, String> replaced;
+    private final Map<String, String> sources;
+    private final Map<String, String> built;
     private final Map<String, String> scripts = new LinkedHashMap<>();
     private final Set<String> taken = new LinkedHashSet<>();
 
-    /** @param replaced calls that are made in another way */
-    ScriptDecisions(NodeProject project, Deliberation deliberation, Map<Call, String> replaced) {
+    /**
+     * @param replaced calls that are made in another way
+     * @param sources the new paths of sources, for programs that read them
+     * @param built the paths of what is made of them, for the runtime
+     */
+    ScriptDecisions(
+            NodeProject project,
+            Deliberation deliberation,
+            Map<Call, String> replaced,
+            Map<String, String> sources,
+            Map<String, String> built) {
+        this.sources = sources;
+        this.built = built;
         this.project = project;
         this.deliberation = deliberation;
         this.replaced = replaced;
@@ -45,6 +59,7 @@ final class ScriptDecisions {
      */
     Map<String, String> decide(Optional<String> compile) {
         for (CallScript script : project.calls()) {
+            if (isTwin(script)) continue;
             String name = scripts.containsKey(script.purpose())
                     ? script.purpose() + ":" + Paths.stem(script.path())
                     : script.purpose();
@@ -65,6 +80,12 @@ final class ScriptDecisions {
         return ordered();
     }
 
+    /** Whether a batch file does what a shell script beside it does. */
+    private boolean isTwin(CallScript script) {
+        return script.path().matches("(?i).*\\.(bat|cmd)")
+                && project.tree().has(script.path().replaceFirst("\\.\\w+$", ".sh"));
+    }
+
     /** Scripts whose commands have all become package scripts. */
     Set<String> taken() {
         return taken;
@@ -72,8 +93,22 @@ final class ScriptDecisions {
 
     private String line(CallScript script) {
         return script.calls().stream()
-                .map(call -> replaced.getOrDefault(call, call.text()))
+                .map(call -> replaced.getOrDefault(call, renamed(call)))
                 .collect(Collectors.joining(" && "));
+    }
+
+    /** A call with the paths that its sources have now. */
+    private String renamed(Call call) {
+        if (sources.isEmpty()) return call.text();
+        Map<String, String> paths = call.tool().equals("node") ? built : sources;
+        List<String> words = new ArrayList<>();
+        for (String word : call.text().split(" ")) {
+            String path = Paths.normal(Paths.join(call.folder(), word)).orElse(word);
+            // the bundler knows the language by the extension now
+            if (word.matches("--loader:\\.js=(jsx|tsx?)")) continue;
+            words.add(paths.containsKey(path) ? paths.get(path) : word);
+        }
+        return String.join(" ", words);
     }
 
     private void settle(String name, String line, Certainty certainty, String reason, Evidence evidence) {
@@ -103,19 +138,19 @@ final class ScriptDecisions {
                 .filter(script -> Roles.isTest(script.path()) && !script.typed())
                 .toList();
         if (tests.isEmpty()) return;
-        Optional<Script> built = using(tests, "node:test");
+        Optional<Script> own = using(tests, "node:test");
         Optional<Script> tape = using(tests, "tape");
         Optional<Script> mocha = tests.stream()
                 .filter(script -> script.names().used().containsKey("describe")
                         && script.names().used().containsKey("it"))
                 .findFirst();
-        if (built.isPresent()) {
+        if (own.isPresent()) {
             settle(
                     "test",
                     "node --test",
                     Certainty.LIKELY,
                     "the tests use the runtime's own framework",
-                    Evidence.of(built.get().path(), ""));
+                    Evidence.of(own.get().path(), ""));
         } else if (mocha.isPresent() && project.installed().of("mocha").isPresent()) {
             String top = mocha.get().path().replaceFirst("/.*", "");
             settle(
@@ -134,7 +169,9 @@ final class ScriptDecisions {
             if (started.isEmpty() || started.size() > 20 || mocha.isPresent()) return;
             settle(
                     "test",
-                    started.stream().map("node "::concat).collect(Collectors.joining(" && ")),
+                    started.stream()
+                            .map(path -> "node " + built.getOrDefault(path, path))
+                            .collect(Collectors.joining(" && ")),
                     Certainty.LIKELY,
                     "programs that test the others",
                     Evidence.of(started.get(0), ""));
@@ -160,7 +197,7 @@ final class ScriptDecisions {
                 .findFirst()
                 .ifPresent(script -> settle(
                         "start",
-                        "node " + script.path(),
+                        "node " + built.getOrDefault(script.path(), script.path()),
                         Certainty.LIKELY,
                         "a server that nothing else loads",
                         Evidence.of(script.path(), "")));

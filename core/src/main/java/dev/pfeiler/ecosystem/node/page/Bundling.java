@@ -34,6 +34,7 @@ import java.util.stream.Collectors;
 public final class Bundling {
     private final NodeProject project;
     private final Dependencies dependencies;
+    private final Map<String, String> renamed;
     private final Map<String, LibraryCopy> libraries = new HashMap<>();
     private final Map<String, Script> libraryScripts = new HashMap<>();
     private final Map<String, String> entries = new LinkedHashMap<>();
@@ -44,7 +45,10 @@ public final class Bundling {
     private final String sources;
     private final String output;
 
-    public Bundling(NodeProject project, Dependencies dependencies, List<LibraryCopy> copies) {
+    /** @param renamed the new paths of sources that get others */
+    public Bundling(
+            NodeProject project, Dependencies dependencies, List<LibraryCopy> copies, Map<String, String> renamed) {
+        this.renamed = Map.copyOf(renamed);
         this.project = project;
         this.dependencies = dependencies;
         copies.forEach(copy -> copy.files().keySet().forEach(file -> libraries.put(file, copy)));
@@ -277,7 +281,7 @@ public final class Bundling {
             if (!loaded.add(file)) continue;
             LibraryCopy copy = libraries.get(file);
             if (copy == null) {
-                String path = Paths.from(folder, file);
+                String path = Paths.from(folder, renamed.getOrDefault(file, file));
                 text.append("require(\"")
                         .append(path.startsWith(".") ? path : "./" + path)
                         .append("\");\n");
@@ -315,7 +319,9 @@ public final class Bundling {
         project.pages().values().forEach(page -> expected.addAll(page.uses()));
         libraries.keySet().stream()
                 .filter(other -> !other.equals(file) && other.endsWith(".js"))
-                .forEach(other -> expected.addAll(library(other).names().used().keySet()));
+                .forEach(other -> library(other).names().used().keySet().stream()
+                        .filter(name -> isNameOf(name, libraries.get(file)))
+                        .forEach(expected::add));
         project.scripts().values().forEach(script -> {
             if (!script.modules().any())
                 expected.removeAll(script.names().declared().keySet());
@@ -332,6 +338,12 @@ public final class Bundling {
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
+    /** Whether a name is that of a package, so that another library may mean it. */
+    private static boolean isNameOf(String name, LibraryCopy copy) {
+        String plain = copy.artifact().replaceFirst("(?<=.)@.*", "").replaceAll("[^A-Za-z0-9]|js$", "");
+        return name.equalsIgnoreCase(plain) || name.equals("$") && plain.equals("jquery");
+    }
+
     /** Names that a browser brings, which a library may set or extend. */
     private static final Set<String> BROWSER = Set.of(
             ("window document navigator location history screen console Promise Symbol Map Set WeakMap WeakSet Proxy Reflect Object"
@@ -339,7 +351,8 @@ public final class Bundling {
                             + " XMLHttpRequest fetch setTimeout clearTimeout setInterval clearInterval requestAnimationFrame"
                             + " cancelAnimationFrame alert confirm prompt name status top parent self event length open close"
                             + " define module exports require global process Intl URL Blob File FormData performance"
-                            + " localStorage sessionStorage")
+                            + " localStorage sessionStorage isFinite isNaN parseInt parseFloat encodeURIComponent"
+                            + " decodeURIComponent")
                     .split(" "));
 
     /** The names of a script that its pages or other scripts use. */

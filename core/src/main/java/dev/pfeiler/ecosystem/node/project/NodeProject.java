@@ -277,6 +277,12 @@ public final class NodeProject {
                 .toList();
     }
 
+    /** Whether a bundler, which takes the sources as they are, is called. */
+    public boolean isBundled() {
+        return Set.of("esbuild", "vite", "webpack", "rollup", "parcel").stream()
+                .anyMatch(tool -> !callsOf(tool).isEmpty());
+    }
+
     /** Whether a package's code is to be compiled. */
     public boolean isTyped() {
         return scripts.values().stream().anyMatch(script -> script.typed() && !script.declarations());

@@ -9,6 +9,8 @@ import dev.pfeiler.ecosystem.node.model.LibraryCopy;
 import dev.pfeiler.ecosystem.node.page.BundlePlan;
 import dev.pfeiler.ecosystem.node.page.CopyScript;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.typescript.TypedSources;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -16,6 +18,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /** The steps that decisions lead to, and what version control ignores afterwards. */
 public final class NodeSteps {
@@ -37,6 +40,7 @@ public final class NodeSteps {
             steps.add(new Step.Write(
                     settled.copyScript(), CopyScript.text(settled.build().copies()), "copies libraries for the pages"));
         settled.bundle().ifPresent(plan -> bundle(plan, steps));
+        settled.typed().ifPresent(typed -> typed(typed, steps));
         settled.libraries().forEach(path -> steps.add(new Step.Retire(path, "replaced by a package")));
         settled.taken()
                 .forEach(path -> steps.add(new Step.Retire(path, "its commands are in " + PackageDescriptor.NAME)));
@@ -48,8 +52,34 @@ public final class NodeSteps {
         plan.entries().forEach((path, text) -> steps.add(new Step.Write(path, text, "the entry module of a bundle")));
         plan.pages()
                 .forEach((path, text) -> edit(path, text, "loads the bundle").ifPresent(steps::add));
-        plan.scripts().forEach((path, text) -> edit(path, text, "gives its names to others")
-                .ifPresent(steps::add));
+        plan.scripts().forEach((path, text) -> {
+            boolean typed =
+                    settled.typed().filter(one -> one.paths().containsKey(path)).isPresent();
+            if (!typed) edit(path, text, "gives its names to others").ifPresent(steps::add);
+        });
+    }
+
+    private void typed(TypedSources typed, List<Step> steps) {
+        typed.added().forEach((path, text) -> steps.add(new Step.Write(path, text, "declares what has no types")));
+        for (String path : new TreeMap<>(typed.paths()).keySet()) {
+            String to = typed.paths().get(path);
+            try {
+                Text before = project.tree().text(path);
+                String content = typed.texts().get(to);
+                steps.add(
+                        content.equals(before.content())
+                                ? new Step.Move(path, to, "becomes TypeScript")
+                                : new Step.Edit(
+                                        path,
+                                        to,
+                                        content,
+                                        before.charset(),
+                                        Step.Change.between(before.content(), content),
+                                        "becomes TypeScript"));
+            } catch (IOException e) {
+                throw Refusal.inputOutput("Cannot read " + path + ": " + e, "Check its permissions.", e);
+            }
+        }
     }
 
     private Optional<Step> edit(String path, String content, String reason) {
@@ -93,6 +123,14 @@ public final class NodeSteps {
             if (own) ignored.add("/" + folder + "/");
         }
         settled.bundle().ifPresent(plan -> ignored.add("/" + plan.output() + "/"));
+        settled.typed().ifPresent(typed -> {
+            CompilerConfig config = settled.build().configs().get(0);
+            if (config.text("outDir").isEmpty() && !config.isSet("noEmit"))
+                typed.paths()
+                        .values()
+                        .forEach(path -> ignored.add(
+                                "/" + config.output(path, typed.paths().values())));
+        });
         outputs().stream()
                 .filter(path -> ignored.stream().noneMatch(pattern -> ("/" + path).startsWith(pattern)))
                 .forEach(path -> ignored.add("/" + path));

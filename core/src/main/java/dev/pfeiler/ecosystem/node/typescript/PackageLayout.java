@@ -1,0 +1,87 @@
+package dev.pfeiler.ecosystem.node.typescript;
+
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.model.Dependencies;
+import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.Packument;
+import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.semver4j.Semver;
+
+/** Lays declared packages out in a scratch folder, so that the compiler finds their types; nothing of theirs is run. */
+final class PackageLayout {
+    private static final int MOST = 250;
+
+    private final ProjectTree tree;
+    private final InstalledPackages installed;
+    private final Registry registry;
+    private final Path folder;
+    private final Set<String> done = new HashSet<>();
+
+    /** @param folder in which the folder of packages is made */
+    PackageLayout(ProjectTree tree, InstalledPackages installed, Registry registry, Path folder) {
+        this.tree = tree;
+        this.installed = installed;
+        this.registry = registry;
+        this.folder = folder.resolve(InstalledPackages.FOLDER);
+    }
+
+    /** A package that is still to come. */
+    private record Wanted(String name, String range) {}
+
+    /** Lays out all packages with those that they need. */
+    void layOut(Dependencies dependencies) throws IOException {
+        Deque<Wanted> open = new ArrayDeque<>();
+        for (Dependencies.Section section : Dependencies.Section.values())
+            dependencies.of(section).forEach((name, range) -> open.add(new Wanted(name, range)));
+        Files.createDirectories(folder);
+        while (!open.isEmpty() && done.size() < MOST) {
+            Wanted wanted = open.pop();
+            if (!done.add(wanted.name())) continue;
+            Optional<Manifest> there = installed.of(wanted.name());
+            Manifest manifest = there.isPresent() ? link(wanted.name(), there.get()) : fetch(wanted);
+            manifest.map("dependencies").forEach((name, range) -> open.add(new Wanted(name, range)));
+        }
+    }
+
+    private Manifest link(String name, Manifest manifest) throws IOException {
+        Path link = folder.resolve(name);
+        Files.createDirectories(link.getParent());
+        Files.createSymbolicLink(
+                link, tree.onDisk(InstalledPackages.FOLDER + "/" + name).toRealPath());
+        return manifest;
+    }
+
+    private Manifest fetch(Wanted wanted) throws IOException {
+        Optional<Packument> packument = registry.packument(wanted.name());
+        Optional<String> version = packument.flatMap(one -> one.versions().stream()
+                .filter(text -> satisfies(text, wanted.range()))
+                .findFirst());
+        if (version.isEmpty()) return Manifest.NONE;
+        Optional<Map<String, byte[]>> files = registry.files(packument.get(), version.get());
+        if (files.isEmpty()) return Manifest.NONE;
+        for (Map.Entry<String, byte[]> file : files.get().entrySet()) {
+            Path path = folder.resolve(wanted.name()).resolve(file.getKey());
+            Files.createDirectories(path.getParent());
+            Files.write(path, file.getValue());
+        }
+        return packument.get().manifest(version.get());
+    }
+
+    private static boolean satisfies(String version, String range) {
+        try {
+            return new Semver(version).satisfies(range);
+        } catch (RuntimeException e) {
+            return false;
+        }
+    }
+}
