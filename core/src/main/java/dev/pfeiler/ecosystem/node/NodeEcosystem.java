@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.proof.NodeProof;
 import dev.pfeiler.ecosystem.node.registry.NpmSettings;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.evidence.Refusal;
@@ -67,6 +68,6 @@ public final class NodeEcosystem implements Ecosystem {
 
     @Override
     public PartVerdict prove(String target, ProofRequest request, Environment environment) {
-        throw new UnsupportedOperationException();
+        return new NodeProof(request, environment).run();
     }
 }

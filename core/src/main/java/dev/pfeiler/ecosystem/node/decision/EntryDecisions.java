@@ -260,6 +260,7 @@ final class EntryDecisions {
             }
         }
         for (CompilerConfig config : configs) {
+            if (config.isSet("noEmit")) continue;
             Semver target =
                     new Semver(TARGETS.getOrDefault(config.text("target").toLowerCase(Locale.ROOT), "0.0.0"));
             if (target.compareTo(least) <= 0) continue;

@@ -119,7 +119,12 @@ public final class NodeDecisions {
         List<LibraryCopy> copied = bundle.map(plan -> stillCopied(copies, plan)).orElse(copies);
         String copyScript = copied.isEmpty() ? "" : copyScript();
         NodeBuild build = new NodeBuild(
-                identity, entry, packages.dependencies(), withPages(scripts, bundle, copyScript), configs, copied);
+                identity,
+                entry,
+                packages.dependencies(),
+                withPages(scripts, bundle, copyScript, configs),
+                configs,
+                copied);
         left.addAll(packages.left());
         left.addAll(libraries.left());
         bundle.ifPresent(plan -> left.addAll(plan.left()));
@@ -212,7 +217,7 @@ public final class NodeDecisions {
     }
 
     private static Map<String, String> withPages(
-            Map<String, String> scripts, Optional<BundlePlan> bundle, String copyScript) {
+            Map<String, String> scripts, Optional<BundlePlan> bundle, String copyScript, List<CompilerConfig> configs) {
         List<String> first = new ArrayList<>();
         if (!copyScript.isEmpty()) first.add("node " + copyScript);
         if (scripts.containsKey("build")) first.add(scripts.get("build"));
@@ -223,6 +228,8 @@ public final class NodeDecisions {
         if (!first.isEmpty()) all.put("build", String.join(" && ", first));
         bundle.ifPresent(plan -> all.put("watch", plan.watch()));
         scripts.forEach(all::putIfAbsent);
+        // where a bundler compiles, nothing else runs the compiler
+        if (configs.stream().anyMatch(config -> config.isSet("noEmit"))) all.put("check-types", "tsc");
         return all;
     }
 }

@@ -1,0 +1,116 @@
+package dev.pfeiler.ecosystem.node.proof;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jsoup.parser.Parser;
+
+/** A headless Chromium that opens pages of a folder. */
+final class Browser {
+    private static final Duration LIMIT = Duration.ofSeconds(90);
+    private static final Pattern SHOWN = Pattern.compile("(?s)<pre id=\"pfeiler-shown\">(.*?)</pre>");
+
+    private final Path program;
+    private final Path scratch;
+
+    private Browser(Path program, Path scratch) {
+        this.program = program;
+        this.scratch = scratch;
+    }
+
+    /** The one on the PATH, if there is one. */
+    static Optional<Browser> find(Environment environment, Path scratch) {
+        return List.of("chromium", "chromium-browser", "google-chrome", "chrome").stream()
+                .flatMap(name -> environment.program(name).stream())
+                .findFirst()
+                .map(program -> new Browser(program, scratch));
+    }
+
+    /**
+     * What a page shows.
+     *
+     * @param text with single spaces
+     * @param errors of scripts, and files that were not found
+     * @param names the types of global names
+     */
+    record Shown(String text, List<String> errors, Map<String, String> names) {}
+
+    Shown show(Path folder, String page, Collection<String> names, Path log) throws IOException {
+        ObjectMapper json = new ObjectMapper();
+        String script;
+        try (InputStream in = Browser.class.getResourceAsStream("page.js.txt")) {
+            script = new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .replace("NAMES", json.writeValueAsString(names));
+        }
+        try (PageServer server = new PageServer(folder, script)) {
+            ToolRun run = run(List.of("--virtual-time-budget=8000", "--dump-dom", server.address() + page), log);
+            Matcher shown = SHOWN.matcher(String.join("\n", run.output()));
+            List<String> errors = new ArrayList<>();
+            if (!shown.find()) {
+                errors.add("the page does not load");
+                return new Shown("", errors, Map.of());
+            }
+            JsonNode said = json.readTree(Parser.unescapeEntities(shown.group(1), false));
+            said.path("errors").forEach(error -> errors.add(error.asText()));
+            server.missing().forEach(path -> errors.add("not found: " + path));
+            Map<String, String> kinds = new TreeMap<>();
+            said.path("names")
+                    .fields()
+                    .forEachRemaining(
+                            entry -> kinds.put(entry.getKey(), entry.getValue().asText()));
+            return new Shown(said.path("text").asText().replaceAll("\\s+", " ").strip(), errors, kinds);
+        }
+    }
+
+    /** Takes a picture of a page. */
+    void picture(Path folder, String page, Path file, Path log) throws IOException {
+        try (PageServer server = new PageServer(folder, "")) {
+            run(
+                    List.of(
+                            "--hide-scrollbars",
+                            "--window-size=1280,800",
+                            "--virtual-time-budget=8000",
+                            "--screenshot=" + file,
+                            server.address() + page),
+                    log);
+        }
+    }
+
+    private ToolRun run(List<String> arguments, Path log) throws IOException {
+        Path home = Files.createTempDirectory(scratch, "browser");
+        try {
+            List<String> command = new ArrayList<>(List.of(
+                    program.toString(),
+                    "--headless",
+                    "--no-sandbox",
+                    "--disable-gpu",
+                    "--disable-quic",
+                    "--no-first-run",
+                    "--disable-background-networking",
+                    "--disable-component-update",
+                    "--disable-sync",
+                    "--disable-dev-shm-usage",
+                    "--user-data-dir=" + home));
+            command.addAll(arguments);
+            return ToolRun.of(command, home, Map.of(), log, LIMIT);
+        } finally {
+            Trees.delete(home);
+        }
+    }
+}

@@ -1,0 +1,478 @@
+package dev.pfeiler.ecosystem.node.proof;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.project.Roles;
+import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.source.Import;
+import dev.pfeiler.ecosystem.node.source.Page;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
+import dev.pfeiler.ecosystem.node.wiring.CompilerCall;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/**
+ * Proves a conversion to npm: packages are installed, imports resolve, the build writes what the old one wrote, modules
+ * export the same names, programs, tests and pages show the same.
+ */
+public final class NodeProof {
+    private static final Duration LIMIT = Duration.ofMinutes(10);
+    private static final List<String> USUAL = List.of("--help");
+    /** How many pages a picture is taken of. */
+    private static final int PICTURES = 4;
+
+    private final ProofRequest proof;
+    private final Environment environment;
+    private final NodeProject old;
+    private final Path logs;
+    private final List<String> notes = new ArrayList<>();
+    private final List<Comparison> rows = new ArrayList<>();
+
+    public NodeProof(ProofRequest proof, Environment environment) {
+        this.proof = proof;
+        this.environment = environment;
+        this.old = NodeProject.of(proof.old());
+        this.logs = proof.log().toAbsolutePath().getParent();
+    }
+
+    public PartVerdict run() {
+        Path node = program("node", "Install Node.js, or add it to the PATH.");
+        Path npm = program("npm", "Install npm, or add it to the PATH.");
+        try {
+            Path built = copy(ProjectTree.read(proof.converted()), "new");
+            proof.stage().accept("running npm ci");
+            Optional<PartVerdict.Failure> failure = install(npm, built);
+            if (failure.isPresent()) return PartVerdict.failed(failure.get(), proof.log());
+            Path laidOut = copy(proof.old(), "old");
+            packagesOfOld(laidOut, built);
+            String searchPath = environment.variables().getOrDefault("PATH", "");
+            Path commands = built.resolve(InstalledPackages.FOLDER).resolve(".bin");
+            Side before = new Side(
+                    laidOut,
+                    logs,
+                    "old",
+                    node,
+                    List.of(laidOut.resolve(InstalledPackages.FOLDER).resolve(".bin"), commands),
+                    searchPath);
+            Side after = new Side(built, logs, "new", node, List.of(commands), searchPath);
+            JsonNode descriptor =
+                    new ObjectMapper().readTree(Files.readAllBytes(built.resolve(PackageDescriptor.NAME)));
+            Set<String> start = files(laidOut);
+            proof.stage().accept("building the old project");
+            buildOld(before);
+            proof.stage().accept("running npm run build");
+            if (descriptor.path("scripts").has("build")) {
+                ToolRun run =
+                        npm(npm, built, List.of("run", "build"), proof.log().resolveSibling("npm-build.log"));
+                if (!run.succeeded())
+                    return PartVerdict.failed(NpmFailure.of("npm run build", run.output(), run.exit()), run.log());
+            }
+            imports(after);
+            outputs(before, after, start);
+            compiler(after);
+            modules(before, after);
+            if (proof.running().wanted()) {
+                programs(before, after);
+                tests(before, after, npm, descriptor);
+                pages(before, after);
+            }
+            return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        }
+    }
+
+    private Path program(String name, String next) {
+        return environment.program(name).orElseThrow(() -> Refusal.notPossible(name + " is not on the PATH.", next));
+    }
+
+    private Path copy(ProjectTree tree, String name) throws IOException {
+        Path folder = Files.createDirectories(
+                proof.scratch().toRealPath().resolve(name).resolve(proof.old().name()));
+        for (TreeFile file : tree.files()) Trees.copy(tree.onDisk(file.path()), folder.resolve(file.path()));
+        return folder;
+    }
+
+    private ToolRun npm(Path npm, Path folder, List<String> arguments, Path log) throws IOException {
+        List<String> command = new ArrayList<>(List.of(npm.toString()));
+        command.addAll(arguments);
+        command.addAll(List.of("--no-audit", "--no-fund", "--no-update-notifier", "--no-progress"));
+        if (proof.offline()) command.add("--offline");
+        return ToolRun.of(command, folder, Map.of("NO_COLOR", "1"), log, LIMIT);
+    }
+
+    /** Lets npm write the lock file, then install what it says. */
+    private Optional<PartVerdict.Failure> install(Path npm, Path folder) throws IOException {
+        Path lock = folder.resolve("package-lock.json");
+        boolean kept = Files.exists(lock);
+        if (!kept) {
+            ToolRun run = npm(
+                    npm,
+                    folder,
+                    List.of("install", "--package-lock-only", "--omit-lockfile-registry-resolved=false"),
+                    proof.log());
+            if (!run.succeeded()) return Optional.of(NpmFailure.of("npm install", run.output(), run.exit()));
+        }
+        ToolRun run = npm(npm, folder, List.of("ci"), proof.log());
+        if (!run.succeeded()) return Optional.of(NpmFailure.of("npm ci", run.output(), run.exit()));
+        if (!kept && Files.exists(lock)) {
+            Files.copy(lock, logs.resolve("package-lock.json"), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+            notes.add(
+                    "npm wrote the lock file .pfeiler/proof/package-lock.json; npm install writes the same into the project.");
+        }
+        return Optional.empty();
+    }
+
+    /** The old project's packages: those that lie in its folder, else those that npm has installed. */
+    private void packagesOfOld(Path folder, Path built) throws IOException {
+        Path own = proof.converted().resolve(InstalledPackages.FOLDER);
+        Path link = folder.resolve(InstalledPackages.FOLDER);
+        boolean there = Files.isDirectory(own);
+        Path installed = built.resolve(InstalledPackages.FOLDER);
+        if (!there && !Files.isDirectory(installed)) return;
+        Files.createSymbolicLink(link, (there ? own : installed).toRealPath());
+        boolean imports = old.scripts().values().stream()
+                .flatMap(script -> script.imports().stream())
+                .anyMatch(one -> PackageName.of(one.specifier()).isPresent());
+        if (!there && imports)
+            notes.add("The old project has no packages; both were run with those that npm installed.");
+    }
+
+    private static Set<String> files(Path folder) {
+        Set<String> files = new TreeSet<>();
+        ProjectTree.read(folder).files().forEach(file -> files.add(file.path()));
+        return files;
+    }
+
+    /** Runs the commands by which the old project was built, apart from those that need a shell script. */
+    private void buildOld(Side side) throws IOException {
+        for (CallScript script : old.calls()) {
+            if (!script.purpose().startsWith("build") && !isCompiled(script)) continue;
+            if (!script.whole()) {
+                notes.add(script.path() + " was not run: it does more than call programs.");
+                continue;
+            }
+            Side.Ran ran = side.shell(script.line(), "build-" + Paths.stem(script.path()));
+            if (!ran.succeeded())
+                notes.add("The old build fails: " + script.path() + " ends with exit code " + ran.exit() + ".");
+        }
+    }
+
+    private static boolean isCompiled(CallScript script) {
+        return script.calls().stream().anyMatch(call -> Set.of("tsc", "esbuild").contains(call.tool()));
+    }
+
+    /** Every import of a package finds a file. */
+    private void imports(Side after) throws IOException {
+        List<Difference> differences = new ArrayList<>();
+        Map<String, Import> packages = new TreeMap<>();
+        for (Script script : old.scripts().values())
+            for (Import one : script.imports())
+                if (one.loads() && PackageName.of(one.specifier()).isPresent())
+                    packages.putIfAbsent(one.specifier(), one);
+        int found = 0;
+        for (Map.Entry<String, Import> each : packages.entrySet()) {
+            if (resolves(after, each.getKey())) found++;
+            else
+                differences.add(new Difference(
+                        each.getKey(),
+                        Difference.Kind.GONE,
+                        each.getValue().evidence().place(),
+                        each.getValue().guarded()
+                                ? "the code goes on without it"
+                                : old.reached()
+                                                .contains(each.getValue()
+                                                        .evidence()
+                                                        .file())
+                                        ? ""
+                                        : "nothing loads the source"));
+        }
+        if (!packages.isEmpty())
+            rows.add(new Comparison("imports", packages.size() + " of packages", found + " resolve", differences));
+    }
+
+    private static boolean resolves(Side after, String specifier) throws IOException {
+        Path folder = after.folder()
+                .resolve(InstalledPackages.FOLDER)
+                .resolve(PackageName.of(specifier).orElseThrow());
+        Path descriptor = folder.resolve("package.json");
+        if (!Files.exists(descriptor)) return false;
+        Manifest manifest = new Manifest(new ObjectMapper().readTree(Files.readAllBytes(descriptor)));
+        Optional<String> entry =
+                manifest.entry(PackageName.within(specifier), Set.of("node", "import", "require", "types"));
+        return entry.isPresent()
+                        && List.of("", ".js", ".json", ".cjs", "/index.js", ".d.ts").stream()
+                                .anyMatch(ending -> Files.exists(folder.resolve(entry.get() + ending)))
+                || manifest.text("types").endsWith("ts");
+    }
+
+    /** What the old build wrote, compared with the same files of the new one. */
+    private void outputs(Side before, Side after, Set<String> start) throws IOException {
+        Set<String> written = files(before.folder());
+        written.removeAll(start);
+        written.removeIf(path -> path.endsWith(".map") || path.endsWith(".tsbuildinfo"));
+        if (written.isEmpty()) return;
+        List<Difference> differences = new ArrayList<>();
+        int found = 0;
+        for (String path : written) {
+            Path now = after.folder().resolve(path);
+            if (!Files.exists(now)) {
+                differences.add(new Difference(path, Difference.Kind.GONE, bundled(path)));
+                continue;
+            }
+            found++;
+            if (!Arrays.equals(Files.readAllBytes(before.folder().resolve(path)), Files.readAllBytes(now)))
+                differences.add(new Difference(path, Difference.Kind.CHANGED, changedOutput()));
+        }
+        rows.add(new Comparison("built files", String.valueOf(written.size()), String.valueOf(found), differences));
+    }
+
+    private String decided(String key) {
+        return proof.decisions().of(key).map(choice -> choice.value()).orElse("");
+    }
+
+    private String bundled(String path) {
+        return decided("pages").equals("bundle") && path.endsWith(".js") ? "it is part of a bundle" : "";
+    }
+
+    private String changedOutput() {
+        if (decided("language").equals("typescript")) return "compiled from TypeScript";
+        boolean module = decided("module-type").equals("module")
+                && old.compilerCalls().stream()
+                        .anyMatch(call -> call.text("module").orElse("").startsWith("node"));
+        return module ? "the compiler writes ECMAScript modules where the descriptor says so" : "";
+    }
+
+    /** The compiler accepts the sources with the settings that were written. */
+    private void compiler(Side after) throws IOException {
+        if (!Files.exists(after.folder().resolve("tsconfig.json"))) return;
+        Path program = after.folder().resolve("node_modules/typescript/bin/tsc");
+        if (!Files.exists(program)) return;
+        proof.stage().accept("running tsc --noEmit");
+        Side.Ran ran = after.program("node_modules/typescript/bin/tsc", List.of("--noEmit"));
+        List<Difference> differences = ran.output().stream()
+                .filter(line -> line.contains("error TS"))
+                .map(line -> new Difference(line.strip(), Difference.Kind.CHANGED, ""))
+                .toList();
+        rows.add(new Comparison(
+                "compiler", "", differences.isEmpty() ? "no errors" : differences.size() + " errors", differences));
+    }
+
+    /** Modules with names to export, before and after. */
+    private void modules(Side before, Side after) throws IOException {
+        Map<String, String> now = new LinkedHashMap<>();
+        boolean typed = decided("language").equals("typescript");
+        Optional<CompilerCall> call = old.compilerCalls().stream().findFirst();
+        for (Script script : old.products()) {
+            boolean plain = !script.started() && !script.typed() && !script.declarations() && !script.markup();
+            boolean exporting =
+                    script.modules().any() && !script.modules().exported().isEmpty();
+            if (plain && exporting && !old.isOfPage(script.path()) && !old.isBundled())
+                now.put(script.path(), script.path());
+        }
+        // of compiled sources, what the compiler wrote
+        if (call.isPresent()) {
+            Set<String> written = files(before.folder());
+            call.get().text("outDir").ifPresent(folder -> written.stream()
+                    .filter(path -> Paths.within(folder, path) && path.matches(".*\\.[cm]?js") && !Roles.isTest(path))
+                    .forEach(path -> now.put(path, path)));
+        }
+        if (typed)
+            now.replaceAll((path, same) -> {
+                String output = decided("compiler:outDir");
+                return output.isEmpty() ? path : Paths.join(output, path);
+            });
+        if (now.isEmpty()) return;
+        proof.stage().accept("loading modules");
+        Map<String, JsonNode> old = before.exports(now.keySet());
+        Map<String, JsonNode> all = after.exports(now.values());
+        List<Difference> differences = new ArrayList<>();
+        int loaded = 0;
+        int same = 0;
+        for (Map.Entry<String, String> each : now.entrySet()) {
+            JsonNode one = old.get(each.getKey());
+            JsonNode other = all.get(each.getValue());
+            if (one == null || one.has("error")) continue;
+            loaded++;
+            if (other != null
+                    && names(one).equals(names(other))
+                    && one.path("whole").equals(other.path("whole"))) {
+                same++;
+                continue;
+            }
+            String detail = other == null || other.has("error")
+                    ? "cannot be loaded: "
+                            + (other == null
+                                    ? "the run ended"
+                                    : other.path("error").asText())
+                    : difference(names(one), names(other));
+            differences.add(new Difference(each.getKey(), Difference.Kind.CHANGED, detail, interop(one, other)));
+        }
+        rows.add(new Comparison("modules", loaded + " loaded", same + " with the same names", differences));
+    }
+
+    /** What a module exports under names, whichever kind of module it is. */
+    private static Set<String> names(JsonNode said) {
+        Set<String> names = new TreeSet<>();
+        said.path("names").forEach(name -> names.add(name.asText()));
+        said.path("parts").forEach(name -> names.add(name.asText()));
+        names.removeAll(Set.of("default", "__esModule"));
+        return names;
+    }
+
+    private String interop(JsonNode one, JsonNode other) {
+        boolean same = other != null && !other.has("error") && names(one).equals(names(other));
+        return same && !changedOutput().isEmpty() ? changedOutput() : "";
+    }
+
+    private static String difference(Set<String> one, Set<String> other) {
+        Set<String> gone = new TreeSet<>(one);
+        gone.removeAll(other);
+        Set<String> added = new TreeSet<>(other);
+        added.removeAll(one);
+        return (gone.isEmpty() ? "" : "without " + String.join(", ", gone))
+                + (added.isEmpty() ? "" : " with " + String.join(", ", added));
+    }
+
+    private void programs(Side before, Side after) throws IOException {
+        List<String> words =
+                proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
+        for (Script script : old.products()) {
+            if (!script.started() || script.typed()) continue;
+            String now = decided("language").equals("typescript")
+                    ? Paths.join(decided("compiler:outDir"), script.path().replaceFirst("\\.jsx?$", ".js"))
+                    : script.path();
+            proof.stage().accept("starting " + script.path());
+            Side.Ran one = before.program(script.path(), words);
+            if (one.exit() == ToolRun.OUT_OF_TIME) {
+                notes.add(script.path()
+                        + " does not exit on its own and was not compared; pass other arguments with --run-with.");
+                continue;
+            }
+            Side.Ran other = after.program(now, words);
+            List<Difference> differences = new ArrayList<>();
+            if (one.exit() != other.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, ""));
+            if (!one.output().equals(other.output()))
+                differences.add(new Difference("output", Difference.Kind.CHANGED, ""));
+            rows.add(new Comparison(
+                    "run " + script.path() + " " + String.join(" ", words),
+                    "exit " + one.exit(),
+                    "exit " + other.exit(),
+                    differences));
+        }
+    }
+
+    private void tests(Side before, Side after, Path npm, JsonNode descriptor) throws IOException {
+        if (!descriptor.path("scripts").has("test")) return;
+        proof.stage().accept("running npm test");
+        ToolRun run = npm(npm, after.folder(), List.of("test"), after.log("tests"));
+        Side.Ran now = new Side.Ran(run.exit(), run.output());
+        Optional<CallScript> byHand = old.calls().stream()
+                .filter(script -> script.purpose().equals("test") && script.whole())
+                .findFirst();
+        String line = byHand.map(CallScript::line)
+                .orElse(descriptor.path("scripts").path("test").asText());
+        Side.Ran one = before.shell(line, "tests");
+        List<Difference> differences = new ArrayList<>();
+        if (one.exit() != now.exit() || one.passed() != now.passed())
+            differences.add(new Difference(
+                    "the tests",
+                    Difference.Kind.CHANGED,
+                    said(one) + ", now " + said(now),
+                    now.succeeded() && !one.succeeded() ? "packages that were missing are installed now" : ""));
+        rows.add(new Comparison("tests", said(one), said(now), differences));
+    }
+
+    private static String said(Side.Ran ran) {
+        return ran.passed() >= 0 ? ran.passed() + " passed" : "exit " + ran.exit();
+    }
+
+    private void pages(Side before, Side after) throws IOException {
+        List<Page> shown = old.pages().values().stream()
+                .filter(page -> Page.STATIC.contains(Paths.extension(page.path())))
+                .toList();
+        if (old.pages().size() > shown.size())
+            notes.add((old.pages().size() - shown.size())
+                    + " templates were not opened: only their server can fill them.");
+        if (shown.isEmpty()) return;
+        Optional<Browser> browser = Browser.find(environment, proof.scratch());
+        if (browser.isEmpty()) {
+            notes.add("The pages were not opened: Chromium is not on the PATH.");
+            return;
+        }
+        Set<String> names = new TreeSet<>();
+        shown.forEach(page -> names.addAll(page.uses()));
+        List<Difference> differences = new ArrayList<>();
+        int fine = 0;
+        int pictures = 0;
+        for (Page page : shown) {
+            proof.stage().accept("opening " + page.path());
+            Browser.Shown one = browser.get().show(before.folder(), page.path(), names, before.log("page"));
+            Browser.Shown other = browser.get().show(after.folder(), page.path(), names, after.log("page"));
+            List<Difference> found = compare(page.path(), one, other);
+            differences.addAll(found);
+            if (found.isEmpty()) fine++;
+            if (pictures++ < PICTURES) {
+                String stem = page.path().replaceFirst("\\.[^.]+$", "").replace('/', '+');
+                browser.get()
+                        .picture(
+                                before.folder(),
+                                page.path(),
+                                logs.resolve(stem + "-before.png"),
+                                before.log("picture"));
+                browser.get()
+                        .picture(after.folder(), page.path(), logs.resolve(stem + "-after.png"), after.log("picture"));
+            }
+            if (!one.errors().isEmpty())
+                notes.add(page.path() + " has errors in the old project, too: "
+                        + one.errors().get(0) + ".");
+        }
+        rows.add(new Comparison("pages", shown.size() + " opened", fine + " show the same", differences));
+        notes.add("Pictures of the pages before and after are in .pfeiler/proof.");
+    }
+
+    private static List<Difference> compare(String page, Browser.Shown one, Browser.Shown other) {
+        List<Difference> differences = new ArrayList<>();
+        if (!one.text().equals(other.text()))
+            differences.add(new Difference(page, Difference.Kind.CHANGED, "shows another text", ""));
+        for (String error : other.errors())
+            if (!one.errors().contains(error))
+                differences.add(new Difference(page, Difference.Kind.CHANGED, error, ""));
+        one.names().forEach((name, kind) -> {
+            if (!kind.equals(other.names().get(name)))
+                differences.add(new Difference(
+                        page,
+                        Difference.Kind.CHANGED,
+                        name + " is " + other.names().get(name) + ", and was " + kind,
+                        ""));
+        });
+        return differences;
+    }
+}
