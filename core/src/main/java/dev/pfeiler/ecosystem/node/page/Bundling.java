@@ -35,6 +35,9 @@ public final class Bundling {
     private final NodeProject project;
     private final Dependencies dependencies;
     private final Map<String, String> renamed;
+    /** What the compiler writes, with the source of each. */
+    private final Map<String, String> compiled;
+
     private final Map<String, LibraryCopy> libraries = new HashMap<>();
     private final Map<String, Script> libraryScripts = new HashMap<>();
     private final Map<String, String> entries = new LinkedHashMap<>();
@@ -49,6 +52,7 @@ public final class Bundling {
     public Bundling(
             NodeProject project, Dependencies dependencies, List<LibraryCopy> copies, Map<String, String> renamed) {
         this.renamed = Map.copyOf(renamed);
+        this.compiled = project.compiled();
         this.project = project;
         this.dependencies = dependencies;
         copies.forEach(copy -> copy.files().keySet().forEach(file -> libraries.put(file, copy)));
@@ -61,10 +65,15 @@ public final class Bundling {
         return names[names.length - 1];
     }
 
+    /** The source that a tag loads, or what is made of it. */
+    private Optional<String> file(Page page, Page.Tag tag) {
+        return tag.file(page.path()).map(file -> compiled.getOrDefault(file, file));
+    }
+
     public BundlePlan plan() {
         for (Page page : project.pages().values()) {
             if (Page.STATIC.contains(Paths.extension(page.path()))) page(page);
-            else page.tags().forEach(tag -> tag.file(page.path()).ifPresent(kept::add));
+            else page.tags().forEach(tag -> file(page, tag).ifPresent(kept::add));
         }
         Map<String, String> scripts = new TreeMap<>();
         boolean outerThis = false;
@@ -99,7 +108,7 @@ public final class Bundling {
             String name = i == 0 ? stem : stem + "-" + (i + 1);
             entries.put(
                     Paths.join(sources, name + ".js"), entry(page, segment, i == 0 ? styles : List.of(), name, loaded));
-            segment.tags().forEach(tag -> tag.file(page.path()).ifPresent(bundled::add));
+            segment.tags().forEach(tag -> file(page, tag).ifPresent(bundled::add));
             for (Page.Tag tag : segment.tags()) {
                 if (tag != segment.last()) edits.add(removal(text, tag));
                 else edits.add(new Edit(tag.start(), tag.end(), element(page, tag, name)));
@@ -117,7 +126,7 @@ public final class Bundling {
         page.tags().stream()
                 .filter(tag ->
                         segments.stream().noneMatch(segment -> segment.tags().contains(tag)) && !styles.contains(tag))
-                .forEach(tag -> tag.file(page.path()).ifPresent(kept::add));
+                .forEach(tag -> file(page, tag).ifPresent(kept::add));
     }
 
     private record Edit(int start, int end, String text) {}
@@ -148,7 +157,7 @@ public final class Bundling {
         List<Page.Tag> styles = new ArrayList<>();
         for (Page.Tag tag : page.tags()) {
             if (tag.kind() != Page.Kind.STYLE) continue;
-            if (tag.file(page.path()).filter(libraries::containsKey).isEmpty()) break;
+            if (file(page, tag).filter(libraries::containsKey).isEmpty()) break;
             styles.add(tag);
         }
         return styles;
@@ -163,7 +172,7 @@ public final class Bundling {
             boolean joins = tag.kind() == Page.Kind.SCRIPT
                     && !tag.type().startsWith("text/babel")
                     && !tag.type().startsWith("text/jsx")
-                    && tag.file(page.path())
+                    && file(page, tag)
                             .filter(file -> !fixed.contains(file)
                                     && (libraries.containsKey(file)
                                             || project.scripts().containsKey(file)))
@@ -184,7 +193,7 @@ public final class Bundling {
         Set<String> fixed = new HashSet<>();
         Map<String, String> declared = new HashMap<>();
         for (Page.Tag tag : page.tags()) {
-            Optional<String> file = tag.file(page.path());
+            Optional<String> file = file(page, tag);
             if (tag.kind() != Page.Kind.SCRIPT || file.isEmpty()) continue;
             LibraryCopy copy = libraries.get(file.get());
             if (copy != null && !isModule(file.get())) {
@@ -197,7 +206,7 @@ public final class Bundling {
             boolean template = project.pages().values().stream()
                     .filter(other -> !Page.STATIC.contains(Paths.extension(other.path())))
                     .anyMatch(other -> other.tags().stream()
-                            .anyMatch(one -> one.file(other.path()).equals(file)));
+                            .anyMatch(one -> file(other, one).equals(file)));
             if (place || template) {
                 fixed.add(file.get());
                 left.add(info(
@@ -268,7 +277,7 @@ public final class Bundling {
                 new StringBuilder("// What " + Paths.name(page.path()) + " loads, in the order of its tags.\n");
         String folder = Paths.parent(Paths.join(sources, name));
         for (Page.Tag tag : styles) {
-            String file = tag.file(page.path()).orElseThrow();
+            String file = file(page, tag).orElseThrow();
             LibraryCopy copy = libraries.get(file);
             text.append("require(\"")
                     .append(copy.dependency())
@@ -277,7 +286,7 @@ public final class Bundling {
                     .append("\");\n");
         }
         for (Page.Tag tag : segment.tags()) {
-            String file = tag.file(page.path()).orElseThrow();
+            String file = file(page, tag).orElseThrow();
             if (!loaded.add(file)) continue;
             LibraryCopy copy = libraries.get(file);
             if (copy == null) {
@@ -367,16 +376,25 @@ public final class Bundling {
     private String publishing(Script script, Set<String> shared) {
         StringBuilder block =
                 new StringBuilder("// Names that the page and other scripts use.\nObject.defineProperties(window, {\n");
+        boolean typed = script.typed() || renamed.containsKey(script.path());
         for (String name : shared) {
-            boolean constant = Pattern.compile("\\b(?:const|class)\\s+" + Pattern.quote(name) + "\\b")
+            boolean fixed = Pattern.compile("\\b(?:const|class)\\s+" + Pattern.quote(name) + "\\b")
                     .matcher(script.content())
                     .find();
+            // the compiler does not let a function be replaced
+            fixed |= typed && script.names().declared().get(name);
             block.append("  ")
                     .append(name)
                     .append(": { get: function () { return ")
                     .append(name)
                     .append("; }, ");
-            if (!constant) block.append("set: function (value) { ").append(name).append(" = value; }, ");
+            String value = script.typed() ? "value: any" : "value";
+            if (!fixed)
+                block.append("set: function (")
+                        .append(value)
+                        .append(") { ")
+                        .append(name)
+                        .append(" = value; }, ");
             block.append("configurable: true },\n");
         }
         block.append("});\n\n");

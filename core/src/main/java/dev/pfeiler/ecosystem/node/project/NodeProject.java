@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.project;
 
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.library.LibraryFile;
+import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.source.ScriptReader;
@@ -83,11 +84,13 @@ public final class NodeProject {
         pages.values().forEach(page -> page.tags()
                 .forEach(tag -> tag.file(page.path()).ifPresent(loaded::add)));
         Set<String> outputs = outputs();
+        Map<String, String> compiled = compiled();
         for (TreeFile file : tree.files()) {
             boolean source = EXTENSIONS.contains(file.extension()) || isStarted(file);
             boolean style = file.extension().equals("css") && loaded.contains(file.path());
             if (!source && !style || file.link()) continue;
             if (outputs.stream().anyMatch(folder -> Paths.within(folder, file.path()))) continue;
+            if (compiled.containsKey(file.path())) continue;
             if (file.size() > LARGEST) {
                 trouble.add(new Finding(
                         Finding.Topic.TROUBLE,
@@ -195,10 +198,23 @@ public final class NodeProject {
         return callsOf("tsc").stream().map(CompilerCall::of).toList();
     }
 
+    /** What the compiler writes, by path, with the source of each. */
+    public Map<String, String> compiled() {
+        Map<String, String> compiled = new TreeMap<>();
+        for (CompilerCall call : compilerCalls()) {
+            CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());
+            for (String source : call.files()) compiled.put(config.output(source, call.files()), source);
+        }
+        return compiled;
+    }
+
     /** Whether a source is for browsers: a page loads it, or another script for browsers imports it. */
     public boolean isOfPage(String path) {
-        return pages.values().stream().anyMatch(page -> page.tags().stream()
-                .anyMatch(tag -> tag.file(page.path()).filter(path::equals).isPresent()));
+        Map<String, String> compiled = compiled();
+        return pages.values().stream().anyMatch(page -> page.tags().stream().anyMatch(tag -> tag.file(page.path())
+                .map(file -> compiled.getOrDefault(file, file))
+                .filter(path::equals)
+                .isPresent()));
     }
 
     /** The file that a relative specifier names; empty if there is none. */

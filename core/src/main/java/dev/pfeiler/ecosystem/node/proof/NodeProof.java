@@ -27,6 +27,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -37,6 +38,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /**
  * Proves a conversion to npm: packages are installed, imports resolve, the build writes what the old one wrote, modules
@@ -133,21 +135,23 @@ public final class NodeProof {
         Path lock = folder.resolve("package-lock.json");
         boolean kept = Files.exists(lock);
         if (!kept) {
-            ToolRun run = npm(
-                    npm,
-                    folder,
-                    List.of("install", "--package-lock-only", "--omit-lockfile-registry-resolved=false"),
-                    proof.log());
+            ToolRun run = npm(npm, folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
             if (!run.succeeded()) return Optional.of(NpmFailure.of("npm install", run.output(), run.exit()));
+            if (Files.exists(lock)) {
+                Files.copy(lock, logs.resolve("package-lock.json"), StandardCopyOption.REPLACE_EXISTING);
+                notes.add("npm wrote the lock file .pfeiler/proof/package-lock.json;"
+                        + " npm install writes the same into the project.");
+            }
         }
         ToolRun run = npm(npm, folder, List.of("ci"), proof.log());
-        if (!run.succeeded()) return Optional.of(NpmFailure.of("npm ci", run.output(), run.exit()));
-        if (!kept && Files.exists(lock)) {
-            Files.copy(lock, logs.resolve("package-lock.json"), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-            notes.add(
-                    "npm wrote the lock file .pfeiler/proof/package-lock.json; npm install writes the same into the project.");
-        }
-        return Optional.empty();
+        if (run.succeeded()) return Optional.empty();
+        PartVerdict.Failure failure = NpmFailure.of("npm ci", run.output(), run.exit());
+        // a registry that lacks packages for other systems gives lock files that npm ci takes for incomplete
+        boolean partial = !kept && NpmFailure.isIncomplete(run.output());
+        if (!partial) return Optional.of(failure);
+        notes.add("npm ci refuses the lock file, as the registry lacks optional packages; npm install was used.");
+        run = npm(npm, folder, List.of("install"), proof.log());
+        return run.succeeded() ? Optional.empty() : Optional.of(failure);
     }
 
     /** The old project's packages: those that lie in its folder, else those that npm has installed. */
@@ -321,9 +325,7 @@ public final class NodeProof {
             JsonNode other = all.get(each.getValue());
             if (one == null || one.has("error")) continue;
             loaded++;
-            if (other != null
-                    && names(one).equals(names(other))
-                    && one.path("whole").equals(other.path("whole"))) {
+            if (other != null && names(one).equals(names(other)) && isWhole(one, other)) {
                 same++;
                 continue;
             }
@@ -333,7 +335,7 @@ public final class NodeProof {
                                     ? "the run ended"
                                     : other.path("error").asText())
                     : difference(names(one), names(other));
-            differences.add(new Difference(each.getKey(), Difference.Kind.CHANGED, detail, interop(one, other)));
+            differences.add(new Difference(each.getKey(), Difference.Kind.CHANGED, detail, ""));
         }
         rows.add(new Comparison("modules", loaded + " loaded", same + " with the same names", differences));
     }
@@ -347,9 +349,9 @@ public final class NodeProof {
         return names;
     }
 
-    private String interop(JsonNode one, JsonNode other) {
-        boolean same = other != null && !other.has("error") && names(one).equals(names(other));
-        return same && !changedOutput().isEmpty() ? changedOutput() : "";
+    /** Whether both are of one kind as a whole; where the kind of module changes, that does, too. */
+    private boolean isWhole(JsonNode one, JsonNode other) {
+        return one.path("whole").equals(other.path("whole")) || !changedOutput().isEmpty();
     }
 
     private static String difference(Set<String> one, Set<String> other) {
@@ -361,31 +363,63 @@ public final class NodeProof {
                 + (added.isEmpty() ? "" : " with " + String.join(", ", added));
     }
 
+    /** Programs that are started and end by themselves, with the words they are started with. */
+    private Map<String, List<String>> started() {
+        List<String> words = proof.running().arguments();
+        Map<String, List<String>> started = new TreeMap<>();
+        Set<String> imported = new TreeSet<>();
+        old.imported().values().forEach(imported::addAll);
+        for (Script script : old.scripts().values()) {
+            boolean test = Roles.isTest(script.path());
+            if (script.typed()
+                    || test
+                    || old.isOfPage(script.path())
+                    || script.broken().isPresent()) continue;
+            if (script.started()) started.put(script.path(), words.isEmpty() ? USUAL : words);
+            else if (script.modules().any() && isProgram(script, imported)) started.put(script.path(), words);
+        }
+        // what a bundler makes for the runtime
+        old.callsOf("esbuild").stream()
+                .filter(call -> call.arguments().contains("--platform=node"))
+                .flatMap(call -> call.arguments().stream())
+                .filter(word -> word.startsWith("--outfile="))
+                .forEach(word -> Paths.normal(word.substring("--outfile=".length()))
+                        .ifPresent(path -> started.put(path, words)));
+        return started;
+    }
+
+    /** Whether a module is there to be run: it exports nothing and nothing loads it. */
+    private boolean isProgram(Script script, Set<String> imported) {
+        return script.modules().exported().isEmpty()
+                && !imported.contains(script.path())
+                && !old.isBundled()
+                && !script.path().matches("[^/]*\\.(config|conf|rc)\\.[cm]?js|(?i)(gulpfile|gruntfile).*");
+    }
+
     private void programs(Side before, Side after) throws IOException {
-        List<String> words =
-                proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
-        for (Script script : old.products()) {
-            if (!script.started() || script.typed()) continue;
-            String now = decided("language").equals("typescript")
-                    ? Paths.join(decided("compiler:outDir"), script.path().replaceFirst("\\.jsx?$", ".js"))
-                    : script.path();
-            proof.stage().accept("starting " + script.path());
-            Side.Ran one = before.program(script.path(), words);
+        for (Map.Entry<String, List<String>> each : started().entrySet()) {
+            String path = each.getKey();
+            boolean renamed =
+                    decided("language").equals("typescript") && old.scripts().containsKey(path);
+            String now = renamed ? Paths.join(decided("compiler:outDir"), path.replaceFirst("\\.jsx?$", ".js")) : path;
+            proof.stage().accept("starting " + path);
+            Side.Ran one = before.program(path, each.getValue());
             if (one.exit() == ToolRun.OUT_OF_TIME) {
-                notes.add(script.path()
-                        + " does not exit on its own and was not compared; pass other arguments with --run-with.");
+                notes.add(
+                        path + " does not exit on its own and was not compared; pass other arguments with --run-with.");
                 continue;
             }
-            Side.Ran other = after.program(now, words);
+            Side.Ran other = after.program(now, each.getValue());
             List<Difference> differences = new ArrayList<>();
             if (one.exit() != other.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, ""));
-            if (!one.output().equals(other.output()))
+            boolean failed = one.exit() != 0 && other.exit() != 0;
+            if (!failed && !one.output().equals(other.output()))
                 differences.add(new Difference("output", Difference.Kind.CHANGED, ""));
-            rows.add(new Comparison(
-                    "run " + script.path() + " " + String.join(" ", words),
-                    "exit " + one.exit(),
-                    "exit " + other.exit(),
-                    differences));
+            if (failed) notes.add(path + " ends with exit code " + one.exit() + ", as in the old project.");
+            String call = String.join(
+                    " ",
+                    Stream.concat(Stream.of(path), each.getValue().stream()).toList());
+            rows.add(new Comparison("run " + call, "exit " + one.exit(), "exit " + other.exit(), differences));
         }
     }
 

@@ -21,6 +21,12 @@ final class NpmFailure {
 
     private NpmFailure() {}
 
+    /** Whether a lock file lacks packages that its descriptor needs. */
+    static boolean isIncomplete(List<String> output) {
+        return output.stream().anyMatch(line -> line.contains("code EUSAGE"))
+                && output.stream().anyMatch(line -> line.contains("Missing: "));
+    }
+
     static PartVerdict.Failure of(String command, List<String> output, int exit) {
         for (String line : output) {
             Matcher code = CODE.matcher(line);

@@ -1,0 +1,11 @@
+// what the mast flies, oldest first
+var signals = [
+  { at: "2024-11-02T06:10", kind: "tide" },
+  { at: "2024-11-02T09:45", kind: "fog" }
+];
+var meanings = { tide: "water above the sill", fog: "visibility below 500 m", storm: "wind of force 8 or more" };
+var struck = 0;
+
+function when(signal) {
+  return dayjs(signal.at).format("ddd D MMM, HH:mm");
+}
