@@ -38,11 +38,7 @@ public final class SignalServer {
     }
 
     public static void main(String[] arguments) throws IOException {
-        if (arguments.length != 1) {
-            System.out.println("usage: signalmast DIR");
-            return;
-        }
-        SignalServer mast = new SignalServer(Path.of(arguments[0]));
+        SignalServer mast = new SignalServer(Path.of(arguments.length > 0 ? arguments[0] : "../mast"));
         HttpServer server = HttpServer.create(new InetSocketAddress("127.0.0.1", 8087), 0);
         server.createContext("/", mast::answer);
         server.start();

@@ -1,20 +1,20 @@
 package dev.pfeiler.ecosystem.node;
 
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.node.addition.NodeLibraries;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
-import dev.pfeiler.ecosystem.node.registry.NpmSettings;
 import dev.pfeiler.ecosystem.node.registry.Registry;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
-import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** JavaScript and TypeScript, for browsers and for Node.js, managed with npm. */
@@ -47,18 +47,12 @@ public final class NodeEcosystem implements Ecosystem {
     @Override
     public Reading read(ProjectTree part, Environment environment) {
         NodeProject project = NodeProject.of(part);
-        return new NodeReading(project, registry(part, environment), environment, NodeFindings.of(project));
+        return new NodeReading(project, Registry.of(part, environment), environment, NodeFindings.of(project));
     }
 
-    /** The registries that the settings of the project and its user name. */
-    static Registry registry(ProjectTree part, Environment environment) {
-        String settings = "";
-        try {
-            if (part.has(".npmrc")) settings = part.text(".npmrc").content();
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read .npmrc: " + e, "Check its permissions.", e);
-        }
-        return new Registry(NpmSettings.of(settings, environment), environment);
+    @Override
+    public Optional<Libraries> libraries() {
+        return Optional.of(new NodeLibraries());
     }
 
     @Override

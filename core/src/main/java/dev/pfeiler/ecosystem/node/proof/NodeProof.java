@@ -241,6 +241,7 @@ public final class NodeProof {
     private void outputs(Side before, Side after, Set<String> start) throws IOException {
         Set<String> written = files(before.folder());
         written.removeAll(start);
+        written.addAll(old.compiled().keySet());
         written.removeIf(path -> path.endsWith(".map") || path.endsWith(".tsbuildinfo"));
         if (written.isEmpty()) return;
         List<Difference> differences = new ArrayList<>();
@@ -304,7 +305,13 @@ public final class NodeProof {
         // of compiled sources, what the compiler wrote
         if (call.isPresent()) {
             Set<String> written = files(before.folder());
+            Set<String> plain = new TreeSet<>();
+            old.compiled().forEach((output, source) -> {
+                Script script = old.scripts().get(source);
+                if (script == null || !script.modules().any()) plain.add(output);
+            });
             call.get().text("outDir").ifPresent(folder -> written.stream()
+                    .filter(path -> !plain.contains(path))
                     .filter(path -> Paths.within(folder, path) && path.matches(".*\\.[cm]?js") && !Roles.isTest(path))
                     .forEach(path -> now.put(path, path)));
         }

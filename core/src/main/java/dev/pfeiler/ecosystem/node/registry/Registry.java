@@ -2,7 +2,9 @@ package dev.pfeiler.ecosystem.node.registry;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.tree.ProjectTree;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -22,8 +24,10 @@ import java.security.KeyStore;
 import java.security.cert.Certificate;
 import java.security.cert.CertificateFactory;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.zip.GZIPInputStream;
@@ -53,6 +57,17 @@ public final class Registry {
         this.settings = settings;
         this.environment = environment;
         this.cache = new NpmCache(settings.cache());
+    }
+
+    /** The registries that the settings of the project and its user name. */
+    public static Registry of(ProjectTree part, Environment environment) {
+        String settings = "";
+        try {
+            if (part.has(".npmrc")) settings = part.text(".npmrc").content();
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read .npmrc: " + e, "Check its permissions.", e);
+        }
+        return new Registry(NpmSettings.of(settings, environment), environment);
     }
 
     /** Whether a registry could not be asked, so that an unknown package need not be unknown there. */
@@ -90,10 +105,10 @@ public final class Registry {
     }
 
     /** Packages whose names or descriptions fit some words; their names, the likeliest first. */
-    public java.util.List<String> search(String words) {
+    public List<String> search(String words) {
         String query = URLEncoder.encode(words, StandardCharsets.UTF_8);
         String address = settings.registry("") + "-/v1/search?size=10&text=" + query;
-        java.util.List<String> names = new java.util.ArrayList<>();
+        List<String> names = new ArrayList<>();
         if (!offline())
             get(address, "application/json").flatMap(this::parsed).ifPresent(document -> document.path("objects")
                     .forEach(one -> names.add(one.path("package").path("name").asText())));

@@ -1,0 +1,227 @@
+package dev.pfeiler.ecosystem.node.addition;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Addition;
+import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.model.Dependencies.Section;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.registry.Packument;
+import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.tree.JsonText;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.semver4j.Semver;
+
+/** Looks packages up in the registries that npm would ask, and declares them in package descriptors. */
+public final class NodeLibraries implements Libraries {
+    private static final Pattern INDENT = Pattern.compile("\\{\\r?\\n( +)\"");
+    private static final int MOST_VERSIONS = 5;
+
+    /** Only in a folder with sources or a descriptor of this ecosystem; other names would be searched for in vain. */
+    @Override
+    public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
+        boolean concerned = tree.has(PackageDescriptor.NAME)
+                || tree.files().stream().anyMatch(file -> NodeProject.EXTENSIONS.contains(file.extension()));
+        if (!concerned) return List.of();
+        Registry registry = Registry.of(tree, environment);
+        InstalledPackages installed = new InstalledPackages(tree);
+        List<Found> found = new ArrayList<>();
+        Set<String> names = new LinkedHashSet<>(candidates(name));
+        if (names.stream()
+                .noneMatch(one ->
+                        installed.of(one).isPresent() || registry.packument(one).isPresent()))
+            names.addAll(registry.search(name));
+        for (String one : names) {
+            Optional<Manifest> there = installed.of(one);
+            Optional<Packument> packument = registry.packument(one);
+            if (there.isEmpty() && packument.isEmpty()) continue;
+            List<String> places = new ArrayList<>();
+            there.ifPresent(manifest -> places.add(InstalledPackages.FOLDER + " " + manifest.version()));
+            packument.ifPresent(document -> places.add("registry"));
+            List<String> versions = packument
+                    .map(document ->
+                            document.versions().stream().limit(MOST_VERSIONS).toList())
+                    .orElseGet(() -> List.of(there.orElseThrow().version()));
+            String scope = one.startsWith("@types/") ? "dev" : "";
+            found.add(new Found(one, versions, scope, places, List.of()));
+        }
+        return found;
+    }
+
+    /** Names of packages that a text may mean: as written, and the global name of a library as its package's. */
+    private static List<String> candidates(String name) {
+        String plain = name.replaceFirst("(?<=.)@.*", "");
+        Set<String> names = new LinkedHashSet<>();
+        if (PackageName.isValid(plain)) names.add(plain);
+        String hyphened = plain.replaceAll("(?<=[a-z])(?=[A-Z])", "-").toLowerCase(Locale.ROOT);
+        for (String one : List.of(hyphened, plain.toLowerCase(Locale.ROOT)))
+            if (PackageName.isValid(one)) names.add(one);
+        return List.copyOf(names);
+    }
+
+    @Override
+    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
+        Registry registry = Registry.of(tree, environment);
+        Section section = section(scope);
+        Text text = read(tree);
+        ObjectNode root = parsed(text);
+        int at = name.indexOf('@', 1);
+        String plain = at < 0 ? name : name.substring(0, at);
+        String asked = at < 0 ? "" : name.substring(at + 1);
+        String found = candidates(plain).stream()
+                .filter(one -> registry.packument(one).isPresent())
+                .findFirst()
+                .orElseThrow(() -> unknown(plain, registry));
+        for (Section each : Section.values())
+            if (root.path(each.field()).has(found))
+                throw Refusal.notPossible(
+                        found + " is declared already: "
+                                + root.path(each.field()).path(found).asText() + " in " + each.field() + ".",
+                        "Change the version there.");
+        Packument packument = registry.packument(found).orElseThrow();
+        Chosen chosen = choose(packument, asked, root);
+        String range =
+                asked.isEmpty() ? "^" + chosen.version() : asked.matches("[\\^~<>=].*") ? asked : chosen.version();
+        Map<String, String> declared = new TreeMap<>(new Manifest(root).map(section.field()));
+        declared.put(found, range);
+        ObjectNode node = root.putObject(section.field());
+        declared.forEach(node::put);
+        Manifest manifest = packument.manifest(chosen.version());
+        String content = written(root, text);
+        return new Addition(
+                new Step.Edit(
+                        PackageDescriptor.NAME,
+                        content,
+                        text.charset(),
+                        Step.Change.between(text.content(), content),
+                        "declares " + found),
+                found + "@" + range + " in " + section.field(),
+                chosen.reason(),
+                manifest.map("dependencies").entrySet().stream()
+                        .map(entry -> entry.getKey() + "@" + entry.getValue())
+                        .toList(),
+                List.of(),
+                notes(found, manifest, root));
+    }
+
+    private record Chosen(String version, String reason) {}
+
+    /** The version that is asked for, else the newest that runs where the project runs, and can be loaded by it. */
+    private static Chosen choose(Packument packument, String asked, ObjectNode root) {
+        List<String> versions = packument.versions();
+        if (!asked.isEmpty())
+            return versions.stream()
+                    .filter(version -> version.equals(asked) || satisfies(version, asked))
+                    .findFirst()
+                    .or(() -> Optional.of(asked).filter(packument::has))
+                    .map(version -> new Chosen(version, "as you asked"))
+                    .orElseThrow(() -> Refusal.notPossible(
+                            packument.name() + " has no version " + asked + ".",
+                            "The newest is " + versions.stream().findFirst().orElse("unknown") + "."));
+        Manifest own = new Manifest(root);
+        int release = own.engine().map(Semver::getMajor).orElse(Integer.MAX_VALUE);
+        boolean required = !own.module() && !own.text("main").isEmpty();
+        Optional<String> fitting = versions.stream()
+                .filter(version -> !packument.deprecated(version))
+                .filter(version -> packument
+                                .manifest(version)
+                                .engine()
+                                .map(Semver::getMajor)
+                                .orElse(0)
+                        <= release)
+                .filter(version -> !required || packument.manifest(version).canBeRequired("."))
+                .findFirst();
+        String version = fitting.or(packument::latest).orElseThrow();
+        boolean newest = versions.stream().findFirst().filter(version::equals).isPresent();
+        return new Chosen(
+                version,
+                newest
+                        ? "the newest release"
+                        : "the newest release that runs on the project's Node.js and can be loaded by it");
+    }
+
+    private static boolean satisfies(String version, String range) {
+        try {
+            return new Semver(version).satisfies(range);
+        } catch (RuntimeException e) {
+            return false;
+        }
+    }
+
+    private static List<String> notes(String name, Manifest manifest, ObjectNode root) {
+        List<String> notes = new ArrayList<>();
+        notes.add("Run npm install to install it and to update the lock file.");
+        boolean typed = root.path(Section.DEVELOPMENT.field()).has("typescript");
+        if (typed && !manifest.typed() && !name.startsWith("@types/"))
+            notes.add(name + " brings no types; " + PackageName.types(name) + " may have them.");
+        List<String> peers = manifest.needs().stream()
+                .filter(one -> !manifest.map("dependencies").containsKey(one))
+                .toList();
+        if (!peers.isEmpty()) notes.add(name + " is used together with " + String.join(", ", peers) + ".");
+        return notes;
+    }
+
+    private static Section section(Optional<String> scope) {
+        return switch (scope.orElse("runtime")) {
+            case "runtime", "compile" -> Section.RUNTIME;
+            case "dev", "development", "test", "provided" -> Section.DEVELOPMENT;
+            case "optional" -> Section.OPTIONAL;
+            default ->
+                throw Refusal.usage(
+                        "Invalid scope: " + scope.orElseThrow() + ".", "Use one of: runtime, development, optional.");
+        };
+    }
+
+    private static Refusal unknown(String name, Registry registry) {
+        return registry.isUnreachable()
+                ? Refusal.notPossible(
+                        "No registry can be asked for " + name + ", and npm's cache does not have it.",
+                        "Check the connection and npm's settings, or run without --offline.")
+                : Refusal.notPossible("No registry has a package " + name + ".", "Search with pfeiler find.");
+    }
+
+    private static Text read(ProjectTree tree) {
+        try {
+            return tree.text(PackageDescriptor.NAME);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read " + PackageDescriptor.NAME + ": " + e, "Check its permissions.", e);
+        }
+    }
+
+    private static ObjectNode parsed(Text text) {
+        try {
+            if (new ObjectMapper().readTree(text.content()) instanceof ObjectNode root) return root;
+        } catch (IOException e) {
+            throw Refusal.notPossible(PackageDescriptor.NAME + " is no valid JSON: " + e.getMessage(), "Fix it first.");
+        }
+        throw Refusal.notPossible(PackageDescriptor.NAME + " holds no object.", "Fix it first.");
+    }
+
+    /** The text in the style that npm would keep: with the file's own indentation and line ends. */
+    private static String written(ObjectNode root, Text before) {
+        Matcher indent = INDENT.matcher(before.content());
+        String text = JsonText.of(root, indent.find() ? indent.group(1).length() : 2);
+        if (!before.content().endsWith("\n")) text = text.stripTrailing();
+        return before.content().contains("\r\n") ? text.replace("\n", "\r\n") : text;
+    }
+}
