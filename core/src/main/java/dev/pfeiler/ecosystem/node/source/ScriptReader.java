@@ -214,8 +214,7 @@ public final class ScriptReader {
             feature("import()", "12.17.0", i);
             string(i + 2).ifPresent(name -> add(Import.Form.DYNAMIC, name, List.of("*"), i));
         } else if (is(i + 2, "=") && is(i + 3, "require")) {
-            string(i + 5).ifPresent(name -> add(Import.Form.REQUIRE, name, List.of("default"), i));
-            ecma |= path.endsWith("ts") || path.endsWith("tsx");
+            ecma = true;
         } else {
             ecma = true;
             int j = i + 1;
@@ -231,7 +230,11 @@ public final class ScriptReader {
     private void names(int j, List<String> names) {
         boolean inner = is(brackets.outer(j), "{");
         if (is(j, "*")) names.add("*");
-        else if (tokens.get(j).kind() == Token.Kind.NAME && !is(j, "from") && !is(j - 1, "as") && !is(j, "as")) {
+        else if (tokens.get(j).kind() == Token.Kind.NAME
+                && !is(j, "from")
+                && !is(j - 1, "as")
+                && !is(j - 1, "type")
+                && !is(j, "as")) {
             if (is(j, "type") && !is(j + 1, ",") && !is(j + 1, "}") && !is(j + 1, "from")) return;
             names.add(inner ? tokens.get(j).text() : "default");
         }

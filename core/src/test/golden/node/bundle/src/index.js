@@ -1,0 +1,5 @@
+// What index.html loads, in the order of its tags.
+window.$ = require("jquery");
+window.dayjs = require("dayjs");
+require("../js/signals.js");
+require("../js/board.js");

@@ -1,0 +1,381 @@
+package dev.pfeiler.ecosystem.node;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.pfeiler.Golden;
+import dev.pfeiler.PackageServer;
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.survey.Survey;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Proposals for projects of scripts and pages, against a stand-in registry. */
+class NodeProposalTest {
+    private static final String JQUERY = "/*! jQuery v3.7.1 | (c) somebody */\n"
+            + "!function(e,t){\"object\"==typeof module&&\"object\"==typeof module.exports?module.exports=t(e,!0):t(e)}"
+            + "(window,function(e){var r={};e.jQuery=e.$=r;return r});\n";
+    private static final String DAYJS =
+            "!function(t,e){\"object\"==typeof exports?module.exports=e():t.dayjs=e()}(this,function(){});\n";
+
+    @TempDir
+    Path temp;
+
+    private PackageServer server;
+    private Sketch sketch;
+
+    @BeforeEach
+    void serve() throws IOException {
+        server = new PackageServer()
+                .publish(
+                        "jquery",
+                        "3.7.0",
+                        "{\"main\":\"dist/jquery.js\"}",
+                        "dist/jquery.min.js",
+                        JQUERY.replace("3.7.1", "3.7.0"))
+                .publish("jquery", "3.7.1", "{\"main\":\"dist/jquery.js\"}", "dist/jquery.min.js", JQUERY)
+                .publish("dayjs", "1.11.9", "{\"main\":\"dayjs.min.js\"}", "dayjs.min.js", "other")
+                .publish("dayjs", "1.11.10", "{\"main\":\"dayjs.min.js\"}", "dayjs.min.js", DAYJS)
+                .publish("dayjs", "1.12.0", "{\"main\":\"dayjs.min.js\"}", "dayjs.min.js", "newer")
+                .publish("lamps", "2.4.0", "{\"main\":\"index.js\"}", "index.js", "exports.lit = 1; exports.dark = 0;")
+                .publish("lamps", "3.0.0", "{\"main\":\"index.js\"}", "index.js", "exports.dark = 0;")
+                .publish(
+                        "lamps",
+                        "4.0.0",
+                        "{\"type\":\"module\",\"exports\":\"./index.js\"}",
+                        "index.js",
+                        "export const lit = 1;")
+                .publish("tape", "5.0.0", "{\"engines\":{\"node\":\">=4\"}}", "index.js", "module.exports = f;")
+                .publish("esbuild", "0.25.0", "")
+                .publish("typescript", "5.9.3", "")
+                .publish("typescript", "7.0.0", "")
+                .publish("@types/node", "20.1.0", "");
+        sketch = new Sketch(Files.createDirectories(temp.resolve("mast")));
+    }
+
+    @AfterEach
+    void stop() {
+        server.close();
+    }
+
+    private Environment environment(boolean offline) {
+        return new Environment(
+                temp.resolve("home"),
+                Map.of("npm_config_registry", server.address()),
+                Path.of(System.getProperty("java.home")),
+                offline);
+    }
+
+    private Proposal propose(String... choices) {
+        Pfeiler pfeiler = new Pfeiler(environment(false));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
+    }
+
+    /** What a proposal writes and edits, by path; of moved and retired files, a word. */
+    private static Map<String, String> files(Proposal proposal) {
+        Map<String, String> files = new TreeMap<>();
+        for (Step step : proposal.steps()) {
+            if (step instanceof Step.Write write) files.put(write.path(), write.content());
+            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
+            else if (step instanceof Step.Retire retire) files.put(retire.path(), "retired: " + retire.reason() + "\n");
+        }
+        return files;
+    }
+
+    private static List<String> left(Proposal proposal) {
+        return proposal.leftForYou().stream()
+                .map(finding -> finding.subject() + ": " + finding.fact())
+                .toList();
+    }
+
+    private void page() throws IOException {
+        sketch.file("lib/jquery-3.7.1.min.js", JQUERY.stripTrailing())
+                .file("lib/dayjs.min.js", DAYJS.stripTrailing())
+                .file(
+                        "js/signals.js",
+                        "var signals = [];",
+                        "var struck = 0;",
+                        "function when(s) { return dayjs(s.at); }")
+                .file(
+                        "js/board.js",
+                        "'use strict';",
+                        "function hoist(kind) { signals.push(kind); struck++; }",
+                        "$(hoist);")
+                .file(
+                        "index.html",
+                        "<html><head></head><body>",
+                        "<button onclick=\"hoist('storm')\">Hoist</button>",
+                        "  <script src=\"lib/jquery-3.7.1.min.js\"></script>",
+                        "  <script src=\"lib/dayjs.min.js\"></script>",
+                        "  <script src=\"js/signals.js\"></script>",
+                        "  <script src=\"js/board.js\"></script>",
+                        "</body></html>");
+    }
+
+    @Test
+    void pagesKeepTheirTagsAndLibrariesAreCopied() throws IOException {
+        page();
+        Golden.check("node/tags", files(propose()));
+    }
+
+    @Test
+    void pagesLoadBundles() throws IOException {
+        page();
+        Golden.check("node/bundle", files(propose("pages=bundle")));
+    }
+
+    @Test
+    void anInlineScriptKeepsItsPlaceBetweenBundles() throws IOException {
+        page();
+        sketch.file(
+                "index.html",
+                "<script src=\"lib/dayjs.min.js\"></script>",
+                "<script>var today = dayjs();</script>",
+                "<script src=\"lib/jquery-3.7.1.min.js\"></script><script src=\"js/signals.js\"></script>");
+        assertThat(files(propose("pages=bundle")).get("index.html"))
+                .isEqualTo("<script src=\"dist/index.js\"></script>\n<script>var today = dayjs();</script>\n"
+                        + "<script src=\"dist/index-2.js\"></script>\n");
+    }
+
+    @Test
+    void aVariableThatTwoScriptsShareStaysShared() throws IOException {
+        page();
+        sketch.file("js/board.js", "var struck;", "function hoist() { struck++; }");
+        Map<String, String> files = files(propose("pages=bundle"));
+        assertThat(files.get("index.html"))
+                .contains(
+                        "<script src=\"dist/index.js\">",
+                        "<script src=\"js/signals.js\">",
+                        "<script src=\"js/board.js\">");
+    }
+
+    @Test
+    void aChangedCopyIsKeptAndReported() throws IOException {
+        page();
+        sketch.file("lib/jquery-3.7.1.min.js", JQUERY + "// patched for the mast", "window.patched = true;");
+        Proposal proposal = propose();
+        assertThat(proposal.decision("copy:lib/jquery-3.7.1.min.js")
+                        .orElseThrow()
+                        .value())
+                .isEqualTo("keep");
+        assertThat(left(proposal)).contains("lib/jquery-3.7.1.min.js: was changed: it differs from jquery@3.7.1; kept");
+        assertThat(files(proposal)).doesNotContainKey("lib/jquery-3.7.1.min.js");
+    }
+
+    @Test
+    void twoVersionsOfALibraryAreTwoDependencies() throws IOException {
+        page();
+        sketch.file("old/jquery.min.js", JQUERY.replace("3.7.1", "3.7.0").stripTrailing())
+                .file("old.html", "<script src=\"old/jquery.min.js\"></script><script src=\"js/signals.js\"></script>");
+        assertThat(files(propose()).get("package.json"))
+                .contains("\"jquery\": \"3.7.1\"", "\"jquery-3.7.0\": \"npm:jquery@3.7.0\"");
+    }
+
+    private void module() throws IOException {
+        sketch.file(
+                        "index.js",
+                        "const { lit } = require('lamps');",
+                        "let fast;",
+                        "try { fast = require('fast-lamps') } catch {}",
+                        "module.exports = { lit, hoist: async () => lit ?? 0 };")
+                .file("cli.js", "#!/usr/bin/env node", "require('./index').hoist();")
+                .file("test/hoist.js", "const test = require('tape');", "test('lit', t => t.end());", "require('..');")
+                .file("test.sh", "#!/bin/sh", "set -e", "node test/hoist.js")
+                .file("Dockerfile", "FROM node:18-alpine");
+    }
+
+    @Test
+    void versionsAreThoseThatTheCodeCanLoad() throws IOException {
+        module();
+        Proposal proposal = propose();
+        assertThat(proposal.decision("package:lamps").orElseThrow().value())
+                .as("4 cannot be required, 3 does not export what is taken")
+                .isEqualTo("^2.4.0");
+        assertThat(proposal.decision("package:fast-lamps").orElseThrow().value())
+                .isEqualTo("without");
+        Golden.check("node/module", files(proposal));
+    }
+
+    @Test
+    void theVersionThatIsThereIsTaken() throws IOException {
+        module();
+        sketch.file(
+                        "node_modules/lamps/package.json",
+                        "{\"name\":\"lamps\",\"version\":\"2.4.0\",\"main\":\"index.js\"}")
+                .file("node_modules/lamps/index.js", "exports.lit = 2;")
+                .file("node_modules/tape/package.json", "{\"name\":\"tape\",\"version\":\"5.0.0\"}")
+                .file("node_modules/tape/index.js", "module.exports = f;");
+        Proposal proposal = propose();
+        assertThat(files(proposal).get("package.json")).contains("\"lamps\": \"2.4.0\"", "\"tape\": \"5.0.0\"");
+        assertThat(left(proposal))
+                .anyMatch(text ->
+                        text.startsWith("lamps: was changed in node_modules: 1 file differs from the published 2.4.0"));
+    }
+
+    @Test
+    void offlineAnUnknownVersionIsAQuestion() throws IOException {
+        module();
+        Pfeiler pfeiler = new Pfeiler(environment(true));
+        Survey survey = pfeiler.survey(sketch.root());
+        Proposal proposal = pfeiler.propose(survey, Choices.NONE);
+        assertThat(proposal.open()).extracting(question -> question.key()).contains("package:lamps");
+        assertThatThrownBy(() -> pfeiler.convert(survey, proposal, Choices.NONE))
+                .isInstanceOf(Refusal.class);
+        assertThat(server.asked()).isEmpty();
+        Proposal answered = pfeiler.propose(
+                survey, Sketch.chosen("package:lamps=2.4.0", "package:tape=5.0.0", "package:fast-lamps=without"));
+        assertThat(answered.open()).isEmpty();
+    }
+
+    @Test
+    void theCompilerIsConfiguredAsItWasCalled() throws IOException {
+        sketch.file("lib/mast.ts", "import fs from 'fs';", "import { hoist } from './parts.js';", "export { hoist };")
+                .file("lib/parts.ts", "export const hoist = (n: number) => n;")
+                .file("dist/mast.js", "old output")
+                .file(
+                        "build.sh",
+                        "#!/bin/sh",
+                        "# compiles with tsc 5.9.3",
+                        "cd \"$(dirname \"$0\")\"",
+                        "rm -rf dist",
+                        "tsc --target es2020 --module nodenext --declaration --rootDir lib --outDir dist lib/mast.ts");
+        Golden.check("node/compiler", files(propose()));
+    }
+
+    @Test
+    void aConversionIsUndoneToTheLastByte() throws IOException {
+        page();
+        sketch.bytes(
+                "index.html",
+                Files.readString(sketch.root().resolve("index.html"))
+                        .replace("\n", "\r\n")
+                        .replace("Hoist", "Høist")
+                        .getBytes(StandardCharsets.ISO_8859_1));
+        Map<String, String> before = sketch.digest();
+        Pfeiler pfeiler = new Pfeiler(environment(false));
+        Survey survey = pfeiler.survey(sketch.root());
+        Choices choices = Sketch.chosen("pages=bundle");
+        pfeiler.convert(survey, pfeiler.propose(survey, choices), choices);
+        assertThat(Files.readString(sketch.root().resolve("index.html"), StandardCharsets.ISO_8859_1))
+                .contains(">Høist<")
+                .contains("\r\n  <script src=\"dist/index.js\"></script>\r\n</body>");
+        assertThat(Files.exists(sketch.root().resolve("lib"))).isFalse();
+        pfeiler.undo(sketch.root(), Undo.Edits.REFUSE);
+        assertThat(sketch.digest()).isEqualTo(before);
+    }
+
+    @Test
+    void aServersScriptsAreTheServers() throws IOException {
+        sketch.file("src/Mast.java", "class Mast {}")
+                .file("web/WEB-INF/web.xml", "<web-app/>")
+                .file("web/lib/jquery.min.js", JQUERY)
+                .file("web/js/board.js", "$(draw);")
+                .file("web/index.html", "<script src='lib/jquery.min.js'></script><script src='js/board.js'></script>");
+        Survey survey = new Pfeiler(environment(false)).survey(sketch.root());
+        assertThat(survey.parts()).extracting(part -> part.ecosystem().id()).containsExactly("jvm");
+    }
+
+    @Test
+    void aFolderOfItsOwnInAServersProjectIsAPart() throws IOException {
+        sketch.file("server/Mast.java", "class Mast {}").file("server/build.sh", "javac Mast.java");
+        page();
+        for (String path : List.of("lib", "js", "index.html"))
+            Files.move(
+                    sketch.root().resolve(path),
+                    Files.createDirectories(sketch.root().resolve("front")).resolve(path));
+        Survey survey = new Pfeiler(environment(false)).survey(sketch.root());
+        assertThat(survey.parts())
+                .extracting(part -> part.folder() + " " + part.ecosystem().id())
+                .containsExactly("front node", "server jvm");
+    }
+
+    @Test
+    @Timeout(60)
+    void badInputIsBoundedAndReported() throws IOException {
+        page();
+        sketch.bytes("js/all.js", "var a=1;".repeat(2_500_000).getBytes(StandardCharsets.UTF_8))
+                .file("js/a.js", "import './b.js'; export const a = 1;")
+                .file("js/b.js", "import './a.js'; import('./' + name); require(dynamic);")
+                .bytes("old.html", "<p>Høy</p><script src='js/a.js'>".getBytes(StandardCharsets.ISO_8859_1))
+                .bytes("js/damaged.js", new byte[] {0, 1, 2, '\'', '`', '$', '{', '/', '*'});
+        Files.createSymbolicLink(sketch.root().resolve("js/link.js"), Path.of("a.js"));
+        Survey survey = new Pfeiler(environment(false)).survey(sketch.root());
+        assertThat(survey.findings().stream()
+                        .filter(finding -> finding.topic() == Finding.Topic.TROUBLE)
+                        .map(Finding::subject))
+                .contains("js/all.js", "js/damaged.js");
+        assertThat(files(propose())).containsKey("package.json");
+    }
+
+    @Test
+    void theSameTreeGivesTheSameProposal() throws IOException {
+        module();
+        assertThat(propose()).isEqualTo(propose());
+    }
+
+    @Test
+    void packagesAreFoundAndDeclared() throws IOException {
+        sketch.file(
+                "package.json",
+                "{",
+                "    \"name\": \"mast\",",
+                "    \"main\": \"index.js\",",
+                "    \"dependencies\": {",
+                "        \"tape\": \"5.0.0\"",
+                "    }",
+                "}");
+        Pfeiler pfeiler = new Pfeiler(environment(false));
+        assertThat(pfeiler.find(sketch.root(), "Lamps", false))
+                .hasSize(1)
+                .first()
+                .satisfies(found -> {
+                    assertThat(found.artifact()).isEqualTo("lamps");
+                    assertThat(found.versions()).containsExactly("4.0.0", "3.0.0", "2.4.0");
+                });
+        assertThat(pfeiler.add(sketch.root(), "lamps", Optional.empty()).reason())
+                .contains("can be loaded");
+        assertThat(pfeiler.add(sketch.root(), "dayjs@1.11.10", Optional.of("development"))
+                        .declared())
+                .isEqualTo("dayjs@1.11.10 in devDependencies");
+        assertThat(Files.readString(sketch.root().resolve("package.json")))
+                .isEqualTo(
+                        """
+                        {
+                            "name": "mast",
+                            "main": "index.js",
+                            "dependencies": {
+                                "lamps": "^3.0.0",
+                                "tape": "5.0.0"
+                            },
+                            "devDependencies": {
+                                "dayjs": "1.11.10"
+                            }
+                        }
+                        """);
+        assertThatThrownBy(() -> pfeiler.add(sketch.root(), "tape", Optional.empty()))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("declared already: 5.0.0");
+        assertThatThrownBy(() -> pfeiler.add(sketch.root(), "nowhere", Optional.empty()))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("No registry has a package nowhere");
+    }
+}
