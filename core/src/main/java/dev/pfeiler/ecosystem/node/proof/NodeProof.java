@@ -254,7 +254,7 @@ public final class NodeProof {
             }
             found++;
             if (!Arrays.equals(Files.readAllBytes(before.folder().resolve(path)), Files.readAllBytes(now)))
-                differences.add(new Difference(path, Difference.Kind.CHANGED, changedOutput()));
+                differences.add(new Difference(path, Difference.Kind.CHANGED, changedOutput(path)));
         }
         rows.add(new Comparison("built files", String.valueOf(written.size()), String.valueOf(found), differences));
     }
@@ -265,6 +265,13 @@ public final class NodeProof {
 
     private String bundled(String path) {
         return decided("pages").equals("bundle") && path.endsWith(".js") ? "it is part of a bundle" : "";
+    }
+
+    /** Why what the compiler made of a source has changed. */
+    private String changedOutput(String path) {
+        String source = old.compiled().getOrDefault(path, "");
+        boolean publishes = decided("pages").equals("bundle") && old.isOfPage(source);
+        return publishes ? "its source gives names to other scripts of the bundle" : changedOutput();
     }
 
     private String changedOutput() {

@@ -1,0 +1,3 @@
+#!/usr/bin/env node
+import hoist = require('./index');
+console.log(hoist('fog'), hoist('tide', 2));
