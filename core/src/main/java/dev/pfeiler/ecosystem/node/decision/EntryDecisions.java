@@ -23,6 +23,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.semver4j.Semver;
 
 /** Decides how others load and start the project: module type, entry point, programs, runtime. */
@@ -63,7 +64,7 @@ final class EntryDecisions {
     EntryPoints decide(Dependencies dependencies, List<RuntimeVersion> runtimes) {
         String type = type();
         Map<String, String> programs = programs();
-        Optional<String> main = main(programs);
+        Optional<String> main = main(programs, type);
         Optional<String> types = main.flatMap(this::types);
         return new EntryPoints(type, main.map(this::written), types, programs, engine(dependencies, runtimes));
     }
@@ -164,7 +165,7 @@ final class EntryDecisions {
         return programs;
     }
 
-    private Optional<String> main(Map<String, String> programs) {
+    private Optional<String> main(Map<String, String> programs, String type) {
         List<Script> exporting = loadable.stream()
                 .filter(script -> !script.started()
                         && (script.modules().ecma()
@@ -173,6 +174,9 @@ final class EntryDecisions {
                 .filter(script -> !programs.containsValue(script.path()))
                 .toList();
         // what a bundler takes in is not loaded by anything else
+        List<Script> fitting =
+                exporting.stream().filter(script -> isFitting(script, type)).toList();
+        if (!fitting.isEmpty()) exporting = fitting;
         if (exporting.isEmpty() || project.isBundled()) return Optional.empty();
         Map<String, Integer> wanted = new HashMap<>();
         project.imported().forEach((from, files) -> {
@@ -182,17 +186,20 @@ final class EntryDecisions {
         });
         List<String> compiled =
                 configs.stream().flatMap(config -> config.files().stream()).toList();
+        Set<String> roots = roots(exporting, type);
         Comparator<Script> order = Comparator.comparing(
                         (Script script) -> !(compiled.size() == 1 && compiled.contains(script.path())))
                 .thenComparing(script -> rank(script.path()))
                 .thenComparing(script -> -wanted.getOrDefault(script.path(), 0))
+                .thenComparing(script -> !roots.contains(script.path()))
                 .thenComparing(
                         script -> script.path().chars().filter(c -> c == '/').count())
                 .thenComparing(Script::path);
         Script best = exporting.stream().min(order).orElseThrow();
         boolean single = compiled.size() == 1 && compiled.contains(best.path());
         int imports = wanted.getOrDefault(best.path(), 0);
-        boolean sure = single || rank(best.path()) < 4 || imports > 0 || exporting.size() == 1;
+        boolean root = roots.size() == 1 && roots.contains(best.path());
+        boolean sure = single || rank(best.path()) < 4 || imports > 0 || root;
         if (!sure) return Optional.empty();
         String reason = single
                 ? "the source that the compiler is given"
@@ -202,7 +209,7 @@ final class EntryDecisions {
                                 ? "named like the project or its entry point"
                                 : imports > 0
                                         ? "what tests and programs import"
-                                        : "the only source that exports something";
+                                        : "the only source that exports something and that no other loads";
         String standing = deliberation.settle(
                 Decision.of(
                         "entry",
@@ -216,6 +223,21 @@ final class EntryDecisions {
         return Optional.of(standing).filter(path -> !path.equals(Choosable.WITHOUT));
     }
 
+    /** The sources that nothing else of the product loads. */
+    private Set<String> roots(List<Script> exporting, String type) {
+        Map<String, Set<String>> imported = project.imported();
+        Set<String> roots = new TreeSet<>(exporting.stream().map(Script::path).toList());
+        loadable.stream()
+                .filter(script -> isFitting(script, type))
+                .forEach(script -> roots.removeAll(imported.get(script.path())));
+        return roots;
+    }
+
+    /** Whether a file is loaded as the project's kind of module is. */
+    private static boolean isFitting(Script script, String type) {
+        return !script.path().endsWith(type.equals(MODULE) ? ".cjs" : ".mjs");
+    }
+
     private static Certainty sure(boolean single, Script best) {
         return single || best.path().matches("index\\.[cm]?[jt]sx?") ? Certainty.CERTAIN : Certainty.LIKELY;
     }
@@ -224,7 +246,7 @@ final class EntryDecisions {
     private int rank(String path) {
         String stem = Paths.stem(path).toLowerCase(Locale.ROOT);
         String folder = Paths.parent(path);
-        boolean inSources = folder.isEmpty() || folder.matches("lib|src|source|dist");
+        boolean inSources = folder.isEmpty() || folder.matches("lib|src|source");
         if (folder.isEmpty() && stem.equals("index")) return 0;
         if (inSources
                 && (stem.equals(name.toLowerCase(Locale.ROOT))

@@ -36,14 +36,18 @@ final class LibraryDecisions {
         this.registry = registry;
     }
 
-    /** Settles each copy and declares the packages. */
-    List<LibraryCopy> decide(Dependencies dependencies) {
+    /**
+     * Settles each copy and declares the packages.
+     *
+     * @param own the project's name: what is published under it was built from these sources
+     */
+    List<LibraryCopy> decide(Dependencies dependencies, String own) {
         Identification identification = new Identification(project.tree(), registry);
         Set<String> taken = new HashSet<>();
         for (LibraryFile file : project.libraries().values()) {
-            if (taken.contains(file.path())) continue;
+            if (taken.contains(file.path()) || isImported(file)) continue;
             Optional<Identified> found = identification.of(file);
-            if (found.isEmpty()) {
+            if (found.isEmpty() || found.get().name().equals(own)) {
                 unknown(file);
                 continue;
             }
@@ -91,6 +95,11 @@ final class LibraryDecisions {
                 range,
                 registry.packument(library.name()).orElseThrow().manifest(library.version()));
         return name;
+    }
+
+    /** Whether a module imports a copy by its path, which the package would not be found by. */
+    private boolean isImported(LibraryFile file) {
+        return project.imported().values().stream().anyMatch(files -> files.contains(file.path()));
     }
 
     private void unknown(LibraryFile file) {

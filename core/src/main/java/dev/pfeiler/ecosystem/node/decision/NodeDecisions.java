@@ -82,7 +82,7 @@ public final class NodeDecisions {
         packages.imported();
         packages.called();
         LibraryDecisions libraries = new LibraryDecisions(project, deliberation, registry);
-        List<LibraryCopy> copies = libraries.decide(packages.dependencies());
+        List<LibraryCopy> copies = libraries.decide(packages.dependencies(), identity.name());
         CompilerDecisions compiler = new CompilerDecisions(project, deliberation);
         List<CompilerConfig> configs = compiler.decide();
         Map<String, String> renamed = language() ? TypeScriptConversion.paths(project) : Map.of();

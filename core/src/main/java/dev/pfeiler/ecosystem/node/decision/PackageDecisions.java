@@ -97,7 +97,9 @@ final class PackageDecisions {
                         .ifPresent(name -> used.computeIfAbsent(name, n -> new Uses())
                                 .add(script, statement, reached.contains(script.path())));
         used.forEach((name, uses) -> {
-            if (project.installed().present() && project.installed().of(name).isEmpty() && !uses.loaded) {
+            boolean absent = project.installed().present()
+                    && project.installed().of(name).isEmpty();
+            if (absent && (!uses.loaded || uses.guarded)) {
                 unused(name, uses);
                 return;
             }
@@ -115,7 +117,9 @@ final class PackageDecisions {
                                 name,
                                 Choosable.WITHOUT,
                                 Certainty.LIKELY,
-                                "is not in node_modules, and nothing loads the source that imports it",
+                                uses.guarded
+                                        ? "is not in node_modules, and the code goes on without it"
+                                        : "is not in node_modules, and nothing loads the source that imports it",
                                 uses.places)
                         .in(GROUP),
                 PackageDecisions::range);

@@ -16,6 +16,9 @@ import java.util.regex.Pattern;
 /** Reads shell scripts, batch files and make files for the commands that they run. Source: POSIX, shell and make. */
 public final class CallScripts {
     private static final long LARGEST = 64 << 10;
+    /** A longer command is no one's handwriting; in characters. */
+    private static final int LONGEST = 8 << 10;
+
     private static final Set<String> SHELL = Set.of("sh", "bash", "ksh", "command");
     private static final Set<String> BATCH = Set.of("bat", "cmd");
     private static final Pattern RULE = Pattern.compile("([\\w.-]+)\\s*:(?![=:])(.*)");
@@ -186,11 +189,19 @@ public final class CallScripts {
         return String.join(" ", all);
     }
 
+    /** A text with the values of variables; one that grows without end is left as it is. */
     private String expanded(String text) {
-        return REFERENCE.matcher(text).replaceAll(match -> {
-            String name = match.group(1) != null ? match.group(1) : match.group(2);
-            return Matcher.quoteReplacement(variables.getOrDefault(name, match.group()));
-        });
+        Matcher reference = REFERENCE.matcher(text);
+        StringBuilder expanded = new StringBuilder();
+        while (reference.find()) {
+            String name = reference.group(1) != null ? reference.group(1) : reference.group(2);
+            reference.appendReplacement(
+                    expanded, Matcher.quoteReplacement(variables.getOrDefault(name, reference.group())));
+            if (expanded.length() <= LONGEST) continue;
+            whole = false;
+            return text.substring(0, Math.min(text.length(), LONGEST));
+        }
+        return reference.appendTail(expanded).toString();
     }
 
     /** The words of a command, without their quotes. */

@@ -2,7 +2,9 @@ package dev.pfeiler.ecosystem.node.source;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -148,5 +150,27 @@ class ScriptReaderTest {
         assertThat(script.imports())
                 .extracting(one -> one.specifier() + " " + one.loads() + " " + one.names())
                 .containsExactly("a false [A]", "b true [c]", "d true [default]", "e false [E]");
+    }
+
+    /** Sound sources with random damage: each is read in bounded time. {@code -Dpfeiler.fuzz=N} takes N turns. */
+    @Test
+    @Timeout(60)
+    void damagedSourcesAreRead() {
+        Random draw = new Random(Long.getLong("pfeiler.seed", 42));
+        String sound =
+                "import a, { b as c } from 'a'; export const d = async ({ e, f: [g] = h }) => <A b={`${c}`}>x</A>;\n"
+                        + "class I extends J { #k = 1; static { l(); } m() { return /[n/]+/g.test(this.o) ? p : { q, r() {} }; } }\n"
+                        + "var s = function t(u = (v, w) => v) { for (const [x] of y) z: while (true) break z; }; if (a) /b/; a = b / c;\n";
+        String signs = "'\"`/{}()[]<>$\\\n=;,.#*";
+        for (int turn = 0; turn < 10 * Integer.getInteger("pfeiler.fuzz", 40); turn++) {
+            StringBuilder damaged = new StringBuilder(sound);
+            for (int i = 0; i < 1 + draw.nextInt(6); i++) {
+                int at = draw.nextInt(damaged.length());
+                if (draw.nextBoolean()) damaged.insert(at, signs.charAt(draw.nextInt(signs.length())));
+                else damaged.delete(at, Math.min(damaged.length(), at + draw.nextInt(40)));
+            }
+            Script script = ScriptReader.read("mast.jsx", damaged.toString());
+            assertThat(script.imports()).allMatch(one -> one.start() < one.end() && one.end() <= damaged.length());
+        }
     }
 }
