@@ -62,9 +62,27 @@ class ArchitectureTest {
             "step..",
             "proof..");
 
+    /** The layers of the Node ecosystem, bottom up. */
+    private static final List<String> NODE = List.of(
+            "source..",
+            "registry..",
+            "wiring..",
+            "library..",
+            "model..",
+            "project..",
+            "page..",
+            "typescript..",
+            "decision..",
+            "descriptor..",
+            "step..",
+            "addition..",
+            "proof..");
+
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
     static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
+
+    static final ArchRule nodeLayers = layers("dev.pfeiler.ecosystem.node.", NODE);
 
     /** Each layer may be used by those above it only. */
     private static ArchRule layers(String root, List<String> packages) {

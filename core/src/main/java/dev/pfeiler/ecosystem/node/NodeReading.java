@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node;
 
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.node.decision.ManagerDecision;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
@@ -25,6 +26,7 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
     @Override
     public PartProposal propose(String target, Deliberation deliberation) {
         Settled settled = new NodeDecisions(project, deliberation, registry, environment).settle();
+        String manager = ManagerDecision.of(project.tree(), deliberation);
         NodeSteps steps = new NodeSteps(project, settled);
         List<Finding> left = new ArrayList<>();
         findings.stream().filter(Finding::leftForYou).forEach(left::add);
@@ -36,20 +38,20 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
                 steps.steps(),
                 left,
                 List.of(),
-                commands(settled),
+                commands(settled, manager),
                 steps.ignored(),
                 Map.of());
     }
 
-    private static List<Proposal.Command> commands(Settled settled) {
+    private static List<Proposal.Command> commands(Settled settled, String manager) {
         List<Proposal.Command> commands = new ArrayList<>();
-        commands.add(new Proposal.Command("install the packages and write the lock file", "npm install"));
+        commands.add(new Proposal.Command("install the packages and write the lock file", manager + " install"));
         Map<String, String> scripts = settled.build().scripts();
-        if (scripts.containsKey("build")) commands.add(new Proposal.Command("build", "npm run build"));
-        if (scripts.containsKey("test")) commands.add(new Proposal.Command("run the tests", "npm test"));
+        if (scripts.containsKey("build")) commands.add(new Proposal.Command("build", manager + " run build"));
+        if (scripts.containsKey("test")) commands.add(new Proposal.Command("run the tests", manager + " test"));
         if (scripts.containsKey("dev"))
-            commands.add(new Proposal.Command("serve the pages while you work", "npm run dev"));
-        if (scripts.containsKey("start")) commands.add(new Proposal.Command("run it", "npm start"));
+            commands.add(new Proposal.Command("serve the pages while you work", manager + " run dev"));
+        if (scripts.containsKey("start")) commands.add(new Proposal.Command("run it", manager + " start"));
         return commands;
     }
 }

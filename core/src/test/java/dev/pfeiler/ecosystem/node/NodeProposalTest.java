@@ -378,4 +378,18 @@ class NodeProposalTest {
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("No registry has a package nowhere");
     }
+
+    @Test
+    void lockFilesOfTwoManagersAreAQuestion() throws IOException {
+        module();
+        sketch.file("yarn.lock", "# yarn lockfile v1");
+        assertThat(propose().decision("package-manager").orElseThrow().value()).isEqualTo("yarn");
+        assertThat(propose().commands().get(0).line()).isEqualTo("yarn install");
+        sketch.file("package-lock.json", "{}");
+        assertThat(propose().questions())
+                .extracting(
+                        question -> question.key() + " " + question.fallback().orElse("") + " " + question.offers())
+                .containsExactly("package-manager npm [npm, yarn]");
+        assertThat(propose("package-manager=pnpm").questions()).isEmpty();
+    }
 }

@@ -137,12 +137,10 @@ final class EntryDecisions {
 
     private Map<String, String> programs() {
         Map<String, String> programs = new LinkedHashMap<>();
-        Map<String, Set<String>> imported = project.imported();
         List<Script> started = loadable.stream()
                 .filter(Script::started)
                 // a module that others import can be started, too, but is no program of the package
-                .filter(script -> script.path().matches("(?:.*/)?bin/[^/]+")
-                        || imported.values().stream().noneMatch(files -> files.contains(script.path())))
+                .filter(script -> script.path().matches("(?:.*/)?bin/[^/]+") || !project.isImported(script.path()))
                 .toList();
         for (Script script : started) {
             String stem = Paths.stem(script.path()).toLowerCase(Locale.ROOT);

@@ -45,7 +45,7 @@ final class LibraryDecisions {
         Identification identification = new Identification(project.tree(), registry);
         Set<String> taken = new HashSet<>();
         for (LibraryFile file : project.libraries().values()) {
-            if (taken.contains(file.path()) || isImported(file)) continue;
+            if (taken.contains(file.path()) || project.isImported(file.path())) continue;
             Optional<Identified> found = identification.of(file);
             if (found.isEmpty() || found.get().name().equals(own)) {
                 unknown(file);
@@ -95,11 +95,6 @@ final class LibraryDecisions {
                 range,
                 registry.packument(library.name()).orElseThrow().manifest(library.version()));
         return name;
-    }
-
-    /** Whether a module imports a copy by its path, which the package would not be found by. */
-    private boolean isImported(LibraryFile file) {
-        return project.imported().values().stream().anyMatch(files -> files.contains(file.path()));
     }
 
     private void unknown(LibraryFile file) {

@@ -195,7 +195,11 @@ public final class NodeDecisions {
                                 Certainty.LIKELY,
                                 "each script and library is loaded by a tag of its own, as before; with " + BUNDLE
                                         + ", pages load bundles",
-                                List.of(pages.get(0).tags().get(0).evidence()))
+                                List.of(pages.get(0).tags().stream()
+                                        .filter(tag -> tag.kind() == Page.Kind.SCRIPT)
+                                        .findFirst()
+                                        .orElseThrow()
+                                        .evidence()))
                         .turningDown(List.of(new Decision.Alternative(BUNDLE, "fewer requests, but more changes"))),
                 Choosable.oneOf(TAGS, BUNDLE));
         if (!standing.equals(BUNDLE)) return Optional.empty();

@@ -161,7 +161,7 @@ final class ScriptDecisions {
                     Evidence.of(mocha.get().path(), ""));
         } else {
             List<String> started = tests.stream()
-                    .filter(script -> !isImported(script.path())
+                    .filter(script -> !project.isImported(script.path())
                             && (tape.isPresent() || !script.imports().isEmpty()))
                     .filter(script -> script.path().matches("(?i).*(test|spec|check|tests/|specs/|checks/).*"))
                     .map(Script::path)
@@ -185,13 +185,10 @@ final class ScriptDecisions {
                 .findFirst();
     }
 
-    private boolean isImported(String path) {
-        return project.imported().values().stream().anyMatch(files -> files.contains(path));
-    }
-
     private void start() {
         project.products().stream()
-                .filter(script -> !script.typed() && !isImported(script.path()) && !project.isOfPage(script.path()))
+                .filter(script ->
+                        !script.typed() && !project.isImported(script.path()) && !project.isOfPage(script.path()))
                 .filter(script -> script.content().matches("(?s).*\\.listen\\s*\\(.*") && !script.started())
                 .filter(script -> Paths.stem(script.path()).matches("(?i)server|app|main|index|start|www"))
                 .findFirst()

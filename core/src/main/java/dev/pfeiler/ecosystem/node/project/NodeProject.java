@@ -48,6 +48,9 @@ public final class NodeProject {
     private final List<CallScript> calls = new ArrayList<>();
     private final List<Finding> trouble = new ArrayList<>();
     private final InstalledPackages installed;
+    private final Map<String, String> compiled = new TreeMap<>();
+    private final Set<String> ofPages = new LinkedHashSet<>();
+    private final Map<String, Set<String>> imported = new LinkedHashMap<>();
 
     private NodeProject(ProjectTree tree) {
         this.tree = tree;
@@ -58,7 +61,9 @@ public final class NodeProject {
         NodeProject project = new NodeProject(tree);
         project.calls.addAll(CallScripts.of(tree));
         project.readPages();
+        project.readCompiled();
         project.readScripts();
+        project.scripts.values().forEach(script -> project.imported.put(script.path(), project.imports(script)));
         return project;
     }
 
@@ -84,7 +89,6 @@ public final class NodeProject {
         pages.values().forEach(page -> page.tags()
                 .forEach(tag -> tag.file(page.path()).ifPresent(loaded::add)));
         Set<String> outputs = outputs();
-        Map<String, String> compiled = compiled();
         for (TreeFile file : tree.files()) {
             boolean source = EXTENSIONS.contains(file.extension()) || isStarted(file);
             boolean style = file.extension().equals("css") && loaded.contains(file.path());
@@ -198,23 +202,24 @@ public final class NodeProject {
         return callsOf("tsc").stream().map(CompilerCall::of).toList();
     }
 
-    /** What the compiler writes, by path, with the source of each. */
-    public Map<String, String> compiled() {
-        Map<String, String> compiled = new TreeMap<>();
+    private void readCompiled() {
         for (CompilerCall call : compilerCalls()) {
             CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());
             for (String source : call.files()) compiled.put(config.output(source, call.files()), source);
         }
+        for (Page page : pages.values())
+            page.tags().forEach(tag -> tag.file(page.path())
+                    .ifPresent(file -> ofPages.add(compiled.getOrDefault(file, file))));
+    }
+
+    /** What the compiler writes, by path, with the source of each. */
+    public Map<String, String> compiled() {
         return compiled;
     }
 
-    /** Whether a source is for browsers: a page loads it, or another script for browsers imports it. */
+    /** Whether a source is for browsers: a page loads it, or what is compiled from it. */
     public boolean isOfPage(String path) {
-        Map<String, String> compiled = compiled();
-        return pages.values().stream().anyMatch(page -> page.tags().stream().anyMatch(tag -> tag.file(page.path())
-                .map(file -> compiled.getOrDefault(file, file))
-                .filter(path::equals)
-                .isPresent()));
+        return ofPages.contains(path);
     }
 
     /** The file that a relative specifier names; empty if there is none. */
@@ -245,17 +250,21 @@ public final class NodeProject {
         return Optional.empty();
     }
 
+    private Set<String> imports(Script script) {
+        Set<String> files = new LinkedHashSet<>();
+        script.imports().stream().filter(one -> one.relative()).forEach(one -> resolve(script.path(), one.specifier())
+                .ifPresent(files::add));
+        return files;
+    }
+
     /** The sources that each source imports by a path. */
     public Map<String, Set<String>> imported() {
-        Map<String, Set<String>> imported = new LinkedHashMap<>();
-        scripts.values().forEach(script -> {
-            Set<String> files = new LinkedHashSet<>();
-            script.imports().stream()
-                    .filter(one -> one.relative())
-                    .forEach(one -> resolve(script.path(), one.specifier()).ifPresent(files::add));
-            imported.put(script.path(), files);
-        });
         return imported;
+    }
+
+    /** Whether any source imports another by a path. */
+    public boolean isImported(String path) {
+        return imported.values().stream().anyMatch(files -> files.contains(path));
     }
 
     /**

@@ -132,26 +132,32 @@ public final class NodeProof {
 
     /** Lets npm write the lock file, then install what it says. */
     private Optional<PartVerdict.Failure> install(Path npm, Path folder) throws IOException {
+        Path own = proof.converted().resolve(InstalledPackages.FOLDER);
         Path lock = folder.resolve("package-lock.json");
-        boolean kept = Files.exists(lock);
-        if (!kept) {
-            ToolRun run = npm(npm, folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
-            if (!run.succeeded()) return Optional.of(NpmFailure.of("npm install", run.output(), run.exit()));
-            if (Files.exists(lock)) {
-                Files.copy(lock, logs.resolve("package-lock.json"), StandardCopyOption.REPLACE_EXISTING);
-                notes.add("npm wrote the lock file .pfeiler/proof/package-lock.json;"
-                        + " npm install writes the same into the project.");
-            }
+        // npm keeps the versions that lie there, those of transitive dependencies, too
+        if (Files.isDirectory(own) && !Files.exists(lock)) Trees.overlay(own, folder.resolve(InstalledPackages.FOLDER));
+        ToolRun first = npm(npm, folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
+        if (!first.succeeded()) return Optional.of(NpmFailure.of("npm install", first.output(), first.exit()));
+        if (Files.exists(lock)) {
+            Files.copy(lock, logs.resolve("package-lock.json"), StandardCopyOption.REPLACE_EXISTING);
+            notes.add("npm wrote the lock file " + kept("package-lock.json")
+                    + "; npm install writes the same into the project.");
         }
         ToolRun run = npm(npm, folder, List.of("ci"), proof.log());
         if (run.succeeded()) return Optional.empty();
         PartVerdict.Failure failure = NpmFailure.of("npm ci", run.output(), run.exit());
         // a registry that lacks packages for other systems gives lock files that npm ci takes for incomplete
-        boolean partial = !kept && NpmFailure.isIncomplete(run.output());
+        boolean partial = NpmFailure.isIncomplete(run.output());
         if (!partial) return Optional.of(failure);
         notes.add("npm ci refuses the lock file, as the registry lacks optional packages; npm install was used.");
         run = npm(npm, folder, List.of("install"), proof.log());
         return run.succeeded() ? Optional.empty() : Optional.of(failure);
+    }
+
+    /** A file beside the log, as seen from the top of the tree. */
+    private String kept(String file) {
+        String path = logs.resolve(file).toString();
+        return path.substring(Math.max(0, path.indexOf(".pfeiler")));
     }
 
     /** The old project's packages: those that lie in its folder, else those that npm has installed. */
@@ -503,7 +509,7 @@ public final class NodeProof {
                         + one.errors().get(0) + ".");
         }
         rows.add(new Comparison("pages", shown.size() + " opened", fine + " show the same", differences));
-        notes.add("Pictures of the pages before and after are in .pfeiler/proof.");
+        notes.add("Pictures of the pages before and after are in " + kept("") + ".");
     }
 
     private static List<Difference> compare(String page, Browser.Shown one, Browser.Shown other) {

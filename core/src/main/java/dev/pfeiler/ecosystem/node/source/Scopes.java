@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.node.source;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -26,6 +28,9 @@ final class Scopes {
     private final Brackets brackets;
     private final List<Scope> scopes = new ArrayList<>();
     private final Scope top;
+    /** Of each token, the innermost function around it. */
+    private final Scope[] innermost;
+
     /** Of each token, whether it declares what it names. */
     private final boolean[] declaring;
 
@@ -44,7 +49,9 @@ final class Scopes {
         this.declaring = new boolean[tokens.size()];
         this.top = new Scope(0, tokens.size(), new HashSet<>(), true);
         scopes.add(top);
+        this.innermost = new Scope[tokens.size()];
         for (int i = 0; i < tokens.size(); i++) function(i);
+        nest();
         for (int i = 0; i < tokens.size(); i++) declaration(i);
     }
 
@@ -221,11 +228,22 @@ final class Scopes {
                 || is(i, "{");
     }
 
-    /** The innermost function around a token. */
+    private void nest() {
+        // outer ones first, so that inner ones overwrite them
+        scopes.sort((one, other) -> one.start() != other.start()
+                ? Integer.compare(one.start(), other.start())
+                : Integer.compare(other.end(), one.end()));
+        Deque<Scope> open = new ArrayDeque<>();
+        int next = 0;
+        for (int i = 0; i < innermost.length; i++) {
+            while (next < scopes.size() && scopes.get(next).start() <= i) open.push(scopes.get(next++));
+            while (open.peek().end() < i) open.pop();
+            innermost[i] = open.peek();
+        }
+    }
+
     private Scope scope(int at) {
-        Scope inner = top;
-        for (Scope scope : scopes) if (scope.holds(at) && scope.start() >= inner.start()) inner = scope;
-        return inner;
+        return innermost[at];
     }
 
     /** What the script declares for all scripts of a page, and what it uses of theirs. */
@@ -233,15 +251,10 @@ final class Scopes {
         Map<String, Script.Use> used = new HashMap<>();
         Set<String> published = new TreeSet<>();
         List<Integer> outerThis = new ArrayList<>();
-        // scopes are nested, and sorted by their starts
-        List<Scope> sorted = new ArrayList<>(scopes);
-        sorted.sort((one, other) -> one.start() != other.start()
-                ? Integer.compare(one.start(), other.start())
-                : Integer.compare(other.end(), one.end()));
         List<Scope> active = new ArrayList<>();
         int next = 0;
         for (int i = 0; i < tokens.size(); i++) {
-            while (next < sorted.size() && sorted.get(next).start() <= i) active.add(sorted.get(next++));
+            while (next < scopes.size() && scopes.get(next).start() <= i) active.add(scopes.get(next++));
             int at = i;
             active.removeIf(scope -> scope.end() < at);
             if (!isName(i)) continue;
