@@ -84,8 +84,7 @@ public final class References {
         this.sources = sources;
         this.arguments = arguments;
         for (Step step : steps) {
-            if (step.leaves())
-                step.goal().ifPresentOrElse(to -> moved.put(step.path(), to), () -> retired.add(step.path()));
+            if (step.leaves()) step.goal().ifPresentOrElse(to -> moved.put(step.path(), to), () -> retire(step.path()));
             if (!(step instanceof Step.Move)) rewritten.add(step.path());
         }
         folders();
@@ -153,6 +152,11 @@ public final class References {
         String inner = "/" + Paths.relative(folder, path);
         if (to == null || !to.endsWith(inner)) return Optional.empty();
         return Optional.of(to.substring(0, to.length() - inner.length()));
+    }
+
+    /** A retired file that is built again at its place can go on being named. */
+    private void retire(String path) {
+        if (!path.equals(built.get(path))) retired.add(path);
     }
 
     private boolean movesIn(String folder) {

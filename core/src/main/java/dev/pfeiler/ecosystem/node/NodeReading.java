@@ -40,7 +40,7 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
                 List.of(),
                 commands(settled, manager),
                 steps.ignored(),
-                Map.of());
+                steps.built());
     }
 
     private static List<Proposal.Command> commands(Settled settled, String manager) {

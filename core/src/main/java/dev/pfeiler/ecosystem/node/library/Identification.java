@@ -63,7 +63,23 @@ public final class Identification {
             found = among(file, packument.get(), newest, bytes);
             if (found.isPresent()) return found;
         }
-        return stated;
+        return stated.or(() -> searched(file, bytes));
+    }
+
+    /** A package that the registry's search finds by the name at the top of a file. */
+    private Optional<Identified> searched(LibraryFile file, byte[] bytes) {
+        if (!file.stated()) return Optional.empty();
+        for (String name : registry.search(file.title())) {
+            Optional<Packument> packument = registry.packument(name);
+            if (packument.isEmpty()) continue;
+            List<String> mentioned = file.versions().stream()
+                    .filter(packument.get()::has)
+                    .limit(1)
+                    .toList();
+            Optional<Identified> found = among(file, packument.get(), mentioned, bytes);
+            if (found.isPresent()) return found;
+        }
+        return Optional.empty();
     }
 
     private Optional<Identified> among(LibraryFile file, Packument packument, List<String> versions, byte[] bytes) {

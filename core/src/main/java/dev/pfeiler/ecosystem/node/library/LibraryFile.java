@@ -32,6 +32,11 @@ public record LibraryFile(String path, List<String> names, List<String> versions
     private static final int TOP = 1_200;
     private static final int MOST = 24;
 
+    /** The name at its top, as people write it. */
+    String title() {
+        return evidence.excerpt().replaceFirst("(?i)[^A-Za-z@]*([A-Za-z@][\\w @/-]*?)[\\s,:-]*v?\\d+\\.\\d+.*", "$1");
+    }
+
     public LibraryFile {
         names = List.copyOf(names);
         versions = List.copyOf(versions);

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.page;
 
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.model.LibraryCopy;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
@@ -32,6 +33,15 @@ import java.util.stream.Collectors;
  * read and set the variables of the script that declares them.
  */
 public final class Bundling {
+    /** How much of a library can hold what tells its loader from a page; in characters. */
+    private static final int HEAD = 2_000;
+    /** How much of its end. */
+    private static final int TAIL = 1_000;
+
+    /** A file that a style sheet names. */
+    private static final Pattern NAMED = Pattern.compile(
+            "url\\(\\s*[\"']?(?!data:|#|https?:|//)[^\"')]*?\\.(\\w{2,5})(?:[?#][^\"')]*)?[\"']?\\s*\\)");
+
     private final NodeProject project;
     private final Dependencies dependencies;
     private final Map<String, String> renamed;
@@ -152,12 +162,19 @@ public final class Bundling {
         return tag.address().startsWith("/") ? "/" + file : Paths.from(Paths.parent(page.path()), file);
     }
 
-    /** Style sheets of libraries that precede all others. */
+    /**
+     * Style sheets of libraries that precede all others. One that names files stays where these are: scripts may look for
+     * them, too.
+     */
     private List<Page.Tag> styles(Page page) {
         List<Page.Tag> styles = new ArrayList<>();
         for (Page.Tag tag : page.tags()) {
             if (tag.kind() != Page.Kind.STYLE) continue;
-            if (file(page, tag).filter(libraries::containsKey).isEmpty()) break;
+            boolean joins = file(page, tag)
+                    .filter(file -> libraries.containsKey(file)
+                            && !NAMED.matcher(content(file)).find())
+                    .isPresent();
+            if (!joins) break;
             styles.add(tag);
         }
         return styles;
@@ -256,13 +273,15 @@ public final class Bundling {
 
     /** The script of a library as it was copied. */
     private Script library(String file) {
-        return libraryScripts.computeIfAbsent(file, path -> {
-            try {
-                return ScriptReader.read(path, project.tree().text(path).content());
-            } catch (IOException e) {
-                return ScriptReader.read(path, "");
-            }
-        });
+        return libraryScripts.computeIfAbsent(file, path -> ScriptReader.read(path, content(path)));
+    }
+
+    private String content(String file) {
+        try {
+            return project.tree().text(file).content();
+        } catch (IOException e) {
+            return "";
+        }
     }
 
     /** Whether a library can be loaded as a module: it asks for one, or gives nothing but what it puts on the window. */
@@ -296,19 +315,25 @@ public final class Bundling {
                         .append("\");\n");
                 continue;
             }
-            Set<String> globals = globals(file);
-            globals.forEach(global -> text.append("window.").append(global).append(" = "));
-            text.append("require(\"").append(specifier(copy, file)).append("\");\n");
+            String specifier = specifier(copy, file, folder);
+            // in a package of ECMAScript modules, such a file finds no loader and sets its names itself
+            boolean alone = dependencies.manifest(copy.dependency()).module() && !specifier.equals(copy.dependency());
+            if (!alone)
+                globals(file)
+                        .forEach(global -> text.append("window.").append(global).append(" = "));
+            text.append("require(\"").append(specifier).append("\");\n");
         }
         return text.toString();
     }
 
     /** How a library is named: by its package where others need it by that name, else by its file. */
-    private String specifier(LibraryCopy copy, String file) {
+    private String specifier(LibraryCopy copy, String file, String folder) {
         Manifest manifest = dependencies.manifest(copy.dependency());
         String within = copy.files().get(file);
         String main = manifest.entry(".", Set.of("browser", "require")).orElse("");
-        boolean usual = within.replace(".min.", ".").equals(main.replace(".min.", "."));
+        // the minified file of a package may be in another folder than the one it stands for
+        boolean usual =
+                Paths.name(within).replace(".min.", ".").equals(Paths.name(main).replace(".min.", "."));
         boolean needed = libraries.values().stream()
                 .distinct()
                 .filter(other -> other != copy)
@@ -316,7 +341,10 @@ public final class Bundling {
                         dependencies.manifest(other.dependency()).needs().contains(manifest.name()));
         boolean reachable =
                 manifest.entry("./" + within, Set.of("browser", "require")).isPresent();
-        return usual || needed || !reachable ? copy.dependency() : copy.dependency() + "/" + within;
+        if (usual || needed) return copy.dependency();
+        // a package that does not export the file still has it
+        String hidden = Paths.from(folder, InstalledPackages.FOLDER + "/" + copy.dependency() + "/" + within);
+        return reachable ? copy.dependency() + "/" + within : hidden;
     }
 
     /** The global names that others expect of a library. */
@@ -335,7 +363,7 @@ public final class Bundling {
             if (!script.modules().any())
                 expected.removeAll(script.names().declared().keySet());
         });
-        String content = library(file).content();
+        String content = edges(library(file).content());
         Set<String> own = library(file).names().used().keySet();
         return expected.stream()
                 .filter(name -> name.length() > 0
@@ -345,6 +373,13 @@ public final class Bundling {
                         .matcher(content)
                         .find())
                 .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** The start and the end of a library, where it gives itself a global name if no loader takes it. */
+    private static String edges(String content) {
+        String code = content.replaceFirst("\\A(?:\\s|/\\*[\\s\\S]*?\\*/|//[^\\n]*\\n)+", "");
+        if (code.length() <= HEAD + TAIL) return code;
+        return code.substring(0, HEAD) + "\n" + code.substring(code.length() - TAIL);
     }
 
     /** Whether a name is that of a package, so that another library may mean it. */

@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -109,6 +110,14 @@ public final class NodeSteps {
             }
         }
         return outputs;
+    }
+
+    /** Files that the build writes where they were. */
+    public Map<String, String> built() {
+        Map<String, String> built = new TreeMap<>();
+        outputs().forEach(path -> built.put(path, path));
+        settled.build().copies().forEach(copy -> copy.files().keySet().forEach(path -> built.put(path, path)));
+        return built;
     }
 
     /** Patterns for version control. */
