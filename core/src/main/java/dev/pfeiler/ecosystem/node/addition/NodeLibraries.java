@@ -37,11 +37,14 @@ public final class NodeLibraries implements Libraries {
     private static final Pattern INDENT = Pattern.compile("\\{\\r?\\n( +)\"");
     private static final int MOST_VERSIONS = 5;
 
-    /** Only in a folder with sources or a descriptor of this ecosystem; other names would be searched for in vain. */
+    /** Only in a folder that has a descriptor, packages or sources of this ecosystem: names of others are no packages. */
     @Override
     public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
         boolean concerned = tree.has(PackageDescriptor.NAME)
-                || tree.files().stream().anyMatch(file -> NodeProject.EXTENSIONS.contains(file.extension()));
+                || new InstalledPackages(tree).present()
+                || tree.files().stream()
+                        .anyMatch(file ->
+                                !file.path().contains("/") && NodeProject.EXTENSIONS.contains(file.extension()));
         if (!concerned) return List.of();
         Registry registry = Registry.of(tree, environment);
         InstalledPackages installed = new InstalledPackages(tree);
@@ -62,7 +65,7 @@ public final class NodeLibraries implements Libraries {
                     .map(document ->
                             document.versions().stream().limit(MOST_VERSIONS).toList())
                     .orElseGet(() -> List.of(there.orElseThrow().version()));
-            String scope = one.startsWith("@types/") ? "dev" : "";
+            String scope = one.startsWith("@types/") ? "development" : "runtime";
             found.add(new Found(one, versions, scope, places, List.of()));
         }
         return found;

@@ -342,9 +342,13 @@ public final class Bundling {
         boolean reachable =
                 manifest.entry("./" + within, Set.of("browser", "require")).isPresent();
         if (usual || needed) return copy.dependency();
+        if (reachable) return copy.dependency() + "/" + within;
+        // its parts must be those of the packages it is used with
+        boolean needs = libraries.values().stream().anyMatch(other -> manifest.needs()
+                .contains(dependencies.manifest(other.dependency()).name()));
+        if (needs) return copy.dependency();
         // a package that does not export the file still has it
-        String hidden = Paths.from(folder, InstalledPackages.FOLDER + "/" + copy.dependency() + "/" + within);
-        return reachable ? copy.dependency() + "/" + within : hidden;
+        return Paths.from(folder, InstalledPackages.FOLDER + "/" + copy.dependency() + "/" + within);
     }
 
     /** The global names that others expect of a library. */
