@@ -229,7 +229,9 @@ public final class Undo {
             return occupied(moved.path());
         }
         if (entry instanceof Ledger.Retired retired) {
-            return exists(retired.kept()) ? occupied(retired.path()) : Optional.empty();
+            return exists(retired.kept()) && !same(retired.kept(), retired.path())
+                    ? occupied(retired.path())
+                    : Optional.empty();
         }
         if (entry instanceof Ledger.Edited edited) {
             if (!exists(edited.kept())) return Optional.empty();
@@ -246,6 +248,13 @@ public final class Undo {
         if (!taken(entry) || !differs(written.path(), written.sha256())) return Optional.empty();
         return Optional.of(new LaterEdit(
                 written.path(), "was edited", "kept, if no original file needs its path", "saved as NAME.yours"));
+    }
+
+    /** Whether both files are there and have the same bytes, as where a build has made again what was retired. */
+    private boolean same(String one, String other) throws IOException {
+        boolean files = Files.isRegularFile(root.resolve(one), LinkOption.NOFOLLOW_LINKS)
+                && Files.isRegularFile(root.resolve(other), LinkOption.NOFOLLOW_LINKS);
+        return files && Files.mismatch(root.resolve(one), root.resolve(other)) < 0;
     }
 
     /** A new file of the user is where an original was. */
@@ -391,7 +400,8 @@ public final class Undo {
 
     private void bringBack(String from, String to, Edits edits) throws IOException {
         if (!exists(from)) return;
-        if (exists(to)) {
+        if (same(from, to)) disk.delete(root.resolve(to));
+        else if (exists(to)) {
             if (edits == Edits.KEEP_MINE) {
                 setAside(from, to, "before");
                 return;
