@@ -19,13 +19,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /** Proves a conversion, part by part, by what the ledger says was decided. */
 final class ProofRun {
-    private static final Logger LOG = LoggerFactory.getLogger(ProofRun.class);
-
     private final Ecosystems ecosystems;
     private final Environment environment;
     private final ProofRequest.Options options;
@@ -60,7 +56,7 @@ final class ProofRun {
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         } finally {
-            if (scratch != null) dropQuietly(scratch);
+            if (scratch != null) Trees.deleteQuietly(scratch);
         }
     }
 
@@ -101,13 +97,5 @@ final class ProofRun {
                 options,
                 several ? text -> stage.accept(name + ": " + text) : stage);
         return ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
-    }
-
-    private static void dropQuietly(Path scratch) {
-        try {
-            Trees.delete(scratch);
-        } catch (IOException e) {
-            LOG.warn("{} could not be removed", scratch, e);
-        }
     }
 }

@@ -11,6 +11,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
 
 /** What is done to whole folders on disk. */
 public final class Trees {
@@ -50,6 +51,15 @@ public final class Trees {
             Files.move(part, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } finally {
             Files.deleteIfExists(part);
+        }
+    }
+
+    /** Deletes a scratch folder; what cannot be deleted is logged and left. */
+    public static void deleteQuietly(Path folder) {
+        try {
+            delete(folder);
+        } catch (IOException e) {
+            LoggerFactory.getLogger(Trees.class).warn("{} could not be removed", folder, e);
         }
     }
 

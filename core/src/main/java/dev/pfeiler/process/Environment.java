@@ -1,5 +1,6 @@
 package dev.pfeiler.process;
 
+import dev.pfeiler.evidence.Refusal;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -51,5 +52,15 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
                 .flatMap(folder -> endings.stream().map(ending -> Path.of(folder, name + ending)))
                 .filter(Files::isExecutable)
                 .findFirst();
+    }
+
+    /**
+     * A program on the PATH that something cannot be done without.
+     *
+     * @param next what to do where it is not there
+     * @throws Refusal if it is not there
+     */
+    public Path requiredProgram(String name, String next) {
+        return program(name).orElseThrow(() -> Refusal.notPossible(name + " is not on the PATH.", next));
     }
 }

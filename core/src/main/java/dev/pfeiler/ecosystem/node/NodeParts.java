@@ -11,10 +11,14 @@ import dev.pfeiler.ecosystem.node.wiring.CallScripts;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -96,8 +100,8 @@ final class NodeParts {
         pages(served).forEach(folders::add);
         if (folders.isEmpty()) return Optional.empty();
         String folder = Paths.common(folders);
-        boolean any = tree.under(folder)
-                .anyMatch(file -> own.contains(file) || file.extension().matches("html?"));
+        boolean any = own.stream().anyMatch(file -> Paths.within(folder, file.path()))
+                || tree.under(folder).anyMatch(file -> file.extension().matches("html?"));
         return Optional.of(folder).filter(path -> any && !(served && hasServerFiles(path)));
     }
 
@@ -119,29 +123,32 @@ final class NodeParts {
     /** Folders with pages that load copied libraries and own scripts. */
     private Set<String> pages(boolean served) {
         Set<String> folders = new LinkedHashSet<>();
+        // many pages may be in one folder
+        Map<String, Boolean> ofServer = new HashMap<>();
         for (TreeFile file : tree.files()) {
             if (!Page.STATIC.contains(file.extension()) || file.link() || file.size() > LARGEST) continue;
-            if (served && hasServerFiles(Paths.parent(file.path()))) continue;
+            String parent = Paths.parent(file.path());
+            if (isGenerated(parent) || served && ofServer.computeIfAbsent(parent, this::hasServerFiles)) continue;
             List<String> lines = tree.lines(file, LARGEST);
             if (lines.stream().noneMatch(line -> line.contains("<script") || line.contains("<SCRIPT"))) continue;
-            if (isGenerated(Paths.parent(file.path()))) continue;
-            Page page = Page.read(
-                    file.path(),
-                    new dev.pfeiler.tree.Text(
-                            String.join("\n", lines), java.nio.charset.StandardCharsets.UTF_8, false));
+            Page page = Page.read(file.path(), new Text(String.join("\n", lines), StandardCharsets.UTF_8, false));
             List<String> loaded = page.tags().stream()
                     .filter(tag -> tag.kind() == Page.Kind.SCRIPT)
                     .flatMap(tag -> tag.file(page.path()).stream())
                     .filter(tree::has)
                     .toList();
-            boolean library = loaded.stream().anyMatch(this::isLibrary);
-            boolean own = loaded.stream().anyMatch(path -> !isLibrary(path));
-            if (!loaded.isEmpty() && (library && own || !served)) {
-                folders.add(Paths.parent(file.path()));
+            if (!loaded.isEmpty() && (!served || isMixed(loaded))) {
+                folders.add(parent);
                 loaded.forEach(path -> folders.add(Paths.parent(path)));
             }
         }
         return folders;
+    }
+
+    /** Whether there are both libraries and own scripts. */
+    private boolean isMixed(List<String> loaded) {
+        long libraries = loaded.stream().filter(this::isLibrary).count();
+        return libraries > 0 && libraries < loaded.size();
     }
 
     private boolean isLibrary(String path) {

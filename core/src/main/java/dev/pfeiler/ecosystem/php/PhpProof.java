@@ -70,8 +70,9 @@ final class PhpProof {
             Optional<Tests> tests) {}
 
     PartVerdict run() {
-        Path php = program("php", "Install the command-line version of PHP, or add it to the PATH.");
-        Path composer = program("composer", "Install Composer, or add it to the PATH.");
+        Path php =
+                environment.requiredProgram("php", "Install the command-line version of PHP, or add it to the PATH.");
+        Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
         try {
             proof.stage().accept("running composer");
             PhpSide after = new PhpSide(php, ProjectTree.read(proof.converted()), folder, logs, "after");
@@ -87,10 +88,6 @@ final class PhpProof {
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
-    }
-
-    private Path program(String name, String next) {
-        return environment.program(name).orElseThrow(() -> Refusal.notPossible(name + " is not on the PATH.", next));
     }
 
     /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */

@@ -10,6 +10,8 @@ import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.ecosystem.node.wiring.CallScripts;
 import dev.pfeiler.ecosystem.node.wiring.CompilerCall;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -85,10 +87,8 @@ public final class NodeProject {
     }
 
     private void readScripts() {
-        Set<String> loaded = new LinkedHashSet<>();
-        pages.values().forEach(page -> page.tags()
-                .forEach(tag -> tag.file(page.path()).ifPresent(loaded::add)));
-        Set<String> outputs = outputs();
+        Set<String> loaded = loaded();
+        Set<String> outputs = outputs(loaded);
         for (TreeFile file : tree.files()) {
             boolean source = EXTENSIONS.contains(file.extension()) || isStarted(file);
             boolean style = file.extension().equals("css") && loaded.contains(file.path());
@@ -100,7 +100,7 @@ public final class NodeProject {
                         Finding.Topic.TROUBLE,
                         file.path(),
                         (file.size() >> 20) + " MB: taken for generated, and not read",
-                        dev.pfeiler.evidence.Certainty.LIKELY,
+                        Certainty.LIKELY,
                         List.of(),
                         false));
                 if (loaded.contains(file.path())) library(file.path(), "");
@@ -117,9 +117,7 @@ public final class NodeProject {
                     scripts.put(file.path(), script);
                     script.broken()
                             .ifPresent(line -> trouble.add(Finding.trouble(
-                                    file.path(),
-                                    "cannot be read to its end",
-                                    new dev.pfeiler.evidence.Evidence(file.path(), line, ""))));
+                                    file.path(), "cannot be read to its end", new Evidence(file.path(), line, ""))));
                 }
             } catch (IOException e) {
                 trouble.add(Finding.trouble(file.path(), "cannot be read: " + e.getMessage()));
@@ -139,22 +137,27 @@ public final class NodeProject {
     }
 
     /** Folders that hold nothing but what the compiler has written. */
-    private Set<String> outputs() {
+    private Set<String> outputs(Set<String> loaded) {
         Set<String> outputs = new LinkedHashSet<>();
         for (CompilerCall call : compilerCalls()) {
             call.text("outDir")
-                    .filter(folder -> !folder.equals(".") && isWritten(folder))
+                    .filter(folder -> !folder.equals(".") && isWritten(folder, loaded))
                     .ifPresent(outputs::add);
         }
         return outputs;
     }
 
-    private boolean isWritten(String folder) {
-        return tree.under(folder).allMatch(file -> file.name().matches(".*\\.(js|mjs|cjs|map|d\\.ts)"))
-                && tree.under(folder).noneMatch(file -> pages.values().stream()
-                        .anyMatch(page -> page.tags().stream().anyMatch(tag -> tag.file(page.path())
-                                .filter(file.path()::equals)
-                                .isPresent())));
+    private boolean isWritten(String folder, Set<String> loaded) {
+        return tree.under(folder)
+                .allMatch(file -> file.name().matches(".*\\.(js|mjs|cjs|map|d\\.ts)") && !loaded.contains(file.path()));
+    }
+
+    /** The files that pages load by tags. */
+    private Set<String> loaded() {
+        Set<String> loaded = new LinkedHashSet<>();
+        for (Page page : pages.values())
+            page.tags().forEach(tag -> tag.file(page.path()).ifPresent(loaded::add));
+        return loaded;
     }
 
     public ProjectTree tree() {
@@ -207,9 +210,7 @@ public final class NodeProject {
             CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());
             for (String source : call.files()) compiled.put(config.output(source, call.files()), source);
         }
-        for (Page page : pages.values())
-            page.tags().forEach(tag -> tag.file(page.path())
-                    .ifPresent(file -> ofPages.add(compiled.getOrDefault(file, file))));
+        loaded().forEach(file -> ofPages.add(compiled.getOrDefault(file, file)));
     }
 
     /** What the compiler writes, by path, with the source of each. */

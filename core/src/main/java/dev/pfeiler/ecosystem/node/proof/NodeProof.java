@@ -65,8 +65,8 @@ public final class NodeProof {
     }
 
     public PartVerdict run() {
-        Path node = program("node", "Install Node.js, or add it to the PATH.");
-        Path npm = program("npm", "Install npm, or add it to the PATH.");
+        Path node = environment.requiredProgram("node", "Install Node.js, or add it to the PATH.");
+        Path npm = environment.requiredProgram("npm", "Install npm, or add it to the PATH.");
         try {
             Path built = copy(ProjectTree.read(proof.converted()), "new");
             proof.stage().accept("running npm ci");
@@ -109,10 +109,6 @@ public final class NodeProof {
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
-    }
-
-    private Path program(String name, String next) {
-        return environment.program(name).orElseThrow(() -> Refusal.notPossible(name + " is not on the PATH.", next));
     }
 
     private Path copy(ProjectTree tree, String name) throws IOException {

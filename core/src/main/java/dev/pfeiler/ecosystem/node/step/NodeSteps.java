@@ -124,11 +124,12 @@ public final class NodeSteps {
     public List<String> ignored() {
         Set<String> ignored = new LinkedHashSet<>();
         ignored.add("/" + InstalledPackages.FOLDER + "/");
+        Set<String> outputs = outputs();
         for (CompilerConfig config : settled.build().configs()) {
             String folder = config.text("outDir");
             boolean own = !folder.isEmpty()
                     && !folder.equals(".")
-                    && project.tree().under(folder).allMatch(file -> outputs().contains(file.path()));
+                    && project.tree().under(folder).allMatch(file -> outputs.contains(file.path()));
             if (own) ignored.add("/" + folder + "/");
         }
         settled.bundle().ifPresent(plan -> ignored.add("/" + plan.output() + "/"));
@@ -140,7 +141,7 @@ public final class NodeSteps {
                         .forEach(path -> ignored.add(
                                 "/" + config.output(path, typed.paths().values())));
         });
-        outputs().stream()
+        outputs.stream()
                 .filter(path -> ignored.stream().noneMatch(pattern -> ("/" + path).startsWith(pattern)))
                 .forEach(path -> ignored.add("/" + path));
         for (LibraryCopy copy : settled.build().copies())

@@ -88,7 +88,7 @@ public final class TypeScriptConversion {
         } catch (IOException e) {
             throw Refusal.inputOutput("The compiler could not be run: " + e, "Check the disk and try again.", e);
         } finally {
-            if (scratch != null) drop(scratch);
+            if (scratch != null) Trees.deleteQuietly(scratch);
         }
     }
 
@@ -149,13 +149,5 @@ public final class TypeScriptConversion {
                 json.convertValue(result.path("added"), textMap),
                 json.convertValue(result.path("relaxed"), new TypeReference<LinkedHashMap<String, Integer>>() {}),
                 result.path("remaining").asInt());
-    }
-
-    private static void drop(Path scratch) {
-        try {
-            Trees.delete(scratch);
-        } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(TypeScriptConversion.class).warn("{} could not be removed", scratch, e);
-        }
     }
 }
