@@ -13,6 +13,7 @@ import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
@@ -88,6 +89,7 @@ public final class Pfeiler {
         List<String> ids = parts.stream().map(SurveyedPart::id).toList();
         Set<String> keys = new HashSet<>();
         boolean targetTaken = choices.of(TARGET).isEmpty();
+        Map<String, String> moved = new LinkedHashMap<>();
         ProposalMerge merge = new ProposalMerge(tree);
         for (SurveyedPart part : parts) {
             Deliberation deliberation = new Deliberation(choices.of(part.id(), ids));
@@ -95,7 +97,16 @@ public final class Pfeiler {
             targetTaken |= wanted.flatMap(choice -> target(part.ecosystem(), choice.value()))
                     .isPresent();
             Target target = target(part, deliberation);
-            PartProposal proposal = part.reading().orElseThrow().propose(target.id(), deliberation);
+            PartProposal proposal = part.reading()
+                    .orElseThrow()
+                    .propose(
+                            target.id(),
+                            deliberation,
+                            new Surroundings(tree, part.folder(), moved, survey.inside(part)));
+            proposal.steps().stream()
+                    .map(step -> step.below(part.folder()))
+                    .filter(Step::leaves)
+                    .forEach(step -> step.goal().ifPresent(goal -> moved.put(step.path(), goal)));
             merge.add(
                     new Proposal.Part(part.id(), part.folder(), part.ecosystem().id(), target.id(), target.title()),
                     proposal,

@@ -11,11 +11,14 @@ import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -45,9 +48,29 @@ final class ProofRun {
             Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
             List<String> edited = Undo.layOut(root, old);
             Survey survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
-            List<Verdict.Part> verdicts = new ArrayList<>();
-            for (Ledger.Part part : parts(ledger, survey))
-                verdicts.add(new Verdict.Part(part.id(), prove(part, ledger, survey, root, scratch)));
+            List<Ledger.Part> parts = parts(ledger, survey);
+            Map<String, PartVerdict> proven = new HashMap<>();
+            // a part may take in what the builds of parts inside it write
+            List<Ledger.Part> innerFirst = new ArrayList<>(parts);
+            innerFirst.sort(
+                    Comparator.comparing((Ledger.Part part) -> part.folder()).reversed());
+            for (Ledger.Part part : innerFirst) {
+                try (Deliveries deliveries = new Deliveries(root)) {
+                    boolean more = false;
+                    for (Ledger.Part inner : parts) {
+                        if (!isInside(part, inner) || !proven.containsKey(inner.id())) continue;
+                        PartVerdict.Delivery delivered = proven.get(inner.id()).delivered();
+                        deliveries.add(inner.folder(), delivered.after());
+                        more |= Deliveries.copy(old, inner.folder(), delivered.before());
+                    }
+                    // what the old wiring builds in the folder of a part belongs to the part, too
+                    if (more) survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
+                    proven.put(part.id(), prove(part, ledger, survey, root, scratch));
+                }
+            }
+            List<Verdict.Part> verdicts = parts.stream()
+                    .map(part -> new Verdict.Part(part.id(), proven.get(part.id())))
+                    .toList();
             List<String> notes = edited.isEmpty()
                     ? List.of()
                     : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
@@ -73,6 +96,10 @@ final class ProofRun {
                 .toList();
     }
 
+    private static boolean isInside(Ledger.Part outer, Ledger.Part inner) {
+        return !inner.folder().equals(outer.folder()) && Paths.within(outer.folder(), inner.folder());
+    }
+
     private PartVerdict prove(Ledger.Part part, Ledger ledger, Survey survey, Path root, Path scratch)
             throws IOException {
         SurveyedPart surveyed = survey.parts().stream()
@@ -88,6 +115,7 @@ final class ProofRun {
         List<String> ids = survey.parts().stream().map(SurveyedPart::id).toList();
         Map<String, String> decisions = ledger.decisions().isEmpty() ? ledger.choices() : ledger.decisions();
         ProofRequest request = new ProofRequest(
+                part.folder(),
                 root.resolve(part.folder()),
                 surveyed.view(),
                 Files.createDirectories(scratch.resolve("built").resolve(name)),

@@ -4,6 +4,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -93,7 +94,7 @@ final class ToyEcosystem implements Ecosystem {
         }
 
         @Override
-        public PartProposal propose(String target, Deliberation deliberation) {
+        public PartProposal propose(String target, Deliberation deliberation, Surroundings around) {
             String end = deliberation.settle(Decision.of(
                     "level", "Line end", "1", Certainty.LIKELY, "one line each", List.of(Evidence.of(WIRING, ""))));
             List<Step> steps = new ArrayList<>();

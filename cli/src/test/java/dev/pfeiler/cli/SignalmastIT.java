@@ -116,6 +116,37 @@ class SignalmastIT {
     }
 
     @Test
+    void theServersBuildRunsThatOfTheFrontEndAndPacksWhatItWrites() throws IOException {
+        Sketch sketch = new Sketch(Files.createDirectories(folder.resolve("quays")));
+        sketch.file("src/no/haldervik/Quays.java", "package no.haldervik;", "", "public class Quays {}")
+                .file("web/WEB-INF/web.xml", "<web-app version=\"2.5\"></web-app>")
+                .file("web/index.jsp", "<html><body><script src=\"js/quay.js\"></script></body></html>")
+                .file("front/quay.ts", "const title: string = \"Quays\";", "document.title = title;")
+                .file("front/build.sh", "tsc --target es2017 --outDir ../web/js quay.ts")
+                .file(
+                        "build.sh",
+                        "(cd front && sh build.sh)",
+                        "javac -source 8 -target 8 -d out/classes src/no/haldervik/*.java",
+                        "cp -r web out/war && cp -r out/classes out/war/WEB-INF/classes",
+                        "jar cf quays.war -C out/war .");
+        Map<String, String> before = sketch.digest();
+        Program.Run convert = program.run("convert", sketch.root());
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        Program.Run prove = program.run("prove", "--json", sketch.root());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.row("web files"))
+                .as("with what the front end's build writes")
+                .isEqualTo("same 3 / 3");
+        assertThat(prove.row("built files")).isEqualTo("same 1 / 1");
+        assertThat(sketch.root().resolve("front/node_modules"))
+                .as("left by the build")
+                .doesNotExist();
+        assertThat(sketch.root().resolve("src/main/webapp/js")).doesNotExist();
+        assertThat(program.run("undo", sketch.root()).exit()).isZero();
+        assertThat(sketch.digest()).isEqualTo(before);
+    }
+
+    @Test
     void aBrokenPageIsNotProven() throws IOException {
         Path project = Program.demo("signalmast", folder).resolve("mast");
         assertThat(program.run("convert", project).exit()).isZero();

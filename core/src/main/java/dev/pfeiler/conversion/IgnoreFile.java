@@ -61,6 +61,11 @@ public final class IgnoreFile {
         if (folder.isEmpty()) return pattern;
         boolean exception = pattern.startsWith("!");
         String plain = exception ? pattern.substring(1) : pattern;
+        // what a build writes outside its own folder
+        if (plain.startsWith("/../")) {
+            String outside = "/" + Paths.resolved(folder + plain) + (plain.endsWith("/") ? "/" : "");
+            return exception ? "!" + outside : outside;
+        }
         boolean anchored = plain.replaceFirst("/$", "").contains("/");
         String below = "/" + folder + (anchored ? (plain.startsWith("/") ? "" : "/") : "/**/") + plain;
         return exception ? "!" + below : below;

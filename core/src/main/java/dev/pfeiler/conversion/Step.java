@@ -160,17 +160,20 @@ public sealed interface Step {
     default Step below(String folder) {
         if (folder.isEmpty()) return this;
         if (this instanceof Move move)
-            return new Move(Paths.join(folder, move.path()), Paths.join(folder, move.to()), move.reason());
-        if (this instanceof Write write)
-            return new Write(Paths.join(folder, write.path()), write.content(), write.reason());
+            return new Move(below(folder, move.path()), below(folder, move.to()), move.reason());
+        if (this instanceof Write write) return new Write(below(folder, write.path()), write.content(), write.reason());
         if (this instanceof Edit edit)
             return new Edit(
-                    Paths.join(folder, edit.path()),
-                    Paths.join(folder, edit.to()),
+                    below(folder, edit.path()),
+                    below(folder, edit.to()),
                     edit.content(),
                     edit.charset(),
                     edit.changes(),
                     edit.reason());
-        return new Retire(Paths.join(folder, path()), reason());
+        return new Retire(below(folder, path()), reason());
+    }
+
+    private static String below(String folder, String path) {
+        return Paths.resolved(Paths.join(folder, path));
     }
 }

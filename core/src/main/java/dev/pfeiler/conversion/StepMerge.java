@@ -69,6 +69,9 @@ public final class StepMerge {
             }
         }
         if (one.equals(other)) return one;
+        // what the build of one part makes again is not moved by another
+        if (one instanceof Step.Move && other instanceof Step.Retire) return other;
+        if (one instanceof Step.Retire && other instanceof Step.Move) return one;
         throw conflict(id, one.path());
     }
 

@@ -47,6 +47,11 @@ public interface Ecosystem {
         return "";
     }
 
+    /** The commands that build a part from a fresh checkout, word by word, for builds of parts around it. */
+    default List<List<String>> buildCommands() {
+        return List.of();
+    }
+
     /**
      * Builds a converted part with its build tool and compares the result with what the old wiring builds.
      *

@@ -19,7 +19,8 @@ public interface Reading {
      * The proposal that follows from the findings and the user's choices.
      *
      * @param target the id of one of the ecosystem's build tools
+     * @param around the other parts of the tree
      * @throws dev.pfeiler.evidence.Refusal if a choice is invalid or nothing can be proposed
      */
-    PartProposal propose(String target, Deliberation deliberation);
+    PartProposal propose(String target, Deliberation deliberation, Surroundings around);
 }

@@ -2,6 +2,7 @@ package dev.pfeiler.proof;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -12,9 +13,15 @@ import java.util.Optional;
  * @param products the archives that the build tool built
  * @param log the output of the build tool
  * @param notes what a user should know about how the proof was made
+ * @param delivered what the builds write into the folders of parts around it
  */
 public record PartVerdict(
-        List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
+        List<Comparison> rows,
+        Optional<Failure> failure,
+        List<Path> products,
+        Path log,
+        List<String> notes,
+        Delivery delivered) {
     /** Why a build failed: the cause in one sentence, and the next thing to do. */
     public record Failure(String cause, String next) {}
 
@@ -22,6 +29,27 @@ public record PartVerdict(
         rows = List.copyOf(rows);
         products = List.copyOf(products);
         notes = List.copyOf(notes);
+    }
+
+    /**
+     * Files outside the part, by paths relative to it.
+     *
+     * @param before what the old wiring builds
+     * @param after what the build tool builds
+     */
+    public record Delivery(Map<String, Path> before, Map<String, Path> after) {
+        public static final Delivery NONE = new Delivery(Map.of(), Map.of());
+
+        public Delivery {
+            before = Map.copyOf(before);
+            after = Map.copyOf(after);
+        }
+    }
+
+    /** One whose build writes into its own folder alone. */
+    public PartVerdict(
+            List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
+        this(rows, failure, products, log, notes, Delivery.NONE);
     }
 
     /** Whether the result is what the old wiring built, every difference having a known cause. */

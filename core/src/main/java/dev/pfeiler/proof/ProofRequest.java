@@ -9,6 +9,7 @@ import java.util.function.Consumer;
 /**
  * What a proof works on: one part of a converted tree.
  *
+ * @param folder of the part within the tree; empty for the tree itself
  * @param converted the folder of the part in the converted tree
  * @param old the part of the old tree, laid out again in a scratch folder
  * @param scratch an empty folder for what is built from it
@@ -18,6 +19,7 @@ import java.util.function.Consumer;
  * @param stage is notified of what is being done, for people who wait
  */
 public record ProofRequest(
+        String folder,
         Path converted,
         ProjectTree old,
         Path scratch,

@@ -2,10 +2,12 @@ package dev.pfeiler.survey;
 
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -62,6 +64,17 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
     /** Whether a path names something in a view of a tree, so that it has a place in the whole. */
     public static Predicate<String> isFileOf(ProjectTree view) {
         return path -> view.has(path) || view.folders().contains(path);
+    }
+
+    /** The parts in the folder of another one, as that one sees them. */
+    public List<Surroundings.Inner> inside(SurveyedPart outer) {
+        return parts.stream()
+                .filter(part -> !part.folder().equals(outer.folder()) && Paths.within(outer.folder(), part.folder()))
+                .map(part -> new Surroundings.Inner(
+                        Paths.relative(outer.folder(), part.folder()),
+                        part.ecosystem().title(),
+                        part.ecosystem().buildCommands()))
+                .toList();
     }
 
     /** The parts that no build tool manages yet. */

@@ -80,6 +80,24 @@ public final class Paths {
         return Optional.of(String.join("/", parts));
     }
 
+    /** The path with {@code .}, {@code ..} and doubled slashes resolved, starting with {@code ..} where it leads out. */
+    public static String resolved(String path) {
+        Deque<String> parts = new ArrayDeque<>();
+        for (String part : path.replace('\\', '/').split("/")) {
+            if (part.isEmpty() || part.equals(".")) continue;
+            boolean up =
+                    part.equals("..") && !parts.isEmpty() && !parts.peekLast().equals("..");
+            if (up) parts.removeLast();
+            else parts.addLast(part);
+        }
+        return String.join("/", parts);
+    }
+
+    /** Whether a resolved path leads out of the tree. */
+    public static boolean isOutside(String path) {
+        return within("..", path);
+    }
+
     /** The innermost folder that contains all of some folders; empty if that is the top. */
     public static String common(Collection<String> folders) {
         return folders.stream()

@@ -28,6 +28,7 @@ public final class ProjectTree {
     private final TreeMap<String, TreeFile> files = new TreeMap<>();
     private final SortedSet<String> folders = new TreeSet<>();
     private final List<String> leftOut = new ArrayList<>();
+    private final Set<String> elsewhere = new TreeSet<>();
     private final List<Finding> trouble = new ArrayList<>();
 
     private ProjectTree(Path root) {
@@ -79,6 +80,9 @@ public final class ProjectTree {
         leftOut.stream()
                 .filter(path -> Paths.within(folder, path))
                 .forEach(path -> view.leftOut.add(Paths.relative(folder, path)));
+        without.stream()
+                .filter(path -> Paths.within(folder, path))
+                .forEach(path -> view.elsewhere.add(Paths.relative(folder, path)));
         trouble.stream()
                 .filter(finding -> Paths.within(folder, finding.subject()))
                 .filter(finding -> !isIn(finding.subject(), folder, out))
@@ -128,6 +132,11 @@ public final class ProjectTree {
     }
 
     /** Folders that were not listed, because they hold no part of the project. */
+    /** Whether a path is in what this view of a larger tree leaves out. */
+    public boolean isElsewhere(String path) {
+        return elsewhere.stream().anyMatch(folder -> Paths.within(folder, path));
+    }
+
     public List<String> leftOut() {
         return leftOut;
     }

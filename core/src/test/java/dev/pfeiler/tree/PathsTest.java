@@ -105,4 +105,14 @@ class PathsTest {
         assertThat(PathPattern.of("**/" + "*a".repeat(40)).matches("a".repeat(39) + "b/".repeat(400)))
                 .isFalse();
     }
+
+    @Test
+    void aResolvedPathKeepsWhatLeadsOut() {
+        assertThat(Paths.resolved("a/../b/./c")).isEqualTo("b/c");
+        assertThat(Paths.resolved("front/../../web//js/")).isEqualTo("../web/js");
+        assertThat(Paths.resolved("../../a/../b")).isEqualTo("../../b");
+        assertThat(Paths.resolved(".")).isEmpty();
+        assertThat(Paths.isOutside("../web")).isTrue();
+        assertThat(Paths.isOutside("..web")).isFalse();
+    }
 }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
@@ -76,7 +77,7 @@ final class JvmPart implements Reading {
     }
 
     @Override
-    public PartProposal propose(String target, Deliberation deliberation) {
+    public PartProposal propose(String target, Deliberation deliberation, Surroundings around) {
         View view = View.of(deliberation.choices());
         ProjectFacts known = facts(view);
         if (known.project().main().isEmpty()
@@ -85,7 +86,7 @@ final class JvmPart implements Reading {
             throw Refusal.notPossible("No source folder is left to build.", "See the folders with pfeiler survey.");
         }
         JvmTarget tool = target(target).settled(deliberation, reading.tree(), environment);
-        JvmDecisions decisions = new BuildDecisions(known, tool, deliberation).decide();
+        JvmDecisions decisions = new BuildDecisions(known, tool, deliberation, around.inner()).decide();
         JvmSteps steps = JvmSteps.of(known, decisions, tool);
         List<Finding> leftForYou = new ArrayList<>(steps.leftForYou());
         findings(view).stream()
@@ -113,7 +114,7 @@ final class JvmPart implements Reading {
         ProjectFacts known = facts(View.of(request.decisions()));
         Deliberation settled = new Deliberation(request.decisions());
         JvmTarget tool = target(target).settled(settled, reading.tree(), environment);
-        JvmDecisions decisions = new BuildDecisions(known, tool, settled).decide();
+        JvmDecisions decisions = new BuildDecisions(known, tool, settled, List.of()).decide();
         return new JvmProof(new ProofContext(request, reading, known.project(), decisions, tool, environment)).run();
     }
 

@@ -61,6 +61,11 @@ public final class NodeEcosystem implements Ecosystem {
     }
 
     @Override
+    public List<List<String>> buildCommands() {
+        return List.of(List.of("npm", "install"), List.of("npm", "run", "build", "--if-present"));
+    }
+
+    @Override
     public PartVerdict prove(String target, ProofRequest request, Environment environment) {
         return new NodeProof(request, environment).run();
     }

@@ -21,8 +21,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * Finds the projects of scripts and pages in a tree: where a package manager manages one, and where scripts are wired by
@@ -69,10 +71,10 @@ final class NodeParts {
         List<TreeFile> own = sources.stream()
                 .filter(file -> managed.stream().noneMatch(folder -> Paths.within(folder, file.path())))
                 .toList();
-        wired(own)
-                .ifPresent(folder -> parts.add(new Part(folder, Part.Claim.WIRED, Optional.empty(), (int) own.stream()
-                        .filter(file -> Paths.within(folder, file.path()))
-                        .count())));
+        for (String folder : wired(own))
+            parts.add(new Part(folder, Part.Claim.WIRED, Optional.empty(), (int) own.stream()
+                    .filter(file -> Paths.within(folder, file.path()))
+                    .count()));
         return parts;
     }
 
@@ -82,10 +84,38 @@ final class NodeParts {
                 "(?i)(.*/)?(libs?|vendors?|third[-_]?party|bower_components|components|plugins|external)/.*");
     }
 
-    /** The folder of all that is wired by hand; empty if nothing is. */
-    private Optional<String> wired(List<TreeFile> own) {
-        Set<String> folders = new LinkedHashSet<>();
+    /** The folders of what is wired by hand: one for all of it, or several beside a server's program. */
+    private List<String> wired(List<TreeFile> own) {
         boolean served = tree.files().stream().anyMatch(file -> SERVER.contains(file.extension()));
+        Set<String> folders = new LinkedHashSet<>(built(own, served));
+        Set<String> built = Set.copyOf(folders);
+        folders.addAll(pages(served));
+        if (folders.isEmpty()) return List.of();
+        String all = Paths.common(folders);
+        if (!served || !hasServerFiles(all))
+            return Stream.of(all).filter(folder -> hasSources(folder, own)).toList();
+        // pages alone are the server's
+        Map<String, Set<String>> groups = new TreeMap<>();
+        for (String folder : built) {
+            String top = folder;
+            while (!top.isEmpty() && !hasServerFiles(Paths.parent(top))) top = Paths.parent(top);
+            if (!hasServerFiles(folder))
+                groups.computeIfAbsent(top, t -> new LinkedHashSet<>()).add(folder);
+        }
+        return groups.values().stream()
+                .map(Paths::common)
+                .filter(folder -> hasSources(folder, own))
+                .toList();
+    }
+
+    private boolean hasSources(String folder, List<TreeFile> own) {
+        return own.stream().anyMatch(file -> Paths.within(folder, file.path()))
+                || tree.under(folder).anyMatch(file -> file.extension().matches("html?"));
+    }
+
+    /** Folders with packages, modules, and scripts that build. */
+    private Set<String> built(List<TreeFile> own, boolean served) {
+        Set<String> folders = new LinkedHashSet<>();
         tree.leftOut().stream()
                 .filter(path -> Paths.name(path).equals(InstalledPackages.FOLDER))
                 .forEach(path -> folders.add(Paths.parent(path)));
@@ -97,12 +127,7 @@ final class NodeParts {
                     .filter(call -> !served || CallScript.packageOf(call.tool()).isPresent())
                     .forEach(call -> folders.add(Paths.common(List.of(Paths.parent(script.path()), call.folder()))));
         for (TreeFile file : own) if (isModule(file, served)) folders.add(Paths.parent(file.path()));
-        pages(served).forEach(folders::add);
-        if (folders.isEmpty()) return Optional.empty();
-        String folder = Paths.common(folders);
-        boolean any = own.stream().anyMatch(file -> Paths.within(folder, file.path()))
-                || tree.under(folder).anyMatch(file -> file.extension().matches("html?"));
-        return Optional.of(folder).filter(path -> any && !(served && hasServerFiles(path)));
+        return folders;
     }
 
     /** Whether a folder holds files of a server's program, so that it is that program's. */

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node;
 
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.decision.ManagerDecision;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
@@ -24,10 +25,10 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
     }
 
     @Override
-    public PartProposal propose(String target, Deliberation deliberation) {
-        Settled settled = new NodeDecisions(project, deliberation, registry, environment).settle();
+    public PartProposal propose(String target, Deliberation deliberation, Surroundings around) {
+        Settled settled = new NodeDecisions(project, deliberation, around, registry, environment).settle();
         String manager = ManagerDecision.of(project.tree(), deliberation);
-        NodeSteps steps = new NodeSteps(project, settled);
+        NodeSteps steps = new NodeSteps(project, settled, around);
         List<Finding> left = new ArrayList<>();
         findings.stream().filter(Finding::leftForYou).forEach(left::add);
         left.addAll(project.tree().trouble());

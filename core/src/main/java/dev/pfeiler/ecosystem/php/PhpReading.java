@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.ecosystem.Reading;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
@@ -13,7 +14,7 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
     }
 
     @Override
-    public PartProposal propose(String target, Deliberation deliberation) {
+    public PartProposal propose(String target, Deliberation deliberation, Surroundings around) {
         return new PhpProposing(project, deliberation).propose(findings);
     }
 }

@@ -394,4 +394,138 @@ class NodeProposalTest {
                 .containsExactly("package-manager npm [npm, yarn]");
         assertThat(propose("package-manager=pnpm").questions()).isEmpty();
     }
+
+    /** A server in Java whose script builds a front end beside it. */
+    private void server(String build) throws IOException {
+        sketch.file(
+                        "src/no/haldervik/Quays.java",
+                        "package no.haldervik;",
+                        "",
+                        "public class Quays {",
+                        "    public static final int COUNT = 12;",
+                        "}")
+                .file("web/WEB-INF/web.xml", "<web-app version=\"2.5\"></web-app>")
+                .file("web/index.jsp", "<html><body><script src=\"js/quay.js\"></script></body></html>")
+                .file("web/js/quay.js", "document.title = 'Quays';")
+                .file("front/quay.ts", "document.title = \"Quays\";")
+                .file("front/build.sh", "#!/bin/sh", "cd \"$(dirname \"$0\")\"", build)
+                .file(
+                        "build.sh",
+                        "#!/bin/sh",
+                        "(cd front && sh build.sh)",
+                        "mkdir -p out/classes",
+                        "javac -source 8 -target 8 -d out/classes src/no/haldervik/*.java",
+                        "cp -r web out/war && mkdir -p out/war/WEB-INF/classes",
+                        "cp -r out/classes/* out/war/WEB-INF/classes",
+                        "jar cf quay.war -C out/war .");
+    }
+
+    @Test
+    void aFrontEndWritesToWhereTheServersFilesGoAndTheServersBuildRunsIt() throws IOException {
+        server("tsc --target es2017 --outDir ../web/js quay.ts");
+        Proposal proposal = propose();
+        Map<String, String> files = files(proposal);
+        files.keySet().removeIf(path -> path.startsWith("src/"));
+        Golden.check("node/server", files);
+        assertThat(proposal.decision("./embed").orElseThrow().value()).isEqualTo("yes");
+        assertThat(proposal.decision("./embed").orElseThrow().evidence().get(0).place())
+                .isEqualTo("build.sh:2");
+        assertThat(left(proposal)).noneMatch(text -> text.contains("not analyzed"));
+        Map<String, String> apart = files(propose("./embed=no", "./target=gradle"));
+        assertThat(apart.get("build.gradle")).doesNotContain("npm");
+        Map<String, String> gradle = files(propose("./target=gradle"));
+        assertThat(gradle.get("build.gradle")).contains("buildFront", "commandLine(", "dependsOn");
+    }
+
+    @Test
+    void configurationsAndCommandsNameTheServersNewFolders() throws IOException {
+        server("tsc -p . && esbuild more.js --bundle --outfile=../web/js/more.js");
+        sketch.file(
+                        "front/tsconfig.json",
+                        "{",
+                        "  // for browsers",
+                        "  \"compilerOptions\": { \"outDir\": \"../web/js\" },",
+                        "  \"files\": [\"quay.ts\"],",
+                        "}")
+                .file("front/more.js", "document.body.title = 'more';")
+                .file("web/js/more.js", "document.body.title = 'more';");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("front/tsconfig.json"))
+                .isEqualTo("{\n  // for browsers\n  \"compilerOptions\": { \"outDir\": \"../src/main/webapp/js\" },\n"
+                        + "  \"files\": [\"quay.ts\"],\n}\n");
+        assertThat(files.get("front/package.json"))
+                .contains("\"tsc -p . && esbuild more.js --bundle --outfile=../src/main/webapp/js/more.js\"");
+        assertThat(files.get(".gitignore").lines())
+                .contains("/src/main/webapp/js/quay.js", "/src/main/webapp/js/more.js");
+        assertThat(files.get("web/js/more.js")).startsWith("retired");
+    }
+
+    @Test
+    void severalFrontEndsOfOneServerAreSeveralParts() throws IOException {
+        server("tsc --outDir ../web/js quay.ts");
+        sketch.file("admin/admin.ts", "document.title = \"Admin\";")
+                .file("admin/build.sh", "#!/bin/sh", "tsc --outDir ../web/admin admin.ts");
+        assertThat(propose().parts().stream().map(Proposal.Part::id)).containsExactly(".", "admin", "front");
+    }
+
+    @Test
+    void aPageThatRunsTestsBecomesTheTestScript() throws IOException {
+        server.publish("qunit", "2.20.1", "{}", "qunit/qunit.js", "/*! QUnit 2.20.1 */\nvar QUnit = {};\n");
+        page();
+        sketch.file("lib/qunit-2.20.1.js", "/*! QUnit 2.20.1 */", "var QUnit = {};")
+                .file(
+                        "test/index.html",
+                        "<html><body><div id=\"qunit\"></div>",
+                        "<script src=\"../lib/qunit-2.20.1.js\"></script>",
+                        "<script src=\"../js/signals.js\"></script>",
+                        "<script src=\"signals-test.js\"></script></body></html>")
+                .file("test/signals-test.js", "QUnit.test('empty', function (t) { t.equal(signals.length, 0); });");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("package.json"))
+                .contains(
+                        "\"pretest\": \"npm run build\",\n"
+                                + "    \"test\": \"node tools/run-test-page.mjs test/index.html\"",
+                        "\"devDependencies\": {\n    \"qunit\": \"2.20.1\"");
+        assertThat(files).containsKey("tools/run-test-page.mjs");
+    }
+
+    @Test
+    void whatBabelIsConfiguredWithIsDeclared() throws IOException {
+        for (String name : List.of("@babel/core", "@babel/preset-env", "babel-plugin-lamps", "@babel/cli"))
+            server.publish(name, "7.1.0", "{}", "index.js", "");
+        sketch.file(
+                        ".babelrc",
+                        "{ // modern",
+                        "  \"presets\": [[\"@babel/env\", {}]], \"plugins\": [\"lamps\", \"./own\"] }")
+                .file("index.js", "module.exports = 1;")
+                .file("build.sh", "babel index.js --out-file lib.js");
+        assertThat(files(propose()).get("package.json"))
+                .contains("\"@babel/cli\"", "\"@babel/core\"", "\"@babel/preset-env\"", "\"babel-plugin-lamps\"")
+                .doesNotContain("own");
+    }
+
+    @Test
+    void ownNamesLeadToOwnFiles() throws IOException {
+        sketch.file(
+                        "index.js",
+                        "import paint from '#paint';",
+                        "import tone from '#tone';",
+                        "export default paint(tone);")
+                .file("source/paint/index.js", "export default (x) => x;")
+                .file("source/paint/browser.js", "export default (x) => x;")
+                .file("source/tone.js", "export default 1;");
+        assertThat(files(propose()).get("package.json"))
+                .contains(
+                        """
+                          "imports": {
+                            "#paint": {
+                              "node": "./source/paint/index.js",
+                              "default": "./source/paint/browser.js"
+                            },
+                            "#tone": "./source/tone.js"
+                          },
+                        """);
+        sketch.file("index.js", "import paint from '#lost';");
+        assertThat(left(propose())).contains("#lost: no file has this name; state it as imports in package.json");
+    }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
@@ -65,8 +66,12 @@ public final class BuildDecisions {
     private final JvmProject project;
     private final JvmTarget target;
     private final Deliberation deliberation;
+    private final List<Surroundings.Inner> inner;
 
-    public BuildDecisions(ProjectFacts facts, JvmTarget target, Deliberation deliberation) {
+    /** @param inner projects inside this one that other tools manage */
+    public BuildDecisions(
+            ProjectFacts facts, JvmTarget target, Deliberation deliberation, List<Surroundings.Inner> inner) {
+        this.inner = inner;
         this.facts = facts;
         this.reading = facts.reading();
         this.project = facts.project();
@@ -111,6 +116,9 @@ public final class BuildDecisions {
         LanguageDecisions languages = LanguageDecisions.decide(reading, project, deliberation);
         ModuleDecisions description =
                 new ModuleDecisions(reading, project, target, deliberation, grammars, required, languages, keep);
+        EmbeddingDecision embedding = new EmbeddingDecision(inner, reading);
+        Optional<SourceModule> embeds =
+                embedding.decide(deliberation) ? Optional.of(embeddingModule()) : Optional.empty();
         List<BuildModule> modules = new ArrayList<>();
         Map<ModuleName, List<JarOutcome>> jars = new LinkedHashMap<>();
         Map<ModuleName, Map<String, Resolved>> brings = new LinkedHashMap<>();
@@ -137,12 +145,29 @@ public final class BuildDecisions {
             brings.put(module.name(), decided.brings());
             jars.put(module.name(), decided.outcomes());
             modules.add(description.of(
-                    module, coordinates, packagings.get(module.name()), decided, engines.runners(), own));
+                    module,
+                    coordinates,
+                    packagings.get(module.name()),
+                    decided,
+                    engines.runners(),
+                    own,
+                    embeds.filter(module::equals).map(embedding::of).orElse(List.of())));
         }
         List<Platform> platforms = new PlatformDecisions(target.rules(reading.repositories()), deliberation)
                 .decide(modules, jars.values().stream().flatMap(List::stream).toList());
         JvmBuild build = new JvmBuild(coordinates, compiler, documentation, places(modules), platforms, modules);
         return new JvmDecisions(build, jars, grammars, fixes, required, keep);
+    }
+
+    /** The module that packs what inner builds write: one with a web root, else the last that is compiled. */
+    private SourceModule embeddingModule() {
+        List<SourceModule> compiled = project.modules().stream()
+                .filter(module -> module.enterprise().isEmpty())
+                .toList();
+        return compiled.stream()
+                .filter(module -> module.web().isPresent())
+                .findFirst()
+                .orElse(compiled.get(compiled.size() - 1));
     }
 
     /** The repositories that have what is declared and the public one has not. */

@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.ClassPath;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.EmbeddedBuild;
 import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
@@ -85,6 +86,7 @@ final class ModuleDecisions {
      * @param own the project's own coordinates
      * @param runners what runs the module's tests
      * @param compiler the settings of the module's compiler, if they are not those of the whole build
+     * @param embedded builds of other tools that are run with it
      */
     BuildModule of(
             SourceModule module,
@@ -92,7 +94,8 @@ final class ModuleDecisions {
             Packaging packaging,
             DependencyPlanner.Decided decided,
             Set<TestRunner> runners,
-            Optional<CompilerSettings> compiler) {
+            Optional<CompilerSettings> compiler,
+            List<EmbeddedBuild> embedded) {
         String name = own.artifact();
         OpenedPackages opened = OpenedPackages.decide(deliberation);
         Map<String, String> attributes = manifest(module, packaging, opened);
@@ -119,6 +122,7 @@ final class ModuleDecisions {
                         .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
                 .launch(launch(module, name, packaging, decided))
                 .compiler(compiler)
+                .embedded(embedded)
                 .modular(module.main().stream()
                         .anyMatch(source -> source.module().isPresent()))
                 .languages(languages.of(

@@ -24,6 +24,7 @@ public final class BuildModule {
     private final Optional<Distribution> distribution;
     private final Optional<String> libraryFolder;
     private final List<CompiledLanguage> languages;
+    private final List<EmbeddedBuild> embedded;
     private final boolean modular;
 
     private BuildModule(Builder builder) {
@@ -42,6 +43,7 @@ public final class BuildModule {
         this.distribution = builder.distribution;
         this.libraryFolder = builder.libraryFolder;
         this.languages = List.copyOf(builder.languages);
+        this.embedded = List.copyOf(builder.embedded);
         this.modular = builder.modular;
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
@@ -85,6 +87,11 @@ public final class BuildModule {
 
     public List<GeneratedSources> generated() {
         return generated;
+    }
+
+    /** Builds of other tools that are run before the module's files are packed. */
+    public List<EmbeddedBuild> embedded() {
+        return embedded;
     }
 
     public TestSetup tests() {
@@ -164,6 +171,7 @@ public final class BuildModule {
         private Optional<Distribution> distribution = Optional.empty();
         private Optional<String> libraryFolder = Optional.empty();
         private List<CompiledLanguage> languages = List.of();
+        private List<EmbeddedBuild> embedded = List.of();
         private boolean modular;
 
         private Builder(ModuleName name, String artifact, String folder) {
@@ -229,6 +237,11 @@ public final class BuildModule {
 
         public Builder languages(List<CompiledLanguage> compiled) {
             this.languages = compiled;
+            return this;
+        }
+
+        public Builder embedded(List<EmbeddedBuild> inner) {
+            this.embedded = inner;
             return this;
         }
 

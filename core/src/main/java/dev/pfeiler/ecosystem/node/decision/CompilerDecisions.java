@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.decision;
 
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
@@ -29,11 +30,13 @@ final class CompilerDecisions {
 
     private final NodeProject project;
     private final Deliberation deliberation;
+    private final Surroundings around;
     private final Map<String, CompilerConfig> configs = new LinkedHashMap<>();
     /** Of each call of the compiler, the one that a package script makes instead. */
     private final Map<Call, String> calls = new LinkedHashMap<>();
 
-    CompilerDecisions(NodeProject project, Deliberation deliberation) {
+    CompilerDecisions(NodeProject project, Deliberation deliberation, Surroundings around) {
+        this.around = around;
         this.project = project;
         this.deliberation = deliberation;
     }
@@ -133,7 +136,10 @@ final class CompilerDecisions {
     }
 
     private CompilerConfig of(String path, CompilerCall call) {
-        Map<String, Object> options = settled(path, call.options(), "as the compiler was called", call.evidence());
+        Map<String, Object> wanted = new LinkedHashMap<>(call.options());
+        wanted.replaceAll(
+                (option, value) -> value instanceof String text && Paths.isOutside(text) ? around.moved(text) : value);
+        Map<String, Object> options = settled(path, wanted, "as the compiler was called", call.evidence());
         List<String> files =
                 call.files().stream().filter(file -> !file.contains("*")).toList();
         List<String> patterns =
@@ -170,10 +176,15 @@ final class CompilerDecisions {
                 typed.stream().anyMatch(script -> project.isOfPage(script.path().replaceFirst("\\.tsx?$", ".js")));
         Map<String, Object> options = new LinkedHashMap<>();
         options.put("target", "es2022");
-        options.put("module", browser ? "es2022" : "nodenext");
+        boolean bundled = project.isBundled();
+        options.put("module", bundled ? "esnext" : browser ? "es2022" : "nodenext");
+        if (bundled) options.put("moduleResolution", "bundler");
         if (typed.stream().anyMatch(Script::markup)) options.put("jsx", "react-jsx");
-        if (!browser) options.put("outDir", "dist");
+        if (bundled) options.put("noEmit", true);
+        else if (!browser) options.put("outDir", "dist");
         options.put("strict", true);
+        // bundlers read it, too, and would start what they write with "use strict"
+        if (bundled) options.put("alwaysStrict", false);
         Evidence evidence = Evidence.of(typed.get(0).path(), "");
         Map<String, Object> settled =
                 settled(CompilerConfig.USUAL, options, "nothing says how the sources are compiled", evidence);

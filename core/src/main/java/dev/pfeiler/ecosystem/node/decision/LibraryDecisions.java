@@ -5,8 +5,10 @@ import dev.pfeiler.ecosystem.node.library.Identified;
 import dev.pfeiler.ecosystem.node.library.LibraryFile;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.model.LibraryCopy;
+import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Choosable;
@@ -90,11 +92,22 @@ final class LibraryDecisions {
         String name = other ? library.name() + "-" + library.version() : library.name();
         String range = other ? "npm:" + library.artifact() : library.version();
         dependencies.add(
-                Dependencies.Section.RUNTIME,
+                isForTests(library.file().path()) ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME,
                 name,
                 range,
                 registry.packument(library.name()).orElseThrow().manifest(library.version()));
         return name;
+    }
+
+    /** Whether no page but those that run tests loads a file. */
+    private boolean isForTests(String path) {
+        List<Page> loading = project.pages().values().stream()
+                .filter(page -> page.tags().stream()
+                        .anyMatch(tag ->
+                                tag.file(page.path()).filter(path::equals).isPresent()))
+                .toList();
+        return !loading.isEmpty()
+                && loading.stream().allMatch(page -> TestPage.framework(page).isPresent());
     }
 
     private void unknown(LibraryFile file) {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.decision;
 
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.library.Identification;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.EntryPoints;
@@ -8,6 +9,7 @@ import dev.pfeiler.ecosystem.node.model.LibraryCopy;
 import dev.pfeiler.ecosystem.node.model.NodeBuild;
 import dev.pfeiler.ecosystem.node.page.BundlePlan;
 import dev.pfeiler.ecosystem.node.page.Bundling;
+import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.ecosystem.node.source.Page;
@@ -43,10 +45,17 @@ public final class NodeDecisions {
 
     private final NodeProject project;
     private final Deliberation deliberation;
+    private final Surroundings around;
     private final Registry registry;
     private final Environment environment;
 
-    public NodeDecisions(NodeProject project, Deliberation deliberation, Registry registry, Environment environment) {
+    public NodeDecisions(
+            NodeProject project,
+            Deliberation deliberation,
+            Surroundings around,
+            Registry registry,
+            Environment environment) {
+        this.around = around;
         this.environment = environment;
         this.project = project;
         this.deliberation = deliberation;
@@ -60,6 +69,7 @@ public final class NodeDecisions {
      * @param bundle how pages load bundles; nothing where they load single files
      * @param typed sources that become TypeScript
      * @param copyScript the path of the program that copies libraries; empty if none is needed
+     * @param testProgram the path of the program that opens pages with tests; empty if none is needed
      * @param taken scripts whose commands have all become package scripts
      * @param left what no one but the user can decide or fix
      */
@@ -69,6 +79,7 @@ public final class NodeDecisions {
             Optional<BundlePlan> bundle,
             Optional<TypedSources> typed,
             String copyScript,
+            String testProgram,
             Set<String> taken,
             List<Finding> left) {}
 
@@ -83,7 +94,7 @@ public final class NodeDecisions {
         packages.called();
         LibraryDecisions libraries = new LibraryDecisions(project, deliberation, registry);
         List<LibraryCopy> copies = libraries.decide(packages.dependencies(), identity.name());
-        CompilerDecisions compiler = new CompilerDecisions(project, deliberation);
+        CompilerDecisions compiler = new CompilerDecisions(project, deliberation, around);
         List<CompilerConfig> configs = compiler.decide();
         Map<String, String> renamed = language() ? TypeScriptConversion.paths(project) : Map.of();
         boolean compiles = project.isTyped() || !project.callsOf("tsc").isEmpty() || !renamed.isEmpty();
@@ -112,25 +123,36 @@ public final class NodeDecisions {
             configs = List.of(compiler.strict(configs.get(0), typed.get()));
             untyped(typed.get(), left);
         }
-        ScriptDecisions scriptDecisions =
-                new ScriptDecisions(project, deliberation, compiler.calls(), renamed, built(renamed, configs));
+        ScriptDecisions scriptDecisions = new ScriptDecisions(
+                project, deliberation, around, programs(), compiler.calls(), renamed, built(renamed, configs));
         boolean uncalled = compiles && project.callsOf("tsc").isEmpty() && !project.isBundled() && bundle.isEmpty();
         Map<String, String> scripts = scriptDecisions.decide(uncalled ? Optional.of("tsc") : Optional.empty());
         List<LibraryCopy> copied = bundle.map(plan -> stillCopied(copies, plan)).orElse(copies);
-        String copyScript = copied.isEmpty() ? "" : copyScript();
+        String copyScript = copied.isEmpty() ? "" : programs() + "/copy-libraries.mjs";
+        SelfImports own = new SelfImports(project, deliberation);
         NodeBuild build = new NodeBuild(
                 identity,
                 entry,
                 packages.dependencies(),
                 withPages(scripts, bundle, copyScript, configs),
                 configs,
-                copied);
+                copied,
+                own.decide());
+        left.addAll(own.left());
         left.addAll(packages.left());
         left.addAll(libraries.left());
         bundle.ifPresent(plan -> left.addAll(plan.left()));
         Set<String> replaced = new TreeSet<>();
         copies.forEach(copy -> replaced.addAll(copy.files().keySet()));
-        return new Settled(build, replaced, bundle, typed, copyScript, scriptDecisions.taken(), left);
+        return new Settled(
+                build,
+                replaced,
+                bundle,
+                typed,
+                copyScript,
+                scriptDecisions.testProgram(),
+                scriptDecisions.taken(),
+                left);
     }
 
     /** Whether JavaScript becomes TypeScript, where the user wants that. */
@@ -215,9 +237,9 @@ public final class NodeDecisions {
         return Optional.of(plan);
     }
 
-    private String copyScript() {
-        String folder = project.tree().folders().contains("scripts") ? "scripts" : "tools";
-        return folder + "/copy-libraries.mjs";
+    /** The folder of programs that package scripts run. */
+    private String programs() {
+        return project.tree().folders().contains("scripts") ? "scripts" : "tools";
     }
 
     private static Map<String, String> withPages(
@@ -231,6 +253,9 @@ public final class NodeDecisions {
         bundle.ifPresent(plan -> all.put("dev", plan.dev()));
         if (!first.isEmpty()) all.put("build", String.join(" && ", first));
         bundle.ifPresent(plan -> all.put("watch", plan.watch()));
+        // a page with tests loads what the build writes
+        if (all.containsKey("build") && scripts.getOrDefault("test", "").contains(TestPage.PROGRAM))
+            all.put("pretest", "npm run build");
         scripts.forEach(all::putIfAbsent);
         // where a bundler compiles, nothing else runs the compiler
         if (configs.stream().anyMatch(config -> config.isSet("noEmit"))) all.put("check-types", "tsc");

@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.node.decision;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.ecosystem.node.library.Identification;
+import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.model.Dependencies.Section;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
@@ -19,6 +21,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -202,6 +205,7 @@ final class PackageDecisions {
                     if (name.equals("typescript")) return;
                     tool(name, call.evidence(), "called by a script");
                 });
+        babel();
         project.tree().files().stream()
                 .filter(file ->
                         !file.path().contains("/") && !Roles.runner(file.path()).isEmpty())
@@ -211,6 +215,37 @@ final class PackageDecisions {
                             .ifPresent(name ->
                                     tool(name, Evidence.of(file.path(), ""), "its configuration is in the project"));
                 });
+    }
+
+    /** What a configuration file of Babel names. Source: the Babel documentation, name normalization. */
+    private void babel() {
+        for (String file : List.of(".babelrc", ".babelrc.json", "babel.config.json")) {
+            if (!project.tree().has(file)) continue;
+            try {
+                String text = project.tree().text(file).content();
+                JsonNode root = CompilerConfig.LENIENT.readTree(text);
+                List<String> names = new ArrayList<>();
+                for (String kind : List.of("preset", "plugin"))
+                    root.path(kind + "s").forEach(one -> babelName(
+                                    kind, one.isArray() ? one.path(0).asText() : one.asText())
+                            .ifPresent(names::add));
+                if (names.stream().anyMatch(name -> name.startsWith("@babel/"))) names.add(0, "@babel/core");
+                for (String name : names) tool(name, Evidence.of(file, name), "its configuration names it");
+            } catch (IOException e) {
+                left.add(Finding.trouble(file, "cannot be read: " + e.getMessage()));
+            }
+        }
+    }
+
+    private static Optional<String> babelName(String kind, String written) {
+        if (written.isEmpty() || written.startsWith(".") || written.startsWith("/")) return Optional.empty();
+        if (written.startsWith("module:")) return Optional.of(written.substring("module:".length()));
+        String prefix = "babel-" + kind + "-";
+        if (written.startsWith("@babel/")) {
+            String plain = written.substring("@babel/".length());
+            return Optional.of("@babel/" + (plain.startsWith(kind + "-") ? plain : kind + "-" + plain));
+        }
+        return Optional.of(written.startsWith("@") || written.startsWith(prefix) ? written : prefix + written);
     }
 
     void tool(String name, Evidence evidence, String reason) {

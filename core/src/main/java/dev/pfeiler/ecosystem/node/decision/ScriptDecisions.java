@@ -1,7 +1,10 @@
 package dev.pfeiler.ecosystem.node.decision;
 
+import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
+import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
@@ -18,16 +21,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Decides the package scripts: what people ran by hand, under the names that npm has commands for. */
 final class ScriptDecisions {
     private static final String GROUP = "Package scripts";
     /** The order in which a descriptor lists them. */
-    private static final List<String> ORDER = List.of("start", "dev", "build", "watch", "test");
+    private static final List<String> ORDER = List.of("start", "dev", "build", "watch", "pretest", "test");
+
+    private static final Pattern OUTSIDE = Pattern.compile("(?<![\\w./])\\.\\./[\\w./-]+");
 
     private final NodeProject project;
     private final Deliberation deliberation;
+    private final Surroundings around;
+    private final String testProgram;
     private final Map<Call, String> replaced;
     private final Map<String, String> sources;
     private final Map<String, String> built;
@@ -35,6 +44,7 @@ final class ScriptDecisions {
     private final Set<String> taken = new LinkedHashSet<>();
 
     /**
+     * @param folder for programs that package scripts run
      * @param replaced calls that are made in another way
      * @param sources the new paths of sources, for programs that read them
      * @param built the paths of what is made of them, for the runtime
@@ -42,6 +52,8 @@ final class ScriptDecisions {
     ScriptDecisions(
             NodeProject project,
             Deliberation deliberation,
+            Surroundings around,
+            String folder,
             Map<Call, String> replaced,
             Map<String, String> sources,
             Map<String, String> built) {
@@ -49,7 +61,9 @@ final class ScriptDecisions {
         this.built = built;
         this.project = project;
         this.deliberation = deliberation;
+        this.around = around;
         this.replaced = replaced;
+        this.testProgram = folder + "/" + TestPage.PROGRAM;
     }
 
     /**
@@ -93,8 +107,17 @@ final class ScriptDecisions {
 
     private String line(CallScript script) {
         return script.calls().stream()
-                .map(call -> replaced.getOrDefault(call, renamed(call)))
+                .map(call -> replaced.containsKey(call) ? replaced.get(call) : relocated(call, renamed(call)))
                 .collect(Collectors.joining(" && "));
+    }
+
+    /** A command in which paths outside the part are those after the conversion. */
+    private String relocated(Call call, String text) {
+        String up = call.folder().isEmpty() ? "" : Paths.from(call.folder(), "");
+        return OUTSIDE.matcher(text).replaceAll(found -> {
+            String path = Paths.resolved(Paths.join(call.folder(), found.group()));
+            return Matcher.quoteReplacement(Paths.isOutside(path) ? up + around.moved(path) : found.group());
+        });
     }
 
     /** A call with the paths that its sources have now. */
@@ -133,7 +156,24 @@ final class ScriptDecisions {
                         Evidence.of(file.path(), "")));
     }
 
+    /** The program that opens the pages that run tests; empty if none do. */
+    String testProgram() {
+        return scripts.getOrDefault("test", "").contains(TestPage.PROGRAM) ? testProgram : "";
+    }
+
     private void tests() {
+        List<Page> pages = TestPage.of(project);
+        if (!pages.isEmpty()) {
+            settle(
+                    "test",
+                    pages.stream()
+                            .map(page -> "node " + testProgram + " " + page.path())
+                            .collect(Collectors.joining(" && ")),
+                    Certainty.LIKELY,
+                    "opens the page that runs the tests, in a headless browser",
+                    TestPage.framework(pages.get(0)).orElseThrow());
+            return;
+        }
         List<Script> tests = project.scripts().values().stream()
                 .filter(script -> Roles.isTest(script.path()) && !script.typed())
                 .toList();

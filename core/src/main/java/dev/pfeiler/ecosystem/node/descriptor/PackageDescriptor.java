@@ -30,6 +30,13 @@ public final class PackageDescriptor {
         EntryPoints entry = build.entryPoints();
         put(root, "type", entry.type());
         entry.main().ifPresent(main -> root.put("main", main));
+        if (!build.imports().isEmpty()) {
+            ObjectNode imports = root.putObject("imports");
+            build.imports().forEach((name, files) -> {
+                if (files.size() > 1) put(imports, name, files);
+                else imports.put(name, files.get("default"));
+            });
+        }
         entry.types().ifPresent(types -> root.put("types", types));
         put(root, "bin", new TreeMap<>(entry.programs()));
         entry.engine().ifPresent(engine -> root.putObject("engines").put("node", engine));

@@ -1,9 +1,14 @@
 package dev.pfeiler.ecosystem.node.model;
 
+import com.fasterxml.jackson.core.json.JsonReadFeature;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.tree.JsonText;
 import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -18,11 +23,36 @@ import java.util.Map;
  */
 public record CompilerConfig(String path, Map<String, Object> options, List<String> files, List<String> include) {
     public static final String USUAL = "tsconfig.json";
+    /** Reads JSON with comments and commas at ends. */
+    public static final ObjectMapper LENIENT = JsonMapper.builder()
+            .enable(JsonReadFeature.ALLOW_JAVA_COMMENTS, JsonReadFeature.ALLOW_TRAILING_COMMA)
+            .build();
 
     public CompilerConfig {
         options = new LinkedHashMap<>(options);
         files = List.copyOf(files);
         include = List.copyOf(include);
+    }
+
+    /**
+     * A file that the project has, with comments and commas at ends allowed; what it inherits from others is not read.
+     *
+     * @throws IOException if it is not such a file
+     */
+    public static CompilerConfig read(String path, String text) throws IOException {
+        JsonNode root = LENIENT.readTree(text);
+        Map<String, Object> options = new LinkedHashMap<>();
+        root.path("compilerOptions")
+                .fields()
+                .forEachRemaining(
+                        each -> options.put(each.getKey(), LENIENT.convertValue(each.getValue(), Object.class)));
+        return new CompilerConfig(path, options, texts(root.path("files")), texts(root.path("include")));
+    }
+
+    private static List<String> texts(JsonNode list) {
+        List<String> texts = new ArrayList<>();
+        list.forEach(one -> texts.add(one.asText()));
+        return texts;
     }
 
     /** How the compiler is called with it. */

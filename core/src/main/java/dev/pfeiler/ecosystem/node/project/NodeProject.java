@@ -206,11 +206,43 @@ public final class NodeProject {
     }
 
     private void readCompiled() {
+        readConfigured();
         for (CompilerCall call : compilerCalls()) {
             CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());
-            for (String source : call.files()) compiled.put(config.output(source, call.files()), source);
+            for (String source : call.files()) {
+                String output = config.output(source, call.files());
+                compiled.put(output, source);
+                // what goes to a server's web root is for its pages
+                if (Paths.isOutside(output)) ofPages.add(source);
+            }
         }
         loaded().forEach(file -> ofPages.add(compiled.getOrDefault(file, file)));
+    }
+
+    /** What the compiler writes outside the project by a configuration that is there. */
+    private void readConfigured() {
+        for (TreeFile file : tree.files()) {
+            if (!file.name().matches("tsconfig.*\\.json") || file.size() > LARGEST) continue;
+            String folder = Paths.parent(file.path());
+            try {
+                CompilerConfig config =
+                        CompilerConfig.read(file.path(), tree.text(file.path()).content());
+                if (!Paths.isOutside(Paths.resolved(Paths.join(folder, config.text("outDir"))))) continue;
+                List<String> sources = config.files().isEmpty()
+                        ? tree.under(folder)
+                                .filter(one -> one.name().matches("(?!.*\\.d\\.).*\\.[cm]?tsx?"))
+                                .map(one -> Paths.relative(folder, one.path()))
+                                .toList()
+                        : config.files();
+                for (String source : sources) {
+                    String output = Paths.resolved(Paths.join(folder, config.output(source, sources)));
+                    compiled.put(output, Paths.join(folder, source));
+                    ofPages.add(Paths.join(folder, source));
+                }
+            } catch (IOException e) {
+                trouble.add(Finding.trouble(file.path(), "cannot be read: " + e.getMessage()));
+            }
+        }
     }
 
     /** What the compiler writes, by path, with the source of each. */

@@ -19,6 +19,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.jsoup.parser.Parser;
 
 /** A headless Chromium that opens pages of a folder. */
@@ -45,7 +46,7 @@ final class Browser {
     /**
      * What a page shows.
      *
-     * @param text with single spaces
+     * @param text with single spaces, and without how long something took
      * @param errors of scripts, and files that were not found
      * @param names the types of global names
      */
@@ -74,8 +75,16 @@ final class Browser {
                     .fields()
                     .forEachRemaining(
                             entry -> kinds.put(entry.getKey(), entry.getValue().asText()));
-            return new Shown(said.path("text").asText().replaceAll("\\s+", " ").strip(), errors, kinds);
+            return new Shown(text(said.path("text").asText()), errors, kinds);
         }
+    }
+
+    private static String text(String shown) {
+        return shown.lines()
+                .map(line -> line.replaceAll("\\s+", " ").strip())
+                .filter(line -> !line.isEmpty())
+                .map(line -> line.replaceAll("[\\d.,]+(?= ?(?:ms|milliseconds|seconds)\\b)", "…"))
+                .collect(Collectors.joining("\n"));
     }
 
     /** Takes a picture of a page. */

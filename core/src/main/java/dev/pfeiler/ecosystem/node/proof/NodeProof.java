@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
+import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
 import dev.pfeiler.ecosystem.node.registry.Manifest;
@@ -21,6 +22,7 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -105,17 +107,28 @@ public final class NodeProof {
                 tests(before, after, npm, descriptor);
                 pages(before, after);
             }
-            return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes);
+            return new PartVerdict(
+                    rows,
+                    Optional.empty(),
+                    List.of(),
+                    proof.log(),
+                    notes,
+                    new PartVerdict.Delivery(delivery("old"), delivery("new")));
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
     }
 
     private Path copy(ProjectTree tree, String name) throws IOException {
-        Path folder = Files.createDirectories(
-                proof.scratch().toRealPath().resolve(name).resolve(proof.old().name()));
+        Path folder = Files.createDirectories(top(name).resolve(proof.folder()));
         for (TreeFile file : tree.files()) Trees.copy(tree.onDisk(file.path()), folder.resolve(file.path()));
         return folder;
+    }
+
+    /** The folder that stands for the top of the tree; its name may be the project's. */
+    private Path top(String side) throws IOException {
+        String name = proof.folder().isEmpty() ? proof.old().name() : "tree";
+        return proof.scratch().toRealPath().resolve(side).resolve(name);
     }
 
     private ToolRun npm(Path npm, Path folder, List<String> arguments, Path log) throws IOException {
@@ -243,13 +256,15 @@ public final class NodeProof {
     private void outputs(Side before, Side after, Set<String> start) throws IOException {
         Set<String> written = files(before.folder());
         written.removeAll(start);
+        Set<String> delivered = delivered("new");
         written.addAll(old.compiled().keySet());
+        written.addAll(delivered("old"));
         written.removeIf(path -> path.endsWith(".map") || path.endsWith(".tsbuildinfo"));
         if (written.isEmpty()) return;
         List<Difference> differences = new ArrayList<>();
         int found = 0;
         for (String path : written) {
-            Path now = after.folder().resolve(path);
+            Path now = after.folder().resolve(Paths.isOutside(path) ? closest(path, delivered) : path);
             if (!Files.exists(now)) {
                 differences.add(new Difference(path, Difference.Kind.GONE, bundled(path)));
                 continue;
@@ -259,6 +274,32 @@ public final class NodeProof {
                 differences.add(new Difference(path, Difference.Kind.CHANGED, changedOutput(path)));
         }
         rows.add(new Comparison("built files", String.valueOf(written.size()), String.valueOf(found), differences));
+    }
+
+    /** What a build has written outside the part's folder. */
+    private Set<String> delivered(String side) throws IOException {
+        Set<String> delivered = new TreeSet<>();
+        if (proof.folder().isEmpty()) return delivered;
+        ProjectTree.read(top(side)).files().stream()
+                .filter(file -> !Paths.within(proof.folder(), file.path()))
+                .forEach(file -> delivered.add(Paths.from(proof.folder(), file.path())));
+        return delivered;
+    }
+
+    /** Of some files the one whose path ends most like another's; that path if none ends like it. */
+    private static String closest(String path, Set<String> files) {
+        for (String end = path; end.contains("/"); ) {
+            end = end.substring(end.indexOf('/') + 1);
+            for (String file : files) if (Paths.before(end, file).isPresent()) return file;
+        }
+        return path;
+    }
+
+    private Map<String, Path> delivery(String side) throws IOException {
+        Map<String, Path> delivery = new TreeMap<>();
+        Path folder = top(side).resolve(proof.folder());
+        for (String path : delivered(side)) delivery.put(path, folder.resolve(path));
+        return delivery;
     }
 
     private String decided(String key) {
@@ -449,6 +490,12 @@ public final class NodeProof {
                 .findFirst();
         String line = byHand.map(CallScript::line)
                 .orElse(descriptor.path("scripts").path("test").asText());
+        // the program that opens a page is no part of what is compared
+        for (String word : line.split(" ")) {
+            Path program = after.folder().resolve(word);
+            if (word.endsWith(TestPage.PROGRAM) && !Files.exists(before.folder().resolve(word)))
+                Trees.copy(program, before.folder().resolve(word));
+        }
         Side.Ran one = before.shell(line, "tests");
         List<Difference> differences = new ArrayList<>();
         if (one.exit() != now.exit() || one.passed() != now.passed())
@@ -486,7 +533,13 @@ public final class NodeProof {
             proof.stage().accept("opening " + page.path());
             Browser.Shown one = browser.get().show(before.folder(), page.path(), names, before.log("page"));
             Browser.Shown other = browser.get().show(after.folder(), page.path(), names, after.log("page"));
-            List<Difference> found = compare(page.path(), one, other);
+            SteadyLines steady = SteadyLines.of(one.text(), one.text());
+            if (!one.text().equals(other.text())) {
+                // what a page shows may change from one time to the next
+                Browser.Shown again = browser.get().show(before.folder(), page.path(), names, before.log("page"));
+                steady = SteadyLines.of(one.text(), again.text());
+            }
+            List<Difference> found = compare(page.path(), one, other, steady);
             differences.addAll(found);
             if (found.isEmpty()) fine++;
             if (pictures++ < PICTURES) {
@@ -508,9 +561,9 @@ public final class NodeProof {
         notes.add("Pictures of the pages before and after are in " + kept("") + ".");
     }
 
-    private static List<Difference> compare(String page, Browser.Shown one, Browser.Shown other) {
+    private static List<Difference> compare(String page, Browser.Shown one, Browser.Shown other, SteadyLines steady) {
         List<Difference> differences = new ArrayList<>();
-        if (!one.text().equals(other.text()))
+        if (!steady.same(one.text(), other.text()))
             differences.add(new Difference(page, Difference.Kind.CHANGED, "shows another text", ""));
         for (String error : other.errors())
             if (!one.errors().contains(error))

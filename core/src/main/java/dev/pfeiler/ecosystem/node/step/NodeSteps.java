@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.step;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
@@ -8,10 +9,14 @@ import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.LibraryCopy;
 import dev.pfeiler.ecosystem.node.page.BundlePlan;
 import dev.pfeiler.ecosystem.node.page.CopyScript;
+import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.typescript.TypedSources;
+import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
+import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -20,13 +25,20 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** The steps that decisions lead to, and what version control ignores afterwards. */
 public final class NodeSteps {
+    private static final Pattern OUTPUT =
+            Pattern.compile("(\"(?:outDir|outFile|declarationDir)\"\\s*:\\s*\")([^\"]+)\"");
+
     private final NodeProject project;
     private final Settled settled;
+    private final Surroundings around;
 
-    public NodeSteps(NodeProject project, Settled settled) {
+    public NodeSteps(NodeProject project, Settled settled, Surroundings around) {
+        this.around = around;
         this.project = project;
         this.settled = settled;
     }
@@ -37,16 +49,43 @@ public final class NodeSteps {
                 PackageDescriptor.NAME, PackageDescriptor.text(settled.build()), "the build descriptor"));
         for (CompilerConfig config : settled.build().configs())
             steps.add(new Step.Write(config.path(), config.text(), "the compiler's settings"));
+        configured(steps);
         if (!settled.copyScript().isEmpty())
             steps.add(new Step.Write(
                     settled.copyScript(), CopyScript.text(settled.build().copies()), "copies libraries for the pages"));
+        if (!settled.testProgram().isEmpty())
+            steps.add(new Step.Write(settled.testProgram(), TestPage.program(), "opens the page that runs the tests"));
         settled.bundle().ifPresent(plan -> bundle(plan, steps));
         settled.typed().ifPresent(typed -> typed(typed, steps));
         settled.libraries().forEach(path -> steps.add(new Step.Retire(path, "replaced by a package")));
         settled.taken()
                 .forEach(path -> steps.add(new Step.Retire(path, "its commands are in " + PackageDescriptor.NAME)));
         outputs().forEach(path -> steps.add(new Step.Retire(path, "build output; built again by the build tool")));
+        delivered().stream()
+                .filter(around::has)
+                .forEach(path -> steps.add(new Step.Retire(path, "build output; built again by the build tool")));
         return steps;
+    }
+
+    /** Configuration files of the compiler that name places outside the part, which are elsewhere now. */
+    private void configured(List<Step> steps) {
+        for (TreeFile file : project.tree().files()) {
+            if (!file.name().matches("tsconfig.*\\.json") || file.link()) continue;
+            String folder = Paths.parent(file.path());
+            try {
+                String text = project.tree().text(file.path()).content();
+                String moved = OUTPUT.matcher(text).replaceAll(found -> {
+                    String path = Paths.resolved(Paths.join(folder, found.group(2)));
+                    if (!Paths.isOutside(path)) return Matcher.quoteReplacement(found.group());
+                    String up = folder.isEmpty() ? "" : Paths.from(folder, "");
+                    return Matcher.quoteReplacement(found.group(1) + up + around.moved(path) + "\"");
+                });
+                edit(file.path(), moved, "names where the server's files are now")
+                        .ifPresent(steps::add);
+            } catch (IOException e) {
+                throw Refusal.inputOutput("Cannot read " + file.path() + ": " + e, "Check its permissions.", e);
+            }
+        }
     }
 
     private void bundle(BundlePlan plan, List<Step> steps) {
@@ -112,6 +151,20 @@ public final class NodeSteps {
         return outputs;
     }
 
+    /** What the old build writes outside the part, by its old paths. */
+    private Set<String> delivered() {
+        Set<String> delivered = new LinkedHashSet<>();
+        for (String output : project.compiled().keySet())
+            for (String path : List.of(output, output + ".map")) if (Paths.isOutside(path)) delivered.add(path);
+        project.calls().stream()
+                .filter(CallScript::whole)
+                .flatMap(script -> script.calls().stream())
+                .flatMap(call -> call.outputs().stream())
+                .filter(path -> Paths.isOutside(path) && Paths.name(path).contains("."))
+                .forEach(delivered::add);
+        return delivered;
+    }
+
     /** Files that the build writes where they were. */
     public Map<String, String> built() {
         Map<String, String> built = new TreeMap<>();
@@ -129,6 +182,7 @@ public final class NodeSteps {
             String folder = config.text("outDir");
             boolean own = !folder.isEmpty()
                     && !folder.equals(".")
+                    && !Paths.isOutside(folder)
                     && project.tree().under(folder).allMatch(file -> outputs.contains(file.path()));
             if (own) ignored.add("/" + folder + "/");
         }
@@ -144,6 +198,9 @@ public final class NodeSteps {
         outputs.stream()
                 .filter(path -> ignored.stream().noneMatch(pattern -> ("/" + path).startsWith(pattern)))
                 .forEach(path -> ignored.add("/" + path));
+        delivered().stream()
+                .filter(path -> around.has(path) || !path.endsWith(".map"))
+                .forEach(path -> ignored.add("/" + around.moved(path)));
         for (LibraryCopy copy : settled.build().copies())
             copy.files().keySet().forEach(path -> ignored.add("/" + path));
         return List.copyOf(ignored);

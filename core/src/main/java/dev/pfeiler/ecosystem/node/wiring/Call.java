@@ -1,7 +1,12 @@
 package dev.pfeiler.ecosystem.node.wiring;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * One command of a script.
@@ -12,7 +17,33 @@ import java.util.List;
  * @param text the command as a package script can run it
  */
 public record Call(String tool, List<String> arguments, String folder, String text, Evidence evidence) {
+    private static final Pattern OUTPUT = Pattern.compile("--(?:outfile|output|out|file)=(.+)");
+    private static final Set<String> NAMED = Set.of("-o", "--output", "--outfile", "--file", "--out-file", ">");
+    private static final Set<String> COPYING = Set.of("cp", "copy", "mv");
+
     public Call {
         arguments = List.copyOf(arguments);
+    }
+
+    /** The paths that its options and redirections say it writes, within the tree or leading out of it. */
+    public List<String> outputs() {
+        List<String> outputs = new ArrayList<>();
+        for (int i = 0; i < arguments.size(); i++) {
+            Matcher option = OUTPUT.matcher(arguments.get(i));
+            if (option.matches()) outputs.add(option.group(1));
+            else if (i > 0 && NAMED.contains(arguments.get(i - 1))) outputs.add(arguments.get(i));
+            else if (arguments.get(i).matches(">[^>&].*"))
+                outputs.add(arguments.get(i).substring(1));
+        }
+        if (COPYING.contains(tool) && arguments.size() > 1) {
+            String goal = arguments.get(arguments.size() - 1);
+            outputs.add(goal);
+            arguments.subList(0, arguments.size() - 1).stream()
+                    .filter(word -> !word.startsWith("-"))
+                    .forEach(word -> outputs.add(goal + "/" + Paths.name(word)));
+        }
+        return outputs.stream()
+                .map(path -> Paths.resolved(Paths.join(folder, path)))
+                .toList();
     }
 }

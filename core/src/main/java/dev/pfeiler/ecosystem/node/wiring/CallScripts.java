@@ -170,12 +170,23 @@ public final class CallScripts {
         List<String> arguments = words.subList(at + 1, words.size());
         String line = local || at > first ? joined(words.subList(0, first), tool, arguments) : text;
         if (text.matches(".*\\$[\\w({].*|.*%\\w+%.*|.*`.*")) whole = false;
+        String place = folder(arguments);
         return Optional.of(new Call(
                 tool,
                 arguments,
-                folder,
-                folder.isEmpty() ? line : "cd " + folder + " && " + line + " && cd " + up(folder),
+                place,
+                place.isEmpty() ? line : "cd " + place + " && " + line + " && cd " + up(place),
                 evidence));
+    }
+
+    /** The folder in which a command runs: a script that changes to none is run at the top, or in its own folder. */
+    private String folder(List<String> arguments) {
+        String own = Paths.parent(path);
+        if (!folder.isEmpty() || own.isEmpty()) return folder;
+        boolean here = arguments.stream().anyMatch(tree::has);
+        boolean there =
+                arguments.stream().anyMatch(word -> !word.isEmpty() && tree.has(Paths.resolved(Paths.join(own, word))));
+        return there && !here ? own : folder;
     }
 
     private static String up(String folder) {

@@ -160,9 +160,8 @@ public record CompilerCall(
     }
 
     private static String path(Call call, String word) {
-        return Paths.normal(Paths.join(call.folder(), word))
-                .filter(path -> !path.isEmpty())
-                .orElse(".");
+        String path = Paths.resolved(Paths.join(call.folder(), word));
+        return path.isEmpty() ? "." : path;
     }
 
     private static String name(String word) {

@@ -2,13 +2,17 @@ package dev.pfeiler.ecosystem.jvm.target.gradle;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.EmbeddedBuild;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** How a module's archives are packed. Source: the documentation of Gradle's archive tasks. */
 final class ArchiveScript {
@@ -31,6 +35,7 @@ final class ArchiveScript {
     }
 
     void write(Script script) {
+        embedded(script);
         if (module.product() instanceof Product.Library library) {
             script.section(s -> dialect.existing(s, "jar", "Jar", this::jar));
             if (library.withLibraries()) {
@@ -45,6 +50,56 @@ final class ArchiveScript {
         module.libraryFolder().ifPresent(folder -> script.section(s -> libraries(s, folder)));
         module.distribution().ifPresent(made -> script.section(s -> distribution(s, made)));
         script.section(this::assembled);
+    }
+
+    /** Runs builds of other tools. */
+    private void embedded(Script script) {
+        for (EmbeddedBuild inner : module.embedded()) {
+            String previous = "";
+            for (List<String> command : inner.commands()) {
+                String name = embeddedTask(inner, command);
+                String before = previous;
+                script.section(s -> dialect.task(s, name, "Exec", t -> {
+                    if (!before.isEmpty()) t.line(dialect.syntax().texts("dependsOn", before));
+                    t.line("workingDir = file(" + dialect.string(inner.folder()) + ")");
+                    t.line(commandLine(command));
+                }));
+                previous = name;
+            }
+        }
+        if (module.product().packaging() == Packaging.JAR)
+            script.section(s -> dialect.existing(s, "processResources", "ProcessResources", this::afterEmbedded));
+    }
+
+    /** Within the block of a task that packs what other tools build. */
+    private void afterEmbedded(Script script) {
+        List<String> last = module.embedded().stream()
+                .map(inner -> embeddedTask(
+                        inner, inner.commands().get(inner.commands().size() - 1)))
+                .toList();
+        if (!last.isEmpty()) script.line(dialect.syntax().texts("dependsOn", last));
+    }
+
+    private static String embeddedTask(EmbeddedBuild inner, List<String> command) {
+        String folder = Arrays.stream(inner.folder().split("[^A-Za-z0-9]+"))
+                .filter(word -> !word.isEmpty())
+                .map(word -> Character.toUpperCase(word.charAt(0)) + word.substring(1))
+                .collect(Collectors.joining());
+        return command.get(command.size() > 2 ? 2 : 1).replaceAll("\\W", "") + folder;
+    }
+
+    private String commandLine(List<String> command) {
+        // on Windows the command is a batch file
+        String windows =
+                "System.getProperty(" + dialect.string("os.name") + ").startsWith(" + dialect.string("Windows") + ")";
+        String program = dialect.string(command.get(0));
+        String batch = dialect.string(command.get(0) + ".cmd");
+        String choice = dialect.kotlin()
+                ? "if (" + windows + ") " + batch + " else " + program
+                : "(" + windows + " ? " + batch + " : " + program + ")";
+        String words =
+                command.subList(1, command.size()).stream().map(dialect::string).collect(Collectors.joining(", "));
+        return "commandLine(" + choice + ", " + words + ")";
     }
 
     private void jar(Script script) {
@@ -62,6 +117,7 @@ final class ArchiveScript {
             script.line("");
         }
         dialect.existing(script, "war", "War", s -> {
+            afterEmbedded(s);
             s.line(dialect.archiveName(module.archive(build.coordinates().version())));
             if (lazy && !folder.equals(USUAL_WEB_FOLDER))
                 s.line(dialect.lazy("webAppDirectory", "file(" + dialect.string(folder) + ")"));

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.EmbeddedBuild;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Product;
@@ -44,6 +45,27 @@ final class MavenLaunch {
             return new Coordinates("org.eclipse.jetty", "jetty-maven-plugin", "11.0.24");
         String generation = serve.family() == ServletFamily.JAKARTA_5 ? "ee9" : "ee10";
         return new Coordinates("org.eclipse.jetty." + generation, "jetty-" + generation + "-maven-plugin", "12.0.15");
+    }
+
+    /** Runs builds of other tools before anything is packed. */
+    PomElement embedded(BuildModule module) {
+        PomElement executions = new PomElement("executions");
+        for (EmbeddedBuild inner : module.embedded()) {
+            String name = inner.folder().replaceAll("[^\\w-]+", "-").replaceAll("^-+|-+$", "");
+            for (List<String> command : inner.commands()) {
+                String id = name + "-" + command.get(command.size() > 2 ? 2 : 1).replaceAll("[^\\w-]+", "");
+                PomElement configuration = new PomElement("configuration")
+                        .add("workingDirectory", "${project.basedir}/" + inner.folder())
+                        .add("executable", command.get(0))
+                        .addList("arguments", "argument", command.subList(1, command.size()));
+                executions.add(new PomElement("execution")
+                        .add("id", id)
+                        .add("phase", "generate-resources")
+                        .addList("goals", "goal", List.of("exec"))
+                        .add(configuration));
+            }
+        }
+        return PomElement.plugin(EXEC).add(executions);
     }
 
     /** The command that starts a module's product. */

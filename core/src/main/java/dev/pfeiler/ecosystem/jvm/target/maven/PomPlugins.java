@@ -76,6 +76,7 @@ final class PomPlugins {
         plugins.addAll(new MavenLanguages(build, module).plugins());
         if (module.product() instanceof Product.Library library && library.withLibraries())
             plugins.add(launch.withLibraries(module));
+        if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
         if (module.distribution().isPresent())
             plugins.add(new AssemblyWriter(build.coordinates().version()).plugin(module));

@@ -32,6 +32,8 @@ abstract class Script {
 
     /** Changes to a folder of the tree; to another, nothing changes. */
     void changeTo(String to) {
-        Paths.normal(to).filter(f -> f.isEmpty() || tree.folders().contains(f)).ifPresent(f -> folder = f);
+        Paths.normal(to)
+                .filter(f -> f.isEmpty() || tree.folders().contains(f) || tree.isElsewhere(f))
+                .ifPresent(f -> folder = f);
     }
 }

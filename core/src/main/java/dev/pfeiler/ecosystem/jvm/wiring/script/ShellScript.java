@@ -113,6 +113,13 @@ public final class ShellScript extends Script {
         if (statement.isEmpty()
                 || statement.matches(
                         "(if|elif|while|until|case|fi|done|esac|\\}|function)\\b.*|\\w+\\s*\\(\\)\\s*\\{?")) return;
+        if (statement.startsWith("(") && closingParenthesis(statement, 0) == statement.length() - 1) {
+            String before = folder;
+            for (String part : ShellEvaluator.split(statement.substring(1, statement.length() - 1), ';'))
+                statement(new ScriptLines.Line(line.number(), part));
+            changeTo(before);
+            return;
+        }
         Matcher prefixed = PREFIXED.matcher(statement);
         if (prefixed.matches()) {
             assign(prefixed.group(1), prefixed.group(2), line);

@@ -69,10 +69,18 @@ public final class ToolCalls {
                 else if (UPLOADS.contains(program)) draft.uploads.add(new Wiring.Setting(program, evidence));
                 else if (DOWNLOADS.contains(program))
                     draft.leave(program, "accesses the network; the build tool will not do that", evidence);
-                else if (INTERPRETERS.contains(program))
+                else if (INTERPRETERS.contains(program) && !isOfOtherPart(arguments, folder))
                     draft.leaveStep(String.join(" ", arguments), "is run by the build and was not analyzed", evidence);
             }
         }
+    }
+
+    /** Whether a command builds another part of the tree, which has a build of its own. */
+    private boolean isOfOtherPart(List<String> arguments, String folder) {
+        return tree.isElsewhere(folder)
+                || arguments.stream().anyMatch(word -> Paths.normal(Paths.join(folder, word))
+                        .filter(tree::isElsewhere)
+                        .isPresent());
     }
 
     private void copy(List<String> arguments, String folder, Evidence evidence) {

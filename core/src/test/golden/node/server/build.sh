@@ -1,0 +1,1 @@
+retired: replaced by pom.xml

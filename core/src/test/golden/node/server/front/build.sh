@@ -1,0 +1,1 @@
+retired: its commands are in package.json

@@ -1,0 +1,1 @@
+retired: build output; built again by the build tool
