@@ -18,6 +18,8 @@ import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
@@ -304,6 +306,28 @@ public final class Pfeiler {
      */
     public Verdict prove(Path folder, ProofRequest.Options options, Consumer<String> stage) {
         return new ProofRun(ecosystems, environment, options, stage).run(folder);
+    }
+
+    /** The needs that fresh projects may have: those that come with Pfeiler, and the user's own. */
+    public Needs needs() {
+        return new Creation(ecosystems, environment).needs();
+    }
+
+    /**
+     * What a fresh project would be; nothing is written.
+     *
+     * @param folder that it would be in
+     * @throws Refusal if choices do not fit together, or the folder is not empty
+     */
+    public FreshProject plan(Path folder, Choices choices) {
+        Creation.check(folder);
+        String name = folder.toAbsolutePath().normalize().getFileName().toString();
+        return new Creation(ecosystems, environment).plan(name, choices);
+    }
+
+    /** Writes a fresh project. */
+    public void create(Path folder, FreshProject project) {
+        Creation.write(folder, project);
     }
 
     /** Reverts a conversion. */

@@ -38,7 +38,7 @@ class ArchitectureTest {
 
     /** The layers that all ecosystems share, bottom up. */
     private static final List<String> SHARED =
-            List.of("evidence", "tree", "process", "conversion", "proposal", "proof", "ecosystem", "survey");
+            List.of("evidence", "tree", "process", "conversion", "proposal", "fresh", "proof", "ecosystem", "survey");
 
     /** The layers of the JVM ecosystem, bottom up. */
     private static final List<String> JVM = List.of(

@@ -5,6 +5,7 @@ import dev.pfeiler.cli.command.AddCommand;
 import dev.pfeiler.cli.command.ConvertCommand;
 import dev.pfeiler.cli.command.DemoCommand;
 import dev.pfeiler.cli.command.FindCommand;
+import dev.pfeiler.cli.command.NewCommand;
 import dev.pfeiler.cli.command.ProposeCommand;
 import dev.pfeiler.cli.command.ProveCommand;
 import dev.pfeiler.cli.command.SurveyCommand;
@@ -42,6 +43,7 @@ public final class Cli {
         COMMANDS.put("why", WhyCommand::new);
         COMMANDS.put("find", FindCommand::new);
         COMMANDS.put("add", AddCommand::new);
+        COMMANDS.put("new", NewCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }
 

@@ -2,22 +2,40 @@ package dev.pfeiler.cli;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Question;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
-/** Asks a user at a terminal what the project does not specify; Enter takes the default shown. */
+/** Asks a user at a terminal what nothing specifies; Enter takes the default shown. */
 public final class Interview {
+    private static final String NEEDS = "needs";
+
+    /** What fresh projects are asked about, in this order; needs come before the level. */
+    private static final List<String> FRESH =
+            List.of("kind", "language", "target", "group", "name", "version", NEEDS, "level");
+
+    private static final String NEED = "need:";
+
     private final Terminal terminal;
+    private final BufferedReader in;
 
     public Interview(Terminal terminal) {
         this.terminal = terminal;
+        this.in = new BufferedReader(new InputStreamReader(terminal.input(), StandardCharsets.UTF_8));
     }
 
     /**
@@ -26,16 +44,15 @@ public final class Interview {
      * @throws Refusal if the input ends before a required answer
      */
     public Choices ask(List<Question> questions) {
-        BufferedReader in = new BufferedReader(new InputStreamReader(terminal.input(), StandardCharsets.UTF_8));
         List<Choice> answers = new ArrayList<>();
         for (Question question : questions) {
-            String answer = ask(question, in);
+            String answer = ask(question);
             if (!answer.isEmpty()) answers.add(new Choice(question.key(), answer, Evidence.of("your answer", answer)));
         }
         return new Choices(answers);
     }
 
-    private String ask(Question question, BufferedReader in) {
+    private String ask(Question question) {
         while (true) {
             terminal.errors().println(question.text());
             if (!question.offers().isEmpty()) {
@@ -44,12 +61,7 @@ public final class Interview {
             terminal.errors()
                     .print(question.fallback().map(d -> "  [" + d + "] ").orElse("  "));
             terminal.errors().flush();
-            String line;
-            try {
-                line = in.readLine();
-            } catch (IOException e) {
-                throw Refusal.inputOutput("Cannot read the answer: " + e, "Choose with --choose.", e);
-            }
+            String line = line();
             if (line == null) terminal.errors().println();
             String answer = line == null ? "" : line.strip();
             boolean offered = question.offers().isEmpty() || question.offers().contains(answer);
@@ -61,5 +73,121 @@ public final class Interview {
                         "Choose with --choose " + question.key() + "=VALUE.");
             }
         }
+    }
+
+    /** A line of input; null at its end. */
+    private String line() {
+        try {
+            return in.readLine();
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read the answer: " + e, "Choose with --choose.", e);
+        }
+    }
+
+    /**
+     * Asks what a fresh project is to be, in a fixed order, as far as it was not given.
+     *
+     * @param plan the project that follows from choices; refuses what does not fit together
+     */
+    public Choices create(Choices given, Needs needs, Function<Choices, FreshProject> plan) {
+        Choices choices = given;
+        for (String key : FRESH) {
+            if (key.equals(NEEDS)) {
+                choices = needs(choices, needs, plan);
+                continue;
+            }
+            if (choices.of(key).isPresent()) continue;
+            Decision decision = plan.apply(choices).decisions().stream()
+                    .filter(one -> one.key().equals(key))
+                    .findFirst()
+                    .orElseThrow();
+            choices = settled(choices, decision, plan);
+        }
+        return choices;
+    }
+
+    private Choices settled(Choices choices, Decision decision, Function<Choices, FreshProject> plan) {
+        PrintStream out = terminal.errors();
+        while (true) {
+            out.println(decision.title());
+            out.println("    " + decision.value() + "   " + decision.reason());
+            decision.alternatives().forEach(one -> out.println("    " + one.value() + "   " + one.why()));
+            out.print("  [" + decision.value() + "] ");
+            out.flush();
+            String line = line();
+            if (line == null) out.println();
+            String answer = line == null ? "" : line.strip();
+            if (answer.isEmpty()) answer = decision.value();
+            Choices more = choices.under(new Choices(List.of(answer(decision.key(), answer))));
+            try {
+                plan.apply(more);
+                return more;
+            } catch (Refusal refusal) {
+                if (line == null) throw refusal;
+                out.println("  " + refusal.getMessage() + " " + refusal.next());
+            }
+        }
+    }
+
+    private static Choice answer(String key, String value) {
+        return new Choice(key, value, Evidence.of("your answer", value));
+    }
+
+    /** Needs are added one by one: a word that is not one of their names filters the list. */
+    private Choices needs(Choices given, Needs needs, Function<Choices, FreshProject> plan) {
+        PrintStream out = terminal.errors();
+        Choices choices = given;
+        Blueprint blueprint = plan.apply(given).blueprint();
+        list(needs, blueprint, "");
+        while (true) {
+            String there = choices.all().stream()
+                    .filter(choice -> choice.key().startsWith(NEED))
+                    .map(choice -> choice.key().substring(NEED.length()))
+                    .collect(Collectors.joining(", "));
+            out.print("  a need, a word to filter by, or Enter to go on" + (there.isEmpty() ? "" : " (" + there + ")")
+                    + ": ");
+            out.flush();
+            String line = line();
+            if (line == null) out.println();
+            String answer = line == null ? "" : line.strip();
+            if (answer.isEmpty()) return choices;
+            String[] parts = answer.split("=", 2);
+            if (needs.of(parts[0]).isEmpty()) {
+                list(needs, blueprint, answer);
+                continue;
+            }
+            Choices more = choices.under(
+                    new Choices(List.of(answer(NEED + parts[0], parts.length > 1 ? parts[1].strip() : "yes"))));
+            try {
+                plan.apply(more);
+                choices = more;
+            } catch (Refusal refusal) {
+                out.println("  " + refusal.getMessage() + " " + refusal.next());
+            }
+        }
+    }
+
+    private void list(Needs needs, Blueprint blueprint, String word) {
+        PrintStream out = terminal.errors();
+        out.println(word.isEmpty() ? "Needs" : "Needs for \"" + word + "\"");
+        boolean any = false;
+        for (Need need : needs.all()) {
+            List<Need.Serving> fitting = need.fitting(blueprint.language(), blueprint.kind(), blueprint.target());
+            if (fitting.isEmpty() || !need.matches(word)) continue;
+            any = true;
+            String choices = fitting.stream().map(Need.Serving::id).distinct().collect(Collectors.joining(", "));
+            out.println("    " + need.id()
+                    + " ".repeat(Math.max(1, 18 - need.id().length())) + need.purpose() + " (" + choices + ")");
+        }
+        if (!any) out.println("    none");
+    }
+
+    /** Asks a question that Enter answers with yes. */
+    public boolean confirm(String question) {
+        terminal.errors().print(question + " [yes] ");
+        terminal.errors().flush();
+        String line = line();
+        if (line == null) terminal.errors().println();
+        return line == null || line.isBlank() || line.strip().matches("(?i)y|yes");
     }
 }

@@ -10,6 +10,9 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
@@ -89,6 +92,39 @@ public final class JsonDocuments {
             library.versions().forEach(node.putArray("versions")::add);
             library.places().forEach(node.putArray("places")::add);
             library.matches().forEach(node.putArray("matches")::add);
+        }
+        return text(document);
+    }
+
+    /** A fresh project, with its files. */
+    public static String fresh(FreshProject project, boolean written) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("written", written);
+        document.put("descriptor", project.descriptor());
+        decisions(document.putArray("decisions"), project.decisions());
+        ObjectNode files = document.putObject("files");
+        project.files().forEach(files::put);
+        ArrayNode commands = document.putArray("commands");
+        project.commands()
+                .forEach(command ->
+                        commands.addObject().put("purpose", command.purpose()).put("line", command.line()));
+        project.lacking().forEach(document.putArray("lacking")::add);
+        project.beforeStart().forEach(document.putArray("beforeStart")::add);
+        return text(document);
+    }
+
+    /** What programs can need. */
+    public static String needs(List<Need> needs) {
+        ObjectNode document = JSON.createObjectNode();
+        ArrayNode list = document.putArray("needs");
+        for (Need need : needs) {
+            ObjectNode node = list.addObject().put("id", need.id()).put("purpose", need.purpose());
+            ArrayNode serving = node.putArray("servedBy");
+            for (Need.Serving one : need.serving()) {
+                ObjectNode choice = serving.addObject().put("id", one.id()).put("title", one.title());
+                one.languages().stream().sorted().forEach(choice.putArray("languages")::add);
+                one.kinds().stream().sorted().map(Kind::id).forEach(choice.putArray("kinds")::add);
+            }
         }
         return text(document);
     }

@@ -15,7 +15,7 @@ import org.slf4j.LoggerFactory;
 
 /** The {@code .gitignore} at the top of a tree; its existing lines are kept. */
 public final class IgnoreFile {
-    static final String NAME = ".gitignore";
+    public static final String NAME = ".gitignore";
 
     private IgnoreFile() {}
 

@@ -47,6 +47,20 @@ public interface Ecosystem {
         return "";
     }
 
+    /** Creates fresh projects; nothing if the ecosystem cannot. */
+    default Optional<Creator> creator() {
+        return Optional.empty();
+    }
+
+    /**
+     * Builds a managed project that no conversion has made, runs its tests and starts it.
+     *
+     * @param request its old tree is the project as it is
+     */
+    default Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+        return Optional.empty();
+    }
+
     /** The commands that build a part from a fresh checkout, word by word, for builds of parts around it. */
     default List<List<String>> buildCommands() {
         return List.of();

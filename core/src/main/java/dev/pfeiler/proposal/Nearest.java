@@ -6,11 +6,11 @@ import java.util.stream.Stream;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
 /** What a mistyped name may have meant. */
-final class Nearest {
+public final class Nearest {
     private Nearest() {}
 
     /** The name with the fewest edits to a mistyped one; empty if there is none to choose from. */
-    static Optional<String> of(Stream<String> names, String mistyped) {
+    public static Optional<String> of(Stream<String> names, String mistyped) {
         LevenshteinDistance distance = LevenshteinDistance.getDefaultInstance();
         return names.min(Comparator.comparingInt(name -> distance.apply(name, mistyped)));
     }

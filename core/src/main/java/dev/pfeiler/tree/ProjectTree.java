@@ -132,6 +132,11 @@ public final class ProjectTree {
     }
 
     /** Folders that were not listed, because they hold no part of the project. */
+    /** A tree without files. */
+    public static ProjectTree empty() {
+        return new ProjectTree(Path.of(""));
+    }
+
     /** Whether a path is in what this view of a larger tree leaves out. */
     public boolean isElsewhere(String path) {
         return elsewhere.stream().anyMatch(folder -> Paths.within(folder, path));

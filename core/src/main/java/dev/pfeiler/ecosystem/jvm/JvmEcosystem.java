@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm;
 
 import dev.pfeiler.conversion.PathArguments;
 import dev.pfeiler.ecosystem.Addition;
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
@@ -10,6 +11,7 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.addition.DependencyAddition;
 import dev.pfeiler.ecosystem.jvm.archive.JarCache;
+import dev.pfeiler.ecosystem.jvm.creation.JvmCreator;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.groovy.GroovyLanguage;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
@@ -92,6 +94,11 @@ public final class JvmEcosystem implements Ecosystem {
                         .of(name, scope);
             }
         });
+    }
+
+    @Override
+    public Optional<Creator> creator() {
+        return Optional.of(new JvmCreator(TARGETS));
     }
 
     @Override

@@ -1,11 +1,13 @@
 package dev.pfeiler.ecosystem.node;
 
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.node.addition.NodeLibraries;
+import dev.pfeiler.ecosystem.node.creation.NodeCreator;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
 import dev.pfeiler.ecosystem.node.registry.Registry;
@@ -53,6 +55,11 @@ public final class NodeEcosystem implements Ecosystem {
     @Override
     public Optional<Libraries> libraries() {
         return Optional.of(new NodeLibraries());
+    }
+
+    @Override
+    public Optional<Creator> creator() {
+        return Optional.of(new NodeCreator());
     }
 
     @Override

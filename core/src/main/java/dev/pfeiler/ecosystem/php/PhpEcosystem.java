@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
@@ -94,6 +95,11 @@ public final class PhpEcosystem implements Ecosystem {
     @Override
     public String addCommand(String name) {
         return "composer require " + name;
+    }
+
+    @Override
+    public Optional<Creator> creator() {
+        return Optional.of(new PhpCreator());
     }
 
     @Override

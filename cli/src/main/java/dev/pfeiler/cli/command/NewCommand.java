@@ -1,0 +1,107 @@
+package dev.pfeiler.cli.command;
+
+import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.Interview;
+import dev.pfeiler.cli.JsonDocuments;
+import dev.pfeiler.cli.options.ChoiceOptions;
+import dev.pfeiler.cli.view.FreshView;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code pfeiler new}. */
+@Command(name = "new", description = "Create a fresh project that builds, tests and runs at once.")
+public final class NewCommand extends BaseCommand.Reporting {
+    @Parameters(arity = "0..1", paramLabel = "DIR", description = "The directory to create, or an empty one.")
+    private Path folder;
+
+    @Option(names = "--kind", paramLabel = "KIND", description = "program, library, web, server, desktop or frontend.")
+    private String kind;
+
+    @Option(
+            names = "--language",
+            paramLabel = "LANGUAGE",
+            description = "java, kotlin, groovy, scala, javascript, typescript or php.")
+    private String language;
+
+    @Option(names = "--level", paramLabel = "LEVEL", description = "The release of the language, or of its platform.")
+    private String level;
+
+    @Option(
+            names = "--with",
+            paramLabel = "NEED[=CHOICE]",
+            description = "Something the program needs, and what serves it; repeatable.")
+    private List<String> with = List.of();
+
+    @Option(
+            names = "--needs",
+            arity = "0..1",
+            fallbackValue = "",
+            paramLabel = "WORD",
+            description = "List what programs can need, and what serves each; with a word, what matches it.")
+    private String needs;
+
+    @Option(names = "--preview", description = "Show what would be written, and write nothing.")
+    private boolean preview;
+
+    @Mixin
+    private ChoiceOptions choices;
+
+    public NewCommand(Context context) {
+        super(context);
+    }
+
+    @Override
+    public Integer call() {
+        FreshView view = new FreshView(screen());
+        if (needs != null) {
+            List<Need> found = pfeiler().needs().all().stream()
+                    .filter(need -> need.matches(needs))
+                    .toList();
+            if (json()) print(JsonDocuments.needs(found));
+            else view.needs(found, needs);
+            return 0;
+        }
+        if (folder == null) throw Refusal.usage("Missing directory.", "Pass the name of the directory to create.");
+        Choices chosen = given();
+        FreshProject project = pfeiler().plan(folder, chosen);
+        boolean asks = context().terminal().interactive() && !json() && !preview;
+        Interview interview = new Interview(context().terminal());
+        if (asks) {
+            chosen = interview.create(
+                    chosen, pfeiler().needs(), some -> pfeiler().plan(folder, some));
+            project = pfeiler().plan(folder, chosen);
+        }
+        if (json()) print(JsonDocuments.fresh(project, !preview));
+        else if (asks || preview) view.plan(project);
+        if (preview) return 0;
+        if (asks && !interview.confirm("Write it?")) {
+            print("Nothing was written.");
+            return 0;
+        }
+        pfeiler().create(folder, project);
+        if (!json()) view.written(project, folder.toString());
+        return 0;
+    }
+
+    private Choices given() {
+        List<Choice> given = new ArrayList<>();
+        if (kind != null) given.add(Choice.option("kind", kind, "--kind " + kind));
+        if (language != null) given.add(Choice.option("language", language, "--language " + language));
+        if (level != null) given.add(Choice.option("level", level, "--level " + level));
+        for (String need : with) {
+            String[] parts = need.split("=", 2);
+            given.add(Choice.option("need:" + parts[0], parts.length > 1 ? parts[1] : "yes", "--with " + need));
+        }
+        return new Choices(given).under(choices.choices());
+    }
+}

@@ -1,0 +1,53 @@
+package dev.pfeiler.ecosystem;
+
+import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+
+/** What an ecosystem contributes to fresh projects: their descriptors, and what templates of sources may name. */
+public interface Creator {
+    /**
+     * A language that projects can be created in.
+     *
+     * @param id by which people choose it
+     */
+    record Language(String id, String title) {}
+
+    /**
+     * A release of a language or of what runs it.
+     *
+     * @param reason in a few words
+     */
+    record Level(String value, String reason) {}
+
+    /** The usual one first. */
+    List<Language> languages();
+
+    /** The build tool that this machine speaks for. */
+    PreferredTarget preferred(Environment environment);
+
+    /** The level that a project gets without a choice. */
+    Level level(String language, String target, Deliberation deliberation, Environment environment);
+
+    /** Whether a text is a level of a language. */
+    boolean isLevel(String language, String text);
+
+    /** What templates of sources may name. */
+    Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment);
+
+    /** The descriptors of a project by path; the same bytes for the same blueprint on the same machine. */
+    SortedMap<String, String> descriptors(Blueprint blueprint, Deliberation deliberation, Environment environment);
+
+    /** What to type in the project. */
+    List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment);
+
+    /** Patterns of what the build writes, for version control to ignore. */
+    List<String> ignored(Blueprint blueprint);
+
+    /** What is wrong with this machine for such a project: what, and what to do about it. */
+    List<String> lacking(Blueprint blueprint, Environment environment);
+}

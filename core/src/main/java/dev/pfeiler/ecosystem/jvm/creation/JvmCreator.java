@@ -1,0 +1,325 @@
+package dev.pfeiler.ecosystem.jvm.creation;
+
+import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.PreferredTarget;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
+import dev.pfeiler.ecosystem.jvm.library.LanguageLibraries;
+import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.ClassPath;
+import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
+import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Launch;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.Platform;
+import dev.pfeiler.ecosystem.jvm.model.Product;
+import dev.pfeiler.ecosystem.jvm.model.Resources;
+import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.model.ServletFamily;
+import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.model.SourceSets;
+import dev.pfeiler.ecosystem.jvm.model.TestRunner;
+import dev.pfeiler.ecosystem.jvm.model.TestSetup;
+import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
+import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.Need.Serving;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** Fresh projects in Java, Kotlin, Groovy and Scala. */
+public final class JvmCreator implements Creator {
+    /** Releases with long-term support. Source: the roadmap of the JDK. */
+    private static final List<Integer> LONG_TERM = List.of(8, 11, 17, 21, 25);
+
+    private static final String GRADLE = "gradle";
+    private static final String GRADLE_VERSION = "gradle-version";
+    /** The last release of Kotlin's plug-in that runs on Gradle before 5. */
+    private static final String EARLY_KOTLIN = "1.3.50";
+
+    private static final String JUNIT_BOM = "org.junit:junit-bom:5.11.4";
+    private static final String JUNIT = "org.junit.jupiter:junit-jupiter";
+    private static final String JUNIT_4 = "junit:junit:4.13.2";
+
+    private final List<JvmTarget> targets;
+
+    public JvmCreator(List<JvmTarget> targets) {
+        this.targets = List.copyOf(targets);
+    }
+
+    @Override
+    public List<Language> languages() {
+        return Arrays.stream(JvmLanguage.values())
+                .map(language -> new Language(language.id(), language.title()))
+                .toList();
+    }
+
+    @Override
+    public PreferredTarget preferred(Environment environment) {
+        for (JvmTarget target : targets) {
+            Optional<Path> program = target.program(environment);
+            if (program.isPresent())
+                return new PreferredTarget(
+                        target.id(),
+                        target == targets.get(0) ? "it is installed" : "it is installed, and Maven is not",
+                        List.of(Evidence.of(program.get().toString(), "")));
+        }
+        return new PreferredTarget(targets.get(0).id(), "the usual build tool for Java; none is installed", List.of());
+    }
+
+    private JvmTarget target(String id, Deliberation deliberation, Environment environment) {
+        return targets.stream()
+                .filter(target -> target.id().equals(id))
+                .findFirst()
+                .orElseThrow()
+                .settled(deliberation, ProjectTree.empty(), environment);
+    }
+
+    /** The first two numbers of Gradle's release, as one number; that of the newest one for other tools. */
+    private int gradle(String target, Deliberation deliberation, Environment environment) {
+        if (!target.equals(GRADLE)) return Integer.MAX_VALUE;
+        target(target, deliberation, environment);
+        return deliberation.decisions().stream()
+                .filter(decision -> decision.key().equals(GRADLE_VERSION))
+                .map(decision -> decision.value().split("[.-]"))
+                .mapToInt(
+                        parts -> Integer.parseInt(parts[0]) * 100 + (parts.length > 1 ? Integer.parseInt(parts[1]) : 0))
+                .findFirst()
+                .orElse(Integer.MAX_VALUE);
+    }
+
+    @Override
+    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
+        int jdk = Toolchain.of(environment).feature();
+        int gradle = gradle(target, deliberation, environment);
+        int most = gradle < 500 ? 8 : gradle < 703 ? 11 : gradle < 805 ? 17 : jdk;
+        if (most < jdk) return new Level(String.valueOf(most), "the newest that this release of Gradle compiles for");
+        int level = LONG_TERM.stream()
+                .filter(one -> one <= jdk)
+                .reduce((one, next) -> next)
+                .orElse(8);
+        return new Level(
+                String.valueOf(level),
+                level == jdk
+                        ? "the release of the JDK here"
+                        : "the newest long-term release that JDK " + jdk + " here compiles for");
+    }
+
+    @Override
+    public boolean isLevel(String language, String text) {
+        return text.matches("8|9|[1-9]\\d");
+    }
+
+    @Override
+    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        String name = packageName(blueprint);
+        String path = name.replace('.', '/');
+        Map<String, Object> values = new LinkedHashMap<>();
+        values.put("package", name);
+        values.put("main", "src/main/" + blueprint.language() + "/" + path);
+        values.put("test", "src/test/" + blueprint.language() + "/" + path);
+        values.put("junit", gradle(blueprint.target(), deliberation, environment) < 406 ? 4 : 5);
+        values.put("servlet", blueprint.release() < 11 ? "javax.servlet" : "jakarta.servlet");
+        return values;
+    }
+
+    private static String packageName(Blueprint blueprint) {
+        String own = blueprint.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "");
+        if (own.isEmpty() || Character.isDigit(own.charAt(0))) own = "app" + own;
+        String group = blueprint.group().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9.]+", "");
+        return group.equals(own) || group.endsWith("." + own) ? group : group + "." + own;
+    }
+
+    @Override
+    public SortedMap<String, String> descriptors(
+            Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        return target(blueprint.target(), deliberation, environment).write(build(blueprint, deliberation, environment));
+    }
+
+    @Override
+    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        return target(blueprint.target(), deliberation, environment)
+                .commands(build(blueprint, deliberation, environment));
+    }
+
+    @Override
+    public List<String> ignored(Blueprint blueprint) {
+        List<String> ignored = new ArrayList<>();
+        ignored.add(blueprint.target().equals(GRADLE) ? "/build/" : "/target/");
+        if (blueprint.target().equals(GRADLE)) ignored.add("/.gradle/");
+        return ignored;
+    }
+
+    @Override
+    public List<String> lacking(Blueprint blueprint, Environment environment) {
+        List<String> lacking = new ArrayList<>();
+        Toolchain toolchain = Toolchain.of(environment);
+        if (!toolchain.compiler())
+            lacking.add("There is a Java runtime here (" + toolchain.java()
+                    + "), but no JDK, which has the compiler: install a JDK, or set JAVA_HOME.");
+        else if (blueprint.release() > toolchain.feature())
+            lacking.add("Level " + blueprint.level() + " is newer than JDK " + toolchain.feature()
+                    + " here, which cannot compile for it: install JDK " + blueprint.level() + ", or choose --level "
+                    + toolchain.feature() + ".");
+        JvmTarget target = targets.stream()
+                .filter(one -> one.id().equals(blueprint.target()))
+                .findFirst()
+                .orElseThrow();
+        if (target.program(environment).isEmpty()) {
+            String others = targets.stream()
+                    .filter(one -> one.program(environment).isPresent())
+                    .map(one -> ", or choose --to " + one.id())
+                    .collect(Collectors.joining());
+            lacking.add(target.title() + " is not on the PATH: install it" + others + ".");
+        }
+        return lacking;
+    }
+
+    private JvmBuild build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        int gradle = gradle(blueprint.target(), deliberation, environment);
+        boolean console = gradle < 406;
+        List<Dependency> declared = new ArrayList<>();
+        List<Dependency> processors = new ArrayList<>();
+        List<Platform> platforms = new ArrayList<>();
+        List<CompiledLanguage> languages = new ArrayList<>();
+        JvmLanguage language = JvmLanguage.valueOf(blueprint.language().toUpperCase(Locale.ROOT));
+        if (language != JvmLanguage.JAVA) {
+            Coordinates library = LanguageLibraries.usual(language);
+            if (language == JvmLanguage.KOTLIN && gradle < 500) library = library.withVersion(EARLY_KOTLIN);
+            declared.add(Dependency.of(library, Scope.COMPILE, ""));
+            languages.add(new CompiledLanguage(
+                    language,
+                    library.version(),
+                    List.of(),
+                    new TreeMap<>(),
+                    false,
+                    List.of("src/main/" + language.id()),
+                    List.of("src/test/" + language.id())));
+        }
+        // an imported bill of materials is a feature of Gradle 5
+        boolean boms = gradle >= 500;
+        for (Serving serving : blueprint.serving()) {
+            Optional<Coordinates> bom = serving.bom().flatMap(Coordinates::parse);
+            Set<String> managed = new LinkedHashSet<>();
+            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
+                Coordinates coordinates = coordinates(artifact, bom);
+                if (artifact.scope().equals("processor")) {
+                    declared.add(Dependency.of(coordinates, Scope.PROVIDED, ""));
+                    processors.add(Dependency.of(coordinates, Scope.PROVIDED, ""));
+                    continue;
+                }
+                declared.add(
+                        Dependency.of(coordinates, Scope.parse(artifact.scope()).orElseThrow(), ""));
+                if (artifact.notation().split(":").length == 2) managed.add(coordinates.key());
+            }
+            if (boms && bom.isPresent()) platforms.add(new Platform(bom.get(), managed));
+        }
+        if (blueprint.kind() == Kind.WEB) declared.add(Dependency.of(servlets(blueprint), Scope.PROVIDED, ""));
+        if (console) declared.add(Dependency.of(Coordinates.parse(JUNIT_4).orElseThrow(), Scope.TEST, ""));
+        else {
+            Coordinates bom = Coordinates.parse(JUNIT_BOM).orElseThrow();
+            Coordinates junit = Coordinates.parse(JUNIT + ":" + bom.version()).orElseThrow();
+            declared.add(Dependency.of(junit, Scope.TEST, ""));
+        }
+        boolean java = language == JvmLanguage.JAVA;
+        BuildModule.Builder module = BuildModule.builder(ModuleName.ONLY, blueprint.name(), "")
+                .product(
+                        blueprint.kind() == Kind.WEB
+                                ? new Product.WebArchive(blueprint.name(), true)
+                                : new Product.Library(Optional.empty(), false))
+                .sources(new SourceSets(
+                        sources(java, "main"),
+                        sources(java, "test"),
+                        blueprint.kind() == Kind.WEB
+                                ? Optional.of(new PackedFiles("src/main/webapp", List.of(), List.of()))
+                                : Optional.empty(),
+                        false))
+                .classPath(new ClassPath(List.of(), sorted(declared), List.of(), processors))
+                .tests(TestSetup.USUAL.runBy(Set.of(console ? TestRunner.JUNIT_4 : TestRunner.JUNIT_PLATFORM)))
+                .languages(languages);
+        launch(blueprint, environment).ifPresent(launch -> {
+            module.launch(Optional.of(launch));
+            launch.mainClass()
+                    .ifPresent(
+                            main -> module.manifest(new Manifest(Map.of(Manifest.MAIN_CLASS, main), Optional.empty())));
+        });
+        return new JvmBuild(
+                new Coordinates(blueprint.group(), blueprint.name(), blueprint.version()),
+                new CompilerSettings(blueprint.release(), blueprint.release() > 8, "UTF-8", List.of()),
+                Map.of(),
+                List.of(),
+                platforms,
+                List.of(module.build()));
+    }
+
+    /** In the order in which a conversion declares them. */
+    private static List<Dependency> sorted(List<Dependency> declared) {
+        return declared.stream()
+                .sorted(java.util.Comparator.comparing(Dependency::scope)
+                        .thenComparing(dependency -> dependency.coordinates().key()))
+                .toList();
+    }
+
+    private static SourceSet sources(boolean java, String set) {
+        return new SourceSet(
+                java ? List.of("src/" + set + "/java") : List.of(),
+                List.of(),
+                List.of(),
+                List.of(Resources.of("src/" + set + "/resources")));
+    }
+
+    private static Coordinates coordinates(Need.Artifact artifact, Optional<Coordinates> bom) {
+        return Coordinates.parse(artifact.notation())
+                .or(() -> bom.flatMap(one -> Coordinates.parse(artifact.notation() + ":" + one.version())))
+                .orElseThrow(() -> new IllegalArgumentException("no version of " + artifact.notation()));
+    }
+
+    private static Coordinates servlets(Blueprint blueprint) {
+        String version = blueprint.release() < 11 ? "4.0.1" : blueprint.release() < 17 ? "5.0.0" : "6.0.0";
+        String family = blueprint.release() < 11 ? "javax" : "jakarta";
+        return new Coordinates(family + ".servlet", family + ".servlet-api", version);
+    }
+
+    private static Optional<Launch> launch(Blueprint blueprint, Environment environment) {
+        return switch (blueprint.kind()) {
+            case PROGRAM, SERVER, DESKTOP -> Optional.of(new Launch.MainClass(mainClass(blueprint), Optional.empty()));
+            case WEB -> {
+                ServletFamily family = blueprint.release() < 11
+                        ? ServletFamily.JAVAX
+                        : blueprint.release() < 17 ? ServletFamily.JAKARTA_5 : ServletFamily.JAKARTA;
+                yield Optional.of(new Launch.Serve(
+                        family,
+                        blueprint.name(),
+                        Math.max(blueprint.release(), Toolchain.of(environment).feature())));
+            }
+            case LIBRARY, FRONTEND -> Optional.empty();
+        };
+    }
+
+    /** Functions at the top of a file in Kotlin are in a class named after the file. */
+    private static String mainClass(Blueprint blueprint) {
+        return packageName(blueprint) + (blueprint.language().equals("kotlin") ? ".MainKt" : ".Main");
+    }
+}

@@ -1,0 +1,196 @@
+package dev.pfeiler.ecosystem.node.creation;
+
+import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.PreferredTarget;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
+import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.model.Dependencies;
+import dev.pfeiler.ecosystem.node.model.EntryPoints;
+import dev.pfeiler.ecosystem.node.model.Identity;
+import dev.pfeiler.ecosystem.node.model.NodeBuild;
+import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.Need.Serving;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/** Fresh projects in JavaScript and TypeScript. */
+public final class NodeCreator implements Creator {
+    private static final String TYPESCRIPT = "typescript";
+    private static final String COMPILER = "5.9.3";
+    private static final String BUNDLER = "0.25.12";
+    private static final String NODE_TYPES = "20.19.0";
+    private static final String OUTPUT = "dist";
+
+    @Override
+    public List<Language> languages() {
+        return List.of(new Language("javascript", "JavaScript"), new Language(TYPESCRIPT, "TypeScript"));
+    }
+
+    @Override
+    public PreferredTarget preferred(Environment environment) {
+        return new PreferredTarget("npm", "the build tool for JavaScript", List.of());
+    }
+
+    @Override
+    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
+        return new Level("20", "the first release line of Node.js whose test runner is stable");
+    }
+
+    @Override
+    public boolean isLevel(String language, String text) {
+        return text.matches("(1[89]|[2-9]\\d)(\\.\\d+){0,2}");
+    }
+
+    @Override
+    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        return Map.of();
+    }
+
+    @Override
+    public SortedMap<String, String> descriptors(
+            Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        SortedMap<String, String> descriptors = new TreeMap<>();
+        List<CompilerConfig> configs = blueprint.language().equals(TYPESCRIPT) ? List.of(config(blueprint)) : List.of();
+        NodeBuild build = new NodeBuild(
+                new Identity(PackageName.from(blueprint.name()), blueprint.version(), "", ""),
+                entry(blueprint),
+                dependencies(blueprint),
+                scripts(blueprint),
+                configs,
+                List.of(),
+                Map.of());
+        descriptors.put(PackageDescriptor.NAME, PackageDescriptor.text(build));
+        configs.forEach(config -> descriptors.put(config.path(), config.text()));
+        return descriptors;
+    }
+
+    private static EntryPoints entry(Blueprint blueprint) {
+        boolean typed = blueprint.language().equals(TYPESCRIPT);
+        boolean library = blueprint.kind() == Kind.LIBRARY;
+        Optional<String> main =
+                !library ? Optional.empty() : Optional.of(typed ? OUTPUT + "/src/knots.js" : "src/knots.js");
+        return new EntryPoints(
+                "module",
+                main,
+                main.filter(path -> typed).map(path -> path.replaceFirst("\\.js$", ".d.ts")),
+                Map.of(),
+                Optional.of(">=" + blueprint.level()));
+    }
+
+    private static Dependencies dependencies(Blueprint blueprint) {
+        Dependencies dependencies = new Dependencies();
+        for (Serving serving : blueprint.serving()) {
+            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
+                int at = artifact.notation().lastIndexOf('@');
+                dependencies.add(
+                        artifact.scope().equals("test")
+                                ? Dependencies.Section.DEVELOPMENT
+                                : Dependencies.Section.RUNTIME,
+                        artifact.notation().substring(0, at),
+                        artifact.notation().substring(at + 1),
+                        Manifest.NONE);
+            }
+        }
+        boolean typed = blueprint.language().equals(TYPESCRIPT);
+        boolean pages = blueprint.kind() == Kind.FRONTEND;
+        if (typed) tool(dependencies, "typescript", COMPILER);
+        // tests run on Node.js, whatever the program runs in
+        if (typed) tool(dependencies, "@types/node", NODE_TYPES);
+        if (pages) tool(dependencies, "esbuild", BUNDLER);
+        return dependencies;
+    }
+
+    private static void tool(Dependencies dependencies, String name, String version) {
+        dependencies.add(Dependencies.Section.DEVELOPMENT, name, version, Manifest.NONE);
+    }
+
+    private static Map<String, String> scripts(Blueprint blueprint) {
+        boolean typed = blueprint.language().equals(TYPESCRIPT);
+        Map<String, String> scripts = new LinkedHashMap<>();
+        if (blueprint.kind() == Kind.FRONTEND) {
+            String source = typed ? "src/main.ts" : "src/main.js";
+            String bundle = "esbuild " + source + " --bundle --outfile=public/main.js";
+            scripts.put("dev", bundle + " --sourcemap --servedir=public");
+            scripts.put("build", bundle + " --minify --sourcemap");
+            if (typed) {
+                String test = "esbuild test/*.test.ts --bundle --platform=node --format=esm --outdir=" + OUTPUT;
+                scripts.put("test", test + " && node --test " + OUTPUT + "/*.test.js");
+                scripts.put("check-types", "tsc");
+            } else {
+                scripts.put("test", "node --test");
+            }
+            return scripts;
+        }
+        String main = typed ? OUTPUT + "/src/main.js" : "src/main.js";
+        if (blueprint.kind() != Kind.LIBRARY) scripts.put("start", "node " + main);
+        if (blueprint.has("reload")) scripts.put("dev", "node --watch " + main);
+        if (typed) {
+            scripts.put("build", "tsc");
+            if (scripts.containsKey("start")) scripts.put("prestart", "npm run build");
+            scripts.put("pretest", "npm run build");
+        }
+        scripts.put("test", typed ? "node --test " + OUTPUT + "/test/*.test.js" : "node --test");
+        return scripts;
+    }
+
+    private static CompilerConfig config(Blueprint blueprint) {
+        Map<String, Object> options = new LinkedHashMap<>();
+        options.put("target", "es2022");
+        if (blueprint.kind() == Kind.FRONTEND) {
+            options.put("module", "esnext");
+            options.put("moduleResolution", "bundler");
+            options.put("noEmit", true);
+        } else {
+            options.put("module", "nodenext");
+            options.put("rootDir", ".");
+            options.put("outDir", OUTPUT);
+            if (blueprint.kind() == Kind.LIBRARY) options.put("declaration", true);
+        }
+        options.put("strict", true);
+        options.put("types", List.of("node"));
+        return new CompilerConfig(CompilerConfig.USUAL, options, List.of(), List.of("src", "test"));
+    }
+
+    @Override
+    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        Map<String, String> scripts = scripts(blueprint);
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("install the packages", "npm install"));
+        if (scripts.containsKey("build")) commands.add(new Proposal.Command("build", "npm run build"));
+        commands.add(new Proposal.Command("test", "npm test"));
+        if (scripts.containsKey("start")) commands.add(new Proposal.Command("run", "npm start"));
+        if (scripts.containsKey("dev"))
+            commands.add(new Proposal.Command(
+                    blueprint.kind() == Kind.FRONTEND ? "serve the pages while you work" : "run while you work",
+                    "npm run dev"));
+        return commands;
+    }
+
+    @Override
+    public List<String> ignored(Blueprint blueprint) {
+        List<String> ignored = new ArrayList<>(List.of("/node_modules/"));
+        if (blueprint.language().equals(TYPESCRIPT)) ignored.add("/" + OUTPUT + "/");
+        if (blueprint.kind() == Kind.FRONTEND) ignored.addAll(List.of("/public/main.js", "/public/main.js.map"));
+        return ignored;
+    }
+
+    @Override
+    public List<String> lacking(Blueprint blueprint, Environment environment) {
+        List<String> lacking = new ArrayList<>();
+        if (environment.program("node").isEmpty()) lacking.add("Node.js is not on the PATH: install it.");
+        if (environment.program("npm").isEmpty()) lacking.add("npm is not on the PATH: install it.");
+        return lacking;
+    }
+}

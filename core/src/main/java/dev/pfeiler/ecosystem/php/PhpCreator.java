@@ -1,0 +1,117 @@
+package dev.pfeiler.ecosystem.php;
+
+import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.PreferredTarget;
+import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.Need.Serving;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Proposal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** Fresh projects in PHP. */
+final class PhpCreator implements Creator {
+    @Override
+    public List<Language> languages() {
+        return List.of(new Language("php", "PHP"));
+    }
+
+    @Override
+    public PreferredTarget preferred(Environment environment) {
+        return new PreferredTarget("composer", "the build tool for PHP", List.of());
+    }
+
+    @Override
+    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
+        return new Level("8.1", "the first release that has all that the sources use, and later ones have, too");
+    }
+
+    @Override
+    public boolean isLevel(String language, String text) {
+        return text.matches("(7\\.4|8\\.\\d)");
+    }
+
+    @Override
+    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        return Map.of("namespace", namespace(blueprint));
+    }
+
+    private static String namespace(Blueprint blueprint) {
+        String name = Arrays.stream(blueprint.name().split("[^A-Za-z0-9]+"))
+                .filter(word -> !word.isEmpty())
+                .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
+                .collect(Collectors.joining());
+        return name.isEmpty() || Character.isDigit(name.charAt(0)) ? "App" + name : name;
+    }
+
+    @Override
+    public SortedMap<String, String> descriptors(
+            Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        SortedMap<String, String> require = new TreeMap<>();
+        SortedMap<String, String> development = new TreeMap<>();
+        require.put("php", ">=" + blueprint.level());
+        for (Serving serving : blueprint.serving()) {
+            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
+                String[] parts = artifact.notation().split(":");
+                (artifact.scope().equals("test") ? development : require).put(parts[0], parts[1]);
+            }
+        }
+        String name = blueprint.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+        String vendor = blueprint.group().toLowerCase(Locale.ROOT).replaceFirst(".*\\.", "");
+        String namespace = namespace(blueprint);
+        ComposerFile file = new ComposerFile(
+                new ComposerFile.Identity(
+                        vendor + "/" + name,
+                        "",
+                        blueprint.kind() == Kind.LIBRARY,
+                        "",
+                        blueprint.version(),
+                        blueprint.kind() == Kind.PROGRAM ? List.of("bin/" + blueprint.name()) : List.of()),
+                new ComposerFile.Requirements(require, development, Map.of(), List.of()),
+                autoload(namespace + "\\", "src/"),
+                autoload(namespace + "\\Tests\\", "tests/"),
+                Map.of("test", "phpunit tests"),
+                ComposerFile.VENDOR);
+        SortedMap<String, String> descriptors = new TreeMap<>();
+        descriptors.put(ComposerFile.NAME, file.text());
+        return descriptors;
+    }
+
+    private static ComposerFile.Autoload autoload(String prefix, String folder) {
+        return new ComposerFile.Autoload(Map.of(prefix, folder), Map.of(), List.of(), List.of(), List.of());
+    }
+
+    @Override
+    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("install the packages", "composer install"));
+        commands.add(new Proposal.Command("test", "composer test"));
+        if (blueprint.kind() == Kind.PROGRAM) commands.add(new Proposal.Command("run", "php bin/" + blueprint.name()));
+        if (blueprint.kind() == Kind.SERVER)
+            commands.add(new Proposal.Command("serve it locally", "php -S localhost:8080 -t public"));
+        return commands;
+    }
+
+    @Override
+    public List<String> ignored(Blueprint blueprint) {
+        return List.of("/vendor/");
+    }
+
+    @Override
+    public List<String> lacking(Blueprint blueprint, Environment environment) {
+        List<String> lacking = new ArrayList<>();
+        if (environment.program("php").isEmpty()) lacking.add("PHP is not on the PATH: install it.");
+        if (environment.program("composer").isEmpty()) lacking.add("Composer is not on the PATH: install it.");
+        return lacking;
+    }
+}

@@ -1,0 +1,43 @@
+package dev.pfeiler.fresh;
+
+import dev.pfeiler.fresh.Need.Serving;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What a fresh project is to be, all settled.
+ *
+ * @param language by its id
+ * @param target the id of the build tool
+ * @param group the name space of the project; may be unused
+ * @param name of the project and its folder
+ * @param level of the language
+ * @param serving what serves the project's needs, in the order of the needs
+ */
+public record Blueprint(
+        Kind kind,
+        String language,
+        String target,
+        String group,
+        String name,
+        String version,
+        String level,
+        List<Serving> serving) {
+    public Blueprint {
+        serving = List.copyOf(serving);
+    }
+
+    public Optional<Serving> serving(String need) {
+        return serving.stream().filter(one -> one.need().equals(need)).findFirst();
+    }
+
+    public boolean has(String need) {
+        return serving(need).isPresent();
+    }
+
+    /** The first number of the level. */
+    public int release() {
+        String first = level.replaceFirst("\\D.*", "");
+        return first.isEmpty() ? 0 : Integer.parseInt(first);
+    }
+}

@@ -1,0 +1,34 @@
+package dev.pfeiler.fresh;
+
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Proposal;
+import java.util.List;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/**
+ * A project as it would be written.
+ *
+ * @param decisions in the order in which they are asked for
+ * @param files texts by path
+ * @param descriptor the path of the build descriptor
+ * @param commands what to type in it
+ * @param lacking what is wrong with this machine for it
+ * @param beforeStart what has to be done before it can be started
+ */
+public record FreshProject(
+        Blueprint blueprint,
+        List<Decision> decisions,
+        SortedMap<String, String> files,
+        String descriptor,
+        List<Proposal.Command> commands,
+        List<String> lacking,
+        List<String> beforeStart) {
+    public FreshProject {
+        decisions = List.copyOf(decisions);
+        files = new TreeMap<>(files);
+        commands = List.copyOf(commands);
+        lacking = List.copyOf(lacking);
+        beforeStart = List.copyOf(beforeStart);
+    }
+}

@@ -1,0 +1,90 @@
+package dev.pfeiler.fresh;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
+import dev.pfeiler.fresh.Need.Serving;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** The files of each kind of project in each language, as {@code kinds.yaml} lists them, and those of needs. */
+public final class Sources {
+    private static final String ALL = "all";
+
+    private final JsonNode kinds;
+    private final Templates templates;
+
+    public Sources(Templates templates) {
+        this.templates = templates;
+        try (InputStream in = Sources.class.getResourceAsStream("kinds.yaml")) {
+            this.kinds = new ObjectMapper(new YAMLFactory()).readTree(in);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The kinds of projects that there are in a language. */
+    public Set<Kind> kinds(String language) {
+        Set<Kind> there = EnumSet.noneOf(Kind.class);
+        for (Kind kind : Kind.values()) if (kinds.path(language).has(kind.id())) there.add(kind);
+        return there;
+    }
+
+    /**
+     * The files of a project by path.
+     *
+     * @param values what templates may name, beside what the blueprint says
+     */
+    public SortedMap<String, String> of(Blueprint blueprint, Map<String, Object> values) {
+        Map<String, Object> all = new HashMap<>(values);
+        all.put("kind", blueprint.kind().id());
+        all.put("name", blueprint.name());
+        all.put("group", blueprint.group());
+        all.put("version", blueprint.version());
+        all.put("level", blueprint.release());
+        all.put("target", blueprint.target());
+        List<String> needs = blueprint.serving().stream().map(Serving::need).toList();
+        all.put("needs", needs);
+        all.put("language", blueprint.language());
+        all.put("serving", blueprint.serving().stream().collect(Collectors.toMap(Serving::need, Serving::id)));
+        all.put(
+                "imports",
+                blueprint.serving().stream()
+                        .map(Serving::statement)
+                        .filter(text -> !text.isEmpty())
+                        .sorted()
+                        .toList());
+        List<Map<String, Object>> examples = new ArrayList<>();
+        for (Serving serving : blueprint.serving())
+            if (!serving.example().isEmpty())
+                examples.add(
+                        Map.of("need", serving.need(), "code", templates.text(serving.id(), serving.example(), all)));
+        all.put("examples", examples);
+        SortedMap<String, String> files = new TreeMap<>();
+        add(files, kinds.path(blueprint.language()).path(ALL), all);
+        add(files, kinds.path(blueprint.language()).path(blueprint.kind().id()), all);
+        for (Serving serving : blueprint.serving())
+            serving.files().forEach((path, template) -> add(files, path, template, all));
+        return files;
+    }
+
+    private void add(SortedMap<String, String> files, JsonNode listed, Map<String, Object> values) {
+        listed.fields()
+                .forEachRemaining(
+                        entry -> add(files, entry.getKey(), entry.getValue().asText(), values));
+    }
+
+    private void add(SortedMap<String, String> files, String path, String template, Map<String, Object> values) {
+        files.put(templates.text(path, path, values), templates.fill(template, values));
+    }
+}

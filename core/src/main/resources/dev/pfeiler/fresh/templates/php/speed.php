@@ -1,0 +1,1 @@
+The wind blows at <?= htmlspecialchars((string) $knots) ?> knots.
