@@ -75,6 +75,10 @@ final class Creation {
         return base.resolve("pfeiler");
     }
 
+    Sources sources() {
+        return sources;
+    }
+
     Needs needs() {
         return needs;
     }
@@ -191,9 +195,7 @@ final class Creation {
                                 LANGUAGE,
                                 "Language",
                                 usual.language().id(),
-                                kind == Kind.FRONTEND
-                                        ? "its compiler checks the scripts"
-                                        : "the usual language for it")
+                                kind == Kind.FRONTEND ? "its compiler checks the scripts" : "the usual language for it")
                         .turningDown(fitting.stream()
                                 .filter(offer -> offer != usual)
                                 .map(offer -> new Decision.Alternative(

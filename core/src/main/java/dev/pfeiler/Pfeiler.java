@@ -19,6 +19,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.ProofRequest;
@@ -235,14 +236,7 @@ public final class Pfeiler {
      */
     public Addition add(Path folder, String name, Optional<String> scope) {
         ProjectTree tree = ProjectTree.read(folder);
-        Ecosystem ecosystem = ecosystems.all().stream()
-                .filter(e -> e.parts(tree).stream()
-                        .anyMatch(part ->
-                                part.folder().isEmpty() && part.managed().isPresent()))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notPossible(
-                        "No build tool manages " + folder + ": it has no build descriptor.",
-                        "Convert the project first, or pass the directory of the descriptor."));
+        Ecosystem ecosystem = managing(tree);
         Libraries libraries = ecosystem
                 .libraries()
                 .orElseThrow(() -> Refusal.notPossible(
@@ -260,6 +254,35 @@ public final class Pfeiler {
                     e);
         }
         return addition;
+    }
+
+    /**
+     * What a managed project would get for a need; nothing if no need is called so.
+     *
+     * @param need with {@code =} and what is to serve it, or without
+     */
+    public Optional<NeedChange> planNeed(Path folder, String need) {
+        String[] parts = need.split("=", 2);
+        Creation creation = new Creation(ecosystems, environment);
+        ProjectTree tree = ProjectTree.read(folder);
+        return creation.needs().of(parts[0]).map(known -> new NeedPlan(managing(tree), creation.sources(), environment)
+                .of(tree, known, parts.length > 1 ? Optional.of(parts[1]) : Optional.empty()));
+    }
+
+    /** Carries out what a managed project gets for a need. */
+    public void add(Path folder, NeedChange change) {
+        NeedPlan.write(ProjectTree.read(folder), change);
+    }
+
+    private Ecosystem managing(ProjectTree tree) {
+        return ecosystems.all().stream()
+                .filter(e -> e.parts(tree).stream()
+                        .anyMatch(part ->
+                                part.folder().isEmpty() && part.managed().isPresent()))
+                .findFirst()
+                .orElseThrow(() -> Refusal.notPossible(
+                        "No build tool manages " + tree.root() + ": it has no build descriptor.",
+                        "Convert the project first, or pass the directory of the descriptor."));
     }
 
     /** What git says of the work tree that a folder is in; nothing if it is in none or git is not installed. */

@@ -21,6 +21,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 
 /** Proves a conversion, part by part, by what the ledger says was decided. */
@@ -39,6 +40,10 @@ final class ProofRun {
 
     Verdict run(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
+        if (!Ledger.exists(root)) {
+            Optional<Verdict> managed = managed(root);
+            if (managed.isPresent()) return managed.get();
+        }
         Ledger ledger = Ledger.require(root, "to prove");
         Path scratch = null;
         try {
@@ -76,6 +81,40 @@ final class ProofRun {
                     : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
                             + ".");
             return new Verdict(verdicts, notes);
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        } finally {
+            if (scratch != null) Trees.deleteQuietly(scratch);
+        }
+    }
+
+    /** The verdict on a project that a build tool manages and no conversion has made. */
+    private Optional<Verdict> managed(Path root) {
+        Path scratch = null;
+        try {
+            ProjectTree tree = ProjectTree.read(root);
+            Survey survey = Survey.of(tree, ecosystems.all(), environment);
+            List<Verdict.Part> verdicts = new ArrayList<>();
+            scratch = Files.createTempDirectory("pfeiler-proof");
+            for (SurveyedPart part : survey.parts()) {
+                if (part.managed().isEmpty()) continue;
+                // nothing is put into a project that has no ledger
+                Path logs = environment.cache().resolve("proof").resolve(root.getFileName() + part.id());
+                ProofRequest request = new ProofRequest(
+                        part.folder(),
+                        root.resolve(part.folder()),
+                        part.view(),
+                        Files.createDirectories(scratch.resolve("built" + verdicts.size())),
+                        Files.createDirectories(logs).resolve("build.log"),
+                        Choices.NONE,
+                        Choices.NONE,
+                        options,
+                        stage);
+                part.ecosystem()
+                        .proveManaged(request, environment)
+                        .ifPresent(verdict -> verdicts.add(new Verdict.Part(part.id(), verdict)));
+            }
+            return verdicts.isEmpty() ? Optional.empty() : Optional.of(new Verdict(verdicts, List.of(), false));
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         } finally {

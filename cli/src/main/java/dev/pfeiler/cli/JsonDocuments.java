@@ -13,6 +13,7 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
@@ -110,6 +111,17 @@ public final class JsonDocuments {
                         commands.addObject().put("purpose", command.purpose()).put("line", command.line()));
         project.lacking().forEach(document.putArray("lacking")::add);
         project.beforeStart().forEach(document.putArray("beforeStart")::add);
+        return text(document);
+    }
+
+    /** What a managed project gets for a need. */
+    public static String needChange(NeedChange change, boolean written) {
+        ObjectNode document = JSON.createObjectNode();
+        document.put("written", written)
+                .put("need", change.serving().need())
+                .put("servedBy", change.serving().id());
+        change.declared().forEach(document.putArray("declared")::add);
+        steps(document.putArray("steps"), change.steps());
         return text(document);
     }
 

@@ -1,11 +1,16 @@
 package dev.pfeiler.ecosystem;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 
 /** What an ecosystem contributes to fresh projects: their descriptors, and what templates of sources may name. */
@@ -44,6 +49,27 @@ public interface Creator {
 
     /** What to type in the project. */
     List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment);
+
+    /** Whether a path is that of a source of the program in a language. */
+    boolean isSource(String language, String path);
+
+    /** What a managed project is, as far as its files show it. */
+    Kind kind(ProjectTree tree);
+
+    /** The level that the descriptor of a managed project states. */
+    default Optional<String> stated(ProjectTree tree) {
+        return Optional.empty();
+    }
+
+    /** What templates of sources may name, as it is in a managed project. */
+    Map<String, Object> values(ProjectTree tree, String language);
+
+    /**
+     * The edit of a managed project's descriptor that declares one more artifact.
+     *
+     * @param bom the bill of materials whose version an artifact without one has
+     */
+    Step.Edit declaring(ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment);
 
     /** Patterns of what the build writes, for version control to ignore. */
     List<String> ignored(Blueprint blueprint);

@@ -46,6 +46,24 @@ public final class Sources {
      * @param values what templates may name, beside what the blueprint says
      */
     public SortedMap<String, String> of(Blueprint blueprint, Map<String, Object> values) {
+        Map<String, Object> all = all(blueprint, values);
+        SortedMap<String, String> files = new TreeMap<>();
+        add(files, kinds.path(blueprint.language()).path(ALL), all);
+        add(files, kinds.path(blueprint.language()).path(blueprint.kind().id()), all);
+        files.putAll(serving(blueprint, values));
+        return files;
+    }
+
+    /** The files of what serves a project's needs, by path. */
+    public SortedMap<String, String> serving(Blueprint blueprint, Map<String, Object> values) {
+        Map<String, Object> all = all(blueprint, values);
+        SortedMap<String, String> files = new TreeMap<>();
+        for (Serving serving : blueprint.serving())
+            serving.files().forEach((path, template) -> add(files, path, template, all));
+        return files;
+    }
+
+    private Map<String, Object> all(Blueprint blueprint, Map<String, Object> values) {
         Map<String, Object> all = new HashMap<>(values);
         all.put("kind", blueprint.kind().id());
         all.put("name", blueprint.name());
@@ -70,12 +88,7 @@ public final class Sources {
                 examples.add(
                         Map.of("need", serving.need(), "code", templates.text(serving.id(), serving.example(), all)));
         all.put("examples", examples);
-        SortedMap<String, String> files = new TreeMap<>();
-        add(files, kinds.path(blueprint.language()).path(ALL), all);
-        add(files, kinds.path(blueprint.language()).path(blueprint.kind().id()), all);
-        for (Serving serving : blueprint.serving())
-            serving.files().forEach((path, template) -> add(files, path, template, all));
-        return files;
+        return all;
     }
 
     private void add(SortedMap<String, String> files, JsonNode listed, Map<String, Object> values) {

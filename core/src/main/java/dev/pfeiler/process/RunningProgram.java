@@ -13,6 +13,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 
@@ -74,12 +76,20 @@ public final class RunningProgram implements AutoCloseable {
      */
     public static RunningProgram serving(List<String> command, Path folder, Path log, int port, Duration limit)
             throws IOException {
+        return serving(command, folder, Map.of(), log, port, limit);
+    }
+
+    /** The same, with further environment variables. */
+    public static RunningProgram serving(
+            List<String> command, Path folder, Map<String, String> environment, Path log, int port, Duration limit)
+            throws IOException {
         Files.createDirectories(log.getParent());
-        Process process = new ProcessBuilder(command)
+        ProcessBuilder builder = new ProcessBuilder(command)
                 .directory(folder.toFile())
                 .redirectErrorStream(true)
-                .redirectOutput(log.toFile())
-                .start();
+                .redirectOutput(log.toFile());
+        builder.environment().putAll(environment);
+        Process process = builder.start();
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, "");
         long end = System.nanoTime() + limit.toNanos();
@@ -116,6 +126,11 @@ public final class RunningProgram implements AutoCloseable {
         } finally {
             settled.countDown();
         }
+    }
+
+    /** Its exit code, once it has ended. */
+    public Optional<Integer> exit() {
+        return process.isAlive() ? Optional.empty() : Optional.of(process.exitValue());
     }
 
     /** Whether it came as far as to say that it is ready. */

@@ -7,8 +7,9 @@ import java.util.List;
  *
  * @param parts in the order of the survey
  * @param notes what a user should know about the proof as a whole
+ * @param compared whether there was an old wiring to compare with
  */
-public record Verdict(List<Part> parts, List<String> notes) {
+public record Verdict(List<Part> parts, List<String> notes, boolean compared) {
     /**
      * The verdict on one part.
      *
@@ -19,6 +20,11 @@ public record Verdict(List<Part> parts, List<String> notes) {
     public Verdict {
         parts = List.copyOf(parts);
         notes = List.copyOf(notes);
+    }
+
+    /** One with an old wiring. */
+    public Verdict(List<Part> parts, List<String> notes) {
+        this(parts, notes, true);
     }
 
     /** Whether every part is proven. */

@@ -1,10 +1,12 @@
 package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.Interview;
 import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.view.AdditionView;
 import dev.pfeiler.ecosystem.Addition;
+import dev.pfeiler.fresh.NeedChange;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -21,12 +23,16 @@ public final class AddCommand extends BaseCommand.Reporting {
             hideParamSyntax = true,
             description = {
                 "The project directory (default: the current one), and a library, with or without a version,",
-                "or a class or package in it."
+                "or a class or package in it; or something that the program needs, with or without what is to",
+                "serve it (pfeiler new --needs lists them)."
             })
     private List<String> arguments;
 
     @Option(names = "--scope", paramLabel = "SCOPE", description = "compile, provided, runtime or test.")
     private String scope;
+
+    @Option(names = "--preview", description = "For a need: show what would be written, and write nothing.")
+    private boolean preview;
 
     public AddCommand(Context context) {
         super(context);
@@ -35,6 +41,8 @@ public final class AddCommand extends BaseCommand.Reporting {
     @Override
     public Integer call() {
         Path folder = Path.of(arguments.size() > 1 ? arguments.get(0) : ".");
+        Optional<NeedChange> need = pfeiler().planNeed(folder, arguments.get(arguments.size() - 1));
+        if (need.isPresent()) return add(folder, need.get());
         Addition addition;
         try (Stage stage = Stage.on(context().terminal(), "add")) {
             stage.accept("looking it up");
@@ -42,6 +50,20 @@ public final class AddCommand extends BaseCommand.Reporting {
         }
         if (json()) print(JsonDocuments.addition(addition));
         else new AdditionView(screen()).show(addition);
+        return 0;
+    }
+
+    private int add(Path folder, NeedChange change) {
+        boolean asks = context().terminal().interactive() && !json() && !preview;
+        if (json()) print(JsonDocuments.needChange(change, !preview));
+        else new AdditionView(screen()).show(change);
+        if (preview) return 0;
+        if (asks && !new Interview(context().terminal()).confirm("Write it?")) {
+            print("Nothing was written.");
+            return 0;
+        }
+        pfeiler().add(folder, change);
+        if (!json()) print(change.steps().size() + " files written.");
         return 0;
     }
 }

@@ -26,7 +26,7 @@ public final class VerdictView {
         screen.title("Proof of " + name);
         for (Verdict.Part part : verdict.parts()) {
             if (verdict.parts().size() > 1) screen.heading(part.id());
-            show(part.verdict());
+            show(part.verdict(), verdict.compared());
         }
         verdict.notes().forEach(note -> screen.text(2, note));
         screen.blank();
@@ -34,10 +34,22 @@ public final class VerdictView {
         verdict.parts().forEach(part -> files(part.verdict()));
     }
 
-    private void show(PartVerdict verdict) {
-        if (!verdict.rows().isEmpty()) table(verdict.rows());
+    private void show(PartVerdict verdict, boolean compared) {
+        if (!verdict.rows().isEmpty() && compared) table(verdict.rows());
+        else results(verdict.rows());
         verdict.notes().forEach(note -> screen.text(2, note));
         if (verbose && Files.exists(verdict.log())) log(verdict);
+    }
+
+    /** What a project does that there is no old wiring of. */
+    private void results(List<Comparison> rows) {
+        screen.blank();
+        int column = screen.textColumn(rows.stream().map(Comparison::subject).toList());
+        for (Comparison row : rows) {
+            screen.row(screen.sign(row.state()), row.subject(), row.after(), column);
+            row.differences()
+                    .forEach(one -> screen.text(6, one.subject() + ": " + one.detail(), screen.palette()::quiet));
+        }
     }
 
     private void conclusion(Verdict verdict) {
@@ -48,7 +60,12 @@ public final class VerdictView {
                 screen.text(0, failure.next());
             });
         }
-        if (verdict.proven()) {
+        if (!verdict.compared()) {
+            boolean failed = verdict.parts().stream()
+                    .anyMatch(part -> part.verdict().failure().isPresent());
+            if (verdict.proven()) screen.text(0, "Proven: it builds and does what is shown.", screen.palette()::good);
+            else if (!failed) screen.text(0, "Not proven: see what failed above.", screen.palette()::bad);
+        } else if (verdict.proven()) {
             boolean same = verdict.parts().stream()
                     .flatMap(part -> part.verdict().rows().stream())
                     .allMatch(row -> row.state() == Comparison.State.SAME);

@@ -18,6 +18,7 @@ import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
 import dev.pfeiler.ecosystem.jvm.language.kotlin.KotlinLanguage;
 import dev.pfeiler.ecosystem.jvm.language.scala.ScalaLanguage;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
+import dev.pfeiler.ecosystem.jvm.proof.ManagedProof;
 import dev.pfeiler.ecosystem.jvm.reading.JvmParts;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -27,10 +28,14 @@ import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
 import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -94,6 +99,21 @@ public final class JvmEcosystem implements Ecosystem {
                         .of(name, scope);
             }
         });
+    }
+
+    @Override
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+        Repositories repositories = Repositories.of(environment);
+        Optional<JvmTarget> target = TARGETS.stream()
+                .filter(one -> one.buildFile(request.old(), repositories).isPresent())
+                .findFirst();
+        if (target.isEmpty()) return Optional.empty();
+        JvmTarget settled = target.get().settled(new Deliberation(Choices.NONE), request.old(), environment);
+        try {
+            return Optional.of(new ManagedProof(request, settled, repositories, environment).run());
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        }
     }
 
     @Override

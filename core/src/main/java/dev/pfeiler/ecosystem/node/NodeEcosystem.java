@@ -9,12 +9,15 @@ import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.node.addition.NodeLibraries;
 import dev.pfeiler.ecosystem.node.creation.NodeCreator;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.proof.ManagedProof;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
 import dev.pfeiler.ecosystem.node.registry.Registry;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -55,6 +58,15 @@ public final class NodeEcosystem implements Ecosystem {
     @Override
     public Optional<Libraries> libraries() {
         return Optional.of(new NodeLibraries());
+    }
+
+    @Override
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+        try {
+            return Optional.of(new ManagedProof(request, environment).run());
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        }
     }
 
     @Override

@@ -1,8 +1,13 @@
 package dev.pfeiler.ecosystem.php;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.conversion.JsonEdit;
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
@@ -10,11 +15,14 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -100,6 +108,42 @@ final class PhpCreator implements Creator {
         if (blueprint.kind() == Kind.SERVER)
             commands.add(new Proposal.Command("serve it locally", "php -S localhost:8080 -t public"));
         return commands;
+    }
+
+    @Override
+    public boolean isSource(String language, String path) {
+        return path.endsWith(".php") && !path.startsWith("tests/");
+    }
+
+    @Override
+    public Kind kind(ProjectTree tree) {
+        return tree.has("public/index.php") ? Kind.SERVER : Kind.PROGRAM;
+    }
+
+    /** The prefix of the classes in {@code src}. */
+    @Override
+    public Map<String, Object> values(ProjectTree tree, String language) {
+        try {
+            JsonNode prefixes = new ObjectMapper()
+                    .readTree(tree.text(ComposerFile.NAME).content())
+                    .path("autoload")
+                    .path("psr-4");
+            for (Map.Entry<String, JsonNode> each : prefixes.properties())
+                if (each.getValue().asText().matches("src/?"))
+                    return Map.of("namespace", each.getKey().replaceFirst("\\\\$", ""));
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read " + ComposerFile.NAME + ": " + e, "Correct it.", e);
+        }
+        throw Refusal.notPossible(
+                ComposerFile.NAME + " maps no namespace to src.", "Declare the package with composer require.");
+    }
+
+    @Override
+    public Step.Edit declaring(
+            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
+        String[] parts = artifact.notation().split(":");
+        String section = artifact.scope().equals("test") ? "require-dev" : "require";
+        return JsonEdit.declaring(tree, ComposerFile.NAME, section, parts[0], parts[1], 4);
     }
 
     @Override

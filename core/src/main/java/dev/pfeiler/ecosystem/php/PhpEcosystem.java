@@ -7,12 +7,14 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -95,6 +97,15 @@ public final class PhpEcosystem implements Ecosystem {
     @Override
     public String addCommand(String name) {
         return "composer require " + name;
+    }
+
+    @Override
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+        try {
+            return Optional.of(new PhpManagedProof(request, environment).run());
+        } catch (IOException e) {
+            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        }
     }
 
     @Override

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.creation;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
@@ -25,8 +26,11 @@ import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
@@ -34,10 +38,13 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -197,6 +204,57 @@ public final class JvmCreator implements Creator {
         return lacking;
     }
 
+    @Override
+    public boolean isSource(String language, String path) {
+        return JvmLanguage.of(path).filter(one -> one.id().equals(language)).isPresent()
+                && !path.startsWith("src/test/");
+    }
+
+    @Override
+    public Kind kind(ProjectTree tree) {
+        boolean web =
+                tree.folders().stream().anyMatch(folder -> folder.endsWith("WEB-INF") || folder.endsWith("webapp"));
+        return web ? Kind.WEB : Kind.PROGRAM;
+    }
+
+    @Override
+    public Optional<String> stated(ProjectTree tree) {
+        Repositories repositories = Repositories.of(Environment.here().offline(true));
+        return targets.stream()
+                .flatMap(target -> target.buildFile(tree, repositories).stream())
+                .map(file -> String.valueOf(file.level()))
+                .findFirst();
+    }
+
+    @Override
+    public Map<String, Object> values(ProjectTree tree, String language) {
+        String root = "src/main/" + language;
+        String folder = tree.under(root)
+                .map(TreeFile::path)
+                .filter(path -> isSource(language, path))
+                .map(Paths::parent)
+                .min(Comparator.comparing(String::length).thenComparing(Comparator.naturalOrder()))
+                .orElseThrow(() -> Refusal.notPossible(
+                        "There is no source in " + root + ".", "Declare the library by its name instead."));
+        return Map.of("main", folder, "package", Paths.relative(root, folder).replace('/', '.'));
+    }
+
+    @Override
+    public Step.Edit declaring(
+            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
+        Repositories repositories = Repositories.of(environment);
+        BuildFile file = targets.stream()
+                .flatMap(target -> target.buildFile(tree, repositories).stream())
+                .findFirst()
+                .orElseThrow();
+        Scope scope = Scope.parse(artifact.scope()).orElse(Scope.PROVIDED);
+        Coordinates coordinates = coordinates(artifact, bom.flatMap(Coordinates::parse));
+        if (file.declares(coordinates.key()))
+            throw Refusal.notPossible(
+                    coordinates.key() + " is already declared in " + file.name() + ".", "There is nothing to add.");
+        return file.declaring(coordinates, scope, !file.managed().containsKey(coordinates.key()), "a need");
+    }
+
     private JvmBuild build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
         int gradle = gradle(blueprint.target(), deliberation, environment);
         boolean console = gradle < 406;
@@ -277,7 +335,7 @@ public final class JvmCreator implements Creator {
     /** In the order in which a conversion declares them. */
     private static List<Dependency> sorted(List<Dependency> declared) {
         return declared.stream()
-                .sorted(java.util.Comparator.comparing(Dependency::scope)
+                .sorted(Comparator.comparing(Dependency::scope)
                         .thenComparing(dependency -> dependency.coordinates().key()))
                 .toList();
     }

@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.node.creation;
 
+import dev.pfeiler.conversion.JsonEdit;
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
@@ -17,6 +19,7 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -176,6 +179,37 @@ public final class NodeCreator implements Creator {
                     blueprint.kind() == Kind.FRONTEND ? "serve the pages while you work" : "run while you work",
                     "npm run dev"));
         return commands;
+    }
+
+    @Override
+    public boolean isSource(String language, String path) {
+        String extensions = language.equals(TYPESCRIPT) ? ".*\\.[cm]?tsx?" : ".*\\.[cm]?jsx?";
+        return path.matches(extensions) && !path.endsWith(".d.ts");
+    }
+
+    @Override
+    public Kind kind(ProjectTree tree) {
+        return Kind.PROGRAM;
+    }
+
+    @Override
+    public Map<String, Object> values(ProjectTree tree, String language) {
+        return Map.of();
+    }
+
+    @Override
+    public Step.Edit declaring(
+            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
+        int at = artifact.notation().lastIndexOf('@');
+        Dependencies.Section section =
+                artifact.scope().equals("test") ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME;
+        return JsonEdit.declaring(
+                tree,
+                PackageDescriptor.NAME,
+                section.field(),
+                artifact.notation().substring(0, at),
+                artifact.notation().substring(at + 1),
+                2);
     }
 
     @Override

@@ -9,14 +9,14 @@ import com.google.gson.Gson;
 import java.util.Map;
 import java.util.TreeMap;
 
-/** A conversion as JSON. */
+/** A speed as JSON. */
 final class JsonReport {
     private JsonReport() {}
 
     static String of(double knots)[#if serving.json == "jackson"] throws JsonProcessingException[/#if] {
         Map<String, Object> report = new TreeMap<>();
         report.put("knots", knots);
-        report.put("metresPerSecond", Knots.toMetresPerSecond(knots));
+        report.put("place", "north pier");
 [#if serving.json == "jackson"]
         return new ObjectMapper().writeValueAsString(report);
 [#else]

@@ -2,6 +2,6 @@ package [=package]
 
 import com.fasterxml.jackson.databind.ObjectMapper
 
-/** A conversion as JSON. */
+/** A speed as JSON. */
 fun jsonReport(knots: Double): String =
-    ObjectMapper().writeValueAsString(mapOf("knots" to knots, "metresPerSecond" to toMetresPerSecond(knots)))
+    ObjectMapper().writeValueAsString(mapOf("knots" to knots, "place" to "north pier"))

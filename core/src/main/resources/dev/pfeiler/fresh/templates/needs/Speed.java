@@ -1,6 +1,6 @@
 package [=package];
 
-[#assign validation = (level >= 11)?then("jakarta.validation", "javax.validation")]
+[#assign validation = (level gte 11)?then("jakarta.validation", "javax.validation")]
 import java.util.stream.Collectors;
 import [=validation].Validation;
 import [=validation].Validator;

@@ -5,7 +5,9 @@ import { toMetresPerSecond } from "./knots.js";
 [=import]
 [/#list]
 
-const answers: Record<string, (query: URLSearchParams) => string | Promise<string>> = {
+type Answer = (query: URLSearchParams) => string | Promise<string>;
+
+const answers: Record<string, Answer | undefined> = {
   "/": () => readFile("public/index.html", "utf8"),
   "/knots": (query) => `${toMetresPerSecond(Number(query.get("value"))).toFixed(2)} m/s\n`,
 [#list examples as example]

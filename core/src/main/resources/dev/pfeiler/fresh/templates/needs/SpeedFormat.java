@@ -1,27 +1,27 @@
 package [=package];
 
-[#assign inject = (level >= 11)?then("jakarta.inject", "javax.inject")]
+[#assign inject = (level gte 11)?then("jakarta.inject", "javax.inject")]
 import com.google.inject.AbstractModule;
 import com.google.inject.Guice;
 import java.util.Locale;
 import [=inject].Inject;
 
-/** Converts speeds to texts in a language that is injected. */
-class Converter {
+/** Writes speeds in a language that is injected. */
+class SpeedFormat {
     private final Locale locale;
 
     @Inject
-    Converter(Locale locale) {
+    SpeedFormat(Locale locale) {
         this.locale = locale;
     }
 
     /** One with all that it needs. */
-    static Converter create() {
-        return Guice.createInjector(new Bindings()).getInstance(Converter.class);
+    static SpeedFormat create() {
+        return Guice.createInjector(new Bindings()).getInstance(SpeedFormat.class);
     }
 
-    String convert(double knots) {
-        return String.format(locale, "%.2f m/s", Knots.toMetresPerSecond(knots));
+    String format(double knots) {
+        return String.format(locale, "%.1f kn", knots);
     }
 
     private static final class Bindings extends AbstractModule {
