@@ -93,7 +93,8 @@ final class Creation {
                 .toList();
     }
 
-    FreshProject plan(String folder, Choices choices) {
+    /** @param latest whether newer releases are asked for */
+    FreshProject plan(String folder, Choices choices, boolean latest) {
         deliberation = new Deliberation(choices);
         Kind kind = kind(choices);
         Offer offer = language(kind, choices);
@@ -107,6 +108,8 @@ final class Creation {
         String level = deliberation.settle(
                 decision(LEVEL, "Level", usual.value(), usual.reason()), given -> Optional.of(given.strip())
                         .filter(text -> offer.creator().isLevel(offer.language().id(), text)));
+        List<String> newer = new ArrayList<>();
+        if (latest) serving = renewed(serving, offer.creator(), level, newer);
         Blueprint blueprint = new Blueprint(kind, offer.language().id(), target, group, name, version, level, serving);
         SortedMap<String, String> descriptors = offer.creator().descriptors(blueprint, deliberation, environment);
         List<Proposal.Command> commands = offer.creator().commands(blueprint, deliberation, environment);
@@ -126,11 +129,24 @@ final class Creation {
                 files,
                 descriptor,
                 commands,
+                newer,
                 offer.creator().lacking(blueprint, environment),
                 serving.stream()
                         .map(Serving::atRuntime)
                         .filter(text -> !text.isEmpty())
                         .toList());
+    }
+
+    private List<Serving> renewed(List<Serving> serving, Creator creator, String level, List<String> newer) {
+        if (environment.offline())
+            throw Refusal.usage("--latest asks the repositories, and --offline forbids it.", "Drop one of them.");
+        int release = new Blueprint(Kind.PROGRAM, "", "", "", "", "", level, List.of()).release();
+        return serving.stream()
+                .map(one -> one.renewed(
+                        release,
+                        notation -> creator.newer(notation, environment),
+                        (old, now) -> newer.add(old + " is now " + now)))
+                .toList();
     }
 
     private static Decision decision(String key, String title, String value, String reason) {

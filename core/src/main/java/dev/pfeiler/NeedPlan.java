@@ -130,7 +130,11 @@ final class NeedPlan {
                 Step.Edit edit = creator.declaring(ProjectTree.read(scratch), artifact, serving.bom(), environment);
                 Files.write(scratch.resolve(edit.path()), edit.content().getBytes(edit.charset()));
                 if (!edited.contains(edit.path())) edited.add(edit.path());
-                declared.add(artifact.notation() + " (" + artifact.scope() + ")");
+                String version = serving.bom()
+                        .filter(bom -> artifact.notation().split(":").length == 2)
+                        .map(bom -> bom.substring(bom.lastIndexOf(':')))
+                        .orElse("");
+                declared.add(artifact.notation() + version + " (" + artifact.scope() + ")");
             }
             edited.sort(Comparator.naturalOrder());
             for (String path : edited) {

@@ -340,12 +340,13 @@ public final class Pfeiler {
      * What a fresh project would be; nothing is written.
      *
      * @param folder that it would be in
+     * @param latest whether newer releases of libraries are asked for
      * @throws Refusal if choices do not fit together, or the folder is not empty
      */
-    public FreshProject plan(Path folder, Choices choices) {
+    public FreshProject plan(Path folder, Choices choices, boolean latest) {
         Creation.check(folder);
         String name = folder.toAbsolutePath().normalize().getFileName().toString();
-        return new Creation(ecosystems, environment).plan(name, choices);
+        return new Creation(ecosystems, environment).plan(name, choices, latest);
     }
 
     /** Writes a fresh project. */

@@ -109,6 +109,7 @@ public final class JsonDocuments {
         project.commands()
                 .forEach(command ->
                         commands.addObject().put("purpose", command.purpose()).put("line", command.line()));
+        project.newer().forEach(document.putArray("newer")::add);
         project.lacking().forEach(document.putArray("lacking")::add);
         project.beforeStart().forEach(document.putArray("beforeStart")::add);
         return text(document);
@@ -153,7 +154,7 @@ public final class JsonDocuments {
 
     public static String verdict(Verdict verdict) {
         ObjectNode document = JSON.createObjectNode();
-        document.put("proven", verdict.proven());
+        document.put("proven", verdict.proven()).put("compared", verdict.compared());
         ArrayNode parts = document.putArray("parts");
         for (Verdict.Part part : verdict.parts()) part(parts.addObject().put("id", part.id()), part.verdict());
         verdict.notes().forEach(document.putArray("notes")::add);

@@ -3,14 +3,19 @@ package dev.pfeiler.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.pfeiler.Pfeiler;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Question;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
@@ -21,8 +26,12 @@ class InterviewTest {
     private final ByteArrayOutputStream shown = new ByteArrayOutputStream();
 
     private List<Choice> ask(String typed, Question... questions) {
+        return new Interview(terminal(typed)).ask(List.of(questions)).all();
+    }
+
+    private Terminal terminal(String typed) {
         PrintStream out = new PrintStream(shown, true, StandardCharsets.UTF_8);
-        Terminal terminal = new Terminal(
+        return new Terminal(
                 out,
                 out,
                 new ByteArrayInputStream(typed.getBytes(StandardCharsets.UTF_8)),
@@ -32,7 +41,6 @@ class InterviewTest {
                 80,
                 false,
                 true);
-        return new Interview(terminal).ask(List.of(questions)).all();
     }
 
     @Test
@@ -60,5 +68,38 @@ class InterviewTest {
     @Test
     void anEndBeforeANeededAnswerIsRefused() {
         assertThatThrownBy(() -> ask("", KIND)).isInstanceOf(Refusal.class).hasMessageContaining("kind");
+    }
+
+    @Test
+    void aFreshProjectIsAskedForInOrderAndNeedsAreFilteredByTyping() {
+        Pfeiler pfeiler = new Pfeiler(
+                new Environment(Path.of("nowhere"), Map.of(), Path.of(System.getProperty("java.home")), true));
+        Interview interview =
+                new Interview(terminal("server\n\ngradle\nno.haldervik\n\n\nsql\ndatabase=sqlite\n\n17\n"));
+        Choices answers =
+                interview.create(Choices.NONE, pfeiler.needs(), some -> pfeiler.plan(Path.of("wind"), some, false));
+        assertThat(answers.all().stream().map(choice -> choice.key() + "=" + choice.value()))
+                .containsExactly(
+                        "kind=server",
+                        "language=java",
+                        "target=gradle",
+                        "group=no.haldervik",
+                        "name=wind",
+                        "version=0.1.0",
+                        "need:database=sqlite",
+                        "level=17");
+        String text = shown.toString(StandardCharsets.UTF_8);
+        assertThat(text).contains("Needs for \"sql\"\n    database").contains("[0.1.0]");
+    }
+
+    @Test
+    void anAnswerThatDoesNotFitIsAskedForAgain() {
+        Pfeiler pfeiler = new Pfeiler(
+                new Environment(Path.of("nowhere"), Map.of(), Path.of(System.getProperty("java.home")), true));
+        Choices given = new Choices(List.of(Choice.option("kind", "desktop", "--kind desktop")));
+        Choices answers = new Interview(terminal("php\nkotlin\n"))
+                .create(given, pfeiler.needs(), some -> pfeiler.plan(Path.of("wind"), some, false));
+        assertThat(answers.of("language").orElseThrow().value()).isEqualTo("kotlin");
+        assertThat(shown.toString(StandardCharsets.UTF_8)).contains("There is no desktop in PHP.");
     }
 }

@@ -3,11 +3,7 @@ package dev.pfeiler.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
-import com.networknt.schema.JsonSchema;
-import com.networknt.schema.JsonSchemaFactory;
-import com.networknt.schema.SpecVersion;
 import dev.pfeiler.Sketch;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -36,19 +32,6 @@ class OutputIT {
                         "package no.haldervik.tidewatch.model; class X {}");
     }
 
-    private static JsonNode valid(String schema, String document) throws IOException {
-        ObjectMapper mapper = new ObjectMapper();
-        JsonNode read = mapper.readTree(document);
-        fits(schema, read);
-        return read;
-    }
-
-    private static void fits(String schema, JsonNode document) throws IOException {
-        JsonSchema rules = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
-                .getSchema(Files.readString(Program.HOME.resolve("docs/schema/" + schema + ".schema.json")));
-        assertThat(rules.validate(document)).isEmpty();
-    }
-
     @Test
     void documentsOfPhpProjectsFitTheSchemas() throws IOException {
         Sketch quays = new Sketch(Files.createDirectories(folder.resolve("quays")))
@@ -56,9 +39,9 @@ class OutputIT {
                 .file("code/quay.php", "<?php namespace Port; class Quay { const AT = __DIR__ . '/x'; }")
                 .file("code/x", "x");
         Program program = new Program();
-        valid("survey", program.run("survey", "--json", quays.root()).out());
-        JsonNode proposal =
-                valid("proposal", program.run("propose", "--json", quays.root()).out());
+        Schemas.valid("survey", program.run("survey", "--json", quays.root()).out());
+        JsonNode proposal = Schemas.valid(
+                "proposal", program.run("propose", "--json", quays.root()).out());
         assertThat(proposal.at("/parts/0/target").asText()).isEqualTo("composer");
         assertThat(proposal.path("steps").findValuesAsText("to")).containsExactly("src/Quay.php");
         assertThat(program.run("propose", "--write", quays.root()).exit()).isZero();
@@ -75,7 +58,7 @@ class OutputIT {
                 .contains("com.google.code.gson:gson")
                 .contains("2.8.9")
                 .contains("pfeiler add");
-        valid("found", program.run("find", "--json", "gson").out());
+        Schemas.valid("found", program.run("find", "--json", "gson").out());
         assertThat(program.run("find", "no.such.thing.AtAll").exit()).isEqualTo(1);
 
         assertThat(program.run("add", project, "jstl").exit())
@@ -91,7 +74,7 @@ class OutputIT {
                 .contains("Declared commons-cli:commons-cli:1.5.0 (runtime)")
                 .contains("<artifactId>commons-cli</artifactId>");
         assertThat(Files.readString(project.resolve("pom.xml"))).contains("<artifactId>commons-cli</artifactId>");
-        valid(
+        Schemas.valid(
                 "addition",
                 program.run("add", "--json", project, "org.hamcrest:hamcrest-library:1.3")
                         .out());
@@ -103,16 +86,18 @@ class OutputIT {
     void jsonFitsItsSchemas() throws IOException {
         Program program = new Program();
         JsonNode survey =
-                valid("survey", program.run("survey", "--json", project).out());
+                Schemas.valid("survey", program.run("survey", "--json", project).out());
         assertThat(survey.findValuesAsText("subject")).contains("board/WEB-INF/web.xml");
-        JsonNode proposal =
-                valid("proposal", program.run("propose", "--json", project).out());
+        JsonNode proposal = Schemas.valid(
+                "proposal", program.run("propose", "--json", project).out());
         assertThat(proposal.findValuesAsText("step")).contains("move", "write", "retire");
-        valid("explanation", program.run("why", "--json", project, "level").out());
+        Schemas.valid(
+                "explanation", program.run("why", "--json", project, "level").out());
         assertThat(program.run("convert", project).exit()).isZero();
-        valid("explanation", program.run("why", "--json", project, "gson").out());
+        Schemas.valid(
+                "explanation", program.run("why", "--json", project, "gson").out());
         JsonNode verdict =
-                valid("verdict", program.run("prove", "--json", project).out());
+                Schemas.valid("verdict", program.run("prove", "--json", project).out());
         assertThat(verdict.get("proven").asBoolean()).isTrue();
         assertThat(verdict.findValuesAsText("subject")).contains("classes", "libraries", "tests");
     }
@@ -123,7 +108,9 @@ class OutputIT {
         program.run("convert", "--choose", "level=99", project);
         Program.Run prove = program.run("prove", "--json", project);
         assertThat(prove.exit()).isEqualTo(1);
-        assertThat(valid("verdict", prove.out()).at("/parts/0/failure/cause").asText())
+        assertThat(Schemas.valid("verdict", prove.out())
+                        .at("/parts/0/failure/cause")
+                        .asText())
                 .contains("99");
     }
 
@@ -133,11 +120,11 @@ class OutputIT {
         Program.Run write = program.run("propose", "--write", project);
         assertThat(write.err()).contains("pfeiler.yaml");
         Path file = project.resolve("pfeiler.yaml");
-        fits("choices", new YAMLMapper().readTree(Files.readString(file)));
+        Schemas.fits("choices", new YAMLMapper().readTree(Files.readString(file)));
         for (String other : List.of("buoylog", "towlist", "berthplan")) {
             Path written = Program.demo(other, folder).resolve("pfeiler.yaml");
             program.run("propose", "--write", written.getParent());
-            fits("choices", new YAMLMapper().readTree(Files.readString(written)));
+            Schemas.fits("choices", new YAMLMapper().readTree(Files.readString(written)));
             Program.Run again = program.run("propose", written.getParent());
             assertThat(again.exit()).as(other + again.err()).isZero();
         }

@@ -71,6 +71,9 @@ public interface Creator {
      */
     Step.Edit declaring(ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment);
 
+    /** The newest release of an artifact with the same first number; empty if there is none or it is that one. */
+    Optional<String> newer(String notation, Environment environment);
+
     /** Patterns of what the build writes, for version control to ignore. */
     List<String> ignored(Blueprint blueprint);
 

@@ -13,6 +13,7 @@ import java.util.TreeMap;
  * @param files texts by path
  * @param descriptor the path of the build descriptor
  * @param commands what to type in it
+ * @param newer versions that were asked for: what changed, in words
  * @param lacking what is wrong with this machine for it
  * @param beforeStart what has to be done before it can be started
  */
@@ -22,12 +23,14 @@ public record FreshProject(
         SortedMap<String, String> files,
         String descriptor,
         List<Proposal.Command> commands,
+        List<String> newer,
         List<String> lacking,
         List<String> beforeStart) {
     public FreshProject {
         decisions = List.copyOf(decisions);
         files = new TreeMap<>(files);
         commands = List.copyOf(commands);
+        newer = List.copyOf(newer);
         lacking = List.copyOf(lacking);
         beforeStart = List.copyOf(beforeStart);
     }

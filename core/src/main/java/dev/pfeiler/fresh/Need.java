@@ -6,7 +6,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /**
  * Something that a program needs, and the libraries that can serve it.
@@ -63,6 +66,33 @@ public record Need(String id, String purpose, List<Serving> serving) {
             for (Artifact artifact : artifacts)
                 if (artifact.least() > artifact.most())
                     throw new IllegalArgumentException("no level has " + artifact.notation());
+        }
+
+        /** The same with other versions. */
+        Serving with(List<Artifact> others, Optional<String> otherBom) {
+            return new Serving(
+                    need, id, title, languages, kinds, targets, requires, others, otherBom, files, ignored, statement,
+                    example, atRuntime);
+        }
+
+        /**
+         * The same with newer versions.
+         *
+         * @param newer the notation with a newer version, if there is one
+         * @param changed takes each old notation with its new one
+         */
+        public Serving renewed(
+                int level, Function<String, Optional<String>> newer, BiConsumer<String, String> changed) {
+            UnaryOperator<String> renew = notation -> {
+                Optional<String> other = newer.apply(notation);
+                other.ifPresent(one -> changed.accept(notation, one));
+                return other.orElse(notation);
+            };
+            List<Artifact> renewed = artifacts(level).stream()
+                    .map(artifact -> new Artifact(
+                            renew.apply(artifact.notation()), artifact.scope(), artifact.least(), artifact.most()))
+                    .toList();
+            return with(renewed, bom.map(renew));
         }
 
         public boolean fits(String language, Kind kind, String target) {

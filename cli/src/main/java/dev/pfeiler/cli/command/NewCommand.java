@@ -50,6 +50,11 @@ public final class NewCommand extends BaseCommand.Reporting {
             description = "List what programs can need, and what serves each; with a word, what matches it.")
     private String needs;
 
+    @Option(
+            names = "--latest",
+            description = "Ask the repositories for newer releases with the same first number, and say what changes.")
+    private boolean latest;
+
     @Option(names = "--preview", description = "Show what would be written, and write nothing.")
     private boolean preview;
 
@@ -73,13 +78,13 @@ public final class NewCommand extends BaseCommand.Reporting {
         }
         if (folder == null) throw Refusal.usage("Missing directory.", "Pass the name of the directory to create.");
         Choices chosen = given();
-        FreshProject project = pfeiler().plan(folder, chosen);
+        FreshProject project = pfeiler().plan(folder, chosen, latest);
         boolean asks = context().terminal().interactive() && !json() && !preview;
         Interview interview = new Interview(context().terminal());
         if (asks) {
             chosen = interview.create(
-                    chosen, pfeiler().needs(), some -> pfeiler().plan(folder, some));
-            project = pfeiler().plan(folder, chosen);
+                    chosen, pfeiler().needs(), some -> pfeiler().plan(folder, some, false));
+            project = pfeiler().plan(folder, chosen, latest);
         }
         if (json()) print(JsonDocuments.fresh(project, !preview));
         else if (asks || preview) view.plan(project);

@@ -64,6 +64,10 @@ public final class FreshView {
     }
 
     private void lacking(FreshProject project) {
+        if (!project.newer().isEmpty()) {
+            screen.heading("Newer releases");
+            project.newer().forEach(text -> screen.text(2, text));
+        }
         if (project.lacking().isEmpty()) return;
         screen.heading("This machine");
         project.lacking().forEach(text -> screen.row(screen.attention(), text, "", 2));

@@ -110,6 +110,12 @@ final class PhpCreator implements Creator {
         return commands;
     }
 
+    /** Constraints admit newer releases already. */
+    @Override
+    public Optional<String> newer(String notation, Environment environment) {
+        return Optional.empty();
+    }
+
     @Override
     public boolean isSource(String language, String path) {
         return path.endsWith(".php") && !path.startsWith("tests/");

@@ -66,8 +66,7 @@ public final class JvmCreator implements Creator {
     /** The last release of Kotlin's plug-in that runs on Gradle before 5. */
     private static final String EARLY_KOTLIN = "1.3.50";
 
-    private static final String JUNIT_BOM = "org.junit:junit-bom:5.11.4";
-    private static final String JUNIT = "org.junit.jupiter:junit-jupiter";
+    private static final String JUNIT = "org.junit.jupiter:junit-jupiter:5.12.2";
     private static final String JUNIT_4 = "junit:junit:4.13.2";
 
     private final List<JvmTarget> targets;
@@ -201,7 +200,36 @@ public final class JvmCreator implements Creator {
                     .collect(Collectors.joining());
             lacking.add(target.title() + " is not on the PATH: install it" + others + ".");
         }
+        if (environment.offline()) unfetched(blueprint, environment, lacking);
         return lacking;
+    }
+
+    @Override
+    public Optional<String> newer(String notation, Environment environment) {
+        Optional<Coordinates> now = Coordinates.parse(notation);
+        if (now.isEmpty()) return Optional.empty();
+        Coordinates coordinates = now.get();
+        String major = coordinates.version().replaceFirst("\\..*", "");
+        return Repositories.of(environment).versions(coordinates.group(), coordinates.artifact()).all().stream()
+                .filter(version -> version.replaceFirst("\\..*", "").equals(major))
+                .filter(version -> version.matches("[\\d.]+(\\.Final|\\.RELEASE)?"))
+                .reduce((older, newer) -> newer)
+                .filter(version -> !version.equals(coordinates.version()))
+                .map(version -> coordinates.withVersion(version).toString());
+    }
+
+    /** Artifacts that would have to be fetched, where nothing may be. */
+    private void unfetched(Blueprint blueprint, Environment environment, List<String> lacking) {
+        Repositories repositories = Repositories.of(environment);
+        List<String> absent = blueprint.serving().stream()
+                .flatMap(serving -> serving.artifacts(blueprint.release()).stream()
+                        .map(artifact -> coordinates(artifact, serving.bom().flatMap(Coordinates::parse))))
+                .filter(coordinates -> repositories.jar(coordinates).isEmpty())
+                .map(Coordinates::toString)
+                .toList();
+        if (!absent.isEmpty())
+            lacking.add("Not in the local repository, and --offline forbids fetching them: " + String.join(", ", absent)
+                    + ".");
     }
 
     @Override
@@ -295,12 +323,7 @@ public final class JvmCreator implements Creator {
             if (boms && bom.isPresent()) platforms.add(new Platform(bom.get(), managed));
         }
         if (blueprint.kind() == Kind.WEB) declared.add(Dependency.of(servlets(blueprint), Scope.PROVIDED, ""));
-        if (console) declared.add(Dependency.of(Coordinates.parse(JUNIT_4).orElseThrow(), Scope.TEST, ""));
-        else {
-            Coordinates bom = Coordinates.parse(JUNIT_BOM).orElseThrow();
-            Coordinates junit = Coordinates.parse(JUNIT + ":" + bom.version()).orElseThrow();
-            declared.add(Dependency.of(junit, Scope.TEST, ""));
-        }
+        declared.add(Dependency.of(Coordinates.parse(console ? JUNIT_4 : JUNIT).orElseThrow(), Scope.TEST, ""));
         boolean java = language == JvmLanguage.JAVA;
         BuildModule.Builder module = BuildModule.builder(ModuleName.ONLY, blueprint.name(), "")
                 .product(

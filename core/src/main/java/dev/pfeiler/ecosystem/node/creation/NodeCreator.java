@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.node.model.Identity;
 import dev.pfeiler.ecosystem.node.model.NodeBuild;
 import dev.pfeiler.ecosystem.node.registry.Manifest;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
@@ -21,12 +22,15 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.semver4j.Semver;
 
 /** Fresh projects in JavaScript and TypeScript. */
 public final class NodeCreator implements Creator {
@@ -43,7 +47,15 @@ public final class NodeCreator implements Creator {
 
     @Override
     public PreferredTarget preferred(Environment environment) {
-        return new PreferredTarget("npm", "the build tool for JavaScript", List.of());
+        List<String> others = Stream.of("pnpm", "yarn")
+                .filter(tool -> environment.program(tool).isPresent())
+                .toList();
+        return new PreferredTarget(
+                "npm",
+                others.isEmpty()
+                        ? "the build tool for JavaScript"
+                        : "it comes with Node.js; " + String.join(" and ", others) + " are here, too, and not used",
+                List.of());
     }
 
     @Override
@@ -179,6 +191,20 @@ public final class NodeCreator implements Creator {
                     blueprint.kind() == Kind.FRONTEND ? "serve the pages while you work" : "run while you work",
                     "npm run dev"));
         return commands;
+    }
+
+    @Override
+    public Optional<String> newer(String notation, Environment environment) {
+        int at = notation.lastIndexOf('@');
+        String name = notation.substring(0, at);
+        Semver now = new Semver(notation.substring(at + 1));
+        return Registry.of(ProjectTree.empty(), environment).packument(name).stream()
+                .flatMap(packument -> packument.versions().stream())
+                .map(Semver::new)
+                .filter(version -> version.getMajor() == now.getMajor() && version.isStable())
+                .max(Comparator.naturalOrder())
+                .filter(version -> version.compareTo(now) > 0)
+                .map(version -> name + "@" + version);
     }
 
     @Override

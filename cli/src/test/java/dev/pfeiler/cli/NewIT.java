@@ -1,0 +1,152 @@
+package dev.pfeiler.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import dev.pfeiler.PackageServer;
+import dev.pfeiler.process.Environment;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Fresh projects, built, tested and started with the real tools. */
+class NewIT {
+    private static final Path PACKAGES = Program.HOME.resolve("demo/target/npm");
+
+    @TempDir
+    Path folder;
+
+    private final Program program = new Program();
+
+    /** Creates a project and proves it; what each row of the proof says. */
+    private Map<String, String> proven(Program program, String name, String... options) {
+        List<Object> words = new ArrayList<>(List.of("new", folder.resolve(name)));
+        words.addAll(List.of(options));
+        Program.Run create = program.run(words.toArray());
+        assertThat(create.exit()).as(create.err()).isZero();
+        Program.Run prove = program.run("prove", "--json", folder.resolve(name));
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.json().path("compared").asBoolean()).isFalse();
+        Map<String, String> rows = new TreeMap<>();
+        for (JsonNode row : prove.json().at("/parts/0/comparisons"))
+            rows.put(row.path("subject").asText(), row.path("after").asText());
+        assertThat(folder.resolve(name + "/.pfeiler")).doesNotExist();
+        assertThat(folder.resolve(name + "/target")).as("it is built in a copy").doesNotExist();
+        return rows;
+    }
+
+    private static void requires(String... tools) {
+        for (String tool : tools) assumeTrue(Environment.here().program(tool).isPresent(), "requires " + tool);
+    }
+
+    @Test
+    void javaForMaven() {
+        assertThat(proven(program, "wind", "--with", "json", "--with", "templates"))
+                .containsEntry("tests", "2 passed")
+                .containsEntry("start", "10 kn = 5.14 m/s");
+        assertThat(proven(program, "speeds", "--kind", "library")).containsOnlyKeys("build", "tests");
+        assertThat(proven(program, "gauge", "--kind", "server", "--with", "json"))
+                .containsEntry("GET /", "200  gauge gauge Knots Convert json")
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s")
+                .containsEntry("GET /json", "200  {\"knots\":10.0,\"place\":\"north pier\"}");
+        assertThat(proven(program, "board", "--kind", "web"))
+                .containsEntry("build", "board.war")
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+        assertThat(proven(program, "window", "--kind", "desktop")).containsEntry("tests", "2 passed");
+    }
+
+    @Test
+    void otherLanguagesForMaven() {
+        assertThat(proven(program, "kt", "--language", "kotlin")).containsEntry("start", "10 kn = 5.14 m/s");
+        assertThat(proven(program, "sc", "--language", "scala", "--kind", "server"))
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+    }
+
+    @Test
+    void forGradle() {
+        requires("gradle");
+        assertThat(proven(program, "wind", "--to", "gradle", "--with", "json"))
+                .containsEntry("tests", "2 passed")
+                .containsEntry("start", "10 kn = 5.14 m/s");
+        assertThat(proven(program, "gauge", "--to", "gradle", "--language", "groovy", "--kind", "server"))
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+    }
+
+    @Test
+    void forNpm() throws IOException {
+        requires("node", "npm", "chromium");
+        try (Stream<Path> files = Files.isDirectory(PACKAGES) ? Files.list(PACKAGES) : Stream.<Path>empty()) {
+            assumeTrue(files.count() >= 7, "the packages could not be fetched");
+        }
+        try (PackageServer server = new PackageServer().publishAll(PACKAGES)) {
+            Program npm = new Program()
+                    .with("npm_config_registry", server.address())
+                    .with("npm_config_cache", folder.resolve("npm-cache").toString());
+            assertThat(proven(npm, "js", "--language", "javascript", "--kind", "server", "--with", "reload"))
+                    .containsEntry("test", "2 passed")
+                    .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+            assertThat(proven(npm, "ts", "--language", "typescript")).containsEntry("start", "10 kn = 5.14 m/s");
+            assertThat(proven(npm, "page", "--kind", "frontend"))
+                    .containsEntry("check-types", "done")
+                    .containsEntry("page", "page Knots 5.14 m/s");
+            Path broken = folder.resolve("page/src/knots.ts");
+            Files.writeString(broken, Files.readString(broken).replace("0.514444", "0.5"));
+            Program.Run prove = npm.run("prove", "--json", folder.resolve("page"));
+            assertThat(prove.exit()).isEqualTo(1);
+            assertThat(prove.different()).containsExactly("test");
+        }
+    }
+
+    @Test
+    void forComposer() {
+        requires("php", "composer", "phpunit");
+        assertThat(proven(program, "berths", "--language", "php", "--kind", "server", "--with", "templates"))
+                .containsEntry("tests", "2 passed")
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s")
+                .containsEntry("GET /templates", "200  The wind blows at 10 knots.");
+        assertThat(proven(program, "berth", "--language", "php")).containsEntry("start", "10 kn = 5.14 m/s");
+    }
+
+    @Test
+    void aProjectThatDoesNotCompileIsNotProven() throws IOException {
+        assertThat(program.run("new", folder.resolve("wind")).exit()).isZero();
+        Files.writeString(folder.resolve("wind/src/main/java/Broken.java"), "class Broken { int x = \"no\"; }");
+        Program.Run prove = program.run("prove", folder.resolve("wind"));
+        assertThat(prove.exit()).isEqualTo(1);
+        assertThat(prove.out()).contains("Not proven", "Broken.java");
+    }
+
+    @Test
+    void documentsFitTheirSchemas() throws IOException {
+        Path wind = folder.resolve("wind");
+        Program.Run preview = program.run("new", "--json", "--preview", wind, "--with", "database=postgresql");
+        JsonNode fresh = Schemas.valid("fresh", preview.out());
+        assertThat(fresh.path("written").asBoolean()).isFalse();
+        assertThat(fresh.path("files").has("pom.xml")).isTrue();
+        assertThat(fresh.path("beforeStart")).hasSize(1);
+        assertThat(wind).doesNotExist();
+        JsonNode needs = Schemas.valid(
+                "needs", program.run("new", "--needs=json", "--json").out());
+        assertThat(needs.at("/needs/0/id").asText()).isEqualTo("json");
+        assertThat(Schemas.valid("fresh", program.run("new", "--json", wind).out())
+                        .path("written")
+                        .asBoolean())
+                .isTrue();
+        JsonNode change = Schemas.valid(
+                "need-change", program.run("add", "--json", wind, "json").out());
+        assertThat(change.path("declared").path(0).asText())
+                .isEqualTo("com.fasterxml.jackson.core:jackson-databind:2.18.2 (compile)");
+        assertThat(program.run("new", wind).exit()).as("it is not empty").isEqualTo(3);
+        assertThat(program.run("new", "--kind", "desktop", "--language", "php", folder.resolve("x"))
+                        .exit())
+                .isEqualTo(2);
+    }
+}

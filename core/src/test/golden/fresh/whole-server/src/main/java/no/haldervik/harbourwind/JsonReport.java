@@ -1,0 +1,17 @@
+package no.haldervik.harbourwind;
+
+import com.google.gson.Gson;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** A speed as JSON. */
+final class JsonReport {
+    private JsonReport() {}
+
+    static String of(double knots) {
+        Map<String, Object> report = new TreeMap<>();
+        report.put("knots", knots);
+        report.put("place", "north pier");
+        return new Gson().toJson(report);
+    }
+}

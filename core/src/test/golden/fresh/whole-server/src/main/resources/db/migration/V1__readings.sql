@@ -1,0 +1,1 @@
+create table readings (knots double precision not null);

@@ -1,0 +1,19 @@
+package no.haldervik.harbourwind;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import org.junit.jupiter.api.Test;
+
+class KnotsTest {
+    @Test
+    void convertsToMetresPerSecond() {
+        assertEquals(5.144, Knots.toMetresPerSecond(10), 0.001);
+        assertEquals(0, Knots.toMetresPerSecond(0), 0);
+    }
+
+    @Test
+    void rejectsNegativeSpeeds() {
+        assertThrows(IllegalArgumentException.class, () -> Knots.toMetresPerSecond(-1));
+    }
+}

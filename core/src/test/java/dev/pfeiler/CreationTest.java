@@ -1,0 +1,276 @@
+package dev.pfeiler;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.NeedChange;
+import dev.pfeiler.fresh.Sources;
+import dev.pfeiler.fresh.Templates;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.survey.Survey;
+import dev.pfeiler.survey.SurveyedPart;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestFactory;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Fresh projects, on a machine without build tools: every kind in every language for every build tool. */
+class CreationTest {
+    private static final Map<String, List<String>> TARGETS = Map.of(
+            "java", List.of("maven", "gradle"),
+            "kotlin", List.of("maven", "gradle"),
+            "groovy", List.of("maven", "gradle"),
+            "scala", List.of("maven", "gradle"),
+            "javascript", List.of("npm"),
+            "typescript", List.of("npm"),
+            "php", List.of("composer"));
+
+    @TempDir
+    static Path temp;
+
+    private Pfeiler pfeiler;
+
+    @BeforeEach
+    void machine() {
+        pfeiler = new Pfeiler(
+                new Environment(temp.resolve("home"), Map.of(), Path.of(System.getProperty("java.home")), true));
+    }
+
+    private static List<String> choices(String kind, String language, String target) {
+        List<String> choices = new ArrayList<>(List.of("kind=" + kind, "language=" + language, "target=" + target));
+        if (TARGETS.get(language).contains("maven")) choices.add("level=17");
+        if (target.equals("gradle")) choices.add("gradle-version=8.14");
+        return choices;
+    }
+
+    private FreshProject plan(String name, List<String> choices) {
+        return pfeiler.plan(temp.resolve(name), Sketch.chosen(choices.toArray(String[]::new)), false);
+    }
+
+    /** Every need that something serves there, as far as what it requires is served, too. */
+    private List<String> needs(String kind, String language, String target) {
+        Kind of = Kind.of(kind).orElseThrow();
+        return pfeiler.needs().all().stream()
+                .filter(need -> !need.fitting(language, of, target).isEmpty())
+                .map(Need::id)
+                .toList();
+    }
+
+    @TestFactory
+    Stream<DynamicTest> everyKindInEveryLanguageForEveryTool() {
+        Sources sources = new Sources(new Templates(Optional.empty()));
+        return TARGETS.keySet().stream().sorted().flatMap(language -> sources.kinds(language).stream()
+                .flatMap(kind -> TARGETS.get(language).stream()
+                        .flatMap(target -> Stream.of(false, true).map(all -> {
+                            String name = language + "-" + kind.id() + "-" + target + (all ? "-needs" : "");
+                            return DynamicTest.dynamicTest(name, () -> check(name, kind.id(), language, target, all));
+                        }))));
+    }
+
+    private void check(String name, String kind, String language, String target, boolean all) throws IOException {
+        List<String> choices = choices(kind, language, target);
+        if (all) needs(kind, language, target).forEach(need -> choices.add("need:" + need + "=yes"));
+        FreshProject project = plan(name, choices);
+        assertThat(plan(name, choices).files()).as("the same bytes").isEqualTo(project.files());
+        Map<String, String> descriptors = new TreeMap<>();
+        project.files().forEach((path, text) -> {
+            if (path.matches("pom\\.xml|.*\\.gradle|package\\.json|tsconfig\\.json|composer\\.json"))
+                descriptors.put(path, text);
+            assertThat(text).as(path).doesNotContain("[=", "[#", "[/#");
+        });
+        descriptors.put("files.txt", String.join("\n", project.files().keySet()) + "\n");
+        Golden.check("fresh/" + name, descriptors);
+        Path folder = temp.resolve(name);
+        pfeiler.create(folder, project);
+        Survey survey = pfeiler.survey(folder);
+        assertThat(survey.parts()).singleElement().satisfies((SurveyedPart part) -> {
+            assertThat(part.managed()).as("the build tool's own descriptor").isPresent();
+            assertThat(part.ecosystem().targets()).extracting(one -> one.id()).contains(target);
+        });
+        assertThat(survey.findings()).noneMatch(finding -> finding.leftForYou());
+        assertThatThrownBy(() -> plan(name, choices))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("is not empty");
+    }
+
+    @Test
+    void allFilesOfAServerWithNeeds() throws IOException {
+        List<String> choices = choices("server", "java", "maven");
+        for (String need : List.of("database=h2", "migrations=yes", "json=gson", "templates=yes"))
+            choices.add("need:" + need);
+        choices.addAll(List.of("group=no.haldervik", "version=2.0"));
+        FreshProject project = plan("harbour-wind", choices);
+        Golden.check("fresh/whole-server", project.files());
+        assertThat(project.commands()).extracting(command -> command.line()).contains("mvn package");
+        assertThat(project.lacking())
+                .contains("Maven is not on the PATH: install it.")
+                .anyMatch(text -> text.contains("--offline") && text.contains("com.h2database:h2:2.3.232"));
+    }
+
+    @Test
+    void allFilesOfAFrontEnd() throws IOException {
+        Golden.check(
+                "fresh/whole-frontend",
+                plan("wind-page", List.of("kind=frontend")).files());
+    }
+
+    @Test
+    void eachDecisionHasAReasonAndAnOrder() {
+        FreshProject project = plan("wind", List.of());
+        assertThat(project.decisions())
+                .extracting(Decision::key)
+                .startsWith("kind", "language", "target", "group", "name", "version")
+                .endsWith("level");
+        assertThat(project.decisions()).noneMatch(decision -> decision.reason().isBlank());
+        assertThat(project.blueprint().language()).isEqualTo("java");
+        assertThat(plan("wind", List.of("target=composer")).blueprint().language())
+                .as("a build tool speaks for its language")
+                .isEqualTo("php");
+        assertThat(plan("wind", List.of("kind=frontend")).blueprint().language())
+                .isEqualTo("typescript");
+    }
+
+    @Test
+    void aServerDatabaseIsNamedBeforeTheStart() {
+        FreshProject project = plan("wind", List.of("need:database=postgresql", "level=17"));
+        assertThat(project.beforeStart()).singleElement().asString().contains("PostgreSQL", "database.properties");
+        assertThat(project.files().get("src/main/resources/database.properties"))
+                .contains("jdbc:postgresql://HOST:5432/DATABASE", "does not start before");
+        assertThat(project.files().get("README.md")).contains("It needs a PostgreSQL server");
+    }
+
+    @Test
+    void whatDoesNotFitIsRefusedWithWhatDoes() {
+        assertThatThrownBy(() -> plan("wind", List.of("kind=desktop", "language=php")))
+                .isInstanceOfSatisfying(Refusal.class, refusal -> {
+                    assertThat(refusal).hasMessage("There is no desktop in PHP.");
+                    assertThat(refusal.next())
+                            .isEqualTo("Choose --language java, or one of these kinds: program, library, server.");
+                });
+        assertThatThrownBy(() -> plan("wind", List.of("kind=desctop")))
+                .hasMessage("\"desctop\" is not a kind of project. Did you mean desktop?");
+        assertThatThrownBy(() -> plan("wind", List.of("need:databse=yes")))
+                .hasMessage("No need is called \"databse\". Did you mean database?");
+        assertThatThrownBy(() -> plan("wind", List.of("need:migrations=yes")))
+                .hasMessage("The need migrations requires database.");
+        assertThatThrownBy(() -> plan("wind", List.of("need:json=xml")))
+                .hasMessage("\"xml\" does not serve the need json here.");
+        assertThatThrownBy(() -> plan("wind", List.of("kind=server", "language=scala", "need:database=yes")))
+                .hasMessage("Nothing serves the need database in a server in Scala.");
+        assertThatThrownBy(() -> plan("wind", List.of("level=newest"))).isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> plan("wind", List.of("colour=red"))).hasMessageContaining("colour");
+        assertThat(temp.resolve("wind")).doesNotExist();
+    }
+
+    @Test
+    void versionControlAndALicenceMayBeThere() throws IOException {
+        Path folder = Files.createDirectories(temp.resolve("licensed/.git")).getParent();
+        Files.writeString(folder.resolve("LICENSE"), "all yours");
+        pfeiler.create(folder, plan("licensed", List.of()));
+        assertThat(folder.resolve("LICENSE")).hasContent("all yours");
+        assertThat(folder.resolve("pom.xml")).exists();
+        Path file = Files.writeString(temp.resolve("file"), "");
+        assertThatThrownBy(() -> plan("file", List.of())).hasMessage(file + " is not a directory.");
+    }
+
+    @Test
+    void aLevelThatTheJdkCannotCompileForIsSaid() {
+        assertThat(plan("wind", List.of("level=99")).lacking().get(0))
+                .startsWith("Level 99 is newer than JDK ")
+                .contains("choose --level");
+    }
+
+    @Test
+    void aUsersOwnNeedsComeFirst() throws IOException {
+        Path own = Files.createDirectories(temp.resolve("config/pfeiler/templates"));
+        Files.writeString(own.resolve("Bell.java"), "package [=package];\n\nclass Bell {}\n");
+        Files.writeString(
+                own.getParent().resolve("needs.yaml"),
+                """
+                bell:
+                  purpose: ring
+                  served-by:
+                    brass:
+                      in:
+                        java:
+                          artifacts: ["no.port:bell:1.0"]
+                          files: {"[=main]/Bell.java": Bell.java}
+                json:
+                  purpose: read and write JSON
+                  served-by:
+                    own:
+                      in:
+                        java: {artifacts: ["no.port:json:2.0"]}
+                """);
+        Pfeiler other = new Pfeiler(new Environment(
+                temp.resolve("home"),
+                Map.of("XDG_CONFIG_HOME", temp.resolve("config").toString()),
+                Path.of(System.getProperty("java.home")),
+                true));
+        FreshProject project =
+                other.plan(temp.resolve("own"), Sketch.chosen("need:bell=yes", "need:json=yes", "level=17"), false);
+        assertThat(project.files().get("src/main/java/org/example/own/Bell.java"))
+                .isEqualTo("package org.example.own;\n\nclass Bell {}\n");
+        assertThat(project.files().get("pom.xml")).contains("<artifactId>bell</artifactId>", "<version>2.0</version>");
+        Files.writeString(own.getParent().resolve("needs.yaml"), "bell: [");
+        assertThatThrownBy(() -> new Pfeiler(new Environment(
+                                temp.resolve("home"),
+                                Map.of("XDG_CONFIG_HOME", temp.resolve("config").toString()),
+                                Path.of(System.getProperty("java.home")),
+                                true))
+                        .needs())
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("needs.yaml");
+    }
+
+    @Test
+    void needsAreFilteredByWords() {
+        assertThat(pfeiler.needs().all().stream()
+                        .filter(need -> need.matches("SQL"))
+                        .map(Need::id))
+                .containsExactly("database");
+        assertThat(pfeiler.needs().all()).extracting(Need::id).isSorted();
+    }
+
+    /** What a managed project gets for a need, file by file. */
+    private Map<String, String> added(String language, String target, String need) throws IOException {
+        String name = "add-" + language + "-" + need.replace('=', '-');
+        Path folder = temp.resolve(name);
+        pfeiler.create(folder, plan(name, choices("program", language, target)));
+        NeedChange change = pfeiler.planNeed(folder, need).orElseThrow();
+        pfeiler.add(folder, change);
+        Map<String, String> files = new TreeMap<>();
+        for (Step step : change.steps()) files.put(step.path(), Files.readString(folder.resolve(step.path())));
+        assertThatThrownBy(() -> pfeiler.planNeed(folder, need)).isInstanceOf(Refusal.class);
+        return files;
+    }
+
+    @Test
+    void managedProjectsGetWhatANeedTakes() throws IOException {
+        Golden.check("fresh/add-java", added("java", "maven", "database"));
+        Golden.check("fresh/add-php", added("php", "composer", "json"));
+        Golden.check("fresh/add-typescript", added("typescript", "npm", "validation"));
+        assertThat(added("kotlin", "gradle", "json=jackson").get("build.gradle"))
+                .contains("implementation 'com.fasterxml.jackson.core:jackson-databind:2.18.2'");
+        assertThat(pfeiler.planNeed(temp.resolve("add-java-database"), "gson")).isEmpty();
+        assertThat(pfeiler.needs().all().stream().map(Need::id).collect(Collectors.toSet()))
+                .contains("database", "json");
+    }
+}
