@@ -215,7 +215,7 @@ final class Creation {
                         .turningDown(fitting.stream()
                                 .filter(offer -> offer != usual)
                                 .map(offer -> new Decision.Alternative(
-                                        offer.language().id(), offer.language().title()))
+                                        offer.language().id(), ""))
                                 .toList()),
                 offers.stream().map(offer -> offer.language().id()).toList(),
                 "a language that projects can be created in");
@@ -247,7 +247,7 @@ final class Creation {
                         preferred.evidence())
                 .turningDown(offer.ecosystem().targets().stream()
                         .filter(one -> !one.id().equals(preferred.target()))
-                        .map(one -> new Decision.Alternative(one.id(), one.title()))
+                        .map(one -> new Decision.Alternative(one.id(), ""))
                         .toList());
         return settle(
                 proposed,
@@ -268,7 +268,7 @@ final class Creation {
             boolean testing = need.id().equals(TESTING);
             if (!wanted.contains(need.id()) && !(testing && !fitting.isEmpty())) continue;
             if (fitting.isEmpty()) throw unserved(need, offer, kind);
-            settled(need, fitting, testing ? "each project has a test" : "your choice of a need")
+            settled(need, fitting, testing ? "; each project has a test" : "")
                     .ifPresent(one -> serving.put(need.id(), one));
         }
         for (String id : wanted) {
@@ -300,7 +300,7 @@ final class Creation {
                     "Choose one of: " + String.join(", ", byId.keySet()) + ".");
         };
         String standing = deliberation.settle(
-                decision(NEED + need.id(), need.id(), usual.id(), usual.title() + "; " + reason)
+                decision(NEED + need.id(), "Need: " + need.id(), usual.id(), usual.title() + reason)
                         .in("Needs")
                         .turningDown(byId.values().stream()
                                 .filter(one -> one != usual)

@@ -109,9 +109,21 @@ public final class Interview {
     private Choices settled(Choices choices, Decision decision, Function<Choices, FreshProject> plan) {
         PrintStream out = terminal.errors();
         while (true) {
-            out.println(decision.title());
-            out.println("    " + decision.value() + "   " + decision.reason());
-            decision.alternatives().forEach(one -> out.println("    " + one.value() + "   " + one.why()));
+            List<Decision.Alternative> others = decision.alternatives();
+            boolean described = others.stream().anyMatch(one -> !one.why().isEmpty());
+            out.println(decision.title() + (described ? "" : "   " + decision.reason()));
+            if (described) {
+                int width = others.stream()
+                        .mapToInt(one -> one.value().length())
+                        .max()
+                        .orElse(0);
+                width = Math.max(width, decision.value().length());
+                out.println("    " + padded(decision.value(), width) + decision.reason());
+                for (Decision.Alternative one : others) out.println("    " + padded(one.value(), width) + one.why());
+            } else if (!others.isEmpty()) {
+                out.println("    also: "
+                        + others.stream().map(Decision.Alternative::value).collect(Collectors.joining(", ")));
+            }
             out.print("  [" + decision.value() + "] ");
             out.flush();
             String line = line();
@@ -127,6 +139,10 @@ public final class Interview {
                 out.println("  " + refusal.getMessage() + " " + refusal.next());
             }
         }
+    }
+
+    private static String padded(String text, int width) {
+        return text + " ".repeat(Math.max(0, width - text.length()) + 2);
     }
 
     private static Choice answer(String key, String value) {
@@ -176,8 +192,7 @@ public final class Interview {
             if (fitting.isEmpty() || !need.matches(word)) continue;
             any = true;
             String choices = fitting.stream().map(Need.Serving::id).distinct().collect(Collectors.joining(", "));
-            out.println("    " + need.id()
-                    + " ".repeat(Math.max(1, 18 - need.id().length())) + need.purpose() + " (" + choices + ")");
+            out.println("    " + padded(need.id(), 16) + need.purpose() + " (" + choices + ")");
         }
         if (!any) out.println("    none");
     }

@@ -31,6 +31,7 @@ public final class FreshView {
             screen.row(screen.sign(decision.certainty()), decision.title(), decision.value(), column);
             String others = decision.alternatives().stream()
                     .map(Decision.Alternative::value)
+                    .filter(value -> !value.equals(decision.value()))
                     .collect(Collectors.joining(", "));
             screen.text(
                     Screen.DETAIL,
