@@ -10,31 +10,24 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Kind;
-import dev.pfeiler.fresh.Need;
 import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.fresh.Sources;
 import dev.pfeiler.fresh.Templates;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
-import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Nearest;
 import dev.pfeiler.proposal.Proposal;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -43,12 +36,6 @@ final class Creation {
     static final String KIND = "kind";
     static final String LANGUAGE = "language";
     static final String LEVEL = "level";
-    /** Start of the keys of decisions about needs. */
-    static final String NEED = "need:";
-    /** The value of a decision about a need for what serves it usually. */
-    static final String USUAL = "yes";
-
-    private static final String TESTING = "testing";
     /** A reserved name. Source: RFC 2606. */
     private static final String GROUP = "org.example";
 
@@ -103,7 +90,7 @@ final class Creation {
                 "group", "Group", GROUP, "reserved for examples; choose your own before you publish it", "[\\w.-]+");
         String name = text("name", "Name", name(folder), "name of the folder", "[A-Za-z][\\w.-]*");
         String version = text("version", "Version", "0.1.0", "a first version", "\\d[\\w.+-]*");
-        List<Serving> serving = serving(offer, kind, target, choices);
+        List<Serving> serving = new NeedDecisions(needs, deliberation, offer.language(), kind, target).decide();
         Creator.Level usual = offer.creator().level(offer.language().id(), target, deliberation, environment);
         String level = deliberation.settle(
                 decision(LEVEL, "Level", usual.value(), usual.reason()), given -> Optional.of(given.strip())
@@ -255,73 +242,6 @@ final class Creation {
                 "a build tool for a " + kind.id() + " in " + offer.language().title());
     }
 
-    /** What serves the needs: those that were chosen, and tests. */
-    private List<Serving> serving(Offer offer, Kind kind, String target, Choices choices) {
-        Map<String, Serving> serving = new TreeMap<>();
-        List<String> wanted = choices.all().stream()
-                .map(Choice::key)
-                .filter(key -> key.startsWith(NEED))
-                .map(key -> key.substring(NEED.length()))
-                .toList();
-        for (Need need : needs.all()) {
-            List<Serving> fitting = need.fitting(offer.language().id(), kind, target);
-            boolean testing = need.id().equals(TESTING);
-            if (!wanted.contains(need.id()) && !(testing && !fitting.isEmpty())) continue;
-            if (fitting.isEmpty()) throw unserved(need, offer, kind);
-            settled(need, fitting, testing ? "; each project has a test" : "")
-                    .ifPresent(one -> serving.put(need.id(), one));
-        }
-        for (String id : wanted) {
-            if (needs.of(id).isPresent()) continue;
-            List<String> ids = needs.all().stream().map(Need::id).toList();
-            String nearest = Nearest.of(ids.stream(), id)
-                    .map(one -> " Did you mean " + one + "?")
-                    .orElse("");
-            throw Refusal.usage("No need is called \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
-        }
-        for (Serving one : serving.values())
-            for (String other : one.requires())
-                if (!serving.containsKey(other))
-                    throw Refusal.usage(
-                            "The need " + one.need() + " requires " + other + ".", "Add --with " + other + ".");
-        return List.copyOf(serving.values());
-    }
-
-    private Optional<Serving> settled(Need need, List<Serving> fitting, String reason) {
-        Map<String, Serving> byId = new LinkedHashMap<>();
-        fitting.forEach(one -> byId.putIfAbsent(one.id(), one));
-        Serving usual = fitting.get(0);
-        Function<String, Optional<String>> check = text -> {
-            String value = text.strip();
-            if (value.equals(USUAL)) return Optional.of(usual.id());
-            if (byId.containsKey(value) || value.equals(Choosable.WITHOUT)) return Optional.of(value);
-            throw Refusal.usage(
-                    "\"" + value + "\" does not serve the need " + need.id() + " here.",
-                    "Choose one of: " + String.join(", ", byId.keySet()) + ".");
-        };
-        String standing = deliberation.settle(
-                decision(NEED + need.id(), "Need: " + need.id(), usual.id(), usual.title() + reason)
-                        .in("Needs")
-                        .turningDown(byId.values().stream()
-                                .filter(one -> one != usual)
-                                .map(one -> new Decision.Alternative(one.id(), one.title()))
-                                .toList()),
-                check);
-        return Optional.ofNullable(byId.get(standing));
-    }
-
-    private Refusal unserved(Need need, Offer offer, Kind kind) {
-        String there = need.serving().stream()
-                .flatMap(one -> one.languages().stream())
-                .distinct()
-                .sorted()
-                .collect(Collectors.joining(", "));
-        return Refusal.usage(
-                "Nothing serves the need " + need.id() + " in a " + kind.id() + " in "
-                        + offer.language().title() + ".",
-                "It is served in: " + there + "; pfeiler new --needs " + need.id() + " lists by what.");
-    }
-
     private static String ignored(Offer offer, Blueprint blueprint) {
         Stream<String> patterns = Stream.concat(
                 offer.creator().ignored(blueprint).stream(),
@@ -349,49 +269,5 @@ final class Creation {
         if (!before.isEmpty())
             text.append("\nIt needs ").append(String.join("; ", before)).append(".\n");
         return text.toString();
-    }
-
-    /**
-     * Writes a project into a folder that does not exist or holds nothing but version control and a licence.
-     *
-     * @throws Refusal if something else is there; nothing is overwritten
-     */
-    static void write(Path folder, FreshProject project) {
-        check(folder);
-        List<Path> written = new ArrayList<>();
-        try {
-            for (Map.Entry<String, String> file : project.files().entrySet()) {
-                Path path = folder.resolve(file.getKey());
-                Files.createDirectories(path.getParent());
-                Files.writeString(path, file.getValue(), java.nio.file.StandardOpenOption.CREATE_NEW);
-                written.add(path);
-                if (file.getValue().startsWith("#!")) path.toFile().setExecutable(true, false);
-            }
-        } catch (IOException e) {
-            throw Refusal.inputOutput(
-                    "Cannot write into " + folder + ": " + e,
-                    "Check its permissions; " + written.size() + " files were written.",
-                    e);
-        }
-    }
-
-    /** Refuses a folder that is not as good as empty. */
-    static void check(Path folder) {
-        if (!Files.exists(folder)) return;
-        if (!Files.isDirectory(folder))
-            throw Refusal.notPossible(folder + " is not a directory.", "Pass the name of a new one.");
-        try (Stream<Path> files = Files.list(folder)) {
-            Optional<String> other = files.map(file -> file.getFileName().toString())
-                    .filter(name ->
-                            !name.matches("\\.git|\\.hg|\\.svn|\\.gitattributes|(?i)(licen[cs]e|copying)(\\..*)?"))
-                    .sorted()
-                    .findFirst();
-            if (other.isPresent())
-                throw Refusal.notPossible(
-                        folder + " is not empty: it contains " + other.get() + ".",
-                        "Pass a new directory, or convert what is there with pfeiler convert.");
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read " + folder + ": " + e, "Check its permissions.", e);
-        }
     }
 }

@@ -344,14 +344,14 @@ public final class Pfeiler {
      * @throws Refusal if choices do not fit together, or the folder is not empty
      */
     public FreshProject plan(Path folder, Choices choices, boolean latest) {
-        Creation.check(folder);
+        FreshFolder.check(folder);
         String name = folder.toAbsolutePath().normalize().getFileName().toString();
         return new Creation(ecosystems, environment).plan(name, choices, latest);
     }
 
     /** Writes a fresh project. */
     public void create(Path folder, FreshProject project) {
-        Creation.write(folder, project);
+        FreshFolder.write(folder, project);
     }
 
     /** Reverts a conversion. */

@@ -93,6 +93,7 @@ public final class NewCommand extends BaseCommand.Reporting {
             print("Nothing was written.");
             return 0;
         }
+        if (!asks) project.lacking().forEach(text -> notice("pfeiler: " + text));
         pfeiler().create(folder, project);
         if (!json()) view.written(project, folder.toString());
         return 0;

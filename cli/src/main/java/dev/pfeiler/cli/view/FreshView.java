@@ -45,15 +45,16 @@ public final class FreshView {
             screen.raw("  " + line.mark() + " " + line.text());
         screen.heading("+ " + project.descriptor());
         project.files().get(project.descriptor()).lines().forEach(line -> screen.raw("  " + line));
-        screen.blank();
+        newer(project);
         lacking(project);
+        screen.blank();
     }
 
     /** What was written, and what to do next. */
     public void written(FreshProject project, String folder) {
         int files = project.files().size();
         screen.title(folder + ": " + files + " files written");
-        lacking(project);
+        newer(project);
         if (!project.beforeStart().isEmpty()) {
             screen.heading("Before it starts");
             for (String text : project.beforeStart()) screen.row(screen.attention(), "requires " + text, "", 2);
@@ -64,11 +65,13 @@ public final class FreshView {
         next("pfeiler prove " + folder, "build it, run its tests and start it");
     }
 
+    private void newer(FreshProject project) {
+        if (project.newer().isEmpty()) return;
+        screen.heading("Newer releases");
+        project.newer().forEach(text -> screen.text(2, text));
+    }
+
     private void lacking(FreshProject project) {
-        if (!project.newer().isEmpty()) {
-            screen.heading("Newer releases");
-            project.newer().forEach(text -> screen.text(2, text));
-        }
         if (project.lacking().isEmpty()) return;
         screen.heading("This machine");
         project.lacking().forEach(text -> screen.row(screen.attention(), text, "", 2));

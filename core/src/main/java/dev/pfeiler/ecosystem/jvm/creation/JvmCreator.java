@@ -36,6 +36,7 @@ import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
 import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.Paths;
@@ -200,6 +201,11 @@ public final class JvmCreator implements Creator {
                     .collect(Collectors.joining());
             lacking.add(target.title() + " is not on the PATH: install it" + others + ".");
         }
+        boolean outdated =
+                blueprint.target().equals(GRADLE) && gradle(GRADLE, new Deliberation(Choices.NONE), environment) < 500;
+        if (outdated)
+            lacking.add("The Gradle here is outdated: it compiles for Java 8 at most, and runs no scripts in Kotlin. "
+                    + "Install a current one for later levels.");
         if (environment.offline()) unfetched(blueprint, environment, lacking);
         return lacking;
     }

@@ -1,0 +1,62 @@
+package dev.pfeiler;
+
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.FreshProject;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** The folder of a fresh project. */
+final class FreshFolder {
+    private FreshFolder() {}
+
+    /**
+     * Writes a project into a folder that does not exist or holds nothing but version control and a licence.
+     *
+     * @throws Refusal if something else is there; nothing is overwritten
+     */
+    static void write(Path folder, FreshProject project) {
+        check(folder);
+        List<Path> written = new ArrayList<>();
+        try {
+            for (Map.Entry<String, String> file : project.files().entrySet()) {
+                Path path = folder.resolve(file.getKey());
+                Files.createDirectories(path.getParent());
+                Files.writeString(path, file.getValue(), StandardOpenOption.CREATE_NEW);
+                written.add(path);
+                if (file.getValue().startsWith("#!")) path.toFile().setExecutable(true, false);
+            }
+        } catch (IOException e) {
+            throw Refusal.inputOutput(
+                    "Cannot write into " + folder + ": " + e,
+                    "Check its permissions; " + written.size() + " files were written.",
+                    e);
+        }
+    }
+
+    /** Refuses a folder that is not as good as empty. */
+    static void check(Path folder) {
+        if (!Files.exists(folder)) return;
+        if (!Files.isDirectory(folder))
+            throw Refusal.notPossible(folder + " is not a directory.", "Pass the name of a new one.");
+        try (Stream<Path> files = Files.list(folder)) {
+            Optional<String> other = files.map(file -> file.getFileName().toString())
+                    .filter(name ->
+                            !name.matches("\\.git|\\.hg|\\.svn|\\.gitattributes|(?i)(licen[cs]e|copying)(\\..*)?"))
+                    .sorted()
+                    .findFirst();
+            if (other.isPresent())
+                throw Refusal.notPossible(
+                        folder + " is not empty: it contains " + other.get() + ".",
+                        "Pass a new directory, or convert what is there with pfeiler convert.");
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read " + folder + ": " + e, "Check its permissions.", e);
+        }
+    }
+}

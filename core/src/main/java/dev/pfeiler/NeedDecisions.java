@@ -1,0 +1,117 @@
+package dev.pfeiler;
+
+import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.Kind;
+import dev.pfeiler.fresh.Need;
+import dev.pfeiler.fresh.Need.Serving;
+import dev.pfeiler.fresh.Needs;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.Nearest;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/** Decides what serves the needs of a fresh project. */
+final class NeedDecisions {
+    /** Start of the keys of decisions about needs. */
+    private static final String NEED = "need:";
+    /** The value of a decision about a need for what serves it usually. */
+    private static final String USUAL = "yes";
+
+    private static final String TESTING = "testing";
+
+    private final Needs needs;
+    private final Deliberation deliberation;
+    private final Creator.Language language;
+    private final Kind kind;
+    private final String target;
+
+    NeedDecisions(Needs needs, Deliberation deliberation, Creator.Language language, Kind kind, String target) {
+        this.needs = needs;
+        this.deliberation = deliberation;
+        this.language = language;
+        this.kind = kind;
+        this.target = target;
+    }
+
+    /** What serves the needs: those that were chosen, and tests. */
+    List<Serving> decide() {
+        Map<String, Serving> serving = new TreeMap<>();
+        List<String> wanted = deliberation.choices().all().stream()
+                .map(Choice::key)
+                .filter(key -> key.startsWith(NEED))
+                .map(key -> key.substring(NEED.length()))
+                .toList();
+        for (Need need : needs.all()) {
+            List<Serving> fitting = need.fitting(language.id(), kind, target);
+            boolean testing = need.id().equals(TESTING);
+            if (!wanted.contains(need.id()) && !(testing && !fitting.isEmpty())) continue;
+            if (fitting.isEmpty()) throw unserved(need);
+            settled(need, fitting, testing ? "; each project has a test" : "")
+                    .ifPresent(one -> serving.put(need.id(), one));
+        }
+        for (String id : wanted) {
+            if (needs.of(id).isPresent()) continue;
+            List<String> ids = needs.all().stream().map(Need::id).toList();
+            String nearest = Nearest.of(ids.stream(), id)
+                    .map(one -> " Did you mean " + one + "?")
+                    .orElse("");
+            throw Refusal.usage("No need is called \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
+        }
+        for (Serving one : serving.values())
+            for (String other : one.requires())
+                if (!serving.containsKey(other))
+                    throw Refusal.usage(
+                            "The need " + one.need() + " requires " + other + ".", "Add --with " + other + ".");
+        return List.copyOf(serving.values());
+    }
+
+    private Optional<Serving> settled(Need need, List<Serving> fitting, String reason) {
+        Map<String, Serving> byId = new LinkedHashMap<>();
+        fitting.forEach(one -> byId.putIfAbsent(one.id(), one));
+        Serving usual = fitting.get(0);
+        Function<String, Optional<String>> check = text -> {
+            String value = text.strip();
+            if (value.equals(USUAL)) return Optional.of(usual.id());
+            if (byId.containsKey(value) || value.equals(Choosable.WITHOUT)) return Optional.of(value);
+            throw Refusal.usage(
+                    "\"" + value + "\" does not serve the need " + need.id() + " here.",
+                    "Choose one of: " + String.join(", ", byId.keySet()) + ".");
+        };
+        String standing = deliberation.settle(
+                Decision.of(
+                                NEED + need.id(),
+                                "Need: " + need.id(),
+                                usual.id(),
+                                Certainty.LIKELY,
+                                usual.title() + reason,
+                                List.of())
+                        .in("Needs")
+                        .turningDown(byId.values().stream()
+                                .filter(one -> one != usual)
+                                .map(one -> new Decision.Alternative(one.id(), one.title()))
+                                .toList()),
+                check);
+        return Optional.ofNullable(byId.get(standing));
+    }
+
+    private Refusal unserved(Need need) {
+        String there = need.serving().stream()
+                .flatMap(one -> one.languages().stream())
+                .distinct()
+                .sorted()
+                .collect(Collectors.joining(", "));
+        return Refusal.usage(
+                "Nothing serves the need " + need.id() + " in a " + kind.id() + " in " + language.title() + ".",
+                "It is served in: " + there + "; pfeiler new --needs " + need.id() + " lists by what.");
+    }
+}
