@@ -26,9 +26,14 @@ final class Deliveries implements AutoCloseable {
         this.root = root;
     }
 
+    /** Notes what is in the folder of an inner part. */
+    void watch(String folder) throws IOException {
+        Path inner = root.resolve(folder);
+        if (Files.isDirectory(inner)) before.put(inner, children(inner));
+    }
+
     /** @param delivered by paths relative to the folder */
     void add(String folder, Map<String, Path> delivered) throws IOException {
-        before.put(root.resolve(folder), children(root.resolve(folder)));
         for (Map.Entry<String, Path> each : delivered.entrySet()) {
             Path goal = root.resolve(Paths.resolved(Paths.join(folder, each.getKey())));
             if (!goal.startsWith(root) || Files.exists(goal)) continue;

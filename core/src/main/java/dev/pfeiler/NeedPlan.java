@@ -70,7 +70,7 @@ final class NeedPlan {
                                                         .toList())
                                         + "."));
         Deliberation deliberation = new Deliberation(Choices.NONE);
-        Creator.Level level = creator.stated(tree)
+        Creator.Level level = creator.stated(tree, environment)
                 .map(text -> new Creator.Level(text, "stated"))
                 .orElseGet(() -> creator.level(language, target, deliberation, environment));
         Blueprint blueprint =

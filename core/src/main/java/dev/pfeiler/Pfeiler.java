@@ -105,7 +105,7 @@ public final class Pfeiler {
                     .propose(
                             target.id(),
                             deliberation,
-                            new Surroundings(tree, part.folder(), moved, survey.inside(part)));
+                            new Surroundings(tree, part.folder(), moved, survey.inside(part.folder())));
             proposal.steps().stream()
                     .map(step -> step.below(part.folder()))
                     .filter(Step::leaves)

@@ -3,6 +3,7 @@ package dev.pfeiler;
 import dev.pfeiler.conversion.Ledger;
 import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
@@ -61,6 +62,8 @@ final class ProofRun {
                     Comparator.comparing((Ledger.Part part) -> part.folder()).reversed());
             for (Ledger.Part part : innerFirst) {
                 try (Deliveries deliveries = new Deliveries(root)) {
+                    for (Surroundings.Inner inner : survey.inside(part.folder()))
+                        deliveries.watch(Paths.join(part.folder(), inner.folder()));
                     boolean more = false;
                     for (Ledger.Part inner : parts) {
                         if (!isInside(part, inner) || !proven.containsKey(inner.id())) continue;

@@ -57,7 +57,7 @@ public interface Creator {
     Kind kind(ProjectTree tree);
 
     /** The level that the descriptor of a managed project states. */
-    default Optional<String> stated(ProjectTree tree) {
+    default Optional<String> stated(ProjectTree tree, Environment environment) {
         return Optional.empty();
     }
 

@@ -67,11 +67,11 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
     }
 
     /** The parts in the folder of another one, as that one sees them. */
-    public List<Surroundings.Inner> inside(SurveyedPart outer) {
+    public List<Surroundings.Inner> inside(String outer) {
         return parts.stream()
-                .filter(part -> !part.folder().equals(outer.folder()) && Paths.within(outer.folder(), part.folder()))
+                .filter(part -> !part.folder().equals(outer) && Paths.within(outer, part.folder()))
                 .map(part -> new Surroundings.Inner(
-                        Paths.relative(outer.folder(), part.folder()),
+                        Paths.relative(outer, part.folder()),
                         part.ecosystem().title(),
                         part.ecosystem().buildCommands()))
                 .toList();

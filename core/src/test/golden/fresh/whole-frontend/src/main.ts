@@ -4,7 +4,8 @@ const input = document.querySelector<HTMLInputElement>("#knots")!;
 const output = document.querySelector<HTMLOutputElement>("#metres")!;
 
 function convert(): void {
-  output.textContent = `${toMetresPerSecond(Number(input.value)).toFixed(2)} m/s`;
+  const knots = Number(input.value);
+  output.textContent = knots >= 0 ? `${toMetresPerSecond(knots).toFixed(2)} m/s` : "not a speed";
 }
 
 input.addEventListener("input", convert);

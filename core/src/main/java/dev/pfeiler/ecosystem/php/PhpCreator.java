@@ -19,6 +19,7 @@ import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -65,8 +66,9 @@ final class PhpCreator implements Creator {
     @Override
     public SortedMap<String, String> descriptors(
             Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        SortedMap<String, String> require = new TreeMap<>();
-        SortedMap<String, String> development = new TreeMap<>();
+        // Composer lists the language first
+        Map<String, String> require = new LinkedHashMap<>();
+        Map<String, String> development = new TreeMap<>();
         require.put("php", ">=" + blueprint.level());
         for (Serving serving : blueprint.serving()) {
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {

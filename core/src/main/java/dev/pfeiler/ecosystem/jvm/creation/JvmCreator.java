@@ -252,8 +252,8 @@ public final class JvmCreator implements Creator {
     }
 
     @Override
-    public Optional<String> stated(ProjectTree tree) {
-        Repositories repositories = Repositories.of(Environment.here().offline(true));
+    public Optional<String> stated(ProjectTree tree, Environment environment) {
+        Repositories repositories = Repositories.of(environment.offline(true));
         return targets.stream()
                 .flatMap(target -> target.buildFile(tree, repositories).stream())
                 .map(file -> String.valueOf(file.level()))

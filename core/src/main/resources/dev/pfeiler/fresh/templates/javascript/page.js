@@ -4,7 +4,8 @@ const input = document.querySelector("#knots");
 const output = document.querySelector("#metres");
 
 function convert() {
-  output.textContent = `${toMetresPerSecond(Number(input.value)).toFixed(2)} m/s`;
+  const knots = Number(input.value);
+  output.textContent = knots >= 0 ? `${toMetresPerSecond(knots).toFixed(2)} m/s` : "not a speed";
 }
 
 input.addEventListener("input", convert);
