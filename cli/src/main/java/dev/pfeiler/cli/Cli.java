@@ -125,7 +125,7 @@ public final class Cli {
             mixinStandardHelpOptions = true,
             versionProvider = Version.class,
             description =
-                    "Converts a project with a hand-maintained build to one that a build tool manages, and proves the result.",
+                    "Converts a project with a hand-maintained build to one that a build tool manages, creates fresh projects, and proves the result.",
             synopsisSubcommandLabel = "COMMAND",
             exitCodeListHeading = "%nExit codes:%n",
             exitCodeList = {

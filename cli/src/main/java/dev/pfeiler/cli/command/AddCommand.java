@@ -15,16 +15,16 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler add}. */
-@Command(name = "add", description = "Declare one more dependency, with its version and scope.")
+@Command(name = "add", description = "Declare one more dependency, or what a need requires.")
 public final class AddCommand extends BaseCommand.Reporting {
     @Parameters(
             arity = "1..2",
             paramLabel = "[DIR] NAME",
             hideParamSyntax = true,
             description = {
-                "The project directory (default: the current one), and a library, with or without a version,",
-                "or a class or package in it; or something that the program needs, with or without what is to",
-                "serve it (pfeiler new --needs lists them)."
+                "The project directory (default: the current one), and one of:",
+                "a library, with or without a version; a class or package in it;",
+                "a need, or NEED=CHOICE (pfeiler new --needs lists them)."
             })
     private List<String> arguments;
 

@@ -2,7 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Interview;
-import dev.pfeiler.cli.options.ChoiceOptions;
+import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.ConversionView;
 import dev.pfeiler.conversion.Step;
@@ -24,7 +24,7 @@ public final class ConvertCommand extends BaseCommand.Reporting {
     private FolderParameter folder;
 
     @Mixin
-    private ChoiceOptions choices;
+    private ConversionOptions choices;
 
     public ConvertCommand(Context context) {
         super(context);

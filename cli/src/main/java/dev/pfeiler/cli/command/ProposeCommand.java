@@ -2,7 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
-import dev.pfeiler.cli.options.ChoiceOptions;
+import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.ProposalView;
 import dev.pfeiler.proposal.ChoicesFile;
@@ -19,7 +19,7 @@ public final class ProposeCommand extends BaseCommand.Reporting {
     private FolderParameter folder;
 
     @Mixin
-    private ChoiceOptions choices;
+    private ConversionOptions choices;
 
     @Option(names = "--write", description = "Write the decisions to pfeiler.yaml, which convert then follows.")
     private boolean write;

@@ -2,7 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
-import dev.pfeiler.cli.options.ChoiceOptions;
+import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.view.WhyView;
 import dev.pfeiler.proposal.Explanation;
 import java.nio.file.Path;
@@ -22,7 +22,7 @@ public final class WhyCommand extends BaseCommand.Reporting {
     private List<String> arguments;
 
     @Mixin
-    private ChoiceOptions choices;
+    private ConversionOptions choices;
 
     public WhyCommand(Context context) {
         super(context);

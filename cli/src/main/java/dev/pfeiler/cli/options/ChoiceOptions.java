@@ -10,8 +10,8 @@ import java.util.Map;
 import picocli.CommandLine.Option;
 
 /** What a user chooses on the command line. */
-public final class ChoiceOptions {
-    @Option(names = "--to", paramLabel = "TARGET", description = "The build tool to convert for.")
+public class ChoiceOptions {
+    @Option(names = "--to", paramLabel = "TARGET", description = "The build tool.")
     private String target;
 
     @Option(names = "--group", paramLabel = "GROUP", description = "The group (or vendor) of the project.")
@@ -22,11 +22,6 @@ public final class ChoiceOptions {
 
     @Option(names = "--project-version", paramLabel = "VERSION", description = "The version of the project.")
     private String version;
-
-    @Option(
-            names = "--keep-layout",
-            description = "Leave every file where it is, and configure the build tool accordingly.")
-    private boolean keepLayout;
 
     @Option(
             names = "--choose",
@@ -42,7 +37,6 @@ public final class ChoiceOptions {
         if (group != null) choices.add(Choice.option("group", group, "--group " + group));
         if (name != null) choices.add(Choice.option("name", name, "--name " + name));
         if (version != null) choices.add(Choice.option("version", version, "--project-version " + version));
-        if (keepLayout) choices.add(Choice.option("layout", "keep", "--keep-layout"));
         return new Choices(choices);
     }
 }
