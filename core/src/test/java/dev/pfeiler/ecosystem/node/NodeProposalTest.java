@@ -528,4 +528,19 @@ class NodeProposalTest {
         sketch.file("index.js", "import paint from '#lost';");
         assertThat(left(propose())).contains("#lost: no file has this name; state it as imports in package.json");
     }
+
+    @Test
+    void aBundlerBesideAPageServesItWhilePeopleWork() throws IOException {
+        sketch.file("src/main.jsx", "import { lit } from 'lamps';", "document.title = <b>{lit}</b>;")
+                .file("public/index.html", "<html><body><script src=\"js/app.js\"></script></body></html>")
+                .file("build.sh", "npx esbuild src/main.jsx --bundle --minify --outfile=public/js/app.js");
+        assertThat(files(propose()).get("package.json"))
+                .contains(
+                        "\"dev\": \"esbuild src/main.jsx --bundle --outfile=public/js/app.js --sourcemap --servedir=public\"",
+                        "\"build\": \"esbuild src/main.jsx --bundle --minify --outfile=public/js/app.js\"");
+        assertThat(files(propose("script:dev=without")).get("package.json")).doesNotContain("servedir");
+        sketch.file("public/index.html", "<html></html>").file("build.sh", "npx vite build");
+        server.publish("vite", "5.4.0", "");
+        assertThat(files(propose()).get("package.json")).contains("\"dev\": \"vite\"");
+    }
 }

@@ -89,6 +89,7 @@ final class ScriptDecisions {
             if (!scripts.containsKey("build"))
                 settle("build", line, Certainty.LIKELY, "compiles the sources", Evidence.of("tsconfig.json", ""));
         });
+        if (!scripts.containsKey("dev") && !scripts.containsKey("watch")) development();
         if (!scripts.containsKey("test")) tests();
         if (!scripts.containsKey("start")) start();
         return ordered();
@@ -140,6 +141,45 @@ final class ScriptDecisions {
                         .in(GROUP),
                 text -> Optional.of(text.strip()));
         if (!standing.equals(Choosable.WITHOUT)) scripts.put(name, standing);
+    }
+
+    /** The development server of the bundler that the build calls, where it writes beside a page. */
+    private void development() {
+        List<Call> vite = project.callsOf("vite");
+        if (!vite.isEmpty() && vite.get(0).folder().isEmpty()) {
+            settle(
+                    "dev",
+                    "vite",
+                    Certainty.LIKELY,
+                    "the bundler's development server",
+                    vite.get(0).evidence());
+            return;
+        }
+        List<Call> bundles = project.callsOf("esbuild").stream()
+                .filter(call -> call.folder().isEmpty() && call.arguments().contains("--bundle"))
+                .filter(call -> !call.arguments().contains("--platform=node"))
+                .toList();
+        if (bundles.size() != 1) return;
+        Call bundle = bundles.get(0);
+        bundle.outputs().stream()
+                .map(path -> project.tree().folders().contains(path) ? path : Paths.parent(path))
+                .flatMap(folder -> served(folder).stream())
+                .findFirst()
+                .ifPresent(folder -> settle(
+                        "dev",
+                        relocated(bundle, renamed(bundle)).replaceAll(" --minify\\b| --sourcemap(=\\S+)?", "")
+                                + " --sourcemap --servedir=" + (folder.isEmpty() ? "." : folder),
+                        Certainty.LIKELY,
+                        "the bundler's development server",
+                        bundle.evidence()));
+    }
+
+    /** The folder with a page that a folder is in. */
+    private Optional<String> served(String folder) {
+        for (String at = folder; ; at = Paths.parent(at)) {
+            if (project.tree().has(Paths.join(at, "index.html"))) return Optional.of(at);
+            if (at.isEmpty() || Paths.isOutside(at)) return Optional.empty();
+        }
     }
 
     private void runner() {

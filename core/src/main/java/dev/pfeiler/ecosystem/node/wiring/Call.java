@@ -17,7 +17,7 @@ import java.util.regex.Pattern;
  * @param text the command as a package script can run it
  */
 public record Call(String tool, List<String> arguments, String folder, String text, Evidence evidence) {
-    private static final Pattern OUTPUT = Pattern.compile("--(?:outfile|output|out|file)=(.+)");
+    private static final Pattern OUTPUT = Pattern.compile("--(?:outfile|outdir|output|out|file)=(.+)");
     private static final Set<String> NAMED = Set.of("-o", "--output", "--outfile", "--file", "--out-file", ">");
     private static final Set<String> COPYING = Set.of("cp", "copy", "mv");
 
