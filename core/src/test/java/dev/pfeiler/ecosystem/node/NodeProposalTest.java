@@ -543,4 +543,14 @@ class NodeProposalTest {
         server.publish("vite", "5.4.0", "");
         assertThat(files(propose()).get("package.json")).contains("\"dev\": \"vite\"");
     }
+
+    @Test
+    void aFolderNamedLikeAPackageThatItUsesIsNoPackageOfThatName() throws IOException {
+        sketch = new Sketch(Files.createDirectories(temp.resolve("lamps")));
+        sketch.file("index.js", "module.exports = require('lamps').lit;")
+                .file("node_modules/lamps/package.json", "{\"name\": \"lamps\", \"version\": \"2.4.0\"}")
+                .file("node_modules/lamps/index.js", "exports.lit = 1;");
+        assertThat(files(propose()).get("package.json"))
+                .contains("\"name\": \"lamps-project\"", "\"dependencies\": {\n    \"lamps\": \"2.4.0\"");
+    }
 }

@@ -266,7 +266,12 @@ final class EntryDecisions {
     }
 
     private Optional<String> engine(Dependencies dependencies, List<RuntimeVersion> runtimes) {
-        if (loadable.isEmpty()) return Optional.empty();
+        // what a bundler makes for browsers runs there
+        boolean forBrowsers = project.isBundled()
+                && project.callsOf("esbuild").stream()
+                        .noneMatch(call -> call.arguments().contains("--platform=node"))
+                && !project.callsOf("esbuild").isEmpty();
+        if (loadable.isEmpty() || forBrowsers && runtimes.isEmpty()) return Optional.empty();
         Semver least = new Semver("0.0.0");
         String reason = "";
         List<Evidence> evidence = new ArrayList<>();

@@ -36,7 +36,7 @@ final class IdentityDecisions {
                 .orElse(List.of());
         String own = about.map(entry -> entry.getValue().path("name").asText())
                 .filter(PackageName::isValid)
-                .orElse(PackageName.from(project.tree().name()));
+                .orElseGet(this::fromFolder);
         String scope = deliberation.choices().of("group").isPresent()
                 ? deliberation.settle(
                         Decision.of("group", "Scope", "", Certainty.LIKELY, "", List.of()),
@@ -69,6 +69,12 @@ final class IdentityDecisions {
                 version,
                 ProjectTexts.description(project.tree(), deliberation),
                 license());
+    }
+
+    /** The folder's name; no package may be called as one that it uses. */
+    private String fromFolder() {
+        String name = PackageName.from(project.tree().name());
+        return project.installed().of(name).isPresent() ? name + "-project" : name;
     }
 
     /** A file at the top that states a name and a version, as programs read it to show them. */

@@ -250,6 +250,7 @@ public final class NodeDecisions {
         bundle.ifPresent(plan -> first.add(plan.build()));
         Map<String, String> all = new LinkedHashMap<>();
         if (scripts.containsKey("start")) all.put("start", scripts.get("start"));
+        if (scripts.containsKey("dev")) all.put("dev", scripts.get("dev"));
         bundle.ifPresent(plan -> all.put("dev", plan.dev()));
         if (!first.isEmpty()) all.put("build", String.join(" && ", first));
         bundle.ifPresent(plan -> all.put("watch", plan.watch()));
