@@ -70,6 +70,7 @@ public final class Sources {
         all.put("group", blueprint.group());
         all.put("version", blueprint.version());
         all.put("level", blueprint.release());
+        all.put("release", blueprint.level());
         all.put("target", blueprint.target());
         List<String> needs = blueprint.serving().stream().map(Serving::need).toList();
         all.put("needs", needs);

@@ -145,6 +145,7 @@ public final class JvmCreator implements Creator {
         String path = name.replace('.', '/');
         Map<String, Object> values = new LinkedHashMap<>();
         values.put("package", name);
+        values.put("mainClass", mainClass(blueprint));
         values.put("main", "src/main/" + blueprint.language() + "/" + path);
         values.put("test", "src/test/" + blueprint.language() + "/" + path);
         values.put("junit", gradle(blueprint.target(), deliberation, environment) < 406 ? 4 : 5);
