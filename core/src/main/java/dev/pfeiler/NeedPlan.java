@@ -51,7 +51,9 @@ final class NeedPlan {
         String language = language(tree);
         String target = managedBy(tree);
         Kind kind = creator.kind(tree);
-        List<Serving> fitting = need.fitting(language, kind, target);
+        List<Serving> fitting = need.fitting(language, kind, target).stream()
+                .filter(one -> !one.freshOnly())
+                .toList();
         Serving serving = fitting.stream()
                 .filter(one -> choice.isEmpty() || choice.get().equals(one.id()))
                 .findFirst()

@@ -93,6 +93,7 @@ class CreationTest {
         project.files().forEach((path, text) -> {
             if (path.matches("pom\\.xml|.*\\.gradle|package\\.json|tsconfig\\.json|composer\\.json"))
                 descriptors.put(path, text);
+            if (path.equals("Dockerfile")) descriptors.put(path, text);
             assertThat(text).as(path).doesNotContain("[=", "[#", "[/#");
         });
         descriptors.put("files.txt", String.join("\n", project.files().keySet()) + "\n");
@@ -270,6 +271,8 @@ class CreationTest {
         assertThat(added("kotlin", "gradle", "json=jackson").get("build.gradle"))
                 .contains("implementation 'com.fasterxml.jackson.core:jackson-databind:2.18.2'");
         assertThat(pfeiler.planNeed(temp.resolve("add-java-database"), "gson")).isEmpty();
+        assertThatThrownBy(() -> pfeiler.planNeed(temp.resolve("add-java-database"), "container"))
+                .hasMessage("Nothing serves the need container in a program in java.");
         assertThat(pfeiler.needs().all().stream().map(Need::id).collect(Collectors.toSet()))
                 .contains("database", "json");
     }

@@ -31,6 +31,7 @@ public record Need(String id, String purpose, List<Serving> serving) {
      * @param id by which it is chosen
      * @param kinds that it fits; none for all
      * @param targets build tools that it fits; none for all
+     * @param freshOnly whether it is for fresh projects alone, as its files name what only those are known to have
      * @param requires ids of other needs that have to be there
      * @param artifacts what is declared
      * @param bom the bill of materials that aligns their versions
@@ -47,6 +48,7 @@ public record Need(String id, String purpose, List<Serving> serving) {
             Set<String> languages,
             Set<Kind> kinds,
             Set<String> targets,
+            boolean freshOnly,
             List<String> requires,
             List<Artifact> artifacts,
             Optional<String> bom,
@@ -71,8 +73,8 @@ public record Need(String id, String purpose, List<Serving> serving) {
         /** The same with other versions. */
         Serving with(List<Artifact> others, Optional<String> otherBom) {
             return new Serving(
-                    need, id, title, languages, kinds, targets, requires, others, otherBom, files, ignored, statement,
-                    example, atRuntime);
+                    need, id, title, languages, kinds, targets, freshOnly, requires, others, otherBom, files, ignored,
+                    statement, example, atRuntime);
         }
 
         /**

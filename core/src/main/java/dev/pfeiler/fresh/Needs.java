@@ -101,6 +101,7 @@ public record Needs(List<Need> all) {
                 Set.of(in.getKey().split("\\s*,\\s*")),
                 kinds,
                 Set.copyOf(texts(either(own, node, "targets"))),
+                either(own, node, "fresh-only").asBoolean(false),
                 texts(either(own, node, "requires")),
                 artifacts,
                 Optional.of(bom).filter(text -> !text.isEmpty()),
