@@ -59,6 +59,7 @@ class ArchitectureTest {
             "finding..",
             "decision..",
             "addition..",
+            "creation..",
             "step..",
             "proof..");
 
@@ -74,6 +75,7 @@ class ArchitectureTest {
             "typescript..",
             "decision..",
             "descriptor..",
+            "creation..",
             "step..",
             "addition..",
             "proof..");
