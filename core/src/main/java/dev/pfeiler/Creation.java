@@ -24,10 +24,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -92,9 +94,8 @@ final class Creation {
         String version = text("version", "Version", "0.1.0", "a first version", "\\d[\\w.+-]*");
         List<Serving> serving = new NeedDecisions(needs, deliberation, offer.language(), kind, target).decide();
         Creator.Level usual = offer.creator().level(offer.language().id(), target, deliberation, environment);
-        String level = deliberation.settle(
-                decision(LEVEL, "Level", usual.value(), usual.reason()), given -> Optional.of(given.strip())
-                        .filter(text -> offer.creator().isLevel(offer.language().id(), text)));
+        String level = settle(decision(LEVEL, "Level", usual.value(), usual.reason()), text -> offer.creator()
+                .isLevel(offer.language().id(), text));
         List<String> newer = new ArrayList<>();
         if (latest) serving = renewed(serving, offer.creator(), level, newer);
         Blueprint blueprint = new Blueprint(kind, offer.language().id(), target, group, name, version, level, serving);
@@ -146,8 +147,17 @@ final class Creation {
     }
 
     private String text(String key, String title, String value, String reason, String pattern) {
-        return deliberation.settle(decision(key, title, value, reason), text -> Optional.of(text.strip())
-                .filter(one -> one.matches(pattern)));
+        return settle(decision(key, title, value, reason), text -> text.matches(pattern));
+    }
+
+    private String settle(Decision proposed, Predicate<String> valid) {
+        return deliberation.settle(proposed, given -> {
+            String text = given.strip();
+            if (valid.test(text)) return Optional.of(text);
+            throw Refusal.usage(
+                    "\"" + text + "\" is no " + proposed.title().toLowerCase(Locale.ROOT) + ".",
+                    "Choose one like " + proposed.value() + ".");
+        });
     }
 
     private Kind kind(Choices choices) {

@@ -175,9 +175,24 @@ class CreationTest {
                 .hasMessage("\"xml\" does not serve the need json here.");
         assertThatThrownBy(() -> plan("wind", List.of("kind=server", "language=scala", "need:database=yes")))
                 .hasMessage("Nothing serves the need database in a server in Scala.");
-        assertThatThrownBy(() -> plan("wind", List.of("level=newest"))).isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> plan("wind", List.of("level=newest")))
+                .isInstanceOfSatisfying(Refusal.class, refusal -> {
+                    assertThat(refusal).hasMessage("\"newest\" is no level.");
+                    assertThat(refusal.next()).startsWith("Choose one like ");
+                });
         assertThatThrownBy(() -> plan("wind", List.of("colour=red"))).hasMessageContaining("colour");
         assertThat(temp.resolve("wind")).doesNotExist();
+    }
+
+    @Test
+    void namesThatALanguageReservesAreAvoided() {
+        assertThat(plan("new", List.of("level=17", "group=org.class.2go")).files())
+                .containsKey("src/main/java/org/class_/_2go/new_/Main.java");
+        assertThat(plan("object", List.of("level=17", "language=kotlin", "group=org.object"))
+                        .files())
+                .containsKey("src/main/kotlin/org/object_/Main.kt");
+        assertThat(plan("list", List.of("language=php")).files().get("src/Knots.php"))
+                .contains("namespace AppList;");
     }
 
     @Test

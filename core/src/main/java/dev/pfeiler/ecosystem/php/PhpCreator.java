@@ -24,12 +24,22 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** Fresh projects in PHP. */
 final class PhpCreator implements Creator {
+    /** Words that are no namespace. Source: the PHP manual, list of keywords. */
+    private static final Set<String> RESERVED = Set.of(
+            ("abstract and array as break callable case catch class clone const continue declare default do echo else"
+                            + " elseif empty enddeclare endfor endforeach endif endswitch endwhile eval exit extends"
+                            + " final finally fn for foreach function global goto if implements include instanceof"
+                            + " insteadof interface isset list match namespace new or print private protected public"
+                            + " readonly require return static switch throw trait try unset use var while xor yield")
+                    .split(" "));
+
     @Override
     public List<Language> languages() {
         return List.of(new Language("php", "PHP"));
@@ -60,7 +70,9 @@ final class PhpCreator implements Creator {
                 .filter(word -> !word.isEmpty())
                 .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
                 .collect(Collectors.joining());
-        return name.isEmpty() || Character.isDigit(name.charAt(0)) ? "App" + name : name;
+        boolean invalid =
+                name.isEmpty() || Character.isDigit(name.charAt(0)) || RESERVED.contains(name.toLowerCase(Locale.ROOT));
+        return invalid ? "App" + name : name;
     }
 
     @Override

@@ -56,11 +56,30 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import javax.lang.model.SourceVersion;
 
 /** Fresh projects in Java, Kotlin, Groovy and Scala. */
 public final class JvmCreator implements Creator {
     /** Releases with long-term support. Source: the roadmap of the JDK. */
     private static final List<Integer> LONG_TERM = List.of(8, 11, 17, 21, 25);
+
+    /** Words that are reserved in Kotlin, Groovy or Scala and not in Java. */
+    private static final Set<String> OTHER_KEYWORDS = Set.of(
+            "as",
+            "def",
+            "fun",
+            "given",
+            "in",
+            "is",
+            "match",
+            "object",
+            "trait",
+            "type",
+            "typealias",
+            "typeof",
+            "val",
+            "when",
+            "with");
 
     private static final String GRADLE = "gradle";
     private static final String GRADLE_VERSION = "gradle-version";
@@ -154,10 +173,19 @@ public final class JvmCreator implements Creator {
     }
 
     private static String packageName(Blueprint blueprint) {
-        String own = blueprint.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "");
-        if (own.isEmpty() || Character.isDigit(own.charAt(0))) own = "app" + own;
-        String group = blueprint.group().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9.]+", "");
-        return group.equals(own) || group.endsWith("." + own) ? group : group + "." + own;
+        String own = segment(blueprint.name());
+        List<String> group = Arrays.stream(blueprint.group().split("\\."))
+                .map(JvmCreator::segment)
+                .toList();
+        String name = String.join(".", group);
+        return group.get(group.size() - 1).equals(own) ? name : name + "." + own;
+    }
+
+    /** A text as a part of a package's name. Source: the Java Language Specification, 6.1, on names that are none. */
+    private static String segment(String text) {
+        String plain = text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "");
+        if (plain.isEmpty() || Character.isDigit(plain.charAt(0))) return "_" + plain;
+        return SourceVersion.isKeyword(plain) || OTHER_KEYWORDS.contains(plain) ? plain + "_" : plain;
     }
 
     @Override
