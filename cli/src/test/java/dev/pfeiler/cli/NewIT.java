@@ -93,7 +93,6 @@ class NewIT {
             assertThat(proven(npm, "js", "--language", "javascript", "--kind", "server", "--with", "reload"))
                     .containsEntry("test", "2 passed")
                     .containsEntry("GET /knots?value=10", "200  5.14 m/s");
-            assertThat(proven(npm, "ts", "--language", "typescript")).containsEntry("start", "10 kn = 5.14 m/s");
             assertThat(proven(npm, "page", "--kind", "frontend"))
                     .containsEntry("check-types", "done")
                     .containsEntry("page", "page Knots 5.14 m/s");

@@ -387,7 +387,8 @@ public final class JvmCreator implements Creator {
                 Map.of(),
                 List.of(),
                 platforms,
-                List.of(module.build()));
+                List.of(module.build()),
+                true);
     }
 
     /** In the order in which a conversion declares them. */

@@ -18,6 +18,7 @@ import java.util.stream.Stream;
  * @param repositories that some artifact comes from, beside the public one
  * @param platforms bills of materials that state versions
  * @param modules in an order in which they can be built
+ * @param brief whether descriptors state no more than a build and its tests take
  */
 public record JvmBuild(
         Coordinates coordinates,
@@ -25,7 +26,19 @@ public record JvmBuild(
         Map<String, String> documentation,
         List<Repositories.Place> repositories,
         List<Platform> platforms,
-        List<BuildModule> modules) {
+        List<BuildModule> modules,
+        boolean brief) {
+    /** One whose descriptors also pin what the tool runs beside a build. */
+    public JvmBuild(
+            Coordinates coordinates,
+            CompilerSettings compiler,
+            Map<String, String> documentation,
+            List<Repositories.Place> repositories,
+            List<Platform> platforms,
+            List<BuildModule> modules) {
+        this(coordinates, compiler, documentation, repositories, platforms, modules, false);
+    }
+
     public JvmBuild {
         documentation = Collections.unmodifiableSortedMap(new TreeMap<>(documentation));
         repositories = List.copyOf(repositories);

@@ -32,7 +32,7 @@ import java.util.stream.Stream;
 /** Builds a copy of a managed project, runs its tests and starts what it builds. */
 public final class ManagedProof {
     /** How long a window is left open. */
-    private static final Duration WINDOW = Duration.ofSeconds(8);
+    private static final Duration WINDOW = Duration.ofSeconds(5);
 
     private final ProofRequest request;
     private final JvmTarget target;

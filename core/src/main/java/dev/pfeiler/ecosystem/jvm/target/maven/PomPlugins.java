@@ -147,7 +147,7 @@ final class PomPlugins {
 
     private Map<String, String> versions() {
         Map<String, String> plugins = new LinkedHashMap<>();
-        plugins.put("maven-clean-plugin", "3.4.1");
+        if (!build.brief()) plugins.put("maven-clean-plugin", "3.4.1");
         plugins.put(RESOURCES, "3.3.1");
         plugins.put(COMPILER, "3.14.0");
         plugins.put(SUREFIRE, SUREFIRE_VERSION);
@@ -155,8 +155,10 @@ final class PomPlugins {
         if (build.makes(Packaging.JAR)) plugins.put(archiver(Packaging.JAR), "3.4.2");
         if (build.makes(Packaging.EAR)) plugins.put(archiver(Packaging.EAR), "3.3.0");
         if (!build.documentation().isEmpty()) plugins.put(JAVADOC, "3.11.2");
-        plugins.put("maven-install-plugin", "3.1.4");
-        plugins.put("maven-deploy-plugin", "3.1.4");
+        if (!build.brief()) {
+            plugins.put("maven-install-plugin", "3.1.4");
+            plugins.put("maven-deploy-plugin", "3.1.4");
+        }
         return plugins;
     }
 

@@ -126,7 +126,7 @@ final class PomWriter {
                 .add("version", build.coordinates().version());
         String packaging = build.isSingle() ? packaging(build.modules().get(0)) : "pom";
         if (!packaging.equals(Packaging.JAR.word())) project.add("packaging", packaging);
-        project.add("name", build.coordinates().artifact());
+        if (!build.brief()) project.add("name", build.coordinates().artifact());
         if (!build.isSingle()) {
             PomElement modules = new PomElement("modules").apart();
             build.modules().forEach(module -> modules.add("module", module.folder()));
