@@ -41,7 +41,7 @@ final class ProofRun {
 
     Verdict run(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
-        if (!Ledger.exists(root)) {
+        if (!Ledger.exists(root) && Ledger.near(root).isEmpty()) {
             Optional<Verdict> managed = managed(root);
             if (managed.isPresent()) return managed.get();
         }

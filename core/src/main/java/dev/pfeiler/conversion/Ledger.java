@@ -211,7 +211,8 @@ public record Ledger(
                                 .orElse("Pass the directory that was converted, or run pfeiler convert first.")));
     }
 
-    private static Optional<Path> near(Path root) {
+    /** The folder with a ledger that is one higher or lower. */
+    public static Optional<Path> near(Path root) {
         Optional<Path> above = Optional.ofNullable(root.getParent()).filter(Ledger::exists);
         if (above.isPresent() || !Files.isDirectory(root)) return above;
         try (Stream<Path> inner = Files.list(root)) {
