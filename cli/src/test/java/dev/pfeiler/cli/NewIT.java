@@ -60,12 +60,10 @@ class NewIT {
         assertThat(proven(program, "board", "--kind", "web"))
                 .containsEntry("build", "board.war")
                 .containsEntry("GET /knots?value=10", "200  5.14 m/s");
-        assertThat(proven(program, "window", "--kind", "desktop")).containsEntry("tests", "2 passed");
     }
 
     @Test
-    void otherLanguagesForMaven() {
-        assertThat(proven(program, "kt", "--language", "kotlin")).containsEntry("start", "10 kn = 5.14 m/s");
+    void anotherLanguageForMaven() {
         assertThat(proven(program, "sc", "--language", "scala", "--kind", "server"))
                 .containsEntry("GET /knots?value=10", "200  5.14 m/s");
     }
@@ -75,6 +73,8 @@ class NewIT {
         requires("gradle");
         assertThat(proven(program, "wind", "--to", "gradle", "--with", "json"))
                 .containsEntry("tests", "2 passed")
+                .containsEntry("start", "10 kn = 5.14 m/s");
+        assertThat(proven(program, "kt", "--to", "gradle", "--language", "kotlin"))
                 .containsEntry("start", "10 kn = 5.14 m/s");
         assertThat(proven(program, "gauge", "--to", "gradle", "--language", "groovy", "--kind", "server"))
                 .containsEntry("GET /knots?value=10", "200  5.14 m/s");
