@@ -8,20 +8,16 @@ import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Catalogue;
 import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need.Serving;
-import dev.pfeiler.fresh.Needs;
-import dev.pfeiler.fresh.Sources;
-import dev.pfeiler.fresh.Templates;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Nearest;
 import dev.pfeiler.proposal.Proposal;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -33,43 +29,26 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
-/** Settles what a fresh project is to be, and writes it. */
+/** Settles what a fresh project is to be. */
 final class Creation {
-    static final String KIND = "kind";
-    static final String LANGUAGE = "language";
-    static final String LEVEL = "level";
+    private static final String KIND = "kind";
+    private static final String LANGUAGE = "language";
+    private static final String LEVEL = "level";
     /** A reserved name. Source: RFC 2606. */
     private static final String GROUP = "org.example";
 
     private final Ecosystems ecosystems;
     private final Environment environment;
-    private final Needs needs;
-    private final Sources sources;
-    private Deliberation deliberation = new Deliberation(Choices.NONE);
+    private final Catalogue catalogue;
+    private final Choices choices;
+    private final Deliberation deliberation;
 
-    Creation(Ecosystems ecosystems, Environment environment) {
+    Creation(Ecosystems ecosystems, Environment environment, Catalogue catalogue, Choices choices) {
         this.ecosystems = ecosystems;
         this.environment = environment;
-        Path own = ownFolder(environment);
-        Path file = own.resolve("needs.yaml");
-        this.needs = Files.isRegularFile(file) ? Needs.shipped().with(file) : Needs.shipped();
-        this.sources = new Sources(new Templates(Optional.of(own.resolve("templates"))));
-    }
-
-    /** Where a user's own needs are. Source: the XDG base directory specification. */
-    static Path ownFolder(Environment environment) {
-        String folder = environment.variables().getOrDefault("XDG_CONFIG_HOME", "");
-        Path base =
-                folder.startsWith("/") ? Path.of(folder) : environment.home().resolve(".config");
-        return base.resolve("pfeiler");
-    }
-
-    Sources sources() {
-        return sources;
-    }
-
-    Needs needs() {
-        return needs;
+        this.catalogue = catalogue;
+        this.choices = choices;
+        this.deliberation = new Deliberation(choices);
     }
 
     /** A language with the ecosystem that creates projects in it. */
@@ -82,53 +61,56 @@ final class Creation {
                 .toList();
     }
 
-    /** @param latest whether newer releases are asked for */
-    FreshProject plan(String folder, Choices choices, boolean latest) {
-        deliberation = new Deliberation(choices);
-        Kind kind = kind(choices);
-        Offer offer = language(kind, choices);
+    /**
+     * The project that follows from the choices.
+     *
+     * @param folder its name
+     * @param latest whether newer releases are asked for
+     */
+    FreshProject plan(String folder, boolean latest) {
+        Kind kind = kind();
+        Offer offer = language(kind);
+        Creator creator = offer.creator();
         String target = target(offer, kind);
         String group = text(
                 "group", "Group", GROUP, "reserved for examples; choose your own before you publish it", "[\\w.-]+");
         String name = text("name", "Name", name(folder), "name of the folder", "[A-Za-z][\\w.-]*");
         String version = text("version", "Version", "0.1.0", "a first version", "\\d[\\w.+-]*");
-        List<Serving> serving = new NeedDecisions(needs, deliberation, offer.language(), kind, target).decide();
-        Creator.Level usual = offer.creator().level(offer.language().id(), target, deliberation, environment);
-        String level = settle(decision(LEVEL, "Level", usual.value(), usual.reason()), text -> offer.creator()
-                .isLevel(offer.language().id(), text));
+        List<Serving> serving =
+                new NeedDecisions(catalogue.needs(), deliberation, offer.language(), kind, target).decide();
+        String language = offer.language().id();
+        Creator.Level usual = creator.level(language, target, deliberation, environment);
+        String level = settle(
+                decision(LEVEL, "Level", usual.value(), usual.reason()), text -> creator.isLevel(language, text));
         List<String> newer = new ArrayList<>();
-        if (latest) serving = renewed(serving, offer.creator(), level, newer);
-        Blueprint blueprint = new Blueprint(kind, offer.language().id(), target, group, name, version, level, serving);
-        SortedMap<String, String> descriptors = offer.creator().descriptors(blueprint, deliberation, environment);
-        List<Proposal.Command> commands = offer.creator().commands(blueprint, deliberation, environment);
-        SortedMap<String, String> files = new TreeMap<>(descriptors);
-        files.putAll(sources.of(blueprint, offer.creator().values(blueprint, deliberation, environment)));
-        files.put(IgnoreFile.NAME, ignored(offer, blueprint));
-        files.put("README.md", readMe(blueprint, commands));
+        if (latest) serving = renewed(serving, creator, level, newer);
+        Blueprint blueprint = new Blueprint(kind, language, target, group, name, version, level, serving);
+        Creator.Build build = creator.build(blueprint, deliberation, environment);
+        List<String> beforeStart = serving.stream()
+                .map(Serving::atRuntime)
+                .filter(text -> !text.isEmpty())
+                .toList();
+        SortedMap<String, String> files = new TreeMap<>(build.descriptors());
+        files.putAll(catalogue.sources().of(blueprint, creator.values(blueprint, deliberation, environment)));
+        files.put(IgnoreFile.NAME, ignored(build, blueprint));
+        files.put("README.md", readMe(name, build.commands(), beforeStart));
         Deliberation.refuseUnknown(
                 choices, deliberation.decisions().stream().map(Decision::key).toList());
-        String descriptor = descriptors.keySet().stream()
-                .filter(path -> !path.contains("/") && !path.startsWith("settings"))
-                .findFirst()
-                .orElseThrow();
         return new FreshProject(
                 blueprint,
                 deliberation.decisions(),
                 files,
-                descriptor,
-                commands,
+                build.descriptor(),
+                build.commands(),
                 newer,
-                offer.creator().lacking(blueprint, environment),
-                serving.stream()
-                        .map(Serving::atRuntime)
-                        .filter(text -> !text.isEmpty())
-                        .toList());
+                creator.lacking(blueprint, environment),
+                beforeStart);
     }
 
     private List<Serving> renewed(List<Serving> serving, Creator creator, String level, List<String> newer) {
         if (environment.offline())
             throw Refusal.usage("--latest asks the repositories, and --offline forbids it.", "Drop one of them.");
-        int release = new Blueprint(Kind.PROGRAM, "", "", "", "", "", level, List.of()).release();
+        int release = Blueprint.release(level);
         return serving.stream()
                 .map(one -> one.renewed(
                         release,
@@ -160,9 +142,9 @@ final class Creation {
         });
     }
 
-    private Kind kind(Choices choices) {
+    private Kind kind() {
         Set<Kind> possible = choices.of(LANGUAGE)
-                .map(choice -> sources.kinds(choice.value().strip()))
+                .map(choice -> catalogue.sources().kinds(choice.value().strip()))
                 .filter(kinds -> !kinds.isEmpty())
                 .orElse(Set.of(Kind.values()));
         Decision proposed = decision(KIND, "Kind", Kind.PROGRAM.id(), Kind.PROGRAM.purpose())
@@ -178,19 +160,17 @@ final class Creation {
     private String settle(Decision proposed, List<String> values, String what) {
         return deliberation.settle(proposed, text -> {
             if (values.contains(text.strip())) return Optional.of(text.strip());
-            String nearest = Nearest.of(values.stream(), text.strip())
-                    .map(one -> " Did you mean " + one + "?")
-                    .orElse("");
             throw Refusal.usage(
-                    "\"" + text.strip() + "\" is not " + what + "." + nearest,
+                    "\"" + text.strip() + "\" is not " + what + "." + Nearest.hint(values.stream(), text.strip()),
                     "Choose one of: " + String.join(", ", values) + ".");
         });
     }
 
-    private Offer language(Kind kind, Choices choices) {
+    private Offer language(Kind kind) {
         List<Offer> offers = offers();
         List<Offer> fitting = offers.stream()
-                .filter(offer -> sources.kinds(offer.language().id()).contains(kind))
+                .filter(offer ->
+                        catalogue.sources().kinds(offer.language().id()).contains(kind))
                 .toList();
         Optional<String> target =
                 choices.of(Pfeiler.TARGET).map(choice -> choice.value().strip());
@@ -225,8 +205,9 @@ final class Creation {
     }
 
     private Refusal unfitting(Kind kind, Offer chosen, Offer nearest) {
-        String kinds =
-                sources.kinds(chosen.language().id()).stream().map(Kind::id).collect(Collectors.joining(", "));
+        String kinds = catalogue.sources().kinds(chosen.language().id()).stream()
+                .map(Kind::id)
+                .collect(Collectors.joining(", "));
         return Refusal.usage(
                 "There is no " + kind.id() + " in " + chosen.language().title() + ".",
                 "Choose --language " + nearest.language().id() + ", or one of these kinds: " + kinds + ".");
@@ -252,15 +233,14 @@ final class Creation {
                 "a build tool for a " + kind.id() + " in " + offer.language().title());
     }
 
-    private static String ignored(Offer offer, Blueprint blueprint) {
+    private static String ignored(Creator.Build build, Blueprint blueprint) {
         Stream<String> patterns = Stream.concat(
-                offer.creator().ignored(blueprint).stream(),
-                blueprint.serving().stream().flatMap(one -> one.ignored().stream()));
+                build.ignored().stream(), blueprint.serving().stream().flatMap(one -> one.ignored().stream()));
         return patterns.distinct().collect(Collectors.joining("\n", "", "\n"));
     }
 
-    private static String readMe(Blueprint blueprint, List<Proposal.Command> commands) {
-        StringBuilder text = new StringBuilder("# " + blueprint.name() + "\n\n");
+    private static String readMe(String name, List<Proposal.Command> commands, List<String> beforeStart) {
+        StringBuilder text = new StringBuilder("# " + name + "\n\n");
         int width = commands.stream()
                 .mapToInt(command -> command.line().length())
                 .max()
@@ -272,12 +252,8 @@ final class Creation {
                     .append("   # ")
                     .append(command.purpose())
                     .append('\n');
-        List<String> before = blueprint.serving().stream()
-                .map(Serving::atRuntime)
-                .filter(one -> !one.isEmpty())
-                .toList();
-        if (!before.isEmpty())
-            text.append("\nIt needs ").append(String.join("; ", before)).append(".\n");
+        if (!beforeStart.isEmpty())
+            text.append("\nIt needs ").append(String.join("; ", beforeStart)).append(".\n");
         return text.toString();
     }
 }

@@ -35,7 +35,7 @@ final class Deliveries implements AutoCloseable {
     /** @param delivered by paths relative to the folder */
     void add(String folder, Map<String, Path> delivered) throws IOException {
         for (Map.Entry<String, Path> each : delivered.entrySet()) {
-            Path goal = root.resolve(Paths.resolved(Paths.join(folder, each.getKey())));
+            Path goal = goal(root, folder, each.getKey());
             if (!goal.startsWith(root) || Files.exists(goal)) continue;
             for (Path at = goal; !Files.exists(at.getParent()); at = at.getParent()) added.add(at.getParent());
             added.add(goal);
@@ -47,7 +47,7 @@ final class Deliveries implements AutoCloseable {
     static boolean copy(Path root, String folder, Map<String, Path> delivered) throws IOException {
         boolean any = false;
         for (Map.Entry<String, Path> each : delivered.entrySet()) {
-            Path goal = root.resolve(Paths.resolved(Paths.join(folder, each.getKey())));
+            Path goal = goal(root, folder, each.getKey());
             if (!goal.startsWith(root)) continue;
             if (Files.exists(goal) && Files.mismatch(goal, each.getValue()) < 0) continue;
             Files.deleteIfExists(goal);
@@ -55,6 +55,10 @@ final class Deliveries implements AutoCloseable {
             any = true;
         }
         return any;
+    }
+
+    private static Path goal(Path root, String folder, String path) {
+        return root.resolve(Paths.resolved(Paths.join(folder, path)));
     }
 
     private static Set<Path> children(Path folder) throws IOException {

@@ -22,11 +22,6 @@ import java.util.stream.Collectors;
 
 /** Decides what serves the needs of a fresh project. */
 final class NeedDecisions {
-    /** Start of the keys of decisions about needs. */
-    private static final String NEED = "need:";
-    /** The value of a decision about a need for what serves it usually. */
-    private static final String USUAL = "yes";
-
     private static final String TESTING = "testing";
 
     private final Needs needs;
@@ -48,8 +43,7 @@ final class NeedDecisions {
         Map<String, Serving> serving = new TreeMap<>();
         List<String> wanted = deliberation.choices().all().stream()
                 .map(Choice::key)
-                .filter(key -> key.startsWith(NEED))
-                .map(key -> key.substring(NEED.length()))
+                .flatMap(key -> Need.ofKey(key).stream())
                 .toList();
         for (Need need : needs.all()) {
             List<Serving> fitting = need.fitting(language.id(), kind, target);
@@ -61,10 +55,7 @@ final class NeedDecisions {
         }
         for (String id : wanted) {
             if (needs.of(id).isPresent()) continue;
-            List<String> ids = needs.all().stream().map(Need::id).toList();
-            String nearest = Nearest.of(ids.stream(), id)
-                    .map(one -> " Did you mean " + one + "?")
-                    .orElse("");
+            String nearest = Nearest.hint(needs.all().stream().map(Need::id), id);
             throw Refusal.usage("No need is called \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
         }
         for (Serving one : serving.values())
@@ -81,7 +72,7 @@ final class NeedDecisions {
         Serving usual = fitting.get(0);
         Function<String, Optional<String>> check = text -> {
             String value = text.strip();
-            if (value.equals(USUAL)) return Optional.of(usual.id());
+            if (value.equals(Need.USUAL)) return Optional.of(usual.id());
             if (byId.containsKey(value) || value.equals(Choosable.WITHOUT)) return Optional.of(value);
             throw Refusal.usage(
                     "\"" + value + "\" does not serve the need " + need.id() + " here.",
@@ -89,7 +80,7 @@ final class NeedDecisions {
         };
         String standing = deliberation.settle(
                 Decision.of(
-                                NEED + need.id(),
+                                Need.key(need.id()),
                                 "Need: " + need.id(),
                                 usual.id(),
                                 Certainty.LIKELY,

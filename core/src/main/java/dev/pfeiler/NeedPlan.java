@@ -129,14 +129,12 @@ final class NeedPlan {
                 if (!file.path().contains("/")) Trees.copy(tree.onDisk(file.path()), scratch.resolve(file.path()));
             List<String> edited = new ArrayList<>();
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-                Step.Edit edit = creator.declaring(ProjectTree.read(scratch), artifact, serving.bom(), environment);
+                Creator.Declaration declaration =
+                        creator.declaring(ProjectTree.read(scratch), artifact, serving.bom(), environment);
+                Step.Edit edit = declaration.edit();
                 Files.write(scratch.resolve(edit.path()), edit.content().getBytes(edit.charset()));
                 if (!edited.contains(edit.path())) edited.add(edit.path());
-                String version = serving.bom()
-                        .filter(bom -> artifact.notation().split(":").length == 2)
-                        .map(bom -> bom.substring(bom.lastIndexOf(':')))
-                        .orElse("");
-                declared.add(artifact.notation() + version + " (" + artifact.scope() + ")");
+                declared.add(declaration.artifact() + " (" + artifact.scope() + ")");
             }
             edited.sort(Comparator.naturalOrder());
             for (String path : edited) {

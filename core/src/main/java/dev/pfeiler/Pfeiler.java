@@ -18,7 +18,9 @@ import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.Catalogue;
 import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.fresh.Need;
 import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.process.Environment;
@@ -58,6 +60,7 @@ public final class Pfeiler {
 
     private final Ecosystems ecosystems;
     private final Environment environment;
+    private Catalogue catalogue;
 
     public Pfeiler(Environment environment) {
         this(Ecosystems.shipped(), environment);
@@ -263,10 +266,12 @@ public final class Pfeiler {
      */
     public Optional<NeedChange> planNeed(Path folder, String need) {
         String[] parts = need.split("=", 2);
-        Creation creation = new Creation(ecosystems, environment);
+        Optional<Need> known = catalogue().needs().of(parts[0]);
+        if (known.isEmpty()) return Optional.empty();
         ProjectTree tree = ProjectTree.read(folder);
-        return creation.needs().of(parts[0]).map(known -> new NeedPlan(managing(tree), creation.sources(), environment)
-                .of(tree, known, parts.length > 1 ? Optional.of(parts[1]) : Optional.empty()));
+        Optional<String> choice = parts.length > 1 ? Optional.of(parts[1]) : Optional.empty();
+        return Optional.of(
+                new NeedPlan(managing(tree), catalogue().sources(), environment).of(tree, known.get(), choice));
     }
 
     /** Carries out what a managed project gets for a need. */
@@ -333,7 +338,7 @@ public final class Pfeiler {
 
     /** The needs that fresh projects may have: those that come with Pfeiler, and the user's own. */
     public Needs needs() {
-        return new Creation(ecosystems, environment).needs();
+        return catalogue().needs();
     }
 
     /**
@@ -346,7 +351,13 @@ public final class Pfeiler {
     public FreshProject plan(Path folder, Choices choices, boolean latest) {
         FreshFolder.check(folder);
         String name = folder.toAbsolutePath().normalize().getFileName().toString();
-        return new Creation(ecosystems, environment).plan(name, choices, latest);
+        return new Creation(ecosystems, environment, catalogue(), choices).plan(name, latest);
+    }
+
+    /** Read once: an interview plans again after each answer. */
+    private Catalogue catalogue() {
+        if (catalogue == null) catalogue = Catalogue.of(environment);
+        return catalogue;
     }
 
     /** Writes a fresh project. */

@@ -41,49 +41,14 @@ final class ProofRun {
 
     Verdict run(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
-        if (!Ledger.exists(root) && Ledger.near(root).isEmpty()) {
-            Optional<Verdict> managed = managed(root);
-            if (managed.isPresent()) return managed.get();
-        }
-        Ledger ledger = Ledger.require(root, "to prove");
         Path scratch = null;
         try {
             scratch = Files.createTempDirectory("pfeiler-proof");
-            stage.accept("laying out the old tree");
-            // the project's name may be that of its folder
-            Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
-            List<String> edited = Undo.layOut(root, old);
-            Survey survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
-            List<Ledger.Part> parts = parts(ledger, survey);
-            Map<String, PartVerdict> proven = new HashMap<>();
-            // a part may take in what the builds of parts inside it write
-            List<Ledger.Part> innerFirst = new ArrayList<>(parts);
-            innerFirst.sort(
-                    Comparator.comparing((Ledger.Part part) -> part.folder()).reversed());
-            for (Ledger.Part part : innerFirst) {
-                try (Deliveries deliveries = new Deliveries(root)) {
-                    for (Surroundings.Inner inner : survey.inside(part.folder()))
-                        deliveries.watch(Paths.join(part.folder(), inner.folder()));
-                    boolean more = false;
-                    for (Ledger.Part inner : parts) {
-                        if (!isInside(part, inner) || !proven.containsKey(inner.id())) continue;
-                        PartVerdict.Delivery delivered = proven.get(inner.id()).delivered();
-                        deliveries.add(inner.folder(), delivered.after());
-                        more |= Deliveries.copy(old, inner.folder(), delivered.before());
-                    }
-                    // what the old wiring builds in the folder of a part belongs to the part, too
-                    if (more) survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
-                    proven.put(part.id(), prove(part, ledger, survey, root, scratch));
-                }
+            if (!Ledger.exists(root) && Ledger.near(root).isEmpty()) {
+                Optional<Verdict> managed = managed(root, scratch);
+                if (managed.isPresent()) return managed.get();
             }
-            List<Verdict.Part> verdicts = parts.stream()
-                    .map(part -> new Verdict.Part(part.id(), proven.get(part.id())))
-                    .toList();
-            List<String> notes = edited.isEmpty()
-                    ? List.of()
-                    : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
-                            + ".");
-            return new Verdict(verdicts, notes);
+            return converted(root, scratch);
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         } finally {
@@ -91,38 +56,66 @@ final class ProofRun {
         }
     }
 
-    /** The verdict on a project that a build tool manages and no conversion has made. */
-    private Optional<Verdict> managed(Path root) {
-        Path scratch = null;
-        try {
-            ProjectTree tree = ProjectTree.read(root);
-            Survey survey = Survey.of(tree, ecosystems.all(), environment);
-            List<Verdict.Part> verdicts = new ArrayList<>();
-            scratch = Files.createTempDirectory("pfeiler-proof");
-            for (SurveyedPart part : survey.parts()) {
-                if (part.managed().isEmpty()) continue;
-                // nothing is put into a project that has no ledger
-                Path logs = environment.cache().resolve("proof").resolve(root.getFileName() + part.id());
-                ProofRequest request = new ProofRequest(
-                        part.folder(),
-                        root.resolve(part.folder()),
-                        part.view(),
-                        Files.createDirectories(scratch.resolve("built" + verdicts.size())),
-                        Files.createDirectories(logs).resolve("build.log"),
-                        Choices.NONE,
-                        Choices.NONE,
-                        options,
-                        stage);
-                part.ecosystem()
-                        .proveManaged(request, environment)
-                        .ifPresent(verdict -> verdicts.add(new Verdict.Part(part.id(), verdict)));
+    private Verdict converted(Path root, Path scratch) throws IOException {
+        Ledger ledger = Ledger.require(root, "to prove");
+        stage.accept("laying out the old tree");
+        // the project's name may be that of its folder
+        Path old = Files.createDirectories(scratch.resolve("old").resolve(root.getFileName()));
+        List<String> edited = Undo.layOut(root, old);
+        Survey survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
+        List<Ledger.Part> parts = parts(ledger, survey);
+        Map<String, PartVerdict> proven = new HashMap<>();
+        // a part may take in what the builds of parts inside it write
+        List<Ledger.Part> innerFirst = new ArrayList<>(parts);
+        innerFirst.sort(
+                Comparator.comparing((Ledger.Part part) -> part.folder()).reversed());
+        for (Ledger.Part part : innerFirst) {
+            try (Deliveries deliveries = new Deliveries(root)) {
+                for (Surroundings.Inner inner : survey.inside(part.folder()))
+                    deliveries.watch(Paths.join(part.folder(), inner.folder()));
+                boolean more = false;
+                for (Ledger.Part inner : parts) {
+                    if (!isInside(part, inner) || !proven.containsKey(inner.id())) continue;
+                    PartVerdict.Delivery delivered = proven.get(inner.id()).delivered();
+                    deliveries.add(inner.folder(), delivered.after());
+                    more |= Deliveries.copy(old, inner.folder(), delivered.before());
+                }
+                // what the old wiring builds in the folder of a part belongs to the part, too
+                if (more) survey = Survey.of(ProjectTree.read(old), ecosystems.all(), environment);
+                proven.put(part.id(), prove(part, ledger, survey, root, scratch));
             }
-            return verdicts.isEmpty() ? Optional.empty() : Optional.of(new Verdict(verdicts, List.of(), false));
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
-        } finally {
-            if (scratch != null) Trees.deleteQuietly(scratch);
         }
+        List<Verdict.Part> verdicts = parts.stream()
+                .map(part -> new Verdict.Part(part.id(), proven.get(part.id())))
+                .toList();
+        List<String> notes = edited.isEmpty()
+                ? List.of()
+                : List.of("Edited since the conversion, and compared as they are now: " + String.join(", ", edited)
+                        + ".");
+        return new Verdict(verdicts, notes);
+    }
+
+    /** The verdict on a project that a build tool manages and no conversion has made. */
+    private Optional<Verdict> managed(Path root, Path scratch) throws IOException {
+        List<Verdict.Part> verdicts = new ArrayList<>();
+        for (SurveyedPart part : Survey.managed(ProjectTree.read(root), ecosystems.all())) {
+            // nothing is put into a project that has no ledger
+            Path logs = environment.cache().resolve("proof").resolve(root.getFileName() + part.id());
+            ProofRequest request = new ProofRequest(
+                    part.folder(),
+                    root.resolve(part.folder()),
+                    part.view(),
+                    Files.createDirectories(scratch.resolve("built" + verdicts.size())),
+                    Files.createDirectories(logs).resolve("build.log"),
+                    Choices.NONE,
+                    Choices.NONE,
+                    options,
+                    stage);
+            part.ecosystem()
+                    .proveManaged(request, environment)
+                    .ifPresent(verdict -> verdicts.add(new Verdict.Part(part.id(), verdict)));
+        }
+        return verdicts.isEmpty() ? Optional.empty() : Optional.of(new Verdict(verdicts, List.of(), false));
     }
 
     /** The parts that were converted. A ledger of format 1 has none: they are those of the old tree. */

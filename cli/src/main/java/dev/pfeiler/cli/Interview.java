@@ -28,8 +28,6 @@ public final class Interview {
     private static final List<String> FRESH =
             List.of("kind", "language", "target", "group", "name", "version", NEEDS, "level");
 
-    private static final String NEED = "need:";
-
     private final Terminal terminal;
     private final BufferedReader in;
 
@@ -157,8 +155,7 @@ public final class Interview {
         list(needs, blueprint, "");
         while (true) {
             String there = choices.all().stream()
-                    .filter(choice -> choice.key().startsWith(NEED))
-                    .map(choice -> choice.key().substring(NEED.length()))
+                    .flatMap(choice -> Need.ofKey(choice.key()).stream())
                     .collect(Collectors.joining(", "));
             out.print("  a need, a word to filter by, or Enter to go on" + (there.isEmpty() ? "" : " (" + there + ")")
                     + ": ");
@@ -173,7 +170,7 @@ public final class Interview {
                 continue;
             }
             Choices more = choices.under(
-                    new Choices(List.of(answer(NEED + parts[0], parts.length > 1 ? parts[1].strip() : "yes"))));
+                    new Choices(List.of(answer(Need.key(parts[0]), parts.length > 1 ? parts[1].strip() : Need.USUAL))));
             try {
                 plan.apply(more);
                 choices = more;

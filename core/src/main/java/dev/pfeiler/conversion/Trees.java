@@ -1,5 +1,7 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileVisitResult;
@@ -40,6 +42,11 @@ public final class Trees {
     public static void copy(Path from, Path to) throws IOException {
         Files.createDirectories(to.getParent());
         Files.copy(from, to, StandardCopyOption.COPY_ATTRIBUTES, LinkOption.NOFOLLOW_LINKS);
+    }
+
+    /** Copies all files of a tree into a folder. */
+    public static void layOut(ProjectTree tree, Path folder) throws IOException {
+        for (TreeFile file : tree.files()) copy(tree.onDisk(file.path()), folder.resolve(file.path()));
     }
 
     /** Gives a file another content, all of it or nothing; its permissions stay. */

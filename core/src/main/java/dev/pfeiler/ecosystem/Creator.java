@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem;
 
+import dev.pfeiler.conversion.JsonEdit;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
@@ -29,6 +31,41 @@ public interface Creator {
      */
     record Level(String value, String reason) {}
 
+    /**
+     * A project's build.
+     *
+     * @param descriptor the path of the one that people look at
+     * @param descriptors their texts by path
+     * @param commands what to type in the project
+     * @param ignored patterns of what the build writes, for version control to ignore
+     */
+    record Build(
+            String descriptor,
+            SortedMap<String, String> descriptors,
+            List<Proposal.Command> commands,
+            List<String> ignored) {}
+
+    /**
+     * An artifact that is declared.
+     *
+     * @param artifact with its version
+     */
+    record Declaration(Step.Edit edit, String artifact) {
+        /**
+         * One in a descriptor in JSON.
+         *
+         * @throws Refusal if the section has it already
+         */
+        public static Declaration inJson(
+                ProjectTree tree, String path, String section, Need.Artifact artifact, String name, String version) {
+            JsonEdit descriptor = JsonEdit.of(tree, path);
+            if (descriptor.root().path(section).has(name))
+                throw Refusal.notPossible(name + " is already declared in " + path + ".", "There is nothing to add.");
+            descriptor.add(section, name, version);
+            return new Declaration(descriptor.edit("declares " + name), artifact.notation());
+        }
+    }
+
     /** The usual one first. */
     List<Language> languages();
 
@@ -44,11 +81,8 @@ public interface Creator {
     /** What templates of sources may name. */
     Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment);
 
-    /** The descriptors of a project by path; the same bytes for the same blueprint on the same machine. */
-    SortedMap<String, String> descriptors(Blueprint blueprint, Deliberation deliberation, Environment environment);
-
-    /** What to type in the project. */
-    List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment);
+    /** The build of a project; the same bytes for the same blueprint on the same machine. */
+    Build build(Blueprint blueprint, Deliberation deliberation, Environment environment);
 
     /** Whether a path is that of a source of the program in a language. */
     boolean isSource(String language, String path);
@@ -65,17 +99,14 @@ public interface Creator {
     Map<String, Object> values(ProjectTree tree, String language);
 
     /**
-     * The edit of a managed project's descriptor that declares one more artifact.
+     * Declares one more artifact in the descriptor of a managed project.
      *
      * @param bom the bill of materials whose version an artifact without one has
      */
-    Step.Edit declaring(ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment);
+    Declaration declaring(ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment);
 
     /** The newest release of an artifact with the same first number; empty if there is none or it is that one. */
     Optional<String> newer(String notation, Environment environment);
-
-    /** Patterns of what the build writes, for version control to ignore. */
-    List<String> ignored(Blueprint blueprint);
 
     /** What is wrong with this machine for such a project: what, and what to do about it. */
     List<String> lacking(Blueprint blueprint, Environment environment);

@@ -5,6 +5,7 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -57,7 +58,7 @@ public interface Ecosystem {
      *
      * @param request its old tree is the project as it is
      */
-    default Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+    default Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
         return Optional.empty();
     }
 

@@ -37,6 +37,11 @@ public record Blueprint(
 
     /** The first number of the level. */
     public int release() {
+        return release(level);
+    }
+
+    /** The first number of a level. */
+    public static int release(String level) {
         String first = level.replaceFirst("\\D.*", "");
         return first.isEmpty() ? 0 : Integer.parseInt(first);
     }

@@ -1,6 +1,5 @@
 package dev.pfeiler.fresh;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,6 +18,21 @@ import java.util.function.UnaryOperator;
  * @param serving the usual one first
  */
 public record Need(String id, String purpose, List<Serving> serving) {
+    /** The value of a decision about a need for what serves it usually. */
+    public static final String USUAL = "yes";
+
+    private static final String KEY = "need:";
+
+    /** The key of the decision about a need. */
+    public static String key(String id) {
+        return KEY + id;
+    }
+
+    /** The need that a decision is about, by its key; empty if it is about another thing. */
+    public static Optional<String> ofKey(String key) {
+        return key.startsWith(KEY) ? Optional.of(key.substring(KEY.length())) : Optional.empty();
+    }
+
     public Need {
         serving = List.copyOf(serving);
         if (serving.isEmpty()) throw new IllegalArgumentException("nothing serves the need " + id);
@@ -134,6 +148,4 @@ public record Need(String id, String purpose, List<Serving> serving) {
                 || contains.test(purpose)
                 || serving.stream().anyMatch(one -> contains.test(one.id()) || contains.test(one.title()));
     }
-
-    static final Comparator<Need> ORDER = Comparator.comparing(Need::id);
 }

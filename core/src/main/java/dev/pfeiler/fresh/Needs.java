@@ -11,6 +11,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -27,7 +28,7 @@ public record Needs(List<Need> all) {
     private static final ObjectMapper JSON = new ObjectMapper();
 
     public Needs {
-        all = all.stream().sorted(Need.ORDER).toList();
+        all = all.stream().sorted(Comparator.comparing(Need::id)).toList();
     }
 
     /** Those that come with Pfeiler. */

@@ -37,9 +37,18 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
 
     /** Pfeiler's folder below the user's cache folder, the only place that reading writes to. */
     public Path cache() {
-        String folder = variables.getOrDefault("XDG_CACHE_HOME", "");
-        // the base directory specification takes absolute paths alone
-        Path base = folder.startsWith("/") ? Path.of(folder) : home.resolve(".cache");
+        return own("XDG_CACHE_HOME", ".cache");
+    }
+
+    /** Pfeiler's folder below the user's configuration folder. */
+    public Path configuration() {
+        return own("XDG_CONFIG_HOME", ".config");
+    }
+
+    /** Source: the XDG base directory specification, which takes absolute paths alone. */
+    private Path own(String variable, String usual) {
+        String folder = variables.getOrDefault(variable, "");
+        Path base = folder.startsWith("/") ? Path.of(folder) : home.resolve(usual);
         return base.resolve("pfeiler");
     }
 

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -29,18 +30,8 @@ public final class StartedProgram {
     private static final int FIRST_ERROR = 400;
 
     private final List<Comparison> rows = new ArrayList<>();
-    private final List<String> notes = new ArrayList<>();
 
     private StartedProgram() {}
-
-    /** What it did; a failure is a difference without a cause. */
-    public List<Comparison> rows() {
-        return List.copyOf(rows);
-    }
-
-    public List<String> notes() {
-        return List.copyOf(notes);
-    }
 
     /**
      * Starts a program that ends, listens on the port that the environment variable {@code PORT} names, or does neither.
@@ -48,13 +39,14 @@ public final class StartedProgram {
      * @param command in which {@code PORT} stands for a free port
      * @param log takes what it prints
      * @param limit how long it may take until it ends or listens
+     * @return what it did; a failure is a difference without a cause
      */
-    public static StartedProgram of(
+    public static List<Comparison> of(
             List<String> command, Path folder, Map<String, String> environment, Path log, Duration limit)
             throws IOException {
         StartedProgram started = new StartedProgram();
         int port = RunningProgram.freePort();
-        Map<String, String> variables = new java.util.HashMap<>(environment);
+        Map<String, String> variables = new HashMap<>(environment);
         variables.put("PORT", String.valueOf(port));
         List<String> words = command.stream()
                 .map(word -> word.replace("{port}", String.valueOf(port)))
@@ -63,7 +55,7 @@ public final class StartedProgram {
             if (program.isReady()) started.requests("http://localhost:" + port + "/");
             else started.ended(program.exit(), log, limit);
         }
-        return started;
+        return started.rows;
     }
 
     private void ended(Optional<Integer> exit, Path log, Duration limit) throws IOException {
@@ -89,7 +81,7 @@ public final class StartedProgram {
     public static List<Comparison> answers(String address) {
         StartedProgram started = new StartedProgram();
         started.requests(address);
-        return started.rows();
+        return started.rows;
     }
 
     private void requests(String address) {

@@ -39,8 +39,7 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
             Optional<Reading> reading = managed.isPresent()
                     ? Optional.empty()
                     : Optional.of(placed.ecosystem().read(placed.view(), environment));
-            parts.add(new SurveyedPart(
-                    placed.id(), placed.folder(), placed.ecosystem(), placed.part(), placed.view(), reading));
+            parts.add(surveyed(placed, reading));
             managed.ifPresent(tool -> findings.add(Finding.of(
                     Finding.Topic.TOOLS,
                     placed.folder().isEmpty() ? tool.excerpt() : placed.folder(),
@@ -59,6 +58,19 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
                 tree,
                 parts,
                 findings.stream().sorted(Comparator.comparing(Finding::topic)).toList());
+    }
+
+    /** The parts that a build tool manages; nothing is read of the others. */
+    public static List<SurveyedPart> managed(ProjectTree tree, List<Ecosystem> ecosystems) {
+        return PartLayout.of(tree, ecosystems).placed().stream()
+                .filter(placed -> placed.part().managed().isPresent())
+                .map(placed -> surveyed(placed, Optional.empty()))
+                .toList();
+    }
+
+    private static SurveyedPart surveyed(PartLayout.Placed placed, Optional<Reading> reading) {
+        return new SurveyedPart(
+                placed.id(), placed.folder(), placed.ecosystem(), placed.part(), placed.view(), reading);
     }
 
     /** Whether a path names something in a view of a tree, so that it has a place in the whole. */

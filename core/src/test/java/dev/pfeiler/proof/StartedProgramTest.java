@@ -22,7 +22,7 @@ class StartedProgramTest {
     @TempDir
     Path folder;
 
-    private StartedProgram run(String script) throws IOException {
+    private List<Comparison> run(String script) throws IOException {
         return StartedProgram.of(
                 List.of("sh", "-c", script), folder, Map.of(), folder.resolve("log"), Duration.ofSeconds(2));
     }
@@ -35,10 +35,9 @@ class StartedProgramTest {
 
     @Test
     void aProgramThatEndsShowsItsFirstLine() throws IOException {
-        assertThat(shown(run("echo; echo 5 m/s; echo more").rows())).containsExactly("SAME start: 5 m/s");
-        assertThat(shown(run("echo no; echo broken; exit 3").rows()))
-                .containsExactly("DIFFERENT start: exit 3: broken");
-        assertThat(shown(run("sleep 20").rows())).containsExactly("SAME start: still running after 2 s");
+        assertThat(shown(run("echo; echo 5 m/s; echo more"))).containsExactly("SAME start: 5 m/s");
+        assertThat(shown(run("echo no; echo broken; exit 3"))).containsExactly("DIFFERENT start: exit 3: broken");
+        assertThat(shown(run("sleep 20"))).containsExactly("SAME start: still running after 2 s");
     }
 
     @Test

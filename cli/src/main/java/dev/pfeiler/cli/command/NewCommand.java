@@ -77,15 +77,12 @@ public final class NewCommand extends BaseCommand.Reporting {
             return 0;
         }
         if (folder == null) throw Refusal.usage("Missing directory.", "Pass the name of the directory to create.");
-        Choices chosen = given();
-        FreshProject project = pfeiler().plan(folder, chosen, latest);
         boolean asks = context().terminal().interactive() && !json() && !preview;
         Interview interview = new Interview(context().terminal());
-        if (asks) {
-            chosen = interview.create(
-                    chosen, pfeiler().needs(), some -> pfeiler().plan(folder, some, false));
-            project = pfeiler().plan(folder, chosen, latest);
-        }
+        Choices chosen = !asks
+                ? given()
+                : interview.create(given(), pfeiler().needs(), some -> pfeiler().plan(folder, some, false));
+        FreshProject project = pfeiler().plan(folder, chosen, latest);
         if (json()) print(JsonDocuments.fresh(project, !preview));
         else if (asks || preview) view.plan(project);
         if (preview) return 0;
@@ -106,7 +103,7 @@ public final class NewCommand extends BaseCommand.Reporting {
         if (level != null) given.add(Choice.option("level", level, "--level " + level));
         for (String need : with) {
             String[] parts = need.split("=", 2);
-            given.add(Choice.option("need:" + parts[0], parts.length > 1 ? parts[1] : "yes", "--with " + need));
+            given.add(Choice.option(Need.key(parts[0]), parts.length > 1 ? parts[1] : Need.USUAL, "--with " + need));
         }
         return new Choices(given).under(choices.choices());
     }

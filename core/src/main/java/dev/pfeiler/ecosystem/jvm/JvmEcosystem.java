@@ -28,7 +28,6 @@ import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
 import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -102,18 +101,14 @@ public final class JvmEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
         Repositories repositories = Repositories.of(environment);
         Optional<JvmTarget> target = TARGETS.stream()
                 .filter(one -> one.buildFile(request.old(), repositories).isPresent())
                 .findFirst();
         if (target.isEmpty()) return Optional.empty();
         JvmTarget settled = target.get().settled(new Deliberation(Choices.NONE), request.old(), environment);
-        try {
-            return Optional.of(new ManagedProof(request, settled, repositories, environment).run());
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
-        }
+        return Optional.of(new ManagedProof(request, settled, repositories, environment).run());
     }
 
     @Override

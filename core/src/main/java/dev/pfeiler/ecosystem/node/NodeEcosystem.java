@@ -12,7 +12,6 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.proof.ManagedProof;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
 import dev.pfeiler.ecosystem.node.registry.Registry;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -61,12 +60,8 @@ public final class NodeEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
-        try {
-            return Optional.of(new ManagedProof(request, environment).run());
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
-        }
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
+        return Optional.of(new ManagedProof(request, environment).run());
     }
 
     @Override

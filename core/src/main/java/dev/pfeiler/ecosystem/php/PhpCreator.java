@@ -2,8 +2,6 @@ package dev.pfeiler.ecosystem.php;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.conversion.JsonEdit;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
@@ -25,7 +23,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
@@ -76,8 +73,7 @@ final class PhpCreator implements Creator {
     }
 
     @Override
-    public SortedMap<String, String> descriptors(
-            Blueprint blueprint, Deliberation deliberation, Environment environment) {
+    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
         // Composer lists the language first
         Map<String, String> require = new LinkedHashMap<>();
         Map<String, String> development = new TreeMap<>();
@@ -104,17 +100,18 @@ final class PhpCreator implements Creator {
                 autoload(namespace + "\\Tests\\", "tests/"),
                 Map.of("test", "phpunit tests"),
                 ComposerFile.VENDOR);
-        SortedMap<String, String> descriptors = new TreeMap<>();
-        descriptors.put(ComposerFile.NAME, file.text());
-        return descriptors;
+        return new Build(
+                ComposerFile.NAME,
+                new TreeMap<>(Map.of(ComposerFile.NAME, file.text())),
+                commands(blueprint),
+                List.of("/" + ComposerFile.VENDOR + "/"));
     }
 
     private static ComposerFile.Autoload autoload(String prefix, String folder) {
         return new ComposerFile.Autoload(Map.of(prefix, folder), Map.of(), List.of(), List.of(), List.of());
     }
 
-    @Override
-    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+    private static List<Proposal.Command> commands(Blueprint blueprint) {
         List<Proposal.Command> commands = new ArrayList<>();
         commands.add(new Proposal.Command("install the packages", "composer install"));
         commands.add(new Proposal.Command("test", "composer test"));
@@ -159,16 +156,11 @@ final class PhpCreator implements Creator {
     }
 
     @Override
-    public Step.Edit declaring(
+    public Declaration declaring(
             ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
         String[] parts = artifact.notation().split(":");
         String section = artifact.scope().equals("test") ? "require-dev" : "require";
-        return JsonEdit.declaring(tree, ComposerFile.NAME, section, parts[0], parts[1], 4);
-    }
-
-    @Override
-    public List<String> ignored(Blueprint blueprint) {
-        return List.of("/vendor/");
+        return Declaration.inJson(tree, ComposerFile.NAME, section, artifact, parts[0], parts[1]);
     }
 
     @Override

@@ -7,7 +7,6 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -100,12 +99,8 @@ public final class PhpEcosystem implements Ecosystem {
     }
 
     @Override
-    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) {
-        try {
-            return Optional.of(new PhpManagedProof(request, environment).run());
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
-        }
+    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
+        return Optional.of(new PhpManagedProof(request, environment).run());
     }
 
     @Override

@@ -2,8 +2,6 @@ package dev.pfeiler.ecosystem.php;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ObjectNode;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
@@ -12,12 +10,12 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.StartedProgram;
-import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,13 +41,12 @@ final class PhpManagedProof {
         Path php = environment.requiredProgram("php", "Install the command-line version of PHP.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
         Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        for (TreeFile file : request.old().files())
-            Trees.copy(request.old().onDisk(file.path()), folder.resolve(file.path()));
+        PhpSide side = new PhpSide(php, request.old(), folder, request.log().getParent(), "managed");
         request.stage().accept("running composer install");
-        if (!composer(composer, folder, List.of("install"), true).succeeded()) {
+        if (!install(side, composer, true).succeeded()) {
             // without a connection, what only tests need cannot be fetched
-            withoutTools(folder);
-            ToolRun rest = composer(composer, folder, List.of("install"), false);
+            side.withoutTools();
+            ToolRun rest = install(side, composer, false);
             if (!rest.succeeded())
                 return PartVerdict.failed(
                         "composer install fails with exit code " + rest.exit() + ".",
@@ -63,23 +60,11 @@ final class PhpManagedProof {
         return new PartVerdict(rows, Optional.empty(), List.of(), request.log(), notes);
     }
 
-    /** Takes out what is needed for development alone; the autoloader for tests stays. */
-    private static void withoutTools(Path folder) throws IOException {
-        Path file = folder.resolve(ComposerFile.NAME);
-        ObjectMapper json = new ObjectMapper();
-        ObjectNode root = (ObjectNode) json.readTree(Files.readAllBytes(file));
-        root.remove("require-dev");
-        Files.write(file, json.writeValueAsBytes(root));
-    }
-
-    private ToolRun composer(Path composer, Path folder, List<String> arguments, boolean network) throws IOException {
-        List<String> command = new ArrayList<>(List.of(composer.toString()));
-        command.addAll(arguments);
-        command.add("--no-ansi");
-        Map<String, String> environment =
-                new java.util.HashMap<>(Map.of("COMPOSER_ALLOW_SUPERUSER", "1", "COMPOSER_NO_INTERACTION", "1"));
-        if (request.offline() || !network) environment.put("COMPOSER_DISABLE_NETWORK", "1");
-        return ToolRun.of(command, folder, environment, request.log(), LIMIT);
+    private ToolRun install(PhpSide side, Path composer, boolean network) throws IOException {
+        Map<String, String> variables =
+                new HashMap<>(Map.of("COMPOSER_ALLOW_SUPERUSER", "1", "COMPOSER_NO_INTERACTION", "1"));
+        if (request.offline() || !network) variables.put("COMPOSER_DISABLE_NETWORK", "1");
+        return side.run(List.of(composer.toString(), "install", "--no-ansi"), variables, request.log(), LIMIT);
     }
 
     private void tests(Path php, Path folder) throws IOException {
@@ -116,9 +101,7 @@ final class PhpManagedProof {
             return;
         }
         request.stage().accept("starting it");
-        StartedProgram started = StartedProgram.of(
-                command, folder, Map.of(), request.log().resolveSibling("start.log"), StartedProgram.LIMIT);
-        rows.addAll(started.rows());
-        notes.addAll(started.notes());
+        rows.addAll(StartedProgram.of(
+                command, folder, Map.of(), request.log().resolveSibling("start.log"), StartedProgram.LIMIT));
     }
 }

@@ -38,7 +38,6 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
-import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -53,7 +52,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import javax.lang.model.SourceVersion;
@@ -81,9 +79,7 @@ public final class JvmCreator implements Creator {
             "when",
             "with");
 
-    private static final String GRADLE = "gradle";
-    private static final String GRADLE_VERSION = "gradle-version";
-    /** The last release of Kotlin's plug-in that runs on Gradle before 5. */
+    /** The last release whose plug-in runs on outdated tools. */
     private static final String EARLY_KOTLIN = "1.3.50";
 
     private static final String JUNIT = "org.junit.jupiter:junit-jupiter:5.12.2";
@@ -123,25 +119,14 @@ public final class JvmCreator implements Creator {
                 .settled(deliberation, ProjectTree.empty(), environment);
     }
 
-    /** The first two numbers of Gradle's release, as one number; that of the newest one for other tools. */
-    private int gradle(String target, Deliberation deliberation, Environment environment) {
-        if (!target.equals(GRADLE)) return Integer.MAX_VALUE;
-        target(target, deliberation, environment);
-        return deliberation.decisions().stream()
-                .filter(decision -> decision.key().equals(GRADLE_VERSION))
-                .map(decision -> decision.value().split("[.-]"))
-                .mapToInt(
-                        parts -> Integer.parseInt(parts[0]) * 100 + (parts.length > 1 ? Integer.parseInt(parts[1]) : 0))
-                .findFirst()
-                .orElse(Integer.MAX_VALUE);
-    }
-
     @Override
     public Level level(String language, String target, Deliberation deliberation, Environment environment) {
         int jdk = Toolchain.of(environment).feature();
-        int gradle = gradle(target, deliberation, environment);
-        int most = gradle < 500 ? 8 : gradle < 703 ? 11 : gradle < 805 ? 17 : jdk;
-        if (most < jdk) return new Level(String.valueOf(most), "the newest that this release of Gradle compiles for");
+        JvmTarget tool = target(target, deliberation, environment);
+        if (tool.newestLevel() < jdk)
+            return new Level(
+                    String.valueOf(tool.newestLevel()),
+                    "the newest that this release of " + tool.title() + " compiles for");
         int level = LONG_TERM.stream()
                 .filter(one -> one <= jdk)
                 .reduce((one, next) -> next)
@@ -167,7 +152,8 @@ public final class JvmCreator implements Creator {
         values.put("mainClass", mainClass(blueprint));
         values.put("main", "src/main/" + blueprint.language() + "/" + path);
         values.put("test", "src/test/" + blueprint.language() + "/" + path);
-        values.put("junit", gradle(blueprint.target(), deliberation, environment) < 406 ? 4 : 5);
+        JvmTarget tool = target(blueprint.target(), deliberation, environment);
+        values.put("junit", tool.runsJUnitPlatform() ? 5 : 4);
         values.put("servlet", blueprint.release() < 11 ? "javax.servlet" : "jakarta.servlet");
         return values;
     }
@@ -189,23 +175,10 @@ public final class JvmCreator implements Creator {
     }
 
     @Override
-    public SortedMap<String, String> descriptors(
-            Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        return target(blueprint.target(), deliberation, environment).write(build(blueprint, deliberation, environment));
-    }
-
-    @Override
-    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        return target(blueprint.target(), deliberation, environment)
-                .commands(build(blueprint, deliberation, environment));
-    }
-
-    @Override
-    public List<String> ignored(Blueprint blueprint) {
-        List<String> ignored = new ArrayList<>();
-        ignored.add(blueprint.target().equals(GRADLE) ? "/build/" : "/target/");
-        if (blueprint.target().equals(GRADLE)) ignored.add("/.gradle/");
-        return ignored;
+    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        JvmTarget tool = target(blueprint.target(), deliberation, environment);
+        JvmBuild build = build(blueprint, tool, environment);
+        return new Build(tool.descriptor(), tool.write(build), tool.commands(build), tool.ignored(build));
     }
 
     @Override
@@ -219,10 +192,8 @@ public final class JvmCreator implements Creator {
             lacking.add("Level " + blueprint.level() + " is newer than JDK " + toolchain.feature()
                     + " here, which cannot compile for it: install JDK " + blueprint.level() + ", or choose --level "
                     + toolchain.feature() + ".");
-        JvmTarget target = targets.stream()
-                .filter(one -> one.id().equals(blueprint.target()))
-                .findFirst()
-                .orElseThrow();
+        // as it is installed, whatever release was chosen
+        JvmTarget target = target(blueprint.target(), new Deliberation(Choices.NONE), environment);
         if (target.program(environment).isEmpty()) {
             String others = targets.stream()
                     .filter(one -> one.program(environment).isPresent())
@@ -230,10 +201,9 @@ public final class JvmCreator implements Creator {
                     .collect(Collectors.joining());
             lacking.add(target.title() + " is not on the PATH: install it" + others + ".");
         }
-        boolean outdated =
-                blueprint.target().equals(GRADLE) && gradle(GRADLE, new Deliberation(Choices.NONE), environment) < 500;
-        if (outdated)
-            lacking.add("The Gradle here is outdated: it compiles for Java 8 at most, and runs no scripts in Kotlin. "
+        if (target.isOutdated())
+            lacking.add("The " + target.title()
+                    + " here is outdated: it compiles for Java 8 at most, and runs no scripts in Kotlin. "
                     + "Install a current one for later levels.");
         if (environment.offline()) unfetched(blueprint, environment, lacking);
         return lacking;
@@ -303,7 +273,7 @@ public final class JvmCreator implements Creator {
     }
 
     @Override
-    public Step.Edit declaring(
+    public Declaration declaring(
             ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
         Repositories repositories = Repositories.of(environment);
         BuildFile file = targets.stream()
@@ -315,12 +285,11 @@ public final class JvmCreator implements Creator {
         if (file.declares(coordinates.key()))
             throw Refusal.notPossible(
                     coordinates.key() + " is already declared in " + file.name() + ".", "There is nothing to add.");
-        return file.declaring(coordinates, scope, !file.managed().containsKey(coordinates.key()), "a need");
+        Step.Edit edit = file.declaring(coordinates, scope, !file.managed().containsKey(coordinates.key()), "a need");
+        return new Declaration(edit, coordinates.toString());
     }
 
-    private JvmBuild build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        int gradle = gradle(blueprint.target(), deliberation, environment);
-        boolean console = gradle < 406;
+    private static JvmBuild build(Blueprint blueprint, JvmTarget tool, Environment environment) {
         List<Dependency> declared = new ArrayList<>();
         List<Dependency> processors = new ArrayList<>();
         List<Platform> platforms = new ArrayList<>();
@@ -328,7 +297,7 @@ public final class JvmCreator implements Creator {
         JvmLanguage language = JvmLanguage.valueOf(blueprint.language().toUpperCase(Locale.ROOT));
         if (language != JvmLanguage.JAVA) {
             Coordinates library = LanguageLibraries.usual(language);
-            if (language == JvmLanguage.KOTLIN && gradle < 500) library = library.withVersion(EARLY_KOTLIN);
+            if (language == JvmLanguage.KOTLIN && tool.isOutdated()) library = library.withVersion(EARLY_KOTLIN);
             declared.add(Dependency.of(library, Scope.COMPILE, ""));
             languages.add(new CompiledLanguage(
                     language,
@@ -339,8 +308,6 @@ public final class JvmCreator implements Creator {
                     List.of("src/main/" + language.id()),
                     List.of("src/test/" + language.id())));
         }
-        // an imported bill of materials is a feature of Gradle 5
-        boolean boms = gradle >= 500;
         for (Serving serving : blueprint.serving()) {
             Optional<Coordinates> bom = serving.bom().flatMap(Coordinates::parse);
             Set<String> managed = new LinkedHashSet<>();
@@ -355,10 +322,11 @@ public final class JvmCreator implements Creator {
                         Dependency.of(coordinates, Scope.parse(artifact.scope()).orElseThrow(), ""));
                 if (artifact.notation().split(":").length == 2) managed.add(coordinates.key());
             }
-            if (boms && bom.isPresent()) platforms.add(new Platform(bom.get(), managed));
+            if (bom.isPresent() && !tool.isOutdated()) platforms.add(new Platform(bom.get(), managed));
         }
         if (blueprint.kind() == Kind.WEB) declared.add(Dependency.of(servlets(blueprint), Scope.PROVIDED, ""));
-        declared.add(Dependency.of(Coordinates.parse(console ? JUNIT_4 : JUNIT).orElseThrow(), Scope.TEST, ""));
+        declared.add(Dependency.of(
+                Coordinates.parse(tool.runsJUnitPlatform() ? JUNIT : JUNIT_4).orElseThrow(), Scope.TEST, ""));
         boolean java = language == JvmLanguage.JAVA;
         BuildModule.Builder module = BuildModule.builder(ModuleName.ONLY, blueprint.name(), "")
                 .product(
@@ -373,7 +341,8 @@ public final class JvmCreator implements Creator {
                                 : Optional.empty(),
                         false))
                 .classPath(new ClassPath(List.of(), sorted(declared), List.of(), processors))
-                .tests(TestSetup.USUAL.runBy(Set.of(console ? TestRunner.JUNIT_4 : TestRunner.JUNIT_PLATFORM)))
+                .tests(TestSetup.USUAL.runBy(
+                        Set.of(tool.runsJUnitPlatform() ? TestRunner.JUNIT_PLATFORM : TestRunner.JUNIT_4)))
                 .languages(languages);
         launch(blueprint, environment).ifPresent(launch -> {
             module.launch(Optional.of(launch));

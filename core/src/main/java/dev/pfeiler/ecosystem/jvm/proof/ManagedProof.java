@@ -16,7 +16,6 @@ import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.StartedProgram;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -27,7 +26,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** Builds a copy of a managed project, runs its tests and starts what it builds. */
 public final class ManagedProof {
@@ -53,8 +51,7 @@ public final class ManagedProof {
     public PartVerdict run() throws IOException {
         if (!toolchain.compiler()) return PartVerdict.failed(toolchain.noCompiler(), request.log());
         Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        for (TreeFile file : request.old().files())
-            Trees.copy(request.old().onDisk(file.path()), folder.resolve(file.path()));
+        Trees.layOut(request.old(), folder);
         request.stage().accept("building with " + target.title());
         BuildRun run = target.build(new BuildRequest(folder, request.offline(), request.log(), toolchain), environment);
         if (run.failure().isPresent()) return PartVerdict.failed(run.failure().get(), request.log());
@@ -115,14 +112,12 @@ public final class ManagedProof {
                 classPath.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
                 main));
         command.addAll(request.running().arguments());
-        StartedProgram started = StartedProgram.of(
+        rows.addAll(StartedProgram.of(
                 command,
                 folder,
                 Map.of(),
                 request.log().resolveSibling("start.log"),
-                window ? WINDOW : StartedProgram.LIMIT);
-        rows.addAll(started.rows());
-        notes.addAll(started.notes());
+                window ? WINDOW : StartedProgram.LIMIT));
     }
 
     private boolean opensWindow() {
@@ -163,9 +158,7 @@ public final class ManagedProof {
                         List.of(new Difference("the archive", Difference.Kind.GONE, "see " + log, ""))));
                 return;
             }
-            rows.addAll(Stream.of("http://localhost:" + served.port() + "/")
-                    .flatMap(address -> StartedProgram.answers(address).stream())
-                    .toList());
+            rows.addAll(StartedProgram.answers("http://localhost:" + served.port() + "/"));
         }
     }
 }

@@ -58,6 +58,21 @@ public interface JvmTarget {
     /** Whether its test runner finds and fetches the engine that a test framework needs by itself. */
     boolean bringsTestEngines();
 
+    /** The newest level that it compiles for; the JDK may know none so new. */
+    default int newestLevel() {
+        return Integer.MAX_VALUE;
+    }
+
+    /** Whether it runs tests on the JUnit Platform itself. */
+    default boolean runsJUnitPlatform() {
+        return true;
+    }
+
+    /** Whether it is so old that it imports no bills of materials and runs no current plug-ins. */
+    default boolean isOutdated() {
+        return false;
+    }
+
     GeneratorSupport generator(Generator generator);
 
     /** What starts a product, with its version, for people to read. */

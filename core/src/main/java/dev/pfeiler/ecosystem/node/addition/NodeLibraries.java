@@ -1,8 +1,7 @@
 package dev.pfeiler.ecosystem.node.addition;
 
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ObjectNode;
-import dev.pfeiler.conversion.Step;
+import com.fasterxml.jackson.databind.JsonNode;
+import dev.pfeiler.conversion.JsonEdit;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
@@ -16,25 +15,17 @@ import dev.pfeiler.ecosystem.node.registry.Packument;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.tree.JsonText;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.Text;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.semver4j.Semver;
 
 /** Looks packages up in the registries that npm would ask, and declares them in package descriptors. */
 public final class NodeLibraries implements Libraries {
-    private static final Pattern INDENT = Pattern.compile("\\{\\r?\\n( +)\"");
     private static final int MOST_VERSIONS = 5;
 
     /** Only in a folder that has a descriptor, packages or sources of this ecosystem: names of others are no packages. */
@@ -86,8 +77,8 @@ public final class NodeLibraries implements Libraries {
     public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
         Registry registry = Registry.of(tree, environment);
         Section section = section(scope);
-        Text text = read(tree);
-        ObjectNode root = parsed(text);
+        JsonEdit descriptor = JsonEdit.of(tree, PackageDescriptor.NAME);
+        JsonNode root = descriptor.root();
         int at = name.indexOf('@', 1);
         String plain = at < 0 ? name : name.substring(0, at);
         String asked = at < 0 ? "" : name.substring(at + 1);
@@ -105,19 +96,10 @@ public final class NodeLibraries implements Libraries {
         Chosen chosen = choose(packument, asked, root);
         String range =
                 asked.isEmpty() ? "^" + chosen.version() : asked.matches("[\\^~<>=].*") ? asked : chosen.version();
-        Map<String, String> declared = new TreeMap<>(new Manifest(root).map(section.field()));
-        declared.put(found, range);
-        ObjectNode node = root.putObject(section.field());
-        declared.forEach(node::put);
+        descriptor.add(section.field(), found, range);
         Manifest manifest = packument.manifest(chosen.version());
-        String content = written(root, text);
         return new Addition(
-                new Step.Edit(
-                        PackageDescriptor.NAME,
-                        content,
-                        text.charset(),
-                        Step.Change.between(text.content(), content),
-                        "declares " + found),
+                descriptor.edit("declares " + found),
                 found + "@" + range + " in " + section.field(),
                 chosen.reason(),
                 manifest.map("dependencies").entrySet().stream()
@@ -130,7 +112,7 @@ public final class NodeLibraries implements Libraries {
     private record Chosen(String version, String reason) {}
 
     /** The version that is asked for, else the newest that runs where the project runs, and can be loaded by it. */
-    private static Chosen choose(Packument packument, String asked, ObjectNode root) {
+    private static Chosen choose(Packument packument, String asked, JsonNode root) {
         List<String> versions = packument.versions();
         if (!asked.isEmpty())
             return versions.stream()
@@ -171,7 +153,7 @@ public final class NodeLibraries implements Libraries {
         }
     }
 
-    private static List<String> notes(String name, Manifest manifest, ObjectNode root) {
+    private static List<String> notes(String name, Manifest manifest, JsonNode root) {
         List<String> notes = new ArrayList<>();
         notes.add("Run npm install to install it and to update the lock file.");
         boolean typed = root.path(Section.DEVELOPMENT.field()).has("typescript");
@@ -201,30 +183,5 @@ public final class NodeLibraries implements Libraries {
                         "No registry can be asked for " + name + ", and npm's cache does not have it.",
                         "Check the connection and npm's settings, or run without --offline.")
                 : Refusal.notPossible("No registry has a package " + name + ".", "Search with pfeiler find.");
-    }
-
-    private static Text read(ProjectTree tree) {
-        try {
-            return tree.text(PackageDescriptor.NAME);
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read " + PackageDescriptor.NAME + ": " + e, "Check its permissions.", e);
-        }
-    }
-
-    private static ObjectNode parsed(Text text) {
-        try {
-            if (new ObjectMapper().readTree(text.content()) instanceof ObjectNode root) return root;
-        } catch (IOException e) {
-            throw Refusal.notPossible(PackageDescriptor.NAME + " is no valid JSON: " + e.getMessage(), "Fix it first.");
-        }
-        throw Refusal.notPossible(PackageDescriptor.NAME + " holds no object.", "Fix it first.");
-    }
-
-    /** The text in the style that npm would keep: with the file's own indentation and line ends. */
-    private static String written(ObjectNode root, Text before) {
-        Matcher indent = INDENT.matcher(before.content());
-        String text = JsonText.of(root, indent.find() ? indent.group(1).length() : 2);
-        if (!before.content().endsWith("\n")) text = text.stripTrailing();
-        return before.content().contains("\r\n") ? text.replace("\n", "\r\n") : text;
     }
 }

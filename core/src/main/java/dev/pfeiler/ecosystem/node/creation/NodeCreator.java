@@ -1,7 +1,5 @@
 package dev.pfeiler.ecosystem.node.creation;
 
-import dev.pfeiler.conversion.JsonEdit;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
@@ -74,21 +72,21 @@ public final class NodeCreator implements Creator {
     }
 
     @Override
-    public SortedMap<String, String> descriptors(
-            Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        SortedMap<String, String> descriptors = new TreeMap<>();
+    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+        Map<String, String> scripts = scripts(blueprint);
         List<CompilerConfig> configs = blueprint.language().equals(TYPESCRIPT) ? List.of(config(blueprint)) : List.of();
         NodeBuild build = new NodeBuild(
                 new Identity(PackageName.from(blueprint.name()), blueprint.version(), "", ""),
                 entry(blueprint),
                 dependencies(blueprint),
-                scripts(blueprint),
+                scripts,
                 configs,
                 List.of(),
                 Map.of());
+        SortedMap<String, String> descriptors = new TreeMap<>();
         descriptors.put(PackageDescriptor.NAME, PackageDescriptor.text(build));
         configs.forEach(config -> descriptors.put(config.path(), config.text()));
-        return descriptors;
+        return new Build(PackageDescriptor.NAME, descriptors, commands(blueprint, scripts), ignored(blueprint));
     }
 
     private static EntryPoints entry(Blueprint blueprint) {
@@ -110,9 +108,7 @@ public final class NodeCreator implements Creator {
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
                 int at = artifact.notation().lastIndexOf('@');
                 dependencies.add(
-                        artifact.scope().equals("test")
-                                ? Dependencies.Section.DEVELOPMENT
-                                : Dependencies.Section.RUNTIME,
+                        section(artifact),
                         artifact.notation().substring(0, at),
                         artifact.notation().substring(at + 1),
                         Manifest.NONE);
@@ -178,9 +174,7 @@ public final class NodeCreator implements Creator {
         return new CompilerConfig(CompilerConfig.USUAL, options, List.of(), List.of("src", "test"));
     }
 
-    @Override
-    public List<Proposal.Command> commands(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        Map<String, String> scripts = scripts(blueprint);
+    private static List<Proposal.Command> commands(Blueprint blueprint, Map<String, String> scripts) {
         List<Proposal.Command> commands = new ArrayList<>();
         commands.add(new Proposal.Command("install the packages", "npm install"));
         if (scripts.containsKey("build")) commands.add(new Proposal.Command("build", "npm run build"));
@@ -224,22 +218,24 @@ public final class NodeCreator implements Creator {
     }
 
     @Override
-    public Step.Edit declaring(
+    public Declaration declaring(
             ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
         int at = artifact.notation().lastIndexOf('@');
-        Dependencies.Section section =
-                artifact.scope().equals("test") ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME;
-        return JsonEdit.declaring(
+        Dependencies.Section section = section(artifact);
+        return Declaration.inJson(
                 tree,
                 PackageDescriptor.NAME,
                 section.field(),
+                artifact,
                 artifact.notation().substring(0, at),
-                artifact.notation().substring(at + 1),
-                2);
+                artifact.notation().substring(at + 1));
     }
 
-    @Override
-    public List<String> ignored(Blueprint blueprint) {
+    private static Dependencies.Section section(Need.Artifact artifact) {
+        return artifact.scope().equals("test") ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME;
+    }
+
+    private static List<String> ignored(Blueprint blueprint) {
         List<String> ignored = new ArrayList<>(List.of("/node_modules/"));
         if (blueprint.language().equals(TYPESCRIPT)) ignored.add("/" + OUTPUT + "/");
         if (blueprint.kind() == Kind.FRONTEND) ignored.addAll(List.of("/public/main.js", "/public/main.js.map"));

@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.node.project.Roles;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
 import dev.pfeiler.ecosystem.node.source.Feature;
 import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
@@ -267,10 +268,9 @@ final class EntryDecisions {
 
     private Optional<String> engine(Dependencies dependencies, List<RuntimeVersion> runtimes) {
         // what a bundler makes for browsers runs there
-        boolean forBrowsers = project.isBundled()
-                && project.callsOf("esbuild").stream()
-                        .noneMatch(call -> call.arguments().contains("--platform=node"))
-                && !project.callsOf("esbuild").isEmpty();
+        List<Call> bundles = project.callsOf("esbuild");
+        boolean forBrowsers = !bundles.isEmpty()
+                && bundles.stream().noneMatch(call -> call.arguments().contains("--platform=node"));
         if (loadable.isEmpty() || forBrowsers && runtimes.isEmpty()) return Optional.empty();
         Semver least = new Semver("0.0.0");
         String reason = "";

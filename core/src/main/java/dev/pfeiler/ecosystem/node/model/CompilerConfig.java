@@ -34,6 +34,11 @@ public record CompilerConfig(String path, Map<String, Object> options, List<Stri
         include = List.copyOf(include);
     }
 
+    /** Whether a file is named as configuration files of the compiler are. */
+    public static boolean isName(String name) {
+        return name.matches("tsconfig.*\\.json");
+    }
+
     /**
      * A file that the project has, with comments and commas at ends allowed; what it inherits from others is not read.
      *

@@ -222,7 +222,7 @@ public final class NodeProject {
     /** What the compiler writes outside the project by a configuration that is there. */
     private void readConfigured() {
         for (TreeFile file : tree.files()) {
-            if (!file.name().matches("tsconfig.*\\.json") || file.size() > LARGEST) continue;
+            if (!CompilerConfig.isName(file.name()) || file.size() > LARGEST) continue;
             String folder = Paths.parent(file.path());
             try {
                 CompilerConfig config =

@@ -11,11 +11,9 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.StartedProgram;
-import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -24,8 +22,6 @@ import java.util.Set;
 
 /** Installs the packages of a copy of a managed project, builds it, runs its tests and starts it. */
 public final class ManagedProof {
-    private static final Duration LIMIT = Duration.ofMinutes(10);
-
     private final ProofRequest request;
     private final Environment environment;
     private final List<Comparison> rows = new ArrayList<>();
@@ -37,22 +33,21 @@ public final class ManagedProof {
     }
 
     public PartVerdict run() throws IOException {
-        Path npm = environment.requiredProgram("npm", "Install npm, or add it to the PATH.");
+        Npm npm = Npm.of(environment, request.offline());
         Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        for (TreeFile file : request.old().files())
-            Trees.copy(request.old().onDisk(file.path()), folder.resolve(file.path()));
+        Trees.layOut(request.old(), folder);
         JsonNode scripts = new ObjectMapper()
                 .readTree(Files.readAllBytes(folder.resolve(PackageDescriptor.NAME)))
                 .path("scripts");
         request.stage().accept("running npm install");
-        ToolRun install = npm(npm, folder, List.of("install"), request.log());
+        ToolRun install = npm.run(folder, List.of("install"), request.log());
         if (!install.succeeded())
             return PartVerdict.failed(NpmFailure.of("npm install", install.output(), install.exit()), install.log());
         for (String script : List.of("build", "check-types", "test")) {
             if (!scripts.has(script)) continue;
             request.stage().accept("running npm run " + script);
             Path log = request.log().resolveSibling("npm-" + script + ".log");
-            ToolRun run = npm(npm, folder, List.of("run", script), log);
+            ToolRun run = npm.run(folder, List.of("run", script), log);
             Side.Ran ran = new Side.Ran(run.exit(), run.output());
             String said =
                     ran.passed() >= 0 ? ran.passed() + " passed" : run.succeeded() ? "done" : "exit " + run.exit();
@@ -68,25 +63,15 @@ public final class ManagedProof {
         return new PartVerdict(rows, Optional.empty(), List.of(), request.log(), notes);
     }
 
-    private ToolRun npm(Path npm, Path folder, List<String> arguments, Path log) throws IOException {
-        List<String> command = new ArrayList<>(List.of(npm.toString()));
-        command.addAll(arguments);
-        command.addAll(List.of("--no-audit", "--no-fund", "--no-update-notifier", "--no-progress"));
-        if (request.offline()) command.add("--offline");
-        return ToolRun.of(command, folder, Map.of("NO_COLOR", "1"), log, LIMIT);
-    }
-
-    private void start(Path npm, Path folder, JsonNode scripts) throws IOException {
+    private void start(Npm npm, Path folder, JsonNode scripts) throws IOException {
         if (scripts.has("start")) {
             request.stage().accept("running npm start");
-            StartedProgram started = StartedProgram.of(
-                    List.of(npm.toString(), "start", "--silent"),
+            rows.addAll(StartedProgram.of(
+                    List.of(npm.program().toString(), "start", "--silent"),
                     folder,
                     Map.of("NO_COLOR", "1"),
                     request.log().resolveSibling("start.log"),
-                    StartedProgram.LIMIT);
-            rows.addAll(started.rows());
-            notes.addAll(started.notes());
+                    StartedProgram.LIMIT));
             return;
         }
         Path page = folder.resolve("public/index.html");

@@ -25,12 +25,10 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -47,7 +45,6 @@ import java.util.stream.Stream;
  * export the same names, programs, tests and pages show the same.
  */
 public final class NodeProof {
-    private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final List<String> USUAL = List.of("--help");
     /** How many pages a picture is taken of. */
     private static final int PICTURES = 4;
@@ -68,7 +65,7 @@ public final class NodeProof {
 
     public PartVerdict run() {
         Path node = environment.requiredProgram("node", "Install Node.js, or add it to the PATH.");
-        Path npm = environment.requiredProgram("npm", "Install npm, or add it to the PATH.");
+        Npm npm = Npm.of(environment, proof.offline());
         try {
             Path built = copy(ProjectTree.read(proof.converted()), "new");
             proof.stage().accept("running npm ci");
@@ -94,7 +91,7 @@ public final class NodeProof {
             proof.stage().accept("running npm run build");
             if (descriptor.path("scripts").has("build")) {
                 ToolRun run =
-                        npm(npm, built, List.of("run", "build"), proof.log().resolveSibling("npm-build.log"));
+                        npm.run(built, List.of("run", "build"), proof.log().resolveSibling("npm-build.log"));
                 if (!run.succeeded())
                     return PartVerdict.failed(NpmFailure.of("npm run build", run.output(), run.exit()), run.log());
             }
@@ -121,7 +118,7 @@ public final class NodeProof {
 
     private Path copy(ProjectTree tree, String name) throws IOException {
         Path folder = Files.createDirectories(top(name).resolve(proof.folder()));
-        for (TreeFile file : tree.files()) Trees.copy(tree.onDisk(file.path()), folder.resolve(file.path()));
+        Trees.layOut(tree, folder);
         return folder;
     }
 
@@ -131,35 +128,27 @@ public final class NodeProof {
         return proof.scratch().toRealPath().resolve(side).resolve(name);
     }
 
-    private ToolRun npm(Path npm, Path folder, List<String> arguments, Path log) throws IOException {
-        List<String> command = new ArrayList<>(List.of(npm.toString()));
-        command.addAll(arguments);
-        command.addAll(List.of("--no-audit", "--no-fund", "--no-update-notifier", "--no-progress"));
-        if (proof.offline()) command.add("--offline");
-        return ToolRun.of(command, folder, Map.of("NO_COLOR", "1"), log, LIMIT);
-    }
-
     /** Lets npm write the lock file, then install what it says. */
-    private Optional<PartVerdict.Failure> install(Path npm, Path folder) throws IOException {
+    private Optional<PartVerdict.Failure> install(Npm npm, Path folder) throws IOException {
         Path own = proof.converted().resolve(InstalledPackages.FOLDER);
         Path lock = folder.resolve("package-lock.json");
         // npm keeps the versions that lie there, those of transitive dependencies, too
         if (Files.isDirectory(own) && !Files.exists(lock)) Trees.overlay(own, folder.resolve(InstalledPackages.FOLDER));
-        ToolRun first = npm(npm, folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
+        ToolRun first = npm.run(folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
         if (!first.succeeded()) return Optional.of(NpmFailure.of("npm install", first.output(), first.exit()));
         if (Files.exists(lock)) {
             Files.copy(lock, logs.resolve("package-lock.json"), StandardCopyOption.REPLACE_EXISTING);
             notes.add("npm wrote the lock file " + kept("package-lock.json")
                     + "; npm install writes the same into the project.");
         }
-        ToolRun run = npm(npm, folder, List.of("ci"), proof.log());
+        ToolRun run = npm.run(folder, List.of("ci"), proof.log());
         if (run.succeeded()) return Optional.empty();
         PartVerdict.Failure failure = NpmFailure.of("npm ci", run.output(), run.exit());
         // a registry that lacks packages for other systems gives lock files that npm ci takes for incomplete
         boolean partial = NpmFailure.isIncomplete(run.output());
         if (!partial) return Optional.of(failure);
         notes.add("npm ci refuses the lock file, as the registry lacks optional packages; npm install was used.");
-        run = npm(npm, folder, List.of("install"), proof.log());
+        run = npm.run(folder, List.of("install"), proof.log());
         return run.succeeded() ? Optional.empty() : Optional.of(failure);
     }
 
@@ -480,10 +469,10 @@ public final class NodeProof {
         }
     }
 
-    private void tests(Side before, Side after, Path npm, JsonNode descriptor) throws IOException {
+    private void tests(Side before, Side after, Npm npm, JsonNode descriptor) throws IOException {
         if (!descriptor.path("scripts").has("test")) return;
         proof.stage().accept("running npm test");
-        ToolRun run = npm(npm, after.folder(), List.of("test"), after.log("tests"));
+        ToolRun run = npm.run(after.folder(), List.of("test"), after.log("tests"));
         Side.Ran now = new Side.Ran(run.exit(), run.output());
         Optional<CallScript> byHand = old.calls().stream()
                 .filter(script -> script.purpose().equals("test") && script.whole())

@@ -70,7 +70,7 @@ public final class NodeSteps {
     /** Configuration files of the compiler that name places outside the part, which are elsewhere now. */
     private void configured(List<Step> steps) {
         for (TreeFile file : project.tree().files()) {
-            if (!file.name().matches("tsconfig.*\\.json") || file.link()) continue;
+            if (!CompilerConfig.isName(file.name()) || file.link()) continue;
             String folder = Paths.parent(file.path());
             try {
                 String text = project.tree().text(file.path()).content();

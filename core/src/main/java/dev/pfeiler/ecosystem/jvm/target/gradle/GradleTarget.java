@@ -101,6 +101,21 @@ public final class GradleTarget implements JvmTarget {
     }
 
     @Override
+    public int newestLevel() {
+        return dialect.version().newestLevel();
+    }
+
+    @Override
+    public boolean runsJUnitPlatform() {
+        return dialect.version().runsJUnitPlatform();
+    }
+
+    @Override
+    public boolean isOutdated() {
+        return !dialect.version().importsPlatforms();
+    }
+
+    @Override
     public GeneratorSupport generator(Generator generator) {
         return GeneratorScript.support(generator);
     }

@@ -42,6 +42,17 @@ record GradleVersion(int major, int minor, String text) {
         return atLeast(5, 0);
     }
 
+    /** Whether bills of materials are imported. */
+    boolean importsPlatforms() {
+        return atLeast(5, 0);
+    }
+
+    /** The newest level that it compiles for, as far as that is lower than those of current JDKs. */
+    int newestLevel() {
+        if (atLeast(8, 5)) return Integer.MAX_VALUE;
+        return atLeast(7, 3) ? 17 : atLeast(5, 0) ? 11 : 8;
+    }
+
     boolean hasReleaseOption() {
         return atLeast(6, 6);
     }
