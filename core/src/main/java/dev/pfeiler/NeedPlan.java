@@ -1,8 +1,8 @@
 package dev.pfeiler;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Part;
@@ -14,11 +14,13 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Sources;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.WorkFolder;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -122,9 +124,8 @@ final class NeedPlan {
     /** Declares one artifact after the other in a copy of the descriptors. */
     private void declare(
             ProjectTree tree, Serving serving, Blueprint blueprint, List<Step> steps, List<String> declared) {
-        Path scratch = null;
-        try {
-            scratch = Files.createTempDirectory("pfeiler-add");
+        try (WorkFolder work = WorkFolder.make("add")) {
+            Path scratch = work.path();
             for (TreeFile file : tree.files())
                 if (!file.path().contains("/")) Trees.copy(tree.onDisk(file.path()), scratch.resolve(file.path()));
             List<String> edited = new ArrayList<>();
@@ -132,25 +133,17 @@ final class NeedPlan {
                 Creator.Declaration declaration =
                         creator.declaring(ProjectTree.read(scratch), artifact, serving.bom(), environment);
                 Step.Edit edit = declaration.edit();
-                Files.write(scratch.resolve(edit.path()), edit.content().getBytes(edit.charset()));
+                Files.write(scratch.resolve(edit.path()), edit.bytes());
                 if (!edited.contains(edit.path())) edited.add(edit.path());
                 declared.add(declaration.artifact() + " (" + artifact.scope() + ")");
             }
             edited.sort(Comparator.naturalOrder());
             for (String path : edited) {
-                String before = tree.text(path).content();
                 String after = ProjectTree.read(scratch).text(path).content();
-                steps.add(new Step.Edit(
-                        path,
-                        after,
-                        tree.text(path).charset(),
-                        Step.Change.between(before, after),
-                        "declares " + serving.title()));
+                steps.add(EditableText.require(tree, path).edit(after, "declares " + serving.title()));
             }
         } catch (IOException e) {
             throw Refusal.inputOutput("Cannot read the descriptors: " + e, "Check their permissions.", e);
-        } finally {
-            if (scratch != null) Trees.deleteQuietly(scratch);
         }
     }
 
@@ -159,8 +152,7 @@ final class NeedPlan {
         try {
             for (Step step : change.steps()) {
                 Path path = tree.root().resolve(step.path());
-                if (step instanceof Step.Edit edit)
-                    Trees.replace(path, edit.content().getBytes(edit.charset()));
+                if (step instanceof Step.Edit edit) Trees.replace(path, edit.bytes());
                 if (step instanceof Step.Write write) {
                     Files.createDirectories(tree.root().resolve(Paths.parent(step.path())));
                     Files.writeString(path, write.content(), java.nio.file.StandardOpenOption.CREATE_NEW);

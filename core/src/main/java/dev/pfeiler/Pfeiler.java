@@ -1,10 +1,11 @@
 package dev.pfeiler;
 
+import dev.pfeiler.conversion.BuildOutput;
 import dev.pfeiler.conversion.Conversion;
 import dev.pfeiler.conversion.Ledger;
+import dev.pfeiler.conversion.LedgerFile;
 import dev.pfeiler.conversion.References;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.conversion.Undo;
 import dev.pfeiler.conversion.WorkTree;
 import dev.pfeiler.ecosystem.Addition;
@@ -40,6 +41,7 @@ import dev.pfeiler.proposal.Question;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -78,7 +80,9 @@ public final class Pfeiler {
 
     /** What a folder contains, with the evidence. */
     public Survey survey(Path folder) {
-        return Survey.of(ProjectTree.read(folder), ecosystems.all(), environment);
+        ProjectTree tree = ProjectTree.read(folder);
+        LedgerFile.read(tree.root());
+        return Survey.of(tree, ecosystems.all(), environment);
     }
 
     /**
@@ -88,7 +92,7 @@ public final class Pfeiler {
      */
     public Proposal propose(Survey survey, Choices options) {
         ProjectTree tree = survey.tree();
-        if (Ledger.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
+        if (LedgerFile.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
         List<SurveyedPart> parts = survey.unmanaged();
         if (parts.isEmpty()) throw nothingToConvert(survey);
         Choices choices = choicesIn(tree).under(options);
@@ -247,9 +251,7 @@ public final class Pfeiler {
                         "Use " + ecosystem.addCommand(name) + "."));
         Addition addition = libraries.add(tree, name, scope, environment);
         try {
-            Trees.replace(
-                    tree.onDisk(addition.edit().path()),
-                    addition.edit().content().getBytes(addition.edit().charset()));
+            Trees.replace(tree.onDisk(addition.edit().path()), addition.edit().bytes());
         } catch (IOException e) {
             throw Refusal.inputOutput(
                     "Cannot write " + addition.edit().path() + ": " + e,
@@ -318,8 +320,8 @@ public final class Pfeiler {
     /** The proposal behind a folder as it is: what was carried out there, else what would be. */
     public Proposal proposalOf(Path folder, Choices options) {
         Path root = folder.toAbsolutePath().normalize();
-        Path record = Ledger.folder(root).resolve(ProposalFile.NAME);
-        if (!Ledger.exists(root) || !Files.exists(record)) return propose(survey(folder), options);
+        Path record = LedgerFile.folder(root).resolve(ProposalFile.NAME);
+        if (!LedgerFile.exists(root) || !Files.exists(record)) return propose(survey(folder), options);
         try {
             return ProposalFile.read(Files.readAllBytes(record));
         } catch (IOException e) {
@@ -333,7 +335,7 @@ public final class Pfeiler {
      * @param stage is notified of what is being done
      */
     public Verdict prove(Path folder, ProofRequest.Options options, Consumer<String> stage) {
-        return new ProofRun(ecosystems, environment, options, stage).run(folder);
+        return new ProofRun(ecosystems, environment, options, stage, output()).run(folder);
     }
 
     /** The needs that fresh projects may have: those that come with Pfeiler, and the user's own. */
@@ -367,7 +369,12 @@ public final class Pfeiler {
 
     /** Reverts a conversion. */
     public Undo.Result undo(Path folder, Undo.Edits edits) {
-        return Undo.run(folder, edits);
+        return Undo.run(folder, edits, output());
+    }
+
+    private BuildOutput output() {
+        return (part, tree, descriptors) ->
+                ecosystems.of(part.ecosystem()).buildOutput(part.target(), tree, descriptors);
     }
 
     /** Drops the ledger of a conversion; how many files it had kept. */

@@ -15,6 +15,8 @@ import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.library.Architectures.LayeredArchitecture;
 import com.tngtech.archunit.library.dependencies.SliceAssignment;
 import com.tngtech.archunit.library.dependencies.SliceIdentifier;
+import dev.pfeiler.conversion.Step;
+import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -37,8 +39,18 @@ class ArchitectureTest {
     }
 
     /** The layers that all ecosystems share, bottom up. */
-    private static final List<String> SHARED =
-            List.of("evidence", "tree", "process", "conversion", "proposal", "fresh", "proof", "ecosystem", "survey");
+    private static final List<String> SHARED = List.of(
+            "evidence",
+            "tree",
+            "process",
+            "script",
+            "remote",
+            "conversion",
+            "proposal",
+            "fresh",
+            "proof",
+            "ecosystem",
+            "survey");
 
     /** The layers of the JVM ecosystem, bottom up. */
     private static final List<String> JVM = List.of(
@@ -72,7 +84,7 @@ class ArchitectureTest {
             "model..",
             "project..",
             "page..",
-            "typescript..",
+            "target..",
             "decision..",
             "descriptor..",
             "creation..",
@@ -174,6 +186,37 @@ class ArchitectureTest {
                 // looks for the JDK of this machine
                 && !type.getSimpleName().equals("Toolchain");
     }
+
+    /** Reading a project starts no program: only what proves it, the build tools, and the reader of version control do. */
+    static final ArchRule onlyProofsStartPrograms = noClasses()
+            .that(describe("read a project", type -> !startsPrograms(type)))
+            .should()
+            .dependOnClassesThat()
+            .haveNameMatching("dev\\.pfeiler\\.process\\.(ToolRun|RunningProgram)")
+            .orShould()
+            .dependOnClassesThat()
+            .haveFullyQualifiedName("java.lang.ProcessBuilder")
+            .orShould()
+            .callMethod(Runtime.class, "exec", String[].class);
+
+    private static boolean startsPrograms(JavaClass type) {
+        String name = type.getPackageName();
+        return name.matches(".*\\.(proof|target)(\\..*)?")
+                || name.equals("dev.pfeiler.process")
+                || type.getName().startsWith("dev.pfeiler.conversion.WorkTree")
+                || name.equals("dev.pfeiler.ecosystem.php")
+                        && type.getSimpleName().matches("Php(ManagedProof|Proof|Side)")
+                || name.equals("dev.pfeiler.ecosystem.php")
+                        && type.getName().matches(".*\\.Php(ManagedProof|Proof|Side)\\$.*");
+    }
+
+    /** Edits are made by one factory, which refuses a text that would not survive. */
+    static final ArchRule oneFactoryMakesEdits = noClasses()
+            .that()
+            .resideOutsideOfPackage("dev.pfeiler.conversion")
+            .should()
+            .callConstructor(
+                    Step.Edit.class, String.class, String.class, String.class, Charset.class, List.class, String.class);
 
     static final ArchRule oneLayerRunsPrograms = noClasses()
             .that()

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.conversion.Ledger;
+import dev.pfeiler.conversion.LedgerFile;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.StepMerge;
 import dev.pfeiler.conversion.Undo;
@@ -130,7 +131,7 @@ class PartsTest {
                     .isInstanceOfSatisfying(
                             Refusal.class, refusal -> assertThat(refusal.next()).contains("joiner, stapler"));
             convert("target=stapler");
-            assertThat(Ledger.read(sketch.root()).orElseThrow().parts())
+            assertThat(LedgerFile.read(sketch.root()).orElseThrow().parts())
                     .containsExactly(new Ledger.Part("", "", "toy", "stapler"));
             assertThat(prove().parts().get(0).verdict().rows().get(0).subject()).contains("stapler");
         }
@@ -157,7 +158,7 @@ class PartsTest {
                     .containsExactlyInAnyOrder("pom.xml", "tools/join/toy.list", ".gitignore");
             convert("tools/join/level=3", "./level=11");
             assertThat(text(".gitignore")).isEqualTo("/target/\n/tools/join/joined/\n");
-            Ledger ledger = Ledger.read(sketch.root()).orElseThrow();
+            Ledger ledger = LedgerFile.read(sketch.root()).orElseThrow();
             assertThat(ledger.parts()).extracting(Ledger.Part::folder).containsExactly("", "tools/join");
             assertThat(ledger.decisions())
                     .containsEntry("tools/join/level", "3")
@@ -325,7 +326,7 @@ class PartsTest {
     }
 
     private static Step.Edit edit(String content) {
-        return new Step.Edit("run.sh", content, StandardCharsets.UTF_8, List.of(), "edited");
+        return new Step.Edit("run.sh", "run.sh", content, StandardCharsets.UTF_8, List.of(), "edited");
     }
 
     /** A ledger of format 1 names neither parts nor decisions: its part is that of the old tree. */
@@ -338,7 +339,7 @@ class PartsTest {
                 .replace("pfeiler-ledger/2", "pfeiler-ledger/1")
                 .replaceAll("(?s)\"parts\" : \\[.*?\\],\\s*\"decisions\" : \\{.*?\\},", "");
         Files.writeString(file, text);
-        assertThat(Ledger.read(sketch.root()).orElseThrow().parts()).isEmpty();
+        assertThat(LedgerFile.read(sketch.root()).orElseThrow().parts()).isEmpty();
         assertThat(prove().parts().get(0).verdict().rows().get(0).subject()).isEqualTo("joined by joiner at 5");
     }
 }

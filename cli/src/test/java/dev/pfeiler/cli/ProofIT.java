@@ -2,7 +2,7 @@ package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -3,7 +3,7 @@ package dev.pfeiler.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.conversion.Trees;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

@@ -5,6 +5,7 @@ import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -44,22 +45,22 @@ public final class Conversion {
     }
 
     static List<Step> run(ProjectTree tree, List<Step> steps, Ledger.Decided decided, Disk disk) {
-        if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
+        if (LedgerFile.exists(tree.root())) throw alreadyConverted(tree.root());
         Conversion conversion = new Conversion(tree, disk);
         List<Step> ordered = StepOrder.of(steps, tree::has);
         new Preflight(tree, ordered).refuse();
         Lock lock = null;
         try {
             lock = Lock.take(tree.root());
-            if (Ledger.exists(tree.root())) throw alreadyConverted(tree.root());
+            if (LedgerFile.exists(tree.root())) throw alreadyConverted(tree.root());
             // litter of a conversion that was cut off before its ledger was on disk
             lock.keepOnly();
             Ledger ledger = conversion.plan(ordered, decided);
-            disk.makeFolders(Ledger.folder(tree.root()));
+            disk.makeFolders(LedgerFile.folder(tree.root()));
             for (Map.Entry<String, byte[]> file : decided.files().entrySet()) {
-                disk.write(Ledger.folder(tree.root()).resolve(file.getKey()), file.getValue());
+                disk.write(LedgerFile.folder(tree.root()).resolve(file.getKey()), file.getValue());
             }
-            ledger.write(tree.root(), disk);
+            LedgerFile.write(ledger, tree.root(), disk);
             for (int i = 0; i < ordered.size(); i++) {
                 conversion.take(ordered.get(i), ledger.entries().get(i));
             }
@@ -96,18 +97,27 @@ public final class Conversion {
                 .filter(path -> !concerned.contains(path))
                 .toList();
         return new Ledger(
-                Ledger.FORMAT, decided.parts(), decided.decisions(), decided.choices(), folders, untouched, entries);
+                Ledger.FORMAT,
+                decided.parts(),
+                decided.decisions(),
+                decided.choices(),
+                folders,
+                tree.leftOut().stream()
+                        .filter(folder -> !folder.equals(Ledger.FOLDER))
+                        .toList(),
+                untouched,
+                entries);
     }
 
     private Ledger.Entry entry(Step step) throws IOException {
-        String kept = Ledger.FOLDER + "/kept/" + step.path();
+        String kept = Ledger.KEPT + step.path();
         if (step instanceof Step.Move move) {
             boolean copied = tree.file(move.path()).orElseThrow().size() <= LARGEST_COPY;
             return new Ledger.Moved(move.path(), move.to(), hash(move.path()), copied ? kept : "");
         }
         if (step instanceof Step.Write write) return new Ledger.Written(write.path(), Hashing.sha256(bytes(write)));
         if (step instanceof Step.Edit edit) {
-            return new Ledger.Edited(edit.path(), edit.to(), kept, Hashing.sha256(bytes(edit)));
+            return new Ledger.Edited(edit.path(), edit.to(), kept, Hashing.sha256(edit.bytes()));
         }
         return new Ledger.Retired(step.path(), kept);
     }
@@ -120,24 +130,20 @@ public final class Conversion {
         return write.content().getBytes(StandardCharsets.UTF_8);
     }
 
-    private static byte[] bytes(Step.Edit edit) {
-        return edit.content().getBytes(edit.charset());
-    }
-
     private void take(Step step, Ledger.Entry entry) throws IOException {
         Path file = root.resolve(step.path());
         String mode = step instanceof Step.Edit ? Trees.mode(file) : "";
         if (entry instanceof Ledger.Moved moved && !moved.kept().isEmpty()) {
-            disk.copy(file, Ledger.folder(root).resolve("draft"), root.resolve(moved.kept()));
+            disk.copy(file, LedgerFile.folder(root).resolve("draft"), root.resolve(moved.kept()));
         }
         if (entry.source().isPresent())
             disk.move(file, root.resolve(entry.source().get()));
         if (step instanceof Step.Write write) put(write.path(), bytes(write), mode);
-        if (step instanceof Step.Edit edit) put(edit.to(), bytes(edit), mode);
+        if (step instanceof Step.Edit edit) put(edit.to(), edit.bytes(), mode);
     }
 
     private void put(String path, byte[] bytes, String mode) throws IOException {
-        Path draft = Ledger.folder(root).resolve("draft");
+        Path draft = LedgerFile.folder(root).resolve("draft");
         disk.write(draft, bytes);
         Trees.setMode(draft, mode);
         disk.move(draft, root.resolve(path));

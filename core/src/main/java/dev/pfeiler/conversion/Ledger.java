@@ -2,19 +2,15 @@ package dev.pfeiler.conversion;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
-import com.fasterxml.jackson.databind.SerializationFeature;
-import com.fasterxml.jackson.databind.json.JsonMapper;
 import dev.pfeiler.evidence.Refusal;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
+import dev.pfeiler.tree.IgnoredFolders;
+import dev.pfeiler.tree.Paths;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.stream.Stream;
+import java.util.regex.Pattern;
 
 /**
  * The record under {@code .pfeiler/} from which the old tree can be laid out again. Described in docs/ledger.md.
@@ -24,6 +20,7 @@ import java.util.stream.Stream;
  * @param decisions all effective decisions, by key; none in format 1
  * @param choices those of them that the user made
  * @param folders the folders of the old tree
+ * @param leftOut folders of the old tree that were not read, as they hold no part of the project; none before format 3
  * @param untouched the files of the old tree that no step concerns
  * @param entries what was done, in this order
  */
@@ -33,14 +30,17 @@ public record Ledger(
         Map<String, String> decisions,
         Map<String, String> choices,
         List<Folder> folders,
+        List<String> leftOut,
         List<String> untouched,
         List<Entry> entries) {
     public static final String FOLDER = ".pfeiler";
-    static final String FORMAT = "pfeiler-ledger/2";
-    private static final String FORMAT_1 = "pfeiler-ledger/1";
-    private static final String FILE = "ledger.json";
-    private static final JsonMapper JSON =
-            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    static final String FORMAT = "pfeiler-ledger/3";
+    private static final List<String> EARLIER = List.of("pfeiler-ledger/2", "pfeiler-ledger/1");
+    /** Where originals are kept, within the tree. */
+    static final String KEPT = FOLDER + "/kept/";
+
+    private static final Pattern SHA_256 = Pattern.compile("[0-9a-f]{64}");
+    private static final Pattern MODE = Pattern.compile("([r-][w-][x-]){3}");
 
     /**
      * A part of the tree that was converted.
@@ -50,7 +50,11 @@ public record Ledger(
      * @param ecosystem the id of its ecosystem
      * @param target the id of the build tool it was converted for
      */
-    public record Part(String id, String folder, String ecosystem, String target) {}
+    public record Part(String id, String folder, String ecosystem, String target) {
+        public Part {
+            if (!folder.isEmpty()) requireInside(folder);
+        }
+    }
 
     /**
      * What was decided, to be recorded.
@@ -69,7 +73,14 @@ public record Ledger(
      *
      * @param mode its permissions as {@code rwxr-xr-x}; empty if the file system has none
      */
-    public record Folder(String path, String mode) {}
+    public record Folder(String path, String mode) {
+        public Folder {
+            requireInside(path);
+            mode = mode == null ? "" : mode;
+            if (!mode.isEmpty() && !MODE.matcher(mode).matches())
+                throw foreign("it gives " + path + " the mode " + mode);
+        }
+    }
 
     /** What one step needs to be reversed. */
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "step")
@@ -101,6 +112,10 @@ public record Ledger(
     public record Moved(String path, String to, String sha256, String kept) implements Entry {
         public Moved {
             kept = kept == null ? "" : kept;
+            requireConvertible(path);
+            requireConvertible(to);
+            if (!kept.isEmpty()) requireKept(kept);
+            if (!sha256.isEmpty()) requireHash(sha256);
         }
 
         @Override
@@ -116,6 +131,11 @@ public record Ledger(
 
     /** A written file. */
     public record Written(String path, String sha256) implements Entry {
+        public Written {
+            requireConvertible(path);
+            requireHash(sha256);
+        }
+
         @Override
         public Optional<String> source() {
             return Optional.empty();
@@ -138,6 +158,10 @@ public record Ledger(
         public Edited {
             // ledgers of earlier versions do not say it
             to = to == null ? path : to;
+            requireConvertible(path);
+            requireConvertible(to);
+            requireKept(kept);
+            requireHash(sha256);
         }
 
         /** Whether the file went to another place, too. */
@@ -162,6 +186,11 @@ public record Ledger(
      * @param kept where it is, within the tree
      */
     public record Retired(String path, String kept) implements Entry {
+        public Retired {
+            requireConvertible(path);
+            requireKept(kept);
+        }
+
         @Override
         public Optional<String> source() {
             return Optional.of(kept);
@@ -174,94 +203,57 @@ public record Ledger(
     }
 
     public Ledger {
-        if (!FORMAT.equals(format) && !FORMAT_1.equals(format)) {
+        if (!FORMAT.equals(format) && !EARLIER.contains(format)) {
             throw Refusal.notPossible(
-                    "The ledger has the format " + format + ", this program reads " + FORMAT + " and " + FORMAT_1 + ".",
+                    "The ledger has the format " + format + ", this program reads " + FORMAT + " and earlier ones.",
                     "Use the version of Pfeiler that made the conversion.");
         }
+        if (folders == null || untouched == null || entries == null) throw foreign("it is incomplete");
         parts = parts == null ? List.of() : List.copyOf(parts);
         decisions = sorted(decisions);
         choices = sorted(choices);
         folders = List.copyOf(folders);
+        leftOut = leftOut == null ? List.of() : List.copyOf(leftOut);
         untouched = List.copyOf(untouched);
         entries = List.copyOf(entries);
+        leftOut.forEach(Ledger::requireInside);
+        untouched.forEach(Ledger::requireInside);
+    }
+
+    /** Whether it names the folders that were not read: those of earlier formats do not. */
+    boolean knowsLeftOut() {
+        return format.equals(FORMAT);
+    }
+
+    private static void requireInside(String path) {
+        if (!Paths.isPlain(path)) throw foreign("it names " + path + ", which is not a path inside the project");
+    }
+
+    /** A path of a file that a conversion changes: never one of version control, of a library folder, or of the ledger. */
+    private static void requireConvertible(String path) {
+        requireInside(path);
+        if (IgnoredFolders.contain(path)) throw foreign("it names " + path + ", which no conversion changes");
+    }
+
+    private static void requireKept(String path) {
+        requireInside(path);
+        if (!path.startsWith(KEPT)) throw foreign("it takes " + path + " for an original, which is not in " + KEPT);
+    }
+
+    private static void requireHash(String hash) {
+        if (!SHA_256.matcher(hash).matches()) throw foreign("it has \"" + hash + "\" in place of a SHA-256 hash");
+    }
+
+    /** Says that a ledger was not written by Pfeiler, or not for the folder that it is in. */
+    static Refusal foreign(String how) {
+        return Refusal.notPossible(
+                "The ledger in " + FOLDER + "/ was not written by Pfeiler for this directory: " + how + ".",
+                "If you converted this project, restore " + FOLDER
+                        + "/ from a backup. If it came with the project, delete " + FOLDER
+                        + "/; no other file is changed by that.");
     }
 
     private static Map<String, String> sorted(Map<String, String> values) {
         return Collections.unmodifiableSortedMap(new TreeMap<>(values == null ? Map.of() : values));
-    }
-
-    /** Where a project's ledger is. */
-    public static Path folder(Path root) {
-        return root.resolve(FOLDER);
-    }
-
-    /**
-     * Reads the ledger of a project that has to have one.
-     *
-     * @param purpose what it is wanted for, for example {@code to prove}
-     * @throws Refusal if it has none; it says where the conversion was made, if that was one folder higher or lower
-     */
-    public static Ledger require(Path root, String purpose) {
-        return read(root)
-                .orElseThrow(() -> Refusal.notPossible(
-                        "There is no conversion " + purpose + " in " + root + ": no ledger found.",
-                        near(root)
-                                .map(path -> "The conversion was made in " + path + "; pass that directory.")
-                                .orElse("Pass the directory that was converted, or run pfeiler convert first.")));
-    }
-
-    /** The folder with a ledger that is one higher or lower. */
-    public static Optional<Path> near(Path root) {
-        Optional<Path> above = Optional.ofNullable(root.getParent()).filter(Ledger::exists);
-        if (above.isPresent() || !Files.isDirectory(root)) return above;
-        try (Stream<Path> inner = Files.list(root)) {
-            return inner.filter(Ledger::exists).sorted().findFirst();
-        } catch (IOException e) {
-            return Optional.empty();
-        }
-    }
-
-    public static boolean exists(Path root) {
-        return Files.exists(folder(root).resolve(FILE));
-    }
-
-    /**
-     * Reads the ledger of a project, where it has one.
-     *
-     * @throws Refusal if it cannot be read
-     */
-    public static Optional<Ledger> read(Path root) {
-        Path file = folder(root).resolve(FILE);
-        if (!Files.exists(file)) return Optional.empty();
-        try {
-            return Optional.of(JSON.readValue(Files.readAllBytes(file), Ledger.class));
-        } catch (IOException e) {
-            if (e.getCause() instanceof Refusal refusal) throw refusal;
-            throw Refusal.inputOutput(
-                    "The ledger " + file + " cannot be read: " + e.getMessage(),
-                    "Nothing was changed; the retired files are beside it.",
-                    e);
-        }
-    }
-
-    /** Puts the ledger on disk, whole or not at all. */
-    void write(Path root, Disk disk) throws IOException {
-        Path folder = folder(root);
-        disk.makeFolders(folder);
-        // keeps version control from seeing the ledger without touching the project's own ignore file
-        disk.write(folder.resolve(".gitignore"), "*\n".getBytes(StandardCharsets.UTF_8));
-        Path draft = folder.resolve(FILE + ".draft");
-        disk.write(draft, JSON.writeValueAsBytes(this));
-        disk.moveOver(draft, folder.resolve(FILE));
-        disk.settle(folder);
-    }
-
-    /** Removes the ledger and all it keeps. */
-    static void drop(Path root, Disk disk) throws IOException {
-        // the record goes first: without it, what is left is only litter
-        disk.delete(folder(root).resolve(FILE));
-        disk.before("delete " + folder(root));
-        Trees.delete(folder(root));
     }
 }

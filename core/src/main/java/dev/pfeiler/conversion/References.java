@@ -8,7 +8,6 @@ import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -168,12 +167,11 @@ public final class References {
         try {
             byte[] bytes = tree.bytes(file.path());
             text = Text.decode(bytes);
-            // a text that does not come back to the same bytes is not rewritten
-            boolean exact = !moved.containsKey(file.path())
-                    && Arrays.equals(text.content().getBytes(text.charset()), bytes);
+            Optional<EditableText> editable = EditableText.of(file.path(), bytes);
+            boolean rewritten = !moved.containsKey(file.path()) && editable.isPresent();
             PathReferenceSyntax syntax =
-                    exact ? PathReferenceSyntax.of(file.path(), text.content()) : PathReferenceSyntax.UNKNOWN;
-            inText(file, text, syntax);
+                    rewritten ? PathReferenceSyntax.of(file.path(), text.content()) : PathReferenceSyntax.UNKNOWN;
+            inText(file, text, editable, syntax);
         } catch (IOException e) {
             LoggerFactory.getLogger(References.class).debug("{}", file.path(), e);
         }
@@ -192,7 +190,7 @@ public final class References {
         }
     }
 
-    private void inText(TreeFile file, Text text, PathReferenceSyntax syntax) {
+    private void inText(TreeFile file, Text text, Optional<EditableText> editable, PathReferenceSyntax syntax) {
         Place place = new Place(file, text.content(), syntax, sources.contains(file.extension()));
         Optional<String> base = place.base();
         Map<String, Finding> named = new LinkedHashMap<>();
@@ -217,8 +215,8 @@ public final class References {
         }
         left.addAll(named.values());
         if (changes.isEmpty()) return;
-        edits.add(new Step.Edit(
-                file.path(), content.toString(), text.charset(), changes, "updates references to moved files"));
+        edits.add(editable.orElseThrow()
+                .edit(file.path(), content.toString(), changes, "updates references to moved files"));
     }
 
     /**

@@ -61,6 +61,7 @@ public sealed interface Step {
      * A file gets other content, in its place or in another.
      *
      * @param to where it is afterwards; its path where it stays
+     * @param content with the byte order mark that the file has
      * @param charset in which the content is written; the one in which it was read
      * @param changes the changed places, for people; the content decides
      */
@@ -72,9 +73,14 @@ public sealed interface Step {
             changes = List.copyOf(changes);
         }
 
-        /** One in its place. */
-        public Edit(String path, String content, Charset charset, List<Change> changes, String reason) {
-            this(path, path, content, charset, changes, reason);
+        /** The same edit of a file that goes to another place. */
+        public Edit movedTo(String place) {
+            return new Edit(path, place, content, charset, changes, reason);
+        }
+
+        /** The bytes of the file afterwards. */
+        public byte[] bytes() {
+            return content.getBytes(charset);
         }
 
         @Override

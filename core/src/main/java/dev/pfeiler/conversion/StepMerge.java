@@ -4,7 +4,6 @@ import com.github.difflib.DiffUtils;
 import com.github.difflib.patch.PatchFailedException;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,28 +42,30 @@ public final class StepMerge {
         owners.putIfAbsent(step.path(), id);
     }
 
+    /** The text that an edit writes, without a byte order mark. */
+    private static String plain(Step.Edit edit) {
+        return edit.content().startsWith("\uFEFF") ? edit.content().substring(1) : edit.content();
+    }
+
     private Step merged(String id, Step one, Step other) {
         if (one instanceof Step.Edit first
                 && other instanceof Step.Edit second
                 && !first.leaves()
                 && !second.leaves()) {
             try {
-                String before = tree.text(first.path()).content();
-                String end = before.contains("\r\n") ? "\r\n" : "\n";
+                EditableText text = EditableText.require(tree, first.path());
+                String end = text.lineEnd();
                 List<String> lines = DiffUtils.diff(
-                                before.lines().toList(),
-                                second.content().lines().toList())
-                        .applyTo(first.content().lines().toList());
+                                text.content().lines().toList(),
+                                plain(second).lines().toList())
+                        .applyTo(plain(first).lines().toList());
                 String content = String.join(end, lines) + (first.content().endsWith("\n") ? end : "");
-                return new Step.Edit(
-                        first.path(),
+                return text.edit(
                         content,
-                        first.charset(),
-                        Step.Change.between(before, content),
                         first.reason().equals(second.reason())
                                 ? first.reason()
                                 : first.reason() + "; " + second.reason());
-            } catch (PatchFailedException | IOException e) {
+            } catch (PatchFailedException e) {
                 throw conflict(id, one.path());
             }
         }

@@ -4,22 +4,24 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.Text;
+import dev.pfeiler.tree.TreeCopy;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Lays the old tree out from the ledger: in its place again, or elsewhere as a copy. Each entry is reversed by what is
@@ -43,8 +45,8 @@ public final class Undo {
      *
      * @param reversed how many steps
      * @param aside files that were set aside, by the paths where they are now
-     * @param left files that the user made since, which stay where they are
-     * @param built folders that builds wrote since, which are gone
+     * @param left files that were made since, which stay where they are; a new folder as a whole, with a slash at its end
+     * @param built files and folders that builds wrote since, which are gone
      */
     public record Result(int reversed, List<String> aside, List<String> left, List<String> built) {
         public Result {
@@ -54,6 +56,9 @@ public final class Undo {
         }
     }
 
+    /** How long another run is waited for. */
+    private static final Duration PATIENCE = Duration.ofMinutes(1);
+
     private final Path root;
     private final Ledger ledger;
     private final Disk disk;
@@ -61,7 +66,7 @@ public final class Undo {
 
     private Undo(Path root, String purpose, Disk disk) {
         this.root = root;
-        this.ledger = Ledger.require(root, purpose);
+        this.ledger = LedgerFile.require(root, purpose);
         this.disk = disk;
     }
 
@@ -71,11 +76,11 @@ public final class Undo {
      * @throws Refusal if a file has changed since the conversion and nothing is said of such files, before the first
      *     change
      */
-    public static Result run(Path folder, Edits edits) {
-        return run(folder, edits, new Disk());
+    public static Result run(Path folder, Edits edits, BuildOutput output) {
+        return run(folder, edits, output, new Disk());
     }
 
-    static Result run(Path folder, Edits edits, Disk disk) {
+    static Result run(Path folder, Edits edits, BuildOutput output, Disk disk) {
         Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to undo", disk);
         Lock lock = null;
         try {
@@ -83,9 +88,10 @@ public final class Undo {
             List<LaterEdit> later = undo.laterEdits();
             if (edits == Edits.REFUSE && !later.isEmpty()) throw refuse(later);
             ProjectTree tree = ProjectTree.read(undo.root);
-            List<String> left = undo.madeSince(tree);
-            List<String> built = undo.builtSince(tree);
-            for (String path : built) undo.deleteAll(undo.root.resolve(path));
+            Set<String> known = undo.known();
+            BuiltFiles builtFiles = BuiltFiles.of(undo.root, undo.ledger, tree, known, output);
+            List<String> left = undo.madeSince(tree, known, builtFiles);
+            List<String> built = builtFiles.delete(disk);
             int count = 0;
             List<Ledger.Entry> backwards = new ArrayList<>(undo.ledger.entries());
             Collections.reverse(backwards);
@@ -94,8 +100,8 @@ public final class Undo {
                 count++;
             }
             undo.restoreFolders();
-            Ledger.drop(undo.root, disk);
-            return new Result(count, undo.aside, left, built);
+            LedgerFile.drop(undo.root, disk);
+            return new Result(count, undo.aside, undo.withLeftOut(left, tree), built);
         } catch (IOException e) {
             throw Refusal.inputOutput("Undo stopped: " + e, "Fix the problem and run pfeiler undo again.", e);
         } finally {
@@ -123,7 +129,7 @@ public final class Undo {
         Lock lock = null;
         try {
             lock = Lock.take(undo.root);
-            Ledger.drop(undo.root, undo.disk);
+            LedgerFile.drop(undo.root, undo.disk);
         } catch (IOException e) {
             throw Refusal.inputOutput("The ledger could not be deleted: " + e, "Run pfeiler accept again.", e);
         } finally {
@@ -135,26 +141,40 @@ public final class Undo {
     }
 
     /**
-     * Copies the old tree into an empty folder; the converted one stays as it is.
+     * Copies the old tree into an empty folder, and the converted one, without what builds wrote in it, into another.
      *
      * @return the moved files that have been edited since, by their new paths; they are laid out as they are now
      */
-    public static List<String> layOut(Path root, Path scratch) throws IOException {
+    public static List<String> layOut(Path root, Path old, Path converted, BuildOutput output) throws IOException {
         Undo undo = new Undo(root, "to lay out", new Disk());
-        for (Ledger.Folder folder : undo.ledger.folders()) Files.createDirectories(scratch.resolve(folder.path()));
-        for (String path : undo.ledger.untouched()) {
-            if (Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS)) {
-                Trees.copy(root.resolve(path), scratch.resolve(path));
-            }
+        // a conversion or an undo meanwhile would leave half of each
+        Lock lock = Lock.take(root, PATIENCE);
+        try {
+            ProjectTree tree = ProjectTree.read(root);
+            BuiltFiles built = BuiltFiles.of(root, undo.ledger, tree, undo.known(), output);
+            TreeCopy copy = new TreeCopy(root, converted);
+            for (TreeFile file : tree.files())
+                if (!built.contains(file.path())) copy.put(tree.onDisk(file.path()), file.path());
+            return undo.layOutOld(old);
+        } finally {
+            lock.release();
+        }
+    }
+
+    private List<String> layOutOld(Path scratch) throws IOException {
+        TreeCopy copy = new TreeCopy(root, scratch);
+        for (Ledger.Folder folder : ledger.folders()) Files.createDirectories(scratch.resolve(folder.path()));
+        for (String path : ledger.untouched()) {
+            if (Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS)) copy.put(root.resolve(path), path);
         }
         List<String> edited = new ArrayList<>();
-        for (Ledger.Entry entry : undo.ledger.entries()) {
-            Optional<String> source = undo.available(entry);
-            if (source.isPresent()) Trees.copy(root.resolve(source.get()), scratch.resolve(entry.path()));
+        for (Ledger.Entry entry : ledger.entries()) {
+            Optional<String> source = available(entry);
+            if (source.isPresent()) copy.put(root.resolve(source.get()), entry.path());
             Optional<Ledger.Result> result = entry.result();
             if (result.isPresent()
-                    && (!undo.exists(result.get().path())
-                            || undo.differs(result.get().path(), result.get().sha256())))
+                    && (!exists(result.get().path())
+                            || differs(result.get().path(), result.get().sha256())))
                 edited.add(result.get().path());
         }
         return edited;
@@ -267,55 +287,47 @@ public final class Undo {
                 "saved as NAME.yours; the original is restored"));
     }
 
-    /** Files of the tree that the ledger does not know. */
-    private List<String> madeSince(ProjectTree tree) {
+    /** Files of the old tree, and those that the conversion left. */
+    private Set<String> known() {
         Set<String> known = new HashSet<>(ledger.untouched());
         for (Ledger.Entry entry : ledger.entries()) {
             known.add(entry.path());
             entry.result().ifPresent(result -> known.add(result.path()));
         }
-        // what a build wrote is no one's work
-        Predicate<String> ignored = IgnoreFile.folders(tree);
-        return tree.files().stream()
-                .map(TreeFile::path)
-                .filter(path -> !known.contains(path) && !ignored.test(path))
-                .toList();
+        return known;
     }
 
-    /**
-     * Folders that version control ignores by the lines that the conversion added, and that the old tree did not have: a build
-     * wrote them, and would be in the way of the next conversion.
-     */
-    private List<String> builtSince(ProjectTree tree) throws IOException {
-        Set<String> patterns = new HashSet<>();
-        for (Ledger.Entry entry : ledger.entries()) {
-            Optional<Ledger.Result> ours =
-                    entry.result().filter(result -> result.path().equals(IgnoreFile.NAME));
-            if (ours.isEmpty()
-                    || !exists(IgnoreFile.NAME)
-                    || differs(IgnoreFile.NAME, ours.get().sha256())) continue;
-            patterns.addAll(IgnoreFile.folders(Text.decode(Files.readAllBytes(root.resolve(IgnoreFile.NAME)))));
-            if (entry.source().isPresent() && exists(entry.source().get()))
-                patterns.removeAll(IgnoreFile.folders(Text.decode(
-                        Files.readAllBytes(root.resolve(entry.source().get())))));
-        }
+    /** Files of the tree that the ledger does not know and no build wrote; a new folder of several as a whole. */
+    private List<String> madeSince(ProjectTree tree, Set<String> known, BuiltFiles built) {
         Set<String> old = ledger.folders().stream().map(Ledger.Folder::path).collect(Collectors.toSet());
-        Predicate<String> ignored = IgnoreFile.within(patterns);
-        List<String> built = new ArrayList<>();
-        for (String folder : tree.folders()) {
-            boolean inner = built.stream().anyMatch(outer -> Paths.within(outer, folder));
-            if (!inner && !old.contains(folder) && ignored.test(folder + "/")) built.add(folder);
+        Set<String> ours = new HashSet<>();
+        for (Ledger.Entry entry : ledger.entries())
+            entry.result().ifPresent(result -> {
+                for (String f = Paths.parent(result.path()); !f.isEmpty(); f = Paths.parent(f)) ours.add(f);
+            });
+        Map<String, List<String>> byPlace = new TreeMap<>();
+        for (TreeFile file : tree.files()) {
+            if (known.contains(file.path()) || built.contains(file.path())) continue;
+            String place = file.path();
+            for (String f = Paths.parent(place); !f.isEmpty(); f = Paths.parent(f))
+                if (!old.contains(f) && !ours.contains(f)) place = f + "/";
+            byPlace.computeIfAbsent(place, p -> new ArrayList<>()).add(file.path());
         }
-        return built;
+        List<String> made = new ArrayList<>();
+        byPlace.forEach((place, files) -> made.add(files.size() == 1 ? files.get(0) : place));
+        return made;
     }
 
-    private void deleteAll(Path folder) throws IOException {
-        List<Path> inside;
-        try (Stream<Path> walk = Files.walk(folder)) {
-            inside = walk.collect(Collectors.toCollection(ArrayList::new));
-        }
-        Collections.reverse(inside);
-        for (Path path : inside) disk.delete(path);
+    /** With folders that hold no part of the project, are new and are still there. */
+    private List<String> withLeftOut(List<String> left, ProjectTree tree) {
+        if (!ledger.knowsLeftOut()) return left;
+        List<String> all = new ArrayList<>(left);
+        tree.leftOut().stream()
+                .filter(folder ->
+                        !folder.equals(Ledger.FOLDER) && !ledger.leftOut().contains(folder))
+                .filter(this::exists)
+                .forEach(folder -> all.add(folder + "/"));
+        return all;
     }
 
     private boolean differs(String path, String sha256) throws IOException {

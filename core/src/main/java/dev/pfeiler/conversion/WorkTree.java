@@ -35,10 +35,10 @@ public record WorkTree(List<String> changed, List<String> untracked) {
         try {
             log = Files.createTempFile("pfeiler", ".status");
             // neither a program that the repository's settings name is started nor its index refreshed
-            List<String> command = List.of(
-                    git.toString(),
-                    "-c",
-                    "core.fsmonitor=false",
+            List<String> command = new ArrayList<>(List.of(git.toString(), "-c", "core.fsmonitor=false"));
+            for (String filter : filters(root, git, log))
+                command.addAll(List.of("-c", filter + "=", "-c", filter.replaceFirst("[^.]+$", "required=false")));
+            command.addAll(List.of(
                     "--no-optional-locks",
                     "status",
                     "--porcelain",
@@ -47,7 +47,7 @@ public record WorkTree(List<String> changed, List<String> untracked) {
                     "--ignore-submodules=all",
                     "--untracked-files=all",
                     "--",
-                    ".");
+                    "."));
             ToolRun run = ToolRun.of(command, root, Map.of(), log, LIMIT);
             if (!run.succeeded()) return Optional.empty();
             String within = top.get().relativize(root).toString().replace('\\', '/');
@@ -58,6 +58,19 @@ public record WorkTree(List<String> changed, List<String> untracked) {
         } finally {
             if (log != null) drop(log);
         }
+    }
+
+    /** The settings of the repository that name programs which git runs on files. Source: gitattributes, filter. */
+    private static List<String> filters(Path root, Path git, Path log) throws IOException {
+        List<String> command = List.of(
+                git.toString(),
+                "config",
+                "--local",
+                "--name-only",
+                "--get-regexp",
+                "^filter\\..*\\.(clean|smudge|process)$");
+        ToolRun run = ToolRun.of(command, root, Map.of(), log, LIMIT);
+        return run.succeeded() ? run.output().stream().distinct().toList() : List.of();
     }
 
     private static Optional<Path> top(Path root) {

@@ -62,6 +62,26 @@ public interface Ecosystem {
         return Optional.empty();
     }
 
+    /**
+     * Patterns of all files that the build of a converted part writes and a person does not, by paths within the part. What
+     * they match is deleted when a conversion is undone.
+     *
+     * @param target the id of the build tool
+     * @param part as it is now
+     * @param descriptors files of the part that the conversion wrote or edited
+     */
+    default List<String> buildOutput(String target, ProjectTree part, Set<String> descriptors) {
+        return List.of();
+    }
+
+    /**
+     * Files and folders outside a managed project that its descriptors refer to, by paths relative to it: a parent, an
+     * included build, a local dependency.
+     */
+    default List<String> references(ProjectTree part) {
+        return List.of();
+    }
+
     /** The commands that build a part from a fresh checkout, word by word, for builds of parts around it. */
     default List<List<String>> buildCommands() {
         return List.of();

@@ -3,10 +3,13 @@ package dev.pfeiler.process;
 import dev.pfeiler.evidence.Refusal;
 import java.io.File;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
@@ -16,10 +19,38 @@ import java.util.stream.Stream;
  * @param variables the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
  * @param offline whether other machines must not be asked
+ * @param platform whose rules hold
  */
-public record Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline) {
+public record Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline, Platform platform) {
+    /** What systems do differently. */
+    public enum Platform {
+        POSIX(":", List.of("")),
+        /** Names of variables have no letter case there, and names of programs an ending. */
+        WINDOWS(";", List.of(".exe", ".cmd", ".bat"));
+
+        private final String separator;
+        private final List<String> endings;
+
+        Platform(String separator, List<String> endings) {
+            this.separator = separator;
+            this.endings = endings;
+        }
+
+        static Platform here() {
+            return File.separatorChar == '\\' ? WINDOWS : POSIX;
+        }
+    }
+
     public Environment {
-        variables = Map.copyOf(variables);
+        Map<String, String> sorted =
+                platform == Platform.WINDOWS ? new TreeMap<>(String.CASE_INSENSITIVE_ORDER) : new TreeMap<>();
+        sorted.putAll(variables);
+        variables = Collections.unmodifiableMap(sorted);
+    }
+
+    /** That of a machine of this kind. */
+    public Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline) {
+        this(home, variables, javaHome, offline, Platform.here());
     }
 
     /** This process's own. */
@@ -32,7 +63,7 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
     }
 
     public Environment offline(boolean so) {
-        return new Environment(home, variables, javaHome, so);
+        return new Environment(home, variables, javaHome, so, platform);
     }
 
     /** Pfeiler's folder below the user's cache folder, the only place that reading writes to. */
@@ -52,15 +83,21 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
         return base.resolve("pfeiler");
     }
 
-    /** A program on the PATH, found without running it. */
+    /** A program on the PATH, found without running it; relative folders there would lead into the project. */
     public Optional<Path> program(String name) {
-        boolean windows = File.separatorChar == '\\';
-        List<String> endings = windows ? List.of(".exe", ".cmd", ".bat") : List.of("");
-        return Stream.of(variables.getOrDefault("PATH", "").split(File.pathSeparator))
-                .filter(folder -> !folder.isEmpty())
-                .flatMap(folder -> endings.stream().map(ending -> Path.of(folder, name + ending)))
-                .filter(Files::isExecutable)
+        return Stream.of(variables.getOrDefault("PATH", "").split(platform.separator))
+                .flatMap(folder -> folder(folder).stream())
+                .flatMap(folder -> platform.endings.stream().map(ending -> folder.resolve(name + ending)))
+                .filter(file -> Files.isRegularFile(file) && Files.isExecutable(file))
                 .findFirst();
+    }
+
+    private static Optional<Path> folder(String text) {
+        try {
+            return Optional.of(Path.of(text)).filter(Path::isAbsolute);
+        } catch (InvalidPathException e) {
+            return Optional.empty();
+        }
     }
 
     /**

@@ -42,10 +42,12 @@ public final class RunningProgram implements AutoCloseable {
     public static RunningProgram start(List<String> command, Path folder, Path log, String readyLine, Duration limit)
             throws IOException {
         Files.createDirectories(log.getParent());
+        Cleanup.stopIfEnding();
         Process process = new ProcessBuilder(command)
                 .directory(folder.toFile())
                 .redirectError(log.toFile())
                 .start();
+        Cleanup.add(process);
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, readyLine);
         Thread reader = new Thread(program::listen, "output of " + command.get(0));
@@ -89,7 +91,9 @@ public final class RunningProgram implements AutoCloseable {
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile());
         builder.environment().putAll(environment);
+        Cleanup.stopIfEnding();
         Process process = builder.start();
+        Cleanup.add(process);
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, "");
         long end = System.nanoTime() + limit.toNanos();
@@ -101,6 +105,9 @@ public final class RunningProgram implements AutoCloseable {
                     Thread.sleep(50);
                 }
             }
+        } catch (IOException e) {
+            program.close();
+            throw e;
         } catch (InterruptedException e) {
             program.close();
             Thread.currentThread().interrupt();
@@ -147,11 +154,8 @@ public final class RunningProgram implements AutoCloseable {
 
     @Override
     public void close() {
-        ToolRun.stop(process);
-        try {
-            process.waitFor(10, TimeUnit.SECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        Cleanup.stop(process);
+        Cleanup.remove(process);
+        Cleanup.stopIfEnding();
     }
 }

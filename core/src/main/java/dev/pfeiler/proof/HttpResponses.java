@@ -1,11 +1,11 @@
 package dev.pfeiler.proof;
 
+import dev.pfeiler.remote.Exchange;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -25,6 +25,11 @@ import java.util.regex.Pattern;
  */
 public record HttpResponses(Map<String, Response> byPath) {
     private static final Duration LIMIT = Duration.ofSeconds(30);
+    /** For all requests to a server together. */
+    private static final Duration ALL = Duration.ofMinutes(5);
+    /** How much of a page is compared, in bytes. */
+    private static final int LARGEST = 8 << 20;
+
     private static final Pattern SESSION = Pattern.compile("(?i)(;?jsessionid[=:]?\\s*\"?)[0-9A-F.]{16,}");
     private static final Pattern TIME = Pattern.compile("\\b\\d{1,2}:\\d{2}(:\\d{2})?(\\.\\d+)?\\b");
     private static final String MASK = "\u25a0";
@@ -71,7 +76,9 @@ public record HttpResponses(Map<String, Response> byPath) {
     public static HttpResponses of(int port, Collection<String> paths, UnaryOperator<String> mask) {
         Map<String, Response> responses = new TreeMap<>();
         HttpClient client = client();
+        long end = System.nanoTime() + ALL.toNanos();
         for (String path : paths) {
+            if (!SafeLinks.isSafe(path) || System.nanoTime() > end) continue;
             Optional<Single> once = get(client, port, path);
             Optional<Single> again = once.flatMap(one -> get(client, port, path));
             if (again.isPresent()) responses.put(path, joined(once.get(), again.get(), mask));
@@ -84,7 +91,9 @@ public record HttpResponses(Map<String, Response> byPath) {
         Map<String, Response> before = new TreeMap<>();
         Map<String, Response> after = new TreeMap<>();
         HttpClient client = client();
+        long end = System.nanoTime() + ALL.toNanos();
         for (String path : paths) {
+            if (!SafeLinks.isSafe(path) || System.nanoTime() > end) continue;
             Optional<Single> old = get(client, oldPort, path);
             Optional<Single> now = get(client, newPort, path);
             Optional<Single> oldAgain = old.flatMap(one -> get(client, oldPort, path));
@@ -113,19 +122,16 @@ public record HttpResponses(Map<String, Response> byPath) {
     private static Optional<Single> get(HttpClient client, int port, String path) {
         try {
             URI uri = new URI("http", null, "127.0.0.1", port, path, null, null);
-            HttpResponse<byte[]> response = client.send(
-                    HttpRequest.newBuilder(uri).timeout(LIMIT).GET().build(), HttpResponse.BodyHandlers.ofByteArray());
+            Exchange response =
+                    Exchange.of(client, HttpRequest.newBuilder(uri).GET().build(), LIMIT, LARGEST);
             String type = response.headers().firstValue("Content-Type").orElse("")
                     + response.headers()
                             .firstValue("Location")
                             .map(" to "::concat)
                             .orElse("");
             String body = new String(response.body(), StandardCharsets.ISO_8859_1);
-            return Optional.of(new Single(response.statusCode(), masked(type, port), masked(body, port)));
+            return Optional.of(new Single(response.status(), masked(type, port), masked(body, port)));
         } catch (IOException | URISyntaxException e) {
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
             return Optional.empty();
         }
     }

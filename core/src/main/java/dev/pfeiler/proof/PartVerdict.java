@@ -52,6 +52,11 @@ public record PartVerdict(
         this(rows, failure, products, log, notes, Delivery.NONE);
     }
 
+    /** The same verdict with its products elsewhere. */
+    public PartVerdict with(List<Path> elsewhere) {
+        return new PartVerdict(rows, failure, elsewhere, log, notes, delivered);
+    }
+
     /** Whether the result is what the old wiring built, every difference having a known cause. */
     public boolean proven() {
         return failure.isEmpty() && !isDifferent();

@@ -10,24 +10,23 @@ import java.util.function.Consumer;
  * What a proof works on: one part of a converted tree.
  *
  * @param folder of the part within the tree; empty for the tree itself
- * @param converted the folder of the part in the converted tree
- * @param old the part of the old tree, laid out again in a scratch folder
- * @param scratch an empty folder for what is built from it
- * @param log the file for the build tool's output
  * @param decisions all effective decisions when the conversion was carried out
  * @param choices those of them that the user made
  * @param stage is notified of what is being done, for people who wait
  */
 public record ProofRequest(
-        String folder,
-        Path converted,
-        ProjectTree old,
-        Path scratch,
-        Path log,
-        Choices decisions,
-        Choices choices,
-        Options options,
-        Consumer<String> stage) {
+        String folder, Places places, Choices decisions, Choices choices, Options options, Consumer<String> stage) {
+    /**
+     * Where a proof finds what it needs. All but the project itself is a copy.
+     *
+     * @param project the folder of the part in the project itself, which is read and not changed
+     * @param converted the folder of the part in a copy of the converted tree
+     * @param old the part of the old tree, laid out again in a scratch folder
+     * @param scratch an empty folder for what is built from it
+     * @param log the file for the build tool's output
+     */
+    public record Places(Path project, Path converted, ProjectTree old, Path scratch, Path log) {}
+
     /**
      * How far a proof goes.
      *
@@ -47,6 +46,26 @@ public record ProofRequest(
         public RunOptions {
             arguments = List.copyOf(arguments);
         }
+    }
+
+    public Path project() {
+        return places.project();
+    }
+
+    public Path converted() {
+        return places.converted();
+    }
+
+    public ProjectTree old() {
+        return places.old();
+    }
+
+    public Path scratch() {
+        return places.scratch();
+    }
+
+    public Path log() {
+        return places.log();
     }
 
     public boolean offline() {

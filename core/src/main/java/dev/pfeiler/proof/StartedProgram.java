@@ -1,13 +1,15 @@
 package dev.pfeiler.proof;
 
 import dev.pfeiler.process.RunningProgram;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.remote.Exchange;
 import java.io.IOException;
 import java.net.URI;
+import java.net.URISyntaxException;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -28,6 +30,12 @@ public final class StartedProgram {
 
     private static final int WIDTH = 60;
     private static final int FIRST_ERROR = 400;
+    /** How many links of a page are followed. */
+    private static final int MOST = 20;
+
+    private static final int SHOWN = 5;
+    /** How much of a page is read, in bytes. */
+    private static final int LARGEST = 8 << 20;
 
     private final List<Comparison> rows = new ArrayList<>();
 
@@ -59,13 +67,14 @@ public final class StartedProgram {
     }
 
     private void ended(Optional<Integer> exit, Path log, Duration limit) throws IOException {
-        String first = new String(Files.readAllBytes(log), StandardCharsets.UTF_8)
+        String first = ToolRun.text(log)
                 .lines()
                 .filter(line -> !line.isBlank())
                 .reduce((one, next) -> exit.orElse(0) == 0 ? one : next)
                 .orElse("");
         String shown = first.length() > WIDTH ? first.substring(0, WIDTH) + "…" : first;
         if (exit.isEmpty()) {
+            // a window, or a program that waits for something; a server would have listened
             rows.add(new Comparison("start", "", "still running after " + limit.toSeconds() + " s", List.of()));
             return;
         }
@@ -90,32 +99,41 @@ public final class StartedProgram {
                 .connectTimeout(LIMIT)
                 .build();
         URI top = URI.create(address);
-        Set<URI> next = new LinkedHashSet<>(Set.of(top));
-        get(client, top, top).ifPresent(body -> next.addAll(linked(body, top)));
+        Set<URI> next = new LinkedHashSet<>();
+        List<String> skipped = new ArrayList<>();
+        get(client, top, top).ifPresent(body -> next.addAll(linked(body, top, skipped)));
         next.remove(top);
-        next.stream().limit(20).forEach(uri -> get(client, top, uri));
+        next.stream().limit(MOST).forEach(uri -> get(client, top, uri));
+        int more = next.size() - MOST;
+        if (more > 0) skipped.add(more + " further links");
+        if (!skipped.isEmpty())
+            rows.add(new Comparison(
+                    "not requested",
+                    "",
+                    skipped.size() > SHOWN
+                            ? String.join(", ", skipped.subList(0, SHOWN)) + " and " + (skipped.size() - SHOWN)
+                                    + " more"
+                            : String.join(", ", skipped),
+                    List.of()));
     }
 
     /** Requests an address; the body of a page. */
     private Optional<String> get(HttpClient client, URI top, URI uri) {
         String shown = uri.toString().substring(top.toString().length() - 1);
         try {
-            HttpResponse<String> response = client.send(
-                    HttpRequest.newBuilder(uri).timeout(LIMIT).build(), HttpResponse.BodyHandlers.ofString());
-            String text = text(response.body());
-            List<Difference> differences = response.statusCode() < FIRST_ERROR
+            Exchange response = Exchange.of(client, HttpRequest.newBuilder(uri).build(), LIMIT, LARGEST);
+            String body = new String(response.body(), StandardCharsets.UTF_8);
+            List<Difference> differences = response.status() < FIRST_ERROR
                     ? List.of()
-                    : List.of(new Difference(shown, Difference.Kind.CHANGED, "status " + response.statusCode(), ""));
-            rows.add(new Comparison("GET " + shown, "", response.statusCode() + "  " + text, differences));
-            return Optional.of(response.body());
+                    : List.of(new Difference(shown, Difference.Kind.CHANGED, "status " + response.status(), ""));
+            rows.add(new Comparison("GET " + shown, "", response.status() + "  " + text(body), differences));
+            return Optional.of(body);
         } catch (IOException e) {
             rows.add(new Comparison(
                     "GET " + shown,
                     "",
                     "no answer",
                     List.of(new Difference(shown, Difference.Kind.GONE, String.valueOf(e.getMessage()), ""))));
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
         }
         return Optional.empty();
     }
@@ -127,21 +145,59 @@ public final class StartedProgram {
         return text.length() > WIDTH ? text.substring(0, WIDTH) + "…" : text;
     }
 
-    /** Where links and forms of a page lead on the same server; forms with the values that their fields have. */
-    private static Set<URI> linked(String body, URI top) {
+    /**
+     * Where links and forms of a page lead on the same server; forms with the values that their fields have.
+     *
+     * @param skipped takes those that may change something
+     */
+    private static Set<URI> linked(String body, URI top, List<String> skipped) {
         Document page = Jsoup.parse(body, top.toString());
         Set<URI> linked = new LinkedHashSet<>();
         for (Element form : page.select("form[action]")) {
+            String action = form.absUrl("action");
+            boolean gets = form.attr("method").isBlank() || form.attr("method").equalsIgnoreCase("get");
+            if (!gets) {
+                if (action.startsWith(top.toString())) skipped.add("POST " + path(action, top));
+                continue;
+            }
             StringBuilder query = new StringBuilder();
             for (Element field : form.select("input[name]"))
                 query.append(query.isEmpty() ? '?' : '&')
-                        .append(field.attr("name"))
+                        .append(URLEncoder.encode(field.attr("name"), StandardCharsets.UTF_8))
                         .append('=')
-                        .append(field.attr("value"));
-            linked.add(URI.create(form.absUrl("action") + query));
+                        .append(URLEncoder.encode(field.attr("value"), StandardCharsets.UTF_8));
+            add(action + query, top, linked, skipped);
         }
-        for (Element link : page.select("a[href]")) linked.add(URI.create(link.absUrl("href")));
-        linked.removeIf(uri -> !uri.toString().startsWith(top.toString()));
+        for (Element link : page.select("a[href]")) add(link.absUrl("href"), top, linked, skipped);
         return linked;
+    }
+
+    private static void add(String address, URI top, Set<URI> linked, List<String> skipped) {
+        if (!address.startsWith(top.toString())) return;
+        String path = path(address, top);
+        if (!SafeLinks.isSafe(path)) {
+            skipped.add(path);
+            return;
+        }
+        uri(address).ifPresentOrElse(linked::add, () -> skipped.add(path));
+    }
+
+    private static String path(String address, URI top) {
+        return address.substring(top.toString().length() - 1).replaceFirst("#.*", "");
+    }
+
+    /** An address as pages write it, blanks and letters of all languages included. */
+    private static Optional<URI> uri(String address) {
+        StringBuilder encoded = new StringBuilder();
+        for (byte b : address.replaceFirst("#.*", "").getBytes(StandardCharsets.UTF_8)) {
+            char c = (char) (b & 0xff);
+            if (c <= ' ' || c > '~' || "\"<>\\^`{|}".indexOf(c) >= 0) encoded.append(String.format("%%%02X", (int) c));
+            else encoded.append(c);
+        }
+        try {
+            return Optional.of(new URI(encoded.toString()));
+        } catch (URISyntaxException e) {
+            return Optional.empty();
+        }
     }
 }

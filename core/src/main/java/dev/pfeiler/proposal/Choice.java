@@ -20,6 +20,11 @@ public record Choice(String key, String value, Evidence said) {
         return new Choice(key, value, Evidence.of("command line", option));
     }
 
+    /** Whether it comes from a file of the project, and not from the person who runs Pfeiler. */
+    public boolean isOfProject() {
+        return said.file().equals(ChoicesFile.NAME);
+    }
+
     /** Where it was said, for a user who has to correct it. */
     String where() {
         return said.line() > 0 ? said.place() : said.excerpt();

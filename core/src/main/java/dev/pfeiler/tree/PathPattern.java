@@ -47,6 +47,16 @@ public final class PathPattern {
         return new Match(path).found();
     }
 
+    /** Whether a path below a folder may match; false only if none does. */
+    public boolean mayHold(String folder) {
+        int wildcard = 0;
+        while (wildcard < signs.length && signs[wildcard] < ONE) wildcard++;
+        String literal = new String(signs, 0, wildcard);
+        String inner = folder + "/";
+        if (wildcard == signs.length) return literal.startsWith(inner);
+        return inner.startsWith(literal) || literal.startsWith(inner) || literal.equals(folder);
+    }
+
     /** A walk through path and signs that goes back to the last wildcard of each kind, and no further. */
     private final class Match {
         private final String path;

@@ -1,5 +1,6 @@
 package dev.pfeiler.tree;
 
+import java.io.File;
 import java.util.ArrayDeque;
 import java.util.Collection;
 import java.util.Deque;
@@ -78,6 +79,18 @@ public final class Paths {
             else if (parts.pollLast() == null) return Optional.empty();
         }
         return Optional.of(String.join("/", parts));
+    }
+
+    /**
+     * Whether a text is the path of something in a tree as Pfeiler itself writes it: not empty, relative, and without
+     * {@code .}, {@code ..}, doubled slashes or characters that no file system takes.
+     */
+    public static boolean isPlain(String path) {
+        if (path.isEmpty() || path.indexOf('\0') >= 0) return false;
+        if (File.separatorChar == '\\' && (path.indexOf('\\') >= 0 || path.indexOf(':') >= 0)) return false;
+        for (String part : path.split("/", -1))
+            if (part.isEmpty() || part.equals(".") || part.equals("..")) return false;
+        return true;
     }
 
     /** The path with {@code .}, {@code ..} and doubled slashes resolved, starting with {@code ..} where it leads out. */

@@ -2,6 +2,7 @@ package dev.pfeiler.tree;
 
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
@@ -131,7 +132,6 @@ public final class ProjectTree {
         return files.containsKey(path);
     }
 
-    /** Folders that were not listed, because they hold no part of the project. */
     /** A tree without files. */
     public static ProjectTree empty() {
         return new ProjectTree(Path.of(""));
@@ -142,6 +142,7 @@ public final class ProjectTree {
         return elsewhere.stream().anyMatch(folder -> Paths.within(folder, path));
     }
 
+    /** Folders that were not listed, because they hold no part of the project. */
     public List<String> leftOut() {
         return leftOut;
     }
@@ -193,7 +194,9 @@ public final class ProjectTree {
 
         private String relative(Path path) {
             // the walk starts at the root, so that every path begins with it
-            return path.toString().substring(prefix).replace('\\', '/');
+            String relative = path.toString().substring(prefix);
+            // elsewhere, a backslash is part of a name
+            return File.separatorChar == '\\' ? relative.replace('\\', '/') : relative;
         }
 
         @Override

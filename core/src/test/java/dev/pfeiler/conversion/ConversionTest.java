@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -55,7 +56,7 @@ class ConversionTest {
                 new Step.Move("src/a/B.java", "src/main/java/a/B.java", ""),
                 new Step.Retire("lib/x.jar", ""),
                 new Step.Write("pom.xml", "<project/>", ""),
-                new Step.Edit("build.sh", "#!/bin/sh\nmvn", StandardCharsets.UTF_8, List.of(), ""));
+                new Step.Edit("build.sh", "build.sh", "#!/bin/sh\nmvn", StandardCharsets.UTF_8, List.of(), ""));
         assertThat(has("src/main/java/a/A.java")).isTrue();
         assertThat(has("src/a")).isFalse();
         assertThat(has("lib")).as("an emptied folder").isFalse();
@@ -64,7 +65,7 @@ class ConversionTest {
         assertThat(Files.getPosixFilePermissions(sketch.root().resolve("build.sh")))
                 .isEqualTo(PosixFilePermissions.fromString("rwxr-x--x"));
         assertThat(has(".pfeiler/kept/lib/x.jar")).isTrue();
-        Undo.run(sketch.root(), Undo.Edits.REFUSE);
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -75,7 +76,7 @@ class ConversionTest {
                 new Step.Move("src/a/A.java", "src/a/B.java", ""), new Step.Move("src/a/B.java", "src/a/C.java", ""));
         assertThat(taken).extracting(Step::path).containsExactly("src/a/B.java", "src/a/A.java");
         assertThat(Files.readString(sketch.root().resolve("src/a/B.java"))).contains("class A");
-        Undo.run(sketch.root(), Undo.Edits.REFUSE);
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -110,7 +111,7 @@ class ConversionTest {
         convert(new Step.Write("pom.xml", "<project/>", ""), new Step.Retire("lib/x.jar", ""));
         Files.writeString(sketch.root().resolve("pom.xml"), "<project>mine</project>");
         Map<String, String> edited = sketch.digest();
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("pom.xml");
         assertThat(sketch.digest()).isEqualTo(edited);
@@ -120,30 +121,44 @@ class ConversionTest {
     void filesMadeSinceAreLeft() throws IOException {
         convert(new Step.Move("src/a/A.java", "src/main/A.java", ""));
         sketch.file("src/main/Mine.java", "class Mine {}").file("target/x.jar", "built");
-        Undo.run(sketch.root(), Undo.Edits.REFUSE);
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
         assertThat(has("src/main/Mine.java")).isTrue();
         assertThat(has("target/x.jar")).isTrue();
         assertThat(has("src/a/A.java")).isTrue();
         assertThat(has(".pfeiler")).isFalse();
     }
 
+    /** What a build tool says that it writes is deleted, and nothing else, wherever it is. */
     @Test
-    void whatBuildsWroteGoesWhereTheConversionSaidThatItIsIgnored() throws IOException {
-        sketch.file(".gitignore", "/logs/").file("old/target/x", "was there");
+    void onlyWhatTheBuildToolWritesIsDeleted() throws IOException {
+        sketch.file("old/target/x", "was there");
         Map<String, String> before = sketch.digest();
-        String ignored = Files.readString(sketch.root().resolve(".gitignore")) + "target/\n";
-        convert(new Step.Edit(".gitignore", ignored, StandardCharsets.UTF_8, List.of(), ""));
-        sketch.file("target/classes/A.class", "built").file("app/target/x.jar", "built");
-        assertThat(Undo.run(sketch.root(), Undo.Edits.REFUSE).built()).containsExactly("app/target", "target");
-        Files.delete(sketch.root().resolve("app"));
+        Ledger.Part part = new Ledger.Part("", "", "jvm", "maven");
+        Conversion.run(
+                sketch.tree(),
+                List.of(new Step.Write("pom.xml", "<project/>", ""), new Step.Write(".gitignore", "target/", "")),
+                new Ledger.Decided(List.of(part), Map.of(), Map.of(), Map.of()));
+        sketch.file("target/classes/a/A.class", "built")
+                .file("target/x.jar", "built")
+                .file("target/notes.txt", "mine")
+                .file("deploy/target/run.sh", "mine")
+                .file("deploy/target/two.sh", "mine");
+        Files.createDirectories(sketch.root().resolve("target/classes/empty"));
+        List<String> asked = new ArrayList<>();
+        Undo.Result result = Undo.run(sketch.root(), Undo.Edits.REFUSE, (of, tree, descriptors) -> {
+            asked.addAll(descriptors);
+            return List.of("target/classes/**", "target/*.jar", "old/target/**", "src/**", "../**");
+        });
+        assertThat(asked).containsExactly(".gitignore", "pom.xml");
+        assertThat(result.built()).containsExactly("target/classes", "target/x.jar");
+        assertThat(result.left()).containsExactly("deploy/", "target/notes.txt");
+        assertThat(has("target/notes.txt")).isTrue();
+        assertThat(has("deploy/target/run.sh")).isTrue();
+        for (String own : List.of("deploy/target/run.sh", "deploy/target/two.sh", "target/notes.txt"))
+            Files.delete(sketch.root().resolve(own));
+        for (String own : List.of("deploy/target", "deploy", "target"))
+            Files.delete(sketch.root().resolve(own));
         assertThat(sketch.digest()).isEqualTo(before);
-        // what a person says is ignored may be dear to them
-        convert(new Step.Edit(".gitignore", ignored, StandardCharsets.UTF_8, List.of(), ""));
-        sketch.file(".gitignore", "target/", "/data/")
-                .file("data/tides.csv", "mine")
-                .file("target/x", "built");
-        assertThat(Undo.run(sketch.root(), Undo.Edits.KEEP_MINE).built()).isEmpty();
-        assertThat(has("data/tides.csv")).isTrue();
     }
 
     @Test
@@ -151,7 +166,7 @@ class ConversionTest {
         Map<String, String> before = sketch.digest();
         convert(
                 new Step.Move("src/a/A.java", "x/A.java", ""),
-                new Step.Edit("build.sh", "new", StandardCharsets.UTF_8, List.of(), ""),
+                new Step.Edit("build.sh", "build.sh", "new", StandardCharsets.UTF_8, List.of(), ""),
                 new Step.Retire("lib/x.jar", ""));
         // as if the last two steps had not been taken
         Path kept = sketch.root().resolve(".pfeiler/kept");
@@ -159,7 +174,7 @@ class ConversionTest {
         Files.move(kept.resolve("lib/x.jar"), sketch.root().resolve("lib/x.jar"));
         Files.delete(sketch.root().resolve("build.sh"));
         Files.move(kept.resolve("build.sh"), sketch.root().resolve("build.sh"));
-        Undo.run(sketch.root(), Undo.Edits.REFUSE);
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
@@ -176,7 +191,8 @@ class ConversionTest {
         Files.move(root.resolve(".pfeiler/kept/build.sh"), root.resolve("build.sh"));
         Files.delete(root.resolve("to/build.sh"));
         Files.writeString(root.resolve("src/a/A.java"), "mine");
-        assertThat(Undo.run(root, Undo.Edits.TAKE_OLD).aside()).isEmpty();
+        assertThat(Undo.run(root, Undo.Edits.TAKE_OLD, BuildOutput.NONE).aside())
+                .isEmpty();
         assertThat(Files.readString(root.resolve("src/a/A.java"))).isEqualTo("mine");
         assertThat(sketch.digest().get("build.sh")).isEqualTo(before.get("build.sh"));
     }
@@ -190,7 +206,7 @@ class ConversionTest {
                 new Step.Write("pom.xml", "<project/>", ""));
         sketch.file("target/x", "built since");
         Sketch old = new Sketch(Files.createDirectories(folder.resolve("old")));
-        Undo.layOut(sketch.root(), old.root());
+        Undo.layOut(sketch.root(), old.root(), Files.createDirectories(folder.resolve("new")), BuildOutput.NONE);
         assertThat(old.digest().keySet()).isEqualTo(before.keySet());
         assertThat(Files.readString(old.root().resolve("src/a/A.java"))).contains("class A");
     }
@@ -200,17 +216,18 @@ class ConversionTest {
         convert(new Step.Retire("lib/x.jar", ""), new Step.Write("pom.xml", "", ""));
         assertThat(Undo.accept(sketch.root())).isEqualTo(1);
         assertThat(has(".pfeiler")).isFalse();
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE)).isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
+                .isInstanceOf(Refusal.class);
     }
 
     @Test
     void aLedgerOfAnotherFormatOrNoneAtAllIsRefused() throws IOException {
         sketch.file(".pfeiler/ledger.json", "{\"format\":\"pfeiler-ledger/9\"}");
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("pfeiler-ledger/9");
         sketch.file(".pfeiler/ledger.json", "{ nonsense");
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("cannot be read");
     }

@@ -60,7 +60,7 @@ class CutOffTest {
                         steps(),
                         new Ledger.Decided(List.of(), Map.of(), Map.of(), record()),
                         disk);
-            else Undo.run(root, Undo.Edits.REFUSE, disk);
+            else Undo.run(root, Undo.Edits.REFUSE, BuildOutput.NONE, disk);
         }
     }
 
@@ -79,7 +79,7 @@ class CutOffTest {
                 new Step.Retire("pom.xml", ""),
                 new Step.Write("pom.xml", "<project/>", ""),
                 new Step.Write(".gitignore", "/target/", ""),
-                new Step.Edit("build.sh", "#!/bin/sh\nmvn", StandardCharsets.UTF_8, List.of(), ""));
+                new Step.Edit("build.sh", "build.sh", "#!/bin/sh\nmvn", StandardCharsets.UTF_8, List.of(), ""));
     }
 
     private Sketch project(String name) throws IOException {
@@ -131,7 +131,7 @@ class CutOffTest {
             Map<String, String> before = withoutLedger(sketch.digest());
             exit = child(sketch.root(), "convert", points);
             assertThat(exit).isIn(HALTED, 0);
-            if (Ledger.exists(sketch.root())) {
+            if (LedgerFile.exists(sketch.root())) {
                 assertThatThrownBy(() -> Conversion.run(
                                 sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record())))
                         .isInstanceOf(Refusal.class)
@@ -143,7 +143,7 @@ class CutOffTest {
                         .isEqualTo(before);
                 Conversion.run(sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record()));
             }
-            Undo.run(sketch.root(), Undo.Edits.REFUSE);
+            Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
             assertThat(withoutLedger(sketch.digest()))
                     .as("halted before change %s", points)
                     .isEqualTo(before);
@@ -162,7 +162,7 @@ class CutOffTest {
             Conversion.run(sketch.tree(), steps(), new Ledger.Decided(List.of(), Map.of(), Map.of(), record()));
             exit = child(sketch.root(), "undo", points);
             assertThat(exit).isIn(HALTED, 0);
-            if (Ledger.exists(sketch.root())) Undo.run(sketch.root(), Undo.Edits.REFUSE);
+            if (LedgerFile.exists(sketch.root())) Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
             assertThat(withoutLedger(sketch.digest()))
                     .as("halted before change %s", points)
                     .isEqualTo(before);
@@ -202,7 +202,7 @@ class CutOffTest {
             } catch (Halt e) {
                 // cut off somewhere
             }
-            if (!Ledger.exists(sketch.root())) {
+            if (!LedgerFile.exists(sketch.root())) {
                 assertThat(contents(sketch.root())).isEqualTo(before);
                 continue;
             }
@@ -212,9 +212,9 @@ class CutOffTest {
             Set<String> mine = randomEdits(random, sketch);
             Undo.Edits edits = random.nextBoolean() ? Undo.Edits.TAKE_OLD : Undo.Edits.KEEP_MINE;
             try {
-                Undo.run(sketch.root(), edits, haltingSomewhere(random));
+                Undo.run(sketch.root(), edits, BuildOutput.NONE, haltingSomewhere(random));
             } catch (Halt e) {
-                if (Ledger.exists(sketch.root())) Undo.run(sketch.root(), edits);
+                if (LedgerFile.exists(sketch.root())) Undo.run(sketch.root(), edits, BuildOutput.NONE);
             }
             Map<String, String> after = contents(sketch.root());
             assertThat(after.values())
@@ -239,7 +239,7 @@ class CutOffTest {
                     steps.add(new Step.Retire(path, ""));
                     left.add(path);
                 }
-                case 2 -> steps.add(new Step.Edit(path, "edited " + path, StandardCharsets.UTF_8, List.of(), ""));
+                case 2 -> steps.add(new Step.Edit(path, path, "edited " + path, StandardCharsets.UTF_8, List.of(), ""));
                 case 3 -> {
                     String place = goals.add("to/" + path) ? "to/" + path : "further/" + path;
                     steps.add(new Step.Edit(path, place, "edited " + path, StandardCharsets.UTF_8, List.of(), ""));

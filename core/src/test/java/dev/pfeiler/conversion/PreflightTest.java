@@ -107,7 +107,8 @@ class PreflightTest {
                         new Step.Move("src/A.java", "main2/A.java", ""),
                         new Step.Retire("lib/x.jar", ""),
                         new Step.Write("pom.xml", "<project/>", ""),
-                        new Step.Edit("Main/keep.txt", "edited", StandardCharsets.UTF_8, List.of(), "")),
+                        new Step.Edit(
+                                "Main/keep.txt", "Main/keep.txt", "edited", StandardCharsets.UTF_8, List.of(), "")),
                 Ledger.Decided.NOTHING);
     }
 
@@ -127,7 +128,7 @@ class PreflightTest {
     void laterEditsAreToldOneByOne() throws IOException {
         converted();
         edits();
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .hasMessageContaining("main2/A.java was edited")
                 .hasMessageContaining("--keep-mine: moved back with your changes")
                 .hasMessageContaining("--take-old:  restored; your version is saved as NAME.yours")
@@ -135,7 +136,7 @@ class PreflightTest {
                 .hasMessageContaining("pom.xml was edited")
                 .hasMessageContaining("Main/keep.txt was edited");
         Files.delete(sketch.root().resolve("main2/A.java"));
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .hasMessageContaining("main2/A.java was deleted");
     }
 
@@ -143,7 +144,7 @@ class PreflightTest {
     void thePersonsWorkMayBeKept() throws IOException {
         converted();
         edits();
-        Undo.Result result = Undo.run(sketch.root(), Undo.Edits.KEEP_MINE);
+        Undo.Result result = Undo.run(sketch.root(), Undo.Edits.KEEP_MINE, BuildOutput.NONE);
         assertThat(text("src/A.java")).isEqualTo("class A { int mine; }");
         assertThat(text("lib/x.jar")).isEqualTo("my own jar");
         assertThat(text("lib/x.jar.before")).isEqualTo("jar");
@@ -159,7 +160,7 @@ class PreflightTest {
         converted();
         edits();
         sketch.file("lib/x.jar.yours", "taken");
-        Undo.Result result = Undo.run(sketch.root(), Undo.Edits.TAKE_OLD);
+        Undo.Result result = Undo.run(sketch.root(), Undo.Edits.TAKE_OLD, BuildOutput.NONE);
         assertThat(text("src/A.java")).isEqualTo("class A {}");
         assertThat(text("src/A.java.yours")).isEqualTo("class A { int mine; }");
         assertThat(text("lib/x.jar")).isEqualTo("jar");
@@ -175,10 +176,10 @@ class PreflightTest {
         converted();
         Files.delete(sketch.root().resolve("main2/A.java"));
         sketch.file("src/A.java", "class A { int again; }");
-        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE))
+        assertThatThrownBy(() -> Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE))
                 .hasMessageContaining("src/A.java created after main2/A.java was deleted")
                 .hasMessageContaining("--take-old:  saved as NAME.yours; the original is restored");
-        Undo.run(sketch.root(), Undo.Edits.TAKE_OLD);
+        Undo.run(sketch.root(), Undo.Edits.TAKE_OLD, BuildOutput.NONE);
         assertThat(text("src/A.java")).isEqualTo("class A {}");
         assertThat(text("src/A.java.yours")).isEqualTo("class A { int again; }");
     }
@@ -187,7 +188,7 @@ class PreflightTest {
     void whatWasDeletedComesBackWhereItIsWanted() throws IOException {
         converted();
         Files.delete(sketch.root().resolve("main2/A.java"));
-        Undo.run(sketch.root(), Undo.Edits.TAKE_OLD);
+        Undo.run(sketch.root(), Undo.Edits.TAKE_OLD, BuildOutput.NONE);
         assertThat(text("src/A.java")).isEqualTo("class A {}");
     }
 }

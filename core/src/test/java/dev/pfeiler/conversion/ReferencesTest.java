@@ -155,9 +155,12 @@ class ReferencesTest {
         assertThat(edit.content().getBytes(edit.charset()))
                 .isEqualTo(
                         "# caf\u00e9\r\ncat src/main/webapp/index.html\r\nend".getBytes(StandardCharsets.ISO_8859_1));
-        // a byte order mark would be lost
         byte[] marked = "\uFEFFcat board/index.html".getBytes(StandardCharsets.UTF_8);
-        assertThat(references(sketch().bytes("show.sh", marked)).edits()).isEmpty();
+        edit = (Step.Edit) references(sketch().bytes("show.sh", marked)).edits().get(0);
+        assertThat(edit.bytes()).isEqualTo("\uFEFFcat src/main/webapp/index.html".getBytes(StandardCharsets.UTF_8));
+        // a control character would be lost
+        byte[] colored = "\u001B[1mcat board/index.html".getBytes(StandardCharsets.UTF_8);
+        assertThat(references(sketch().bytes("show.sh", colored)).edits()).isEmpty();
     }
 
     private static String edited(Sketch sketch, String path) {

@@ -127,7 +127,7 @@ class ChoicesTest {
                         new Step.Move("a", "b", "r"),
                         new Step.Write("c", "text", "r"),
                         new Step.Edit(
-                                "d", "å", StandardCharsets.ISO_8859_1, List.of(new Step.Change(1, "x", "y")), "r"),
+                                "d", "d", "å", StandardCharsets.ISO_8859_1, List.of(new Step.Change(1, "x", "y")), "r"),
                         new Step.Retire("e", "r")),
                 List.of(Finding.trouble("x", "is odd")),
                 List.of(new Agreement(

@@ -2,8 +2,8 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Cli;
 import dev.pfeiler.cli.Context;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.file.Files;

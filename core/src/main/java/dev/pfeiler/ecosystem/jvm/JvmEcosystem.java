@@ -33,6 +33,7 @@ import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.List;
@@ -109,6 +110,27 @@ public final class JvmEcosystem implements Ecosystem {
         if (target.isEmpty()) return Optional.empty();
         JvmTarget settled = target.get().settled(new Deliberation(Choices.NONE), request.old(), environment);
         return Optional.of(new ManagedProof(request, settled, repositories, environment).run());
+    }
+
+    @Override
+    public List<String> references(ProjectTree part) {
+        return TARGETS.stream()
+                .flatMap(target -> target.references(part).stream())
+                .distinct()
+                .toList();
+    }
+
+    @Override
+    public List<String> buildOutput(String target, ProjectTree part, Set<String> descriptors) {
+        JvmTarget tool = TARGETS.stream()
+                .filter(one -> one.id().equals(target))
+                .findFirst()
+                .orElseThrow();
+        return descriptors.stream()
+                .filter(path -> tool.isDescriptor(Paths.name(path)))
+                .flatMap(path -> tool.output(part, Paths.parent(path)).stream())
+                .distinct()
+                .toList();
     }
 
     @Override

@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.node.addition.NodeLibraries;
 import dev.pfeiler.ecosystem.node.creation.NodeCreator;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.proof.ManagedProof;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
@@ -67,6 +68,16 @@ public final class NodeEcosystem implements Ecosystem {
     @Override
     public Optional<Creator> creator() {
         return Optional.of(new NodeCreator());
+    }
+
+    @Override
+    public List<String> references(ProjectTree part) {
+        return NodeOutput.references(part);
+    }
+
+    @Override
+    public List<String> buildOutput(String target, ProjectTree part, Set<String> descriptors) {
+        return descriptors.contains(PackageDescriptor.NAME) ? NodeOutput.of(part) : List.of();
     }
 
     @Override

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** The findings about a project of scripts and pages. */
 final class NodeFindings {
@@ -174,7 +175,17 @@ final class NodeFindings {
     }
 
     private void tools() {
-        for (CallScript script : project.calls())
+        for (CallScript script : project.calls()) {
+            if (!script.deployments().isEmpty())
+                findings.add(Finding.trouble(
+                        script.path(),
+                        "uploads or deploys what it makes ("
+                                + script.deployments().stream()
+                                        .map(Evidence::excerpt)
+                                        .distinct()
+                                        .collect(Collectors.joining(", "))
+                                + "); that is not part of the build",
+                        script.deployments().toArray(Evidence[]::new)));
             add(
                     Topic.TOOLS,
                     script.path()
@@ -185,5 +196,6 @@ final class NodeFindings {
                     "runs " + script.line(),
                     Certainty.CERTAIN,
                     List.of(script.evidence()));
+        }
     }
 }

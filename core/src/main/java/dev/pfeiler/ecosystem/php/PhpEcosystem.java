@@ -94,6 +94,16 @@ public final class PhpEcosystem implements Ecosystem {
     }
 
     @Override
+    public List<String> references(ProjectTree part) {
+        return PhpOutput.references(part);
+    }
+
+    @Override
+    public List<String> buildOutput(String target, ProjectTree part, Set<String> descriptors) {
+        return descriptors.contains(ComposerFile.NAME) ? PhpOutput.of(part) : List.of();
+    }
+
+    @Override
     public String addCommand(String name) {
         return "composer require " + name;
     }

@@ -87,8 +87,7 @@ final class PhpEdits {
                 .filter(each -> !each.text().equals(source.text().substring(each.start(), each.end())))
                 .map(each -> each.change(source.text()))
                 .toList();
-        return new Step.Edit(
-                source.path(), goal, content, project.charset(source), changes, reason(source, goal, replacements));
+        return project.text(source).edit(goal, content, changes, reason(source, goal, replacements));
     }
 
     private String reason(PhpSource source, String goal, List<Replacement> replacements) {

@@ -40,8 +40,8 @@ final class PhpManagedProof {
     PartVerdict run() throws IOException {
         Path php = environment.requiredProgram("php", "Install the command-line version of PHP.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
-        Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        PhpSide side = new PhpSide(php, request.old(), folder, request.log().getParent(), "managed");
+        Path folder = request.converted();
+        PhpSide side = new PhpSide(php, folder, request.log().getParent(), "managed");
         request.stage().accept("running composer install");
         if (!install(side, composer, true).succeeded()) {
             // without a connection, what only tests need cannot be fetched

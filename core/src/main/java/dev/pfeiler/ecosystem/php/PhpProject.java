@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
@@ -14,10 +15,8 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
-import java.nio.charset.Charset;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.Deque;
@@ -46,11 +45,10 @@ final class PhpProject {
 
     private final ProjectTree tree;
     private final Map<String, PhpSource> sources = new TreeMap<>();
-    private final Map<String, Charset> charsets = new ConcurrentHashMap<>();
+    private final Map<String, EditableText> editable = new ConcurrentHashMap<>();
     /** Files whose text does not come back to the same bytes. */
-    private final Set<String> exactless = ConcurrentHashMap.newKeySet();
-
     private final List<CopiedLibrary> libraries;
+
     private final Loading loading;
     private final List<Autoloader> autoloaders;
     private final Map<String, List<PhpSource>> owners = new LinkedHashMap<>();
@@ -109,8 +107,7 @@ final class PhpProject {
             Text text = Text.decode(bytes);
             if (file.extension().equals("inc") && !text.content().contains("<?php")) return;
             into.put(file.path(), PhpReader.read(file.path(), text.content()));
-            charsets.put(file.path(), text.charset());
-            if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) exactless.add(file.path());
+            EditableText.of(file.path(), bytes).ifPresent(one -> editable.put(file.path(), one));
         } catch (IOException e) {
             LoggerFactory.getLogger(PhpProject.class).debug("{}", file.path(), e);
         }
@@ -231,13 +228,13 @@ final class PhpProject {
     }
 
     /** In which the text of a file was read. */
-    Charset charset(PhpSource source) {
-        return charsets.get(source.path());
+    EditableText text(PhpSource source) {
+        return editable.get(source.path());
     }
 
     /** Whether a file may be edited: it is no other's, and its text comes back to the same bytes. */
     boolean editable(PhpSource source) {
-        return !exactless.contains(source.path()) && library(source.path()).isEmpty();
+        return editable.containsKey(source.path()) && library(source.path()).isEmpty();
     }
 
     /** The right name of a class, where a name differs from it in letter case alone. */

@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.php;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.php.PhpSide.Item;
 import dev.pfeiler.ecosystem.php.PhpSide.Ran;
 import dev.pfeiler.ecosystem.php.PhpSide.Tests;
@@ -16,15 +15,18 @@ import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.SafeLinks;
 import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -75,13 +77,13 @@ final class PhpProof {
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
         try {
             proof.stage().accept("running composer");
-            PhpSide after = new PhpSide(php, ProjectTree.read(proof.converted()), folder, logs, "after");
+            PhpSide after = PhpSide.of(php, ProjectTree.read(proof.converted()), folder, logs, "after");
             Optional<String> failure = install(after, composer);
             if (failure.isPresent())
                 return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
             Seen now = look(after, true, Map.of());
             Trees.delete(folder);
-            PhpSide before = new PhpSide(php, proof.old(), folder, logs, "before");
+            PhpSide before = PhpSide.of(php, proof.old(), folder, logs, "before");
             Seen old = look(before, false, now.ran());
             Trees.delete(folder);
             return new PartVerdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
@@ -156,8 +158,11 @@ final class PhpProof {
                 if (served) requested.add(start);
                 else ran.put(start, started(side, start, other));
             }
-            if (!requested.isEmpty())
-                pages = Optional.of(side.pages(root, PhpSide.paths(proof.old(), root, requested)));
+            if (!requested.isEmpty()) {
+                Collection<String> paths = PhpSide.paths(proof.old(), root, requested);
+                if (now) SafeLinks.note(paths).ifPresent(notes::add);
+                pages = Optional.of(side.pages(root, paths));
+            }
         }
         return new Seen(sound, declared, ran, pages, tests(side, now));
     }

@@ -4,14 +4,13 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.TreeCopy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -48,16 +47,17 @@ final class PhpSide {
      * @param log the folder for what programs print
      * @param name of the side, for the names of those files
      */
-    PhpSide(Path php, ProjectTree tree, Path folder, Path log, String name) throws IOException {
+    PhpSide(Path php, Path folder, Path log, String name) {
         this.php = php;
         this.folder = folder;
         this.log = log;
         this.name = name;
-        Files.createDirectories(folder);
-        for (String each : tree.folders()) Files.createDirectories(folder.resolve(each));
-        for (TreeFile file : tree.files()) {
-            if (!file.link()) Trees.copy(tree.onDisk(file.path()), folder.resolve(file.path()));
-        }
+    }
+
+    /** Copies a tree into a folder. */
+    static PhpSide of(Path php, ProjectTree tree, Path folder, Path log, String name) throws IOException {
+        TreeCopy.of(tree, Files.createDirectories(folder));
+        return new PhpSide(php, folder, log, name);
     }
 
     Path folder() {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Finding;
@@ -7,10 +8,8 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
@@ -63,24 +62,17 @@ public record DescriptorFixes(Map<String, Step.Edit> edits, Set<Finding> settled
     private static Optional<Step.Edit> edit(
             ProjectTree tree, String path, List<DescriptorError> errors, Set<Finding> settled) {
         try {
-            byte[] bytes = tree.bytes(path);
-            Text text = Text.decode(bytes);
-            // text that does not encode to the same bytes is not rewritten
-            if (!Arrays.equals(text.content().getBytes(text.charset()), bytes)) return Optional.empty();
-            String content = text.content();
+            Optional<EditableText> text = EditableText.of(tree, path);
+            if (text.isEmpty()) return Optional.empty();
+            String content = text.get().content();
             for (DescriptorError error : errors) {
                 Optional<String> changed = error.fix().orElseThrow().in(content);
                 if (changed.isEmpty()) continue;
                 content = changed.get();
                 settled.add(error.finding());
             }
-            if (content.equals(text.content())) return Optional.empty();
-            return Optional.of(new Step.Edit(
-                    path,
-                    content,
-                    text.charset(),
-                    Step.Change.between(text.content(), content),
-                    "fixes an error in the descriptor"));
+            if (content.equals(text.get().content())) return Optional.empty();
+            return Optional.of(text.get().edit(content, "fixes an error in the descriptor"));
         } catch (IOException e) {
             // the findings stay among what is left for the user
             return Optional.empty();

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
@@ -14,6 +13,7 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Trees;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.SafeLinks;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -68,7 +69,9 @@ final class EmbeddedServer {
             try (RunningProgram now = start(mainClass, after, "after", newPort)) {
                 if (!old.isReady() || !now.isReady()) return notStarted(mainClass, old.isReady(), now.isReady());
                 HttpResponses.Pair pages = HttpResponses.inTurn(oldPort, newPort, paths());
-                return new RunOutcome(List.of(pages.before().against(pages.after(), "")), List.of());
+                return new RunOutcome(
+                        List.of(pages.before().against(pages.after(), "")),
+                        SafeLinks.note(paths()).stream().toList());
             }
         }
     }

@@ -1,13 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.HttpResponses;
+import dev.pfeiler.proof.SafeLinks;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.TreeCopy;
 import java.io.File;
 import java.io.IOException;
 import java.net.InetAddress;
@@ -107,7 +107,9 @@ final class ListeningProgram {
         Optional<HttpResponses> old = responses(mainClass, port, before, "before");
         Optional<HttpResponses> now = responses(mainClass, port, after, "after");
         if (old.isPresent() && now.isPresent())
-            return new RunOutcome(List.of(old.get().against(now.get(), "")), List.of());
+            return new RunOutcome(
+                    List.of(old.get().against(now.get(), "")),
+                    SafeLinks.note(paths()).stream().toList());
         Comparison started = RunOutcome.started(old.isPresent(), now.isPresent(), "");
         String note = mainClass + " does not listen on port " + port + " with the old wiring; see"
                 + " .pfeiler/proof/server-before.log.";
@@ -127,8 +129,7 @@ final class ListeningProgram {
             throws IOException {
         Path folder = Files.createDirectories(scratch.resolve(name));
         ProjectTree old = context.request().old();
-        for (TreeFile file : old.files())
-            if (!file.link()) Trees.copy(old.onDisk(file.path()), folder.resolve(file.path()));
+        TreeCopy.of(old, folder);
         List<String> command = new ArrayList<>(List.of(
                 context.reading().toolchain().tool("java").toString(),
                 "-Djava.awt.headless=true",

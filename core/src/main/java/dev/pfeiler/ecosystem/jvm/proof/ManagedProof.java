@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
@@ -50,8 +49,7 @@ public final class ManagedProof {
 
     public PartVerdict run() throws IOException {
         if (!toolchain.compiler()) return PartVerdict.failed(toolchain.noCompiler(), request.log());
-        Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        Trees.layOut(request.old(), folder);
+        Path folder = request.converted();
         request.stage().accept("building with " + target.title());
         BuildRun run = target.build(new BuildRequest(folder, request.offline(), request.log(), toolchain), environment);
         if (run.failure().isPresent()) return PartVerdict.failed(run.failure().get(), request.log());

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.archive.Packing;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
@@ -10,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

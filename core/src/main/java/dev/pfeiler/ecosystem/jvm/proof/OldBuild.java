@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -8,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,6 +44,13 @@ final class OldBuild {
                 .orElseThrow(() -> Refusal.notPossible(
                         "The old wiring cannot be run: there is no build file, makefile or shell script.",
                         "Run prove without --run-old-build."));
+        if (!wiring.unanalyzed().uploads().isEmpty())
+            throw Refusal.notPossible(
+                    "The old build uploads or deploys what it makes ("
+                            + wiring.unanalyzed().uploads().get(0).value() + ", "
+                            + wiring.unanalyzed().uploads().get(0).evidence().place()
+                            + "), and a proof does nothing outside.",
+                    "Run prove without --run-old-build.");
         String program = program(wiring);
         Path tool = environment
                 .program(program)

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -10,7 +9,7 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.SteadyLines;
-import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.TreeCopy;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -111,9 +110,7 @@ final class ProgramRun {
     private Path folder(String name) throws IOException {
         Path folder = Files.createDirectories(scratch.resolve(name).resolve("run"));
         if (proof.running().arguments().isEmpty()) return folder;
-        for (TreeFile file : proof.old().files()) {
-            if (!file.link()) Trees.copy(proof.old().onDisk(file.path()), folder.resolve(file.path()));
-        }
+        TreeCopy.of(proof.old(), folder);
         return folder;
     }
 }

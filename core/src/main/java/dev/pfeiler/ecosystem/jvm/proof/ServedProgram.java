@@ -6,8 +6,10 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.SafeLinks;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -47,9 +49,10 @@ final class ServedProgram {
             Set<String> paths = paths(context, old.patterns());
             HttpResponses.Pair pages = HttpResponses.inTurn(old.port(), now.port(), paths);
             List<String> broken = pages.before().broken();
-            List<String> notes = broken.isEmpty()
-                    ? List.of()
-                    : List.of("The old archive responds with an error, too: " + String.join(", ", broken) + ".");
+            List<String> notes = new ArrayList<>();
+            if (!broken.isEmpty())
+                notes.add("The old archive responds with an error, too: " + String.join(", ", broken) + ".");
+            SafeLinks.note(paths).ifPresent(notes::add);
             return new RunOutcome(
                     List.of(pages.before().against(pages.after(), fixed ? ArchiveComparison.FIXED : "")), notes);
         }

@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 public final class ContainerFiles {
     private static final long LARGEST = 256 << 10;
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final Pattern SHELL_WORD = Pattern.compile("(?:[^\\s\"']|\"[^\"]*\"|'[^']*')+");
+    private static final Pattern SHELL_WORD = Pattern.compile("(?:[^\\s\"']++|\"[^\"]*+\"|'[^']*+')++");
     private static final Set<String> WITH_VALUE =
             Set.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-jar", "-m", "--module");
 

@@ -214,11 +214,7 @@ public final class JvmSteps {
         if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         Step.Edit edit = decisions.fixes().edits().get(placement.path());
-        steps.add(
-                edit == null
-                        ? new Step.Move(placement.path(), to, reason)
-                        : new Step.Edit(
-                                edit.path(), to, edit.content(), edit.charset(), edit.changes(), edit.reason()));
+        steps.add(edit == null ? new Step.Move(placement.path(), to, reason) : edit.movedTo(to));
     }
 
     /** Build output leaves the tree, as far as it can be built again. */

@@ -32,6 +32,11 @@ public interface JvmTarget {
     /** The name of the descriptor at the top of a project. */
     String descriptor();
 
+    /** Whether a file is named as a module's descriptor. */
+    default boolean isDescriptor(String name) {
+        return name.equals(descriptor());
+    }
+
     /**
      * The same tool with what is decided about it alone.
      *
@@ -46,6 +51,9 @@ public interface JvmTarget {
 
     /** The descriptor at the top of a tree that a user maintains, if it is one of this tool's. */
     Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories);
+
+    /** Files and folders outside a project that its descriptors refer to, by paths relative to it. */
+    List<String> references(ProjectTree project);
 
     /** The program, if it is installed. */
     Optional<Path> program(Environment environment);
@@ -97,6 +105,14 @@ public interface JvmTarget {
 
     /** Patterns of what the build writes, for version control to ignore. */
     List<String> ignored(JvmBuild build);
+
+    /**
+     * Patterns of the files that a build of a converted project writes, by paths within it.
+     *
+     * @param project as it is now
+     * @param module the folder of a descriptor that the conversion wrote; empty for the project itself
+     */
+    List<String> output(ProjectTree project, String module);
 
     /** Whether its test runner finds a test source by the file's name alone. */
     boolean findsTest(String fileName);

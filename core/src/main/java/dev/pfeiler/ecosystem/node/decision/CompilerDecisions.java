@@ -5,7 +5,7 @@ import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.source.Script;
-import dev.pfeiler.ecosystem.node.typescript.TypedSources;
+import dev.pfeiler.ecosystem.node.target.typescript.TypedSources;
 import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.ecosystem.node.wiring.CompilerCall;

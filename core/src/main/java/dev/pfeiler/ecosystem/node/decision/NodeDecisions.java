@@ -14,12 +14,15 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
-import dev.pfeiler.ecosystem.node.typescript.TypeScriptConversion;
-import dev.pfeiler.ecosystem.node.typescript.TypedSources;
+import dev.pfeiler.ecosystem.node.target.typescript.TypeScriptConversion;
+import dev.pfeiler.ecosystem.node.target.typescript.TypedSources;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Choice;
+import dev.pfeiler.proposal.ChoicesFile;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
@@ -161,7 +164,7 @@ public final class NodeDecisions {
                 .filter(script -> !script.typed())
                 .toList();
         if (sources.isEmpty() || project.isTyped()) return false;
-        return deliberation
+        boolean typed = deliberation
                 .settle(
                         Decision.of(
                                         "language",
@@ -174,6 +177,17 @@ public final class NodeDecisions {
                                         TYPESCRIPT, "the compiler checks the sources, but each is changed"))),
                         Choosable.oneOf("javascript", TYPESCRIPT))
                 .equals(TYPESCRIPT);
+        boolean ofProject = deliberation
+                .choices()
+                .of("language")
+                .filter(Choice::isOfProject)
+                .isPresent();
+        // reading a project starts no program because a file of it says so
+        if (typed && ofProject)
+            throw Refusal.notPossible(
+                    "language: typescript starts the TypeScript compiler, and is accepted on the command line only.",
+                    "Pass --choose language=typescript, or remove the line from " + ChoicesFile.NAME + ".");
+        return typed;
     }
 
     private static Map<String, String> built(Map<String, String> renamed, List<CompilerConfig> configs) {

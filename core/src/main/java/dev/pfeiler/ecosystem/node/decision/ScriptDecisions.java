@@ -13,6 +13,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -79,10 +80,13 @@ final class ScriptDecisions {
                     : script.purpose();
             boolean make = !script.path().matches("(?i).*\\.(sh|bash|bat|cmd|ksh|command)")
                     && Paths.name(script.path()).matches("(?i).*makefile|.*\\.mk");
-            String call = make ? "make -f " + script.path() + " " + script.name() : "sh " + script.path();
+            // what remains of it would deploy, too
+            if (!script.whole() && !script.deployments().isEmpty()) continue;
+            String file = ShellText.quote(script.path());
+            String call = make ? "make -f " + file + " " + ShellText.quote(script.name()) : "sh " + file;
             String line = script.whole() ? line(script) : call.replace("make -f Makefile", "make");
             settle(name, line, Certainty.CERTAIN, "what " + script.path() + " runs", script.evidence());
-            if (script.whole() && !make) taken.add(script.path());
+            if (script.replaceable() && !make) taken.add(script.path());
         }
         runner();
         compile.ifPresent(line -> {
@@ -168,7 +172,7 @@ final class ScriptDecisions {
                 .ifPresent(folder -> settle(
                         "dev",
                         relocated(bundle, renamed(bundle)).replaceAll(" --minify\\b| --sourcemap(=\\S+)?", "")
-                                + " --sourcemap --servedir=" + (folder.isEmpty() ? "." : folder),
+                                + " --sourcemap " + ShellText.quote("--servedir=" + (folder.isEmpty() ? "." : folder)),
                         Certainty.LIKELY,
                         "the bundler's development server",
                         bundle.evidence()));
@@ -207,7 +211,7 @@ final class ScriptDecisions {
             settle(
                     "test",
                     pages.stream()
-                            .map(page -> "node " + testProgram + " " + page.path())
+                            .map(page -> "node " + ShellText.quote(testProgram) + " " + ShellText.quote(page.path()))
                             .collect(Collectors.joining(" && ")),
                     Certainty.LIKELY,
                     "opens the page that runs the tests, in a headless browser",
@@ -235,7 +239,7 @@ final class ScriptDecisions {
             String top = mocha.get().path().replaceFirst("/.*", "");
             settle(
                     "test",
-                    "mocha --recursive " + top,
+                    "mocha --recursive " + ShellText.quote(top),
                     Certainty.LIKELY,
                     "the tests are written for it",
                     Evidence.of(mocha.get().path(), ""));
@@ -250,7 +254,7 @@ final class ScriptDecisions {
             settle(
                     "test",
                     started.stream()
-                            .map(path -> "node " + built.getOrDefault(path, path))
+                            .map(path -> "node " + ShellText.quote(built.getOrDefault(path, path)))
                             .collect(Collectors.joining(" && ")),
                     Certainty.LIKELY,
                     "programs that test the others",
@@ -274,7 +278,7 @@ final class ScriptDecisions {
                 .findFirst()
                 .ifPresent(script -> settle(
                         "start",
-                        "node " + built.getOrDefault(script.path(), script.path()),
+                        "node " + ShellText.quote(built.getOrDefault(script.path(), script.path())),
                         Certainty.LIKELY,
                         "a server that nothing else loads",
                         Evidence.of(script.path(), "")));

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.library;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.HashMap;
@@ -31,7 +32,7 @@ public final class InstalledPackages {
     }
 
     private Optional<Manifest> read(String name) {
-        if (!present()) return Optional.empty();
+        if (!present() || !PackageName.isSafe(name)) return Optional.empty();
         try {
             Manifest manifest = new Manifest(new ObjectMapper().readTree(tree.bytes(descriptor(name))));
             return Optional.of(manifest).filter(one -> !one.version().isEmpty());

@@ -1,8 +1,10 @@
 package dev.pfeiler.ecosystem.node.page;
 
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.script.ShellText;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /**
  * How pages load bundles instead of single files.
@@ -27,9 +29,11 @@ public record BundlePlan(
         List<Finding> left) {
     /** The call of the bundler, without what is for one purpose alone. */
     private String call() {
-        return "esbuild " + String.join(" ", entries.keySet().stream().sorted().toList()) + " --bundle"
+        return "esbuild "
+                + entries.keySet().stream().sorted().map(ShellText::quote).collect(Collectors.joining(" "))
+                + " --bundle"
                 + (outerThis ? " --define:this=window" : "")
-                + " --outbase=" + sources + " --outdir=" + output;
+                + " " + ShellText.quote("--outbase=" + sources) + " " + ShellText.quote("--outdir=" + output);
     }
 
     /** What makes the bundles for visitors. */

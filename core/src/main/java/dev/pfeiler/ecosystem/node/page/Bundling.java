@@ -82,7 +82,7 @@ public final class Bundling {
 
     public BundlePlan plan() {
         for (Page page : project.pages().values()) {
-            if (Page.STATIC.contains(Paths.extension(page.path()))) page(page);
+            if (Page.STATIC.contains(Paths.extension(page.path())) && isEditable(page)) page(page);
             else page.tags().forEach(tag -> file(page, tag).ifPresent(kept::add));
         }
         Map<String, String> scripts = new TreeMap<>();
@@ -95,6 +95,15 @@ public final class Bundling {
             if (!shared.isEmpty()) scripts.put(path, publishing(script, shared));
         }
         return new BundlePlan(entries, pages, scripts, output, sources, outerThis, List.copyOf(kept), left);
+    }
+
+    /** A control character was replaced when the page was read; an edit would write the replacement. */
+    private boolean isEditable(Page page) {
+        boolean editable = page.text().content().indexOf('\uFFFD') < 0;
+        if (!editable)
+            left.add(
+                    info(page.path(), "contains control characters, and stays as it is", Evidence.of(page.path(), "")));
+        return editable;
     }
 
     /** Tags that become one bundle. */
@@ -224,13 +233,12 @@ public final class Bundling {
                     .filter(other -> !Page.STATIC.contains(Paths.extension(other.path())))
                     .anyMatch(other -> other.tags().stream()
                             .anyMatch(one -> file(other, one).equals(file)));
-            if (place || template) {
+            if (place || template || !script.editable()) {
                 fixed.add(file.get());
-                left.add(info(
-                        file.get(),
-                        (place ? "asks which tag loads it" : "is loaded by a template")
-                                + "; pages load it by a script tag",
-                        tag.evidence()));
+                String why = place
+                        ? "uses document.currentScript"
+                        : template ? "is loaded by a template" : "contains control characters";
+                left.add(info(file.get(), why + "; kept as a script tag", tag.evidence()));
             }
             if (script.modules().ecma()) continue;
             for (String name : script.names().declared().keySet()) {
@@ -381,7 +389,7 @@ public final class Bundling {
 
     /** The start and the end of a library, where it gives itself a global name if no loader takes it. */
     private static String edges(String content) {
-        String code = content.replaceFirst("\\A(?:\\s|/\\*[\\s\\S]*?\\*/|//[^\\n]*\\n)+", "");
+        String code = content.replaceFirst("\\A(?:\\s++|/\\*(?:[^*]++|\\*(?!/))*+\\*/|//[^\\n]*+\\n)++", "");
         if (code.length() <= HEAD + TAIL) return code;
         return code.substring(0, HEAD) + "\n" + code.substring(code.length() - TAIL);
     }
@@ -440,7 +448,7 @@ public final class Bundling {
         String content = script.content();
         String end = content.contains("\r\n") ? "\r\n" : "\n";
         java.util.regex.Matcher directive = Pattern.compile(
-                        "\\A(?:\\s|//[^\\n]*\\n|/\\*[\\s\\S]*?\\*/)*([\"'])use strict\\1;?[ \\t]*\\r?\\n")
+                        "\\A(?:\\s++|//[^\\n]*+\\n|/\\*(?:[^*]++|\\*(?!/))*+\\*/)*+([\"'])use strict\\1;?[ \\t]*\\r?\\n")
                 .matcher(content);
         int at = directive.find() ? directive.end() : 0;
         return content.substring(0, at) + block.toString().replace("\n", end) + content.substring(at);

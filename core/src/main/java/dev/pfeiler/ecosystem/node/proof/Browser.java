@@ -2,9 +2,9 @@ package dev.pfeiler.ecosystem.node.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

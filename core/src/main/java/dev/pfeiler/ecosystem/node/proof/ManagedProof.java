@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.node.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
@@ -11,6 +10,8 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.StartedProgram;
+import dev.pfeiler.script.Deployment;
+import dev.pfeiler.script.ShellText;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -34,8 +35,7 @@ public final class ManagedProof {
 
     public PartVerdict run() throws IOException {
         Npm npm = Npm.of(environment, request.offline());
-        Path folder = request.scratch().toRealPath().resolve(request.old().name());
-        Trees.layOut(request.old(), folder);
+        Path folder = request.converted();
         JsonNode scripts = new ObjectMapper()
                 .readTree(Files.readAllBytes(folder.resolve(PackageDescriptor.NAME)))
                 .path("scripts");
@@ -44,7 +44,7 @@ public final class ManagedProof {
         if (!install.succeeded())
             return PartVerdict.failed(NpmFailure.of("npm install", install.output(), install.exit()), install.log());
         for (String script : List.of("build", "check-types", "test")) {
-            if (!scripts.has(script)) continue;
+            if (!scripts.has(script) || deploys(scripts, script)) continue;
             request.stage().accept("running npm run " + script);
             Path log = request.log().resolveSibling("npm-" + script + ".log");
             ToolRun run = npm.run(folder, List.of("run", script), log);
@@ -63,8 +63,14 @@ public final class ManagedProof {
         return new PartVerdict(rows, Optional.empty(), List.of(), request.log(), notes);
     }
 
+    private boolean deploys(JsonNode scripts, String name) {
+        Optional<String> deployment = Deployment.in(scripts.path(name).asText(), ShellText.Dialect.POSIX);
+        deployment.ifPresent(what -> notes.add("npm run " + name + " was not run: it deploys (" + what + ")."));
+        return deployment.isPresent();
+    }
+
     private void start(Npm npm, Path folder, JsonNode scripts) throws IOException {
-        if (scripts.has("start")) {
+        if (scripts.has("start") && !deploys(scripts, "start")) {
             request.stage().accept("running npm start");
             rows.addAll(StartedProgram.of(
                     List.of(npm.program().toString(), "start", "--silent"),

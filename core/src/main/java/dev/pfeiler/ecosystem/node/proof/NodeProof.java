@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.node.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.page.TestPage;
@@ -25,12 +24,13 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeCopy;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -118,7 +118,7 @@ public final class NodeProof {
 
     private Path copy(ProjectTree tree, String name) throws IOException {
         Path folder = Files.createDirectories(top(name).resolve(proof.folder()));
-        Trees.layOut(tree, folder);
+        TreeCopy.of(tree, folder);
         return folder;
     }
 
@@ -130,10 +130,10 @@ public final class NodeProof {
 
     /** Lets npm write the lock file, then install what it says. */
     private Optional<PartVerdict.Failure> install(Npm npm, Path folder) throws IOException {
-        Path own = proof.converted().resolve(InstalledPackages.FOLDER);
+        Path own = proof.project().resolve(InstalledPackages.FOLDER);
         Path lock = folder.resolve("package-lock.json");
         // npm keeps the versions that lie there, those of transitive dependencies, too
-        if (Files.isDirectory(own) && !Files.exists(lock)) Trees.overlay(own, folder.resolve(InstalledPackages.FOLDER));
+        if (Files.isDirectory(own) && !Files.exists(lock)) TreeCopy.all(own, folder.resolve(InstalledPackages.FOLDER));
         ToolRun first = npm.run(folder, List.of("install", "--omit-lockfile-registry-resolved=false"), proof.log());
         if (!first.succeeded()) return Optional.of(NpmFailure.of("npm install", first.output(), first.exit()));
         if (Files.exists(lock)) {
@@ -160,12 +160,13 @@ public final class NodeProof {
 
     /** The old project's packages: those that lie in its folder, else those that npm has installed. */
     private void packagesOfOld(Path folder, Path built) throws IOException {
-        Path own = proof.converted().resolve(InstalledPackages.FOLDER);
-        Path link = folder.resolve(InstalledPackages.FOLDER);
+        Path own = proof.project().resolve(InstalledPackages.FOLDER);
+        Path copy = folder.resolve(InstalledPackages.FOLDER);
         boolean there = Files.isDirectory(own);
         Path installed = built.resolve(InstalledPackages.FOLDER);
         if (!there && !Files.isDirectory(installed)) return;
-        Files.createSymbolicLink(link, (there ? own : installed).toRealPath());
+        // a build may write there, too
+        TreeCopy.all(there ? own : installed, copy);
         boolean imports = old.scripts().values().stream()
                 .flatMap(script -> script.imports().stream())
                 .anyMatch(one -> PackageName.of(one.specifier()).isPresent());
@@ -179,22 +180,16 @@ public final class NodeProof {
         return files;
     }
 
-    /** Runs the commands by which the old project was built, apart from those that need a shell script. */
+    /** Builds the old project as far as its scripts were understood, or by them. */
     private void buildOld(Side side) throws IOException {
+        OldScripts scripts = new OldScripts(side, proof);
+        List<Difference> unbuilt = new ArrayList<>();
         for (CallScript script : old.calls()) {
-            if (!script.purpose().startsWith("build") && !isCompiled(script)) continue;
-            if (!script.whole()) {
-                notes.add(script.path() + " was not run: it does more than call programs.");
-                continue;
-            }
-            Side.Ran ran = side.shell(script.line(), "build-" + Paths.stem(script.path()));
-            if (!ran.succeeded())
-                notes.add("The old build fails: " + script.path() + " ends with exit code " + ran.exit() + ".");
+            if (script.purpose().startsWith("build") || OldScripts.compiles(script))
+                scripts.build(script).ifPresent(unbuilt::add);
         }
-    }
-
-    private static boolean isCompiled(CallScript script) {
-        return script.calls().stream().anyMatch(call -> Set.of("tsc", "esbuild").contains(call.tool()));
+        notes.addAll(scripts.notes());
+        if (!unbuilt.isEmpty()) rows.add(new Comparison("build scripts", unbuilt.size() + " not run", "", unbuilt));
     }
 
     /** Every import of a package finds a file. */
@@ -259,7 +254,10 @@ public final class NodeProof {
                 continue;
             }
             found++;
-            if (!Arrays.equals(Files.readAllBytes(before.folder().resolve(path)), Files.readAllBytes(now)))
+            Path then = before.folder().resolve(path);
+            if (!Files.exists(then))
+                differences.add(new Difference(path, Difference.Kind.UNCHECKED, "the old build did not write it", ""));
+            else if (Files.mismatch(then, now) >= 0)
                 differences.add(new Difference(path, Difference.Kind.CHANGED, changedOutput(path)));
         }
         rows.add(new Comparison("built files", String.valueOf(written.size()), String.valueOf(found), differences));
@@ -325,6 +323,9 @@ public final class NodeProof {
                 .filter(line -> line.contains("error TS"))
                 .map(line -> new Difference(line.strip(), Difference.Kind.CHANGED, ""))
                 .toList();
+        if (differences.isEmpty() && !ran.succeeded())
+            differences = List.of(
+                    new Difference("the compiler", Difference.Kind.CHANGED, "ends with exit code " + ran.exit(), ""));
         rows.add(new Comparison(
                 "compiler", "", differences.isEmpty() ? "no errors" : differences.size() + " errors", differences));
     }
@@ -475,7 +476,7 @@ public final class NodeProof {
         ToolRun run = npm.run(after.folder(), List.of("test"), after.log("tests"));
         Side.Ran now = new Side.Ran(run.exit(), run.output());
         Optional<CallScript> byHand = old.calls().stream()
-                .filter(script -> script.purpose().equals("test") && script.whole())
+                .filter(script -> script.purpose().equals("test") && script.replaceable())
                 .findFirst();
         String line = byHand.map(CallScript::line)
                 .orElse(descriptor.path("scripts").path("test").asText());

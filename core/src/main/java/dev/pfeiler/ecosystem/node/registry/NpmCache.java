@@ -56,6 +56,8 @@ final class NpmCache {
         if (dash < 1) return Optional.empty();
         try {
             String hex = HexFormat.of().formatHex(Base64.getDecoder().decode(first.substring(dash + 1)));
+            if (hex.length() < 5 || !first.substring(0, dash).chars().allMatch(Character::isLetterOrDigit))
+                return Optional.empty();
             Path file = folder.resolve("content-v2")
                     .resolve(first.substring(0, dash))
                     .resolve(hex.substring(0, 2))

@@ -32,7 +32,12 @@ public record NpmSettings(Map<String, String> values, Path cache) {
         values = Map.copyOf(values);
     }
 
-    /** @param project the text of the project's own file; empty if it has none */
+    /**
+     * The settings that are in force for a project. Its own file names registries and nothing else: it is a file like any
+     * other of the project, so it gets no variable of the environment, no credential, and no say in where files are.
+     *
+     * @param project the text of the project's own file; empty if it has none
+     */
     public static NpmSettings of(String project, Environment environment) {
         Map<String, String> variables = new LinkedHashMap<>();
         environment.variables().forEach((name, value) -> {
@@ -47,7 +52,10 @@ public record NpmSettings(Map<String, String> values, Path cache) {
         machine(variables, environment)
                 .ifPresent(file -> read(file, environment).forEach(values::put));
         values.putAll(read(user, environment));
-        values.putAll(parse(project, environment));
+        parse(project, Map.of()).forEach((key, value) -> {
+            boolean registry = key.equals("registry") || key.startsWith("@") && key.endsWith(":registry");
+            if (registry && value.indexOf('$') < 0) values.put(key, value);
+        });
         values.putAll(variables);
         Path cache = Optional.ofNullable(values.get("cache"))
                 .map(path -> path.startsWith("~/") ? environment.home().resolve(path.substring(2)) : Path.of(path))
@@ -88,14 +96,14 @@ public record NpmSettings(Map<String, String> values, Path cache) {
 
     private static Map<String, String> read(Path file, Environment environment) {
         try {
-            return Files.isReadable(file) ? parse(Files.readString(file), environment) : Map.of();
+            return Files.isReadable(file) ? parse(Files.readString(file), environment.variables()) : Map.of();
         } catch (IOException e) {
             LoggerFactory.getLogger(NpmSettings.class).warn("Cannot read {}: {}", file, e.toString());
             return Map.of();
         }
     }
 
-    private static Map<String, String> parse(String text, Environment environment) {
+    private static Map<String, String> parse(String text, Map<String, String> variables) {
         Map<String, String> values = new LinkedHashMap<>();
         for (String line : text.lines().toList()) {
             String plain = line.strip();
@@ -104,8 +112,8 @@ public record NpmSettings(Map<String, String> values, Path cache) {
             String name = plain.substring(0, equals).strip();
             String value = plain.substring(equals + 1).strip().replaceAll("^([\"'])(.*)\\1$", "$2");
             Matcher variable = VARIABLE.matcher(value);
-            value = variable.replaceAll(match ->
-                    Matcher.quoteReplacement(environment.variables().getOrDefault(match.group(1), match.group())));
+            value = variable.replaceAll(
+                    match -> Matcher.quoteReplacement(variables.getOrDefault(match.group(1), match.group())));
             values.put(key(name), value);
         }
         return values;

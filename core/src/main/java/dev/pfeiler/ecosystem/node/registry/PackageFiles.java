@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.registry;
 
+import dev.pfeiler.tree.Paths;
 import java.io.BufferedInputStream;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -13,6 +14,8 @@ import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
 public final class PackageFiles {
     /** In bytes, unpacked: no package that a page loads is larger. */
     private static final long LARGEST = 300L << 20;
+
+    private static final int MOST = 100_000;
 
     private PackageFiles() {}
 
@@ -32,7 +35,8 @@ public final class PackageFiles {
                 if (total > LARGEST) throw new IOException("larger than " + (LARGEST >> 20) + " MB");
                 // the folder at the top has any name
                 String path = entry.getName().replaceFirst("^(\\./)?[^/]+/", "");
-                if (path.contains("..")) continue;
+                if (!Paths.isPlain(path)) continue;
+                if (files.size() >= MOST) throw new IOException("more than " + MOST + " files");
                 files.put(path, tar.readAllBytes());
             }
         }

@@ -15,6 +15,8 @@ public final class PackageName {
                             + " worker_threads zlib")
                     .split(" "));
 
+    private static final Pattern SAFE = Pattern.compile("(@[\\w~-][\\w.~-]*/)?[\\w~-][\\w.~-]*");
+
     private PackageName() {}
 
     /** Whether the runtime itself brings a module. */
@@ -34,6 +36,13 @@ public final class PackageName {
     public static String within(String specifier) {
         String name = of(specifier).orElse(specifier);
         return "." + specifier.substring(name.length());
+    }
+
+    /** Whether a text can name a folder and be part of an address; registries have names that are no longer valid, too. */
+    public static boolean isSafe(String name) {
+        return name.length() <= 214
+                && !name.contains("..")
+                && SAFE.matcher(name).matches();
     }
 
     public static boolean isValid(String name) {

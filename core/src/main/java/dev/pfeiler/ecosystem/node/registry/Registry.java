@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.remote.Exchange;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -14,7 +15,6 @@ import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -30,6 +30,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
@@ -44,6 +46,13 @@ public final class Registry {
     private static final Logger LOG = LoggerFactory.getLogger(Registry.class);
     private static final Duration CONNECT = Duration.ofSeconds(10);
     private static final Duration WHOLE = Duration.ofSeconds(60);
+    /** Of a response, in bytes. */
+    private static final int LARGEST = 256 << 20;
+
+    private static final Set<String> ALGORITHMS = Set.of("SHA-1", "SHA-256", "SHA-384", "SHA-512");
+
+    /** As registries write versions; what is none names no file. Source: Semantic Versioning 2.0. */
+    private static final Pattern VERSION = Pattern.compile("[0-9A-Za-z][0-9A-Za-z.+-]{0,255}");
 
     private final NpmSettings settings;
     private final Environment environment;
@@ -83,6 +92,7 @@ public final class Registry {
 
     /** What is known of a package; nothing if no registry has it or none can be asked. */
     public Optional<Packument> packument(String name) {
+        if (!PackageName.isSafe(name)) return Optional.empty();
         if (!packuments.containsKey(name)) packuments.put(name, fetch(name));
         return packuments.get(name);
     }
@@ -117,7 +127,25 @@ public final class Registry {
 
     /** The files of a version; nothing if its archive cannot be had. */
     public Optional<Map<String, byte[]>> files(Packument packument, String version) {
-        return archive(packument, version).flatMap(bytes -> {
+        return files(
+                packument,
+                version,
+                packument
+                        .manifest(version)
+                        .json()
+                        .path("dist")
+                        .path("integrity")
+                        .asText(""));
+    }
+
+    /**
+     * The files of a version whose archive has a known hash, whatever the registry says of it.
+     *
+     * @param integrity the hash, in the form of Subresource Integrity
+     */
+    public Optional<Map<String, byte[]>> files(Packument packument, String version, String integrity) {
+        if (!VERSION.matcher(version).matches()) return Optional.empty();
+        return archive(packument, version, integrity).flatMap(bytes -> {
             try {
                 return Optional.of(PackageFiles.of(bytes));
             } catch (IOException e) {
@@ -127,9 +155,8 @@ public final class Registry {
         });
     }
 
-    private Optional<byte[]> archive(Packument packument, String version) {
+    private Optional<byte[]> archive(Packument packument, String version, String integrity) {
         JsonNode dist = packument.manifest(version).json().path("dist");
-        String integrity = dist.path("integrity").asText("");
         Path kept =
                 environment.cache().resolve("npm").resolve(packument.name().replace('/', '+') + "-" + version + ".tgz");
         try {
@@ -161,6 +188,7 @@ public final class Registry {
             int dash = one.indexOf('-');
             if (dash < 1) continue;
             String algorithm = one.substring(0, dash).replaceFirst("(?i)^sha", "SHA-");
+            if (!ALGORITHMS.contains(algorithm)) continue;
             String hash = Base64.getEncoder()
                     .encodeToString(NpmCache.digest(algorithm).digest(bytes));
             if (hash.equals(one.substring(dash + 1).replaceFirst("\\?.*", ""))) return true;
@@ -169,35 +197,39 @@ public final class Registry {
     }
 
     private Optional<byte[]> get(String address, String accept) {
-        if (unreachable || address.isEmpty()) return Optional.empty();
+        if (unreachable || !address.startsWith("http://") && !address.startsWith("https://")) return Optional.empty();
         try {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address))
-                    .timeout(WHOLE)
                     .header("Accept", accept)
                     .header("Accept-Encoding", "gzip");
             settings.authorization(address).ifPresent(value -> request.header("Authorization", value));
-            HttpResponse<byte[]> response = client().send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
-            if (response.statusCode() != 200) {
-                LOG.debug("{}: {}", address, response.statusCode());
+            Exchange response = Exchange.of(client(), request.build(), WHOLE, LARGEST);
+            if (response.cut()) throw new IOException(address + " is larger than " + (LARGEST >> 20) + " MB");
+            if (response.status() != 200) {
+                LOG.debug("{}: {}", address, response.status());
                 // the registry answers, and does not have it, or does not give it
                 return Optional.empty();
             }
             boolean packed =
                     response.headers().firstValue("Content-Encoding").orElse("").equals("gzip");
             return Optional.of(packed ? unpacked(response.body()) : response.body());
-        } catch (IOException | IllegalArgumentException | GeneralSecurityException e) {
+        } catch (IllegalArgumentException e) {
+            // one malformed address in a document says nothing of the registry
+            LOG.warn("{} is not a valid address", address);
+            return Optional.empty();
+        } catch (IOException | GeneralSecurityException e) {
             LOG.warn("The npm registry cannot be asked: {}", e.toString());
             unreachable = true;
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
             return Optional.empty();
         }
     }
 
     private static byte[] unpacked(byte[] bytes) throws IOException {
         try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(bytes))) {
-            return in.readAllBytes();
+            byte[] all = in.readNBytes(LARGEST + 1);
+            if (all.length > LARGEST)
+                throw new IOException("the response unpacks to more than " + (LARGEST >> 20) + " MB");
+            return all;
         }
     }
 

@@ -98,6 +98,11 @@ public record Script(
         return path.matches("(?s).*\\.d\\.[cm]?ts");
     }
 
+    /** Whether an edit would keep all that it is not about: a control character was replaced when it was read. */
+    public boolean editable() {
+        return content.indexOf('\uFFFD') < 0;
+    }
+
     /** Whether it is a machine's writing, to be read no further than needed. */
     public boolean minified() {
         int lines = 1 + (int) content.chars().filter(c -> c == '\n').count();

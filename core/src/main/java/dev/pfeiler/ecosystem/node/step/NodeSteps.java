@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.step;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.decision.NodeDecisions.Settled;
@@ -11,11 +12,10 @@ import dev.pfeiler.ecosystem.node.page.BundlePlan;
 import dev.pfeiler.ecosystem.node.page.CopyScript;
 import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
-import dev.pfeiler.ecosystem.node.typescript.TypedSources;
+import dev.pfeiler.ecosystem.node.target.typescript.TypedSources;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -103,34 +103,19 @@ public final class NodeSteps {
         typed.added().forEach((path, text) -> steps.add(new Step.Write(path, text, "declares what has no types")));
         for (String path : new TreeMap<>(typed.paths()).keySet()) {
             String to = typed.paths().get(path);
-            try {
-                Text before = project.tree().text(path);
-                String content = typed.texts().get(to);
-                steps.add(
-                        content.equals(before.content())
-                                ? new Step.Move(path, to, "becomes TypeScript")
-                                : new Step.Edit(
-                                        path,
-                                        to,
-                                        content,
-                                        before.charset(),
-                                        Step.Change.between(before.content(), content),
-                                        "becomes TypeScript"));
-            } catch (IOException e) {
-                throw Refusal.inputOutput("Cannot read " + path + ": " + e, "Check its permissions.", e);
-            }
+            EditableText before = EditableText.require(project.tree(), path);
+            String content = typed.texts().get(to);
+            steps.add(
+                    content.equals(before.content())
+                            ? new Step.Move(path, to, "becomes TypeScript")
+                            : before.edit(
+                                    to, content, Step.Change.between(before.content(), content), "becomes TypeScript"));
         }
     }
 
     private Optional<Step> edit(String path, String content, String reason) {
-        try {
-            Text before = project.tree().text(path);
-            if (before.content().equals(content)) return Optional.empty();
-            return Optional.of(new Step.Edit(
-                    path, content, before.charset(), Step.Change.between(before.content(), content), reason));
-        } catch (IOException e) {
-            return Optional.empty();
-        }
+        EditableText before = EditableText.require(project.tree(), path);
+        return before.content().equals(content) ? Optional.empty() : Optional.of(before.edit(content, reason));
     }
 
     /** What the compiler writes, where the tree has it already. */

@@ -3,7 +3,9 @@ package dev.pfeiler.ecosystem.node.wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -11,9 +13,12 @@ import java.util.stream.Collectors;
  * A script, or a rule of a make file, with the commands it runs.
  *
  * @param name what people call it: {@code build} for {@code build.sh}
- * @param whole whether the commands are all that it does
+ * @param whole whether the commands, with the deployments, are all that it does
+ * @param deployments commands that change something outside this machine, which are not among the others; each with the
+ *     program's name as the excerpt
  */
-public record CallScript(String path, String name, List<Call> calls, boolean whole, Evidence evidence) {
+public record CallScript(
+        String path, String name, List<Call> calls, boolean whole, List<Evidence> deployments, Evidence evidence) {
     /** Programs that belong to this ecosystem, with the packages that bring them. */
     static final Map<String, String> TOOLS = Map.ofEntries(
             Map.entry("node", ""),
@@ -58,6 +63,12 @@ public record CallScript(String path, String name, List<Call> calls, boolean who
 
     public CallScript {
         calls = List.copyOf(calls);
+        deployments = List.copyOf(deployments);
+    }
+
+    /** Whether the commands are all that it does, so that it can be replaced by them. */
+    public boolean replaceable() {
+        return whole && deployments.isEmpty();
     }
 
     /** Whether a command of it belongs to this ecosystem. */
@@ -66,13 +77,13 @@ public record CallScript(String path, String name, List<Call> calls, boolean who
     }
 
     /** The package that brings a program; empty for one that comes with the runtime, or is unknown. */
-    public static java.util.Optional<String> packageOf(String tool) {
-        return java.util.Optional.ofNullable(TOOLS.get(tool)).filter(name -> !name.isEmpty());
+    public static Optional<String> packageOf(String tool) {
+        return Optional.ofNullable(TOOLS.get(tool)).filter(name -> !name.isEmpty());
     }
 
     /** The name under which a package descriptor lists it. Source: the names that npm has commands for. */
     public String purpose() {
-        String plain = Paths.name(name).toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z0-9:]+", "-");
+        String plain = Paths.name(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9:]+", "-");
         boolean tests = calls.stream().anyMatch(call -> TESTERS.contains(call.tool()));
         if (plain.matches("(run-?)?tests?(-all|-run)?|check|run-checks") || tests) return "test";
         if (plain.matches("(run|start|serve|server|launch)(-.*)?")) return "start";

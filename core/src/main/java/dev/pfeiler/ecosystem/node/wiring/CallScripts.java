@@ -1,12 +1,15 @@
 package dev.pfeiler.ecosystem.node.wiring;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.Deployment;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -25,6 +28,10 @@ public final class CallScripts {
     private static final Pattern SET =
             Pattern.compile("(?:export\\s+|set\\s+\"?)?([A-Za-z_]\\w*)\\s*[:?]?=\\s*(.*?)\"?");
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{?\\(?(\\w+)\\)?\\}?|%(\\w+)%");
+    private static final Pattern REMARK = Pattern.compile("(?i)^\\s*(?:@?rem\\b|::).*", Pattern.DOTALL);
+    /** A word that is given to a program as it is, wildcards included. */
+    private static final Pattern PATTERN = Pattern.compile("[\\w@%+=:,./*?~-]++");
+
     private static final Pattern CONTROL = Pattern.compile(
             "(?:if|for|while|until|case|then|else|elif|fi|done|do|esac|goto)\\b.*|.*\\(\\)\\s*\\{.*|[{}]|:\\w+");
     /** Commands that make nothing. */
@@ -46,6 +53,8 @@ public final class CallScripts {
     private final ProjectTree tree;
     private final Map<String, String> variables = new HashMap<>();
     private final List<Call> calls = new ArrayList<>();
+    private final List<Evidence> deployments = new ArrayList<>();
+    private ShellText.Dialect dialect = ShellText.Dialect.POSIX;
     private String path = "";
     private String folder = "";
     private boolean whole = true;
@@ -75,10 +84,19 @@ public final class CallScripts {
     private CallScript script(String file, String name, List<String> lines, int first) {
         path = file;
         boolean batch = BATCH.contains(Paths.extension(file));
+        if (batch) dialect = ShellText.Dialect.BATCH;
         StringBuilder joined = new StringBuilder();
         int start = 0;
+        String document = "";
         for (int i = 0; i < lines.size(); i++) {
             String line = lines.get(i).strip();
+            if (!document.isEmpty()) {
+                // what a here-document contains is no command
+                if (line.equals(document)) document = "";
+                continue;
+            }
+            if (!batch && line.contains("<<")) document = ShellText.hereDocument(line);
+            if (!document.isEmpty()) whole = false;
             if (joined.isEmpty()) start = i + 1;
             boolean continues = line.endsWith(batch ? "^" : "\\");
             joined.append(continues ? line.substring(0, line.length() - 1) + " " : line);
@@ -88,7 +106,15 @@ public final class CallScripts {
         }
         Evidence evidence =
                 calls.isEmpty() ? Evidence.of(file, "") : calls.get(0).evidence();
-        return new CallScript(file, name, calls, whole, evidence);
+        return new CallScript(file, name, calls, whole, deployments, evidence);
+    }
+
+    /** The commands of one line that a descriptor contains. */
+    public static List<Call> calls(ProjectTree tree, String file, String line) {
+        CallScripts reader = new CallScripts(tree);
+        reader.path = file;
+        reader.line(line, 0);
+        return List.copyOf(reader.calls);
     }
 
     private static List<CallScript> rules(ProjectTree tree, String file, List<String> lines) {
@@ -110,15 +136,17 @@ public final class CallScripts {
             // what it depends on is made first; automatic variables stand for it
             boolean alone = rule.group(2).isBlank()
                     && recipe.stream().noneMatch(line -> line.contains("$@") || line.contains("$<"));
-            rules.add(new CallScript(file, read.name(), read.calls(), read.whole() && alone, read.evidence()));
+            rules.add(new CallScript(
+                    file, read.name(), read.calls(), read.whole() && alone, read.deployments(), read.evidence()));
         }
         return rules;
     }
 
     private void line(String raw, int number) {
-        String line = raw.replaceFirst("(?:^|\\s)#.*|^(?i:@?rem\\b).*|^::.*", "")
-                .strip()
-                .replaceFirst("^@", "");
+        String plain = dialect == ShellText.Dialect.BATCH
+                ? REMARK.matcher(raw).replaceFirst("")
+                : ShellText.withoutComment(raw);
+        String line = plain.strip().replaceFirst("^@", "");
         if (line.isEmpty()) return;
         if (CONTROL.matcher(line).matches()) {
             whole = false;
@@ -129,7 +157,12 @@ public final class CallScripts {
             variables.put(set.group(1), expanded(set.group(2)).replaceAll("^[\"']|[\"']$", ""));
             return;
         }
-        for (String command : line.split("\\s*(?:&&|;)\\s*")) command(command.strip(), new Evidence(path, number, raw));
+        Evidence evidence = new Evidence(path, number, raw);
+        for (String command : ShellText.sequence(line, dialect)) {
+            Optional<String> deployment = Deployment.in(expanded(command), dialect);
+            if (deployment.isPresent()) deployments.add(new Evidence(path, number, deployment.get()));
+            else command(command, evidence);
+        }
     }
 
     private void command(String raw, Evidence evidence) {
@@ -139,10 +172,10 @@ public final class CallScripts {
             return;
         }
         String text = expanded(raw);
-        List<String> words = words(text);
+        List<String> words = new ArrayList<>(ShellText.words(text));
         while (!words.isEmpty() && (words.get(0).equals("exec") || words.get(0).equalsIgnoreCase("call")))
             words.remove(0);
-        if (words.isEmpty() || SILENT.contains(words.get(0).toLowerCase(java.util.Locale.ROOT))) return;
+        if (words.isEmpty() || SILENT.contains(words.get(0).toLowerCase(Locale.ROOT))) return;
         if (words.get(0).equals("cd") && words.size() == 2) {
             Paths.normal(Paths.join(folder, words.get(1))).ifPresent(to -> folder = to);
             return;
@@ -196,7 +229,7 @@ public final class CallScripts {
     private static String joined(List<String> before, String tool, List<String> arguments) {
         List<String> all = new ArrayList<>(before);
         all.add(tool);
-        arguments.forEach(word -> all.add(word.matches("[\\w@%+=:,./*?~-]+") ? word : "\"" + word + "\""));
+        arguments.forEach(word -> all.add(PATTERN.matcher(word).matches() ? word : ShellText.quote(word)));
         return String.join(" ", all);
     }
 
@@ -213,30 +246,5 @@ public final class CallScripts {
             return text.substring(0, Math.min(text.length(), LONGEST));
         }
         return reference.appendTail(expanded).toString();
-    }
-
-    /** The words of a command, without their quotes. */
-    public static List<String> words(String text) {
-        List<String> words = new ArrayList<>();
-        StringBuilder word = new StringBuilder();
-        boolean any = false;
-        char quote = 0;
-        for (char c : text.toCharArray()) {
-            if (quote != 0) {
-                if (c == quote) quote = 0;
-                else word.append(c);
-            } else if (c == '"' || c == '\'') {
-                quote = c;
-                any = true;
-            } else if (Character.isWhitespace(c)) {
-                if (any || !word.isEmpty()) words.add(word.toString());
-                word.setLength(0);
-                any = false;
-            } else {
-                word.append(c);
-            }
-        }
-        if (any || !word.isEmpty()) words.add(word.toString());
-        return words;
     }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
@@ -44,12 +45,14 @@ final class GradleFile implements BuildFile {
             Scope.TEST, List.of("testImplementation", "testCompile"));
 
     private final String name;
-    private final Text text;
+    private final ProjectTree tree;
+    private final String end;
     private final String content;
 
-    private GradleFile(String name, Text text) {
+    private GradleFile(String name, Text text, ProjectTree tree) {
         this.name = name;
-        this.text = text;
+        this.tree = tree;
+        this.end = text.content().contains("\r\n") ? "\r\n" : "\n";
         this.content = text.content();
     }
 
@@ -59,7 +62,7 @@ final class GradleFile implements BuildFile {
             String name = GradleWriter.descriptor(syntax);
             if (!tree.has(name)) continue;
             try {
-                return Optional.of(new GradleFile(name, tree.text(name)));
+                return Optional.of(new GradleFile(name, tree.text(name), tree));
             } catch (IOException e) {
                 throw Refusal.inputOutput("Cannot read " + name + ": " + e, "Check its permissions.", e);
             }
@@ -145,12 +148,12 @@ final class GradleFile implements BuildFile {
         String changed = blocks.named(DEPENDENCIES).isEmpty()
                 ? appended(line(coordinates, scope))
                 : inserted(blocks.named(DEPENDENCIES).get(0), coordinates, scope);
-        return new Step.Edit(name, changed, text.charset(), Step.Change.between(content, changed), reason);
+        return EditableText.require(tree, name).edit(changed, reason);
     }
 
     private String appended(String line) {
-        String before = content.isEmpty() || content.endsWith("\n") ? content : content + "\n";
-        return before + (before.isBlank() ? "" : "\n") + DEPENDENCIES + " {\n" + INDENT + line + "\n}\n";
+        String before = content.isEmpty() || content.endsWith("\n") ? content : content + end;
+        return before + (before.isBlank() ? "" : end) + DEPENDENCIES + " {" + end + INDENT + line + end + "}" + end;
     }
 
     /** After the last declaration in the same configuration, else at the end of the block. */
@@ -164,10 +167,14 @@ final class GradleFile implements BuildFile {
         String body = content.substring(block.start(), block.end());
         String declared = line(coordinates, scope);
         if (!body.contains("\n"))
-            return content.substring(0, at).stripTrailing() + "\n" + INDENT + declared + "\n"
+            return content.substring(0, at).stripTrailing()
+                    + end
+                    + INDENT
+                    + declared
+                    + end
                     + content.substring(at).stripLeading();
         String line = indent(body) + declared;
-        return content.substring(0, at) + line + "\n" + content.substring(at);
+        return content.substring(0, at) + line + end + content.substring(at);
     }
 
     private static String indent(String body) {

@@ -20,6 +20,7 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.io.InputStream;
@@ -32,12 +33,37 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Gradle. */
 public final class GradleTarget implements JvmTarget {
     static final String PROGRAM = "gradle";
     private static final Duration LIMIT = Duration.ofMinutes(30);
     private static final String OUTPUT = "build";
+    /** The folders in which the plug-ins that scripts name write. Source: their documentation. */
+    private static final List<String> WRITTEN = List.of(
+            "classes",
+            "distributions",
+            "docs",
+            "exploded",
+            "generated",
+            "generated-src",
+            "install",
+            "kotlin",
+            "kotlin-build",
+            "libs",
+            "reports",
+            "resources",
+            "scripts",
+            "test-results",
+            "tmp");
+
+    private static final List<String> SCRIPTS =
+            List.of("settings.gradle", "settings.gradle.kts", "build.gradle", "build.gradle.kts");
+
+    private static final Pattern OUTSIDE = Pattern.compile("[\"'](\\.\\./[^\"'$\\n]++)[\"']");
+    private static final long LARGEST_SCRIPT = 1 << 20;
     private static final String RECORDER = "record.gradle";
 
     private final Dialect dialect;
@@ -142,6 +168,29 @@ public final class GradleTarget implements JvmTarget {
     @Override
     public List<String> ignored(JvmBuild build) {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/", "/.gradle/");
+    }
+
+    /** What the scripts name with a path that leads out: included builds, projects in other folders, applied scripts. */
+    @Override
+    public List<String> references(ProjectTree project) {
+        List<String> references = new ArrayList<>();
+        for (String script : SCRIPTS) {
+            Matcher named = OUTSIDE.matcher(String.join(
+                    "\n",
+                    project.file(script)
+                            .map(file -> project.lines(file, LARGEST_SCRIPT))
+                            .orElse(List.of())));
+            while (named.find()) references.add(named.group(1));
+        }
+        return references;
+    }
+
+    @Override
+    public List<String> output(ProjectTree project, String module) {
+        String folder = Paths.join(module, OUTPUT);
+        List<String> patterns = new ArrayList<>(List.of(".gradle/**"));
+        WRITTEN.forEach(inner -> patterns.add(folder + "/" + inner + "/**"));
+        return patterns;
     }
 
     /** Always: tests are found by what is in their classes. */

@@ -20,8 +20,10 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -29,12 +31,47 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 
 /** Maven. */
 public final class MavenTarget implements JvmTarget {
     private static final Duration LIMIT = Duration.ofMinutes(30);
     private static final String OUTPUT = "target";
+    /** What the plug-ins that descriptors name write below the output folder. Source: their documentation. */
+    private static final List<String> WRITTEN = List.of(
+            "*.jar",
+            "*.war",
+            "*.ear",
+            "*.zip",
+            "*.tar.gz",
+            "*.tar.bz2",
+            "*.original",
+            "*.timestamp",
+            "classes/**",
+            "test-classes/**",
+            "generated-sources/**",
+            "generated-test-sources/**",
+            "generated-resources/**",
+            "maven-archiver/**",
+            "maven-status/**",
+            "surefire/**",
+            "surefire-reports/**",
+            "antrun/**",
+            "archive-tmp/**",
+            "application.xml",
+            "dependency-maven-plugin-markers/**",
+            "jflex/**",
+            "kapt/**",
+            "kotlin-ic/**",
+            "analysis/**",
+            "site/**",
+            "reports/**",
+            "apidocs/**");
+
+    private static final int MOST_PARENTS = 20;
+
+    private static final Set<String> PACKED = Set.of("war", "ear");
     private static final String JVM_CONFIG = ".mvn/jvm.config";
 
     /** Loggers that print the compiler's arguments at this level. Source: the plug-in's code. */
@@ -129,6 +166,35 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public List<String> ignored(JvmBuild build) {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/");
+    }
+
+    /** The parents, as far as they are on disk. Source: the POM reference, inheritance. */
+    @Override
+    public List<String> references(ProjectTree project) {
+        List<String> references = new ArrayList<>();
+        Path pom = project.onDisk(PomWriter.POM);
+        while (references.size() < MOST_PARENTS) {
+            Optional<String> parent = PomPaths.parent(pom);
+            if (parent.isEmpty()) break;
+            pom = pom.resolveSibling(parent.get()).normalize();
+            if (Files.isDirectory(pom)) pom = pom.resolve(PomWriter.POM);
+            if (!Files.isRegularFile(pom)) break;
+            references.add(project.root().relativize(pom).toString().replace('\\', '/'));
+        }
+        return references;
+    }
+
+    @Override
+    public List<String> output(ProjectTree project, String module) {
+        String folder = Paths.join(module, OUTPUT);
+        List<String> patterns = new ArrayList<>();
+        WRITTEN.forEach(pattern -> patterns.add(folder + "/" + pattern));
+        // an archive with libraries inside is laid out in a folder of its name
+        project.under(folder)
+                .filter(file -> file.path().equals(folder + "/" + file.name()))
+                .filter(file -> PACKED.contains(file.extension()))
+                .forEach(file -> patterns.add(folder + "/" + Paths.stem(file.name()) + "/**"));
+        return patterns;
     }
 
     @Override

@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.tree.Text;
 import eu.maveniverse.domtrip.Document;
 import eu.maveniverse.domtrip.DomTripConfig;
 import eu.maveniverse.domtrip.Element;
@@ -23,7 +23,8 @@ final class PomEdit {
      *
      * @param version whether a version is stated; not if one is managed
      */
-    static Step.Edit declaring(Text text, Coordinates coordinates, Scope scope, boolean version, String reason) {
+    static Step.Edit declaring(
+            EditableText text, Coordinates coordinates, Scope scope, boolean version, String reason) {
         PomEditor editor = new PomEditor(
                 Document.of(text.content()), DomTripConfig.defaults().withIndentString("  "));
         Element section = editor.root()
@@ -44,8 +45,7 @@ final class PomEdit {
         if (!coordinates.classifier().isEmpty()) editor.addElement(dependency, "classifier", coordinates.classifier());
         if (scope != Scope.COMPILE) editor.addElement(dependency, "scope", scope.word());
         String changed = editor.toXml();
-        return new Step.Edit(
-                PomFile.NAME, changed, text.charset(), Step.Change.between(text.content(), changed), reason);
+        return text.edit(changed, reason);
     }
 
     private static Scope scope(Element dependency) {

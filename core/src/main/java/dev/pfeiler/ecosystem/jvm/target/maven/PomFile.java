@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
@@ -8,8 +9,6 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.Text;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,12 +30,12 @@ final class PomFile implements BuildFile {
     static final String NAME = PomWriter.POM;
     private static final int USUAL_LEVEL = 8;
 
-    private final Text text;
+    private final ProjectTree tree;
     private final Model raw;
     private final Model effective;
 
-    private PomFile(Text text, Model raw, Model effective) {
-        this.text = text;
+    private PomFile(ProjectTree tree, Model raw, Model effective) {
+        this.tree = tree;
         this.raw = raw;
         this.effective = effective;
     }
@@ -55,18 +54,15 @@ final class PomFile implements BuildFile {
                 .setSystemProperties(System.getProperties())
                 .setModelResolver(new PomResolver(repositories));
         try {
-            Text text = tree.text(NAME);
             ModelBuildingResult result =
                     new DefaultModelBuilderFactory().newInstance().build(request);
-            return new PomFile(text, result.getRawModel(), result.getEffectiveModel());
+            return new PomFile(tree, result.getRawModel(), result.getEffectiveModel());
         } catch (ModelBuildingException e) {
             String problem = e.getProblems().isEmpty()
                     ? e.getMessage()
                     : e.getProblems().get(0).getMessage();
             throw Refusal.notPossible(
                     NAME + " is not a valid POM: " + problem.lines().findFirst().orElse(""), "Fix it first.");
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read " + NAME + ": " + e, "Check its permissions.", e);
         }
     }
 
@@ -77,7 +73,7 @@ final class PomFile implements BuildFile {
 
     @Override
     public Step.Edit declaring(Coordinates coordinates, Scope scope, boolean version, String reason) {
-        return PomEdit.declaring(text, coordinates, scope, version, reason);
+        return PomEdit.declaring(EditableText.require(tree, NAME), coordinates, scope, version, reason);
     }
 
     @Override

@@ -4,8 +4,8 @@ import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
@@ -64,7 +64,7 @@ final class IdeaLanguages {
                 case "languageVersion" -> option(words, "-language-version", value, evidence);
                 case "apiVersion" -> option(words, "-api-version", value, evidence);
                 case "additionalArguments" ->
-                    ShellEvaluator.words(value).stream()
+                    ShellText.words(value).stream()
                             .filter(word -> !word.equals("-version"))
                             .forEach(word -> words.add(word, evidence));
                 default -> {}

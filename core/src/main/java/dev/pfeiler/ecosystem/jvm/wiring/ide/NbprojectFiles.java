@@ -7,8 +7,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntNames;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntPaths;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntProperties;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -76,7 +76,7 @@ public final class NbprojectFiles {
         setting("source.encoding").ifPresent(s -> settings.put("-encoding", s));
         List<Wiring.Setting> flags = new ArrayList<>();
         setting("javac.compilerargs")
-                .ifPresent(s -> JavacOptions.take(ShellEvaluator.words(s.value()), s.evidence(), settings, flags));
+                .ifPresent(s -> JavacOptions.take(ShellText.words(s.value()), s.evidence(), settings, flags));
         draft.compiles(
                 tree,
                 new Wiring.Compilation(

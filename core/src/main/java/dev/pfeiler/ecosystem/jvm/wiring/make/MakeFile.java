@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.script.ScriptLines;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ToolCalls;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
@@ -154,8 +155,10 @@ public final class MakeFile {
                 .replace("$?", prerequisites);
         String expanded = expand(automatic);
         String folder = "";
-        for (String part : expanded.split("&&|;|\n")) {
-            List<String> words = ShellEvaluator.words(substitute(part.strip(), folder));
+        for (String part : expanded.lines()
+                .flatMap(one -> ShellText.sequence(one, ShellText.Dialect.POSIX).stream())
+                .toList()) {
+            List<String> words = ShellText.words(substitute(part.strip(), folder));
             if (words.size() > 1 && words.get(0).equals("cd")) {
                 folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
                 continue;

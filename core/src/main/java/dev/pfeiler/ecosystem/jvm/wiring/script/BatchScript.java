@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.wiring.script;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -49,7 +50,7 @@ public final class BatchScript extends Script {
             if (line.isEmpty()) continue;
             if (line.startsWith(":")) continue;
             if (line.toLowerCase(Locale.ROOT).matches("(goto\\s+:?eof|exit(\\s+/b.*)?)")) return;
-            for (String part : line.split("\\s&&?\\s")) statement(part.strip(), i, arguments, depth);
+            for (String part : ShellText.sequence(line, ShellText.Dialect.BATCH)) statement(part, i, arguments, depth);
         }
     }
 
@@ -79,7 +80,7 @@ public final class BatchScript extends Script {
                 draft.javaOptions = Optional.of(new Wiring.Setting(value, Evidence.of(path, plain)));
             return;
         }
-        List<String> words = ShellEvaluator.words(expand(plain.replace('\\', '/'), arguments));
+        List<String> words = ShellText.words(expand(plain.replace('\\', '/'), arguments));
         if (words.isEmpty()) return;
         if (words.get(0).equalsIgnoreCase("call")
                 && words.size() > 1

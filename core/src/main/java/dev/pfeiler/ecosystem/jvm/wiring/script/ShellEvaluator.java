@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import dev.pfeiler.ecosystem.jvm.wiring.EvaluationLimit;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -38,10 +39,10 @@ public final class ShellEvaluator {
 
     /** What a pipeline prints; empty if some command of it is not known. */
     public Optional<String> run(String pipeline, String folder) {
-        List<String> stages = split(pipeline, '|');
-        Optional<String> text = source(words(stages.get(0)), folder);
+        List<String> stages = ShellText.split(pipeline, '|');
+        Optional<String> text = source(ShellText.words(stages.get(0)), folder);
         for (String stage : stages.subList(1, stages.size())) {
-            Optional<UnaryOperator<String>> filter = filter(words(stage));
+            Optional<UnaryOperator<String>> filter = filter(ShellText.words(stage));
             if (filter.isEmpty()) return Optional.empty();
             text = text.map(filter.get());
         }
@@ -86,7 +87,7 @@ public final class ShellEvaluator {
         Matcher matcher = REDIRECTION.matcher(command);
         if (!matcher.matches()) return false;
         Optional<String> output = run(matcher.group(1), folder);
-        Optional<String> file = Paths.normal(Paths.join(folder, String.join(" ", words(matcher.group(3)))));
+        Optional<String> file = Paths.normal(Paths.join(folder, String.join(" ", ShellText.words(matcher.group(3)))));
         if (output.isEmpty() || file.isEmpty()) return false;
         String before = matcher.group(2).length() == 2 ? written.getOrDefault(file.get(), "") : "";
         effort.spend(before.length() + output.get().length());
@@ -260,60 +261,10 @@ public final class ShellEvaluator {
         return lines.isEmpty() ? "" : String.join("\n", lines) + "\n";
     }
 
-    /** Parts of a text at a separator that is outside quotes and parentheses. */
-    static List<String> split(String text, char separator) {
-        List<String> parts = new ArrayList<>();
-        StringBuilder part = new StringBuilder();
-        char quote = 0;
-        int depth = 0;
-        for (int i = 0; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (quote != 0) {
-                if (c == quote) quote = 0;
-            } else if (c == '\'' || c == '"' || c == '`') quote = c;
-            else if (c == '(') depth++;
-            else if (c == ')') depth--;
-            else if (c == separator && depth <= 0) {
-                parts.add(part.toString().strip());
-                part.setLength(0);
-                continue;
-            }
-            part.append(c);
-        }
-        parts.add(part.toString().strip());
-        return parts;
-    }
-
-    /** The words of a command, without their quotes. */
-    public static List<String> words(String command) {
-        List<String> words = new ArrayList<>();
-        StringBuilder word = new StringBuilder();
-        boolean open = false;
-        char quote = 0;
-        for (int i = 0; i < command.length(); i++) {
-            char c = command.charAt(i);
-            if (quote != 0) {
-                if (c == quote) quote = 0;
-                else word.append(c);
-            } else if (c == '\'' || c == '"') {
-                quote = c;
-                open = true;
-            } else if (Character.isWhitespace(c)) {
-                if (open || word.length() > 0) words.add(word.toString());
-                word.setLength(0);
-                open = false;
-            } else if (c == '\\' && i + 1 < command.length() && "\"' \\*()".indexOf(command.charAt(i + 1)) >= 0) {
-                word.append(command.charAt(++i));
-            } else word.append(c);
-        }
-        if (open || word.length() > 0) words.add(word.toString());
-        return words;
-    }
-
     /** The words of several lines of paths. */
     static List<String> pathsIn(String text) {
         return Arrays.stream(text.split("[\\r\\n]+"))
-                .flatMap(line -> words(line.strip()).stream())
+                .flatMap(line -> ShellText.words(line.strip()).stream())
                 .filter(word -> !word.isEmpty())
                 .toList();
     }

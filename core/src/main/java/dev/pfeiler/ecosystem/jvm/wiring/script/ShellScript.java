@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.wiring.script;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
@@ -23,7 +24,7 @@ public final class ShellScript extends Script {
     private static final int MOST_ROUNDS = 2000;
     /** A command with a variable that is set for it alone. */
     private static final Pattern PREFIXED = Pattern.compile(
-            "([A-Za-z_]\\w*)=((?:\"[^\"]*\"|'[^']*'|[^\\s\"'`$(]|\\$\\w+|\\$\\{[^}]*\\})*)\\s+([\\w./$\"].*)",
+            "([A-Za-z_]\\w*)=((?:\"[^\"]*+\"|'[^']*+'|[^\\s\"'`$(]++|\\$\\w++|\\$\\{[^}]*+\\})*+)\\s++([\\w./$\"].*)",
             Pattern.DOTALL);
 
     /** @param folder that the script is run in */
@@ -34,9 +35,16 @@ public final class ShellScript extends Script {
     public void read(List<String> lines) {
         draft.files.add(path);
         List<ScriptLines.Line> statements = new ArrayList<>();
+        String document = "";
         for (ScriptLines.Line line : ScriptLines.of(lines, '\\')) {
-            String plain = withoutComment(line.text()).strip();
-            for (String part : ShellEvaluator.split(plain, ';')) {
+            if (!document.isEmpty()) {
+                // what a here-document contains is no command
+                if (line.text().strip().equals(document)) document = "";
+                continue;
+            }
+            document = ShellText.hereDocument(line.text());
+            String plain = ShellText.withoutComment(line.text()).strip();
+            for (String part : ShellText.split(plain, ';')) {
                 if (!part.isEmpty()) statements.add(new ScriptLines.Line(line.number(), part));
             }
         }
@@ -54,21 +62,6 @@ public final class ShellScript extends Script {
             return Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
         }
         return Optional.empty();
-    }
-
-    private static String withoutComment(String line) {
-        String stripped = line.stripLeading();
-        if (stripped.startsWith("#")) return "";
-        int hash = line.indexOf(" #");
-        return hash > 0
-                        && line.substring(0, hash)
-                                                .chars()
-                                                .filter(c -> c == '"' || c == '\'')
-                                                .count()
-                                        % 2
-                                == 0
-                ? line.substring(0, hash)
-                : line;
     }
 
     private void run(List<ScriptLines.Line> statements) {
@@ -98,7 +91,7 @@ public final class ShellScript extends Script {
 
     private void loop(String variable, String words, List<ScriptLines.Line> body) {
         int rounds = 0;
-        for (String word : ShellEvaluator.words(expand(words))) {
+        for (String word : ShellText.words(expand(words))) {
             for (String value : text.glob(word, folder)) {
                 if (++rounds > MOST_ROUNDS) return;
                 variables.put(variable, value);
@@ -115,7 +108,7 @@ public final class ShellScript extends Script {
                         "(if|elif|while|until|case|fi|done|esac|\\}|function)\\b.*|\\w+\\s*\\(\\)\\s*\\{?")) return;
         if (statement.startsWith("(") && closingParenthesis(statement, 0) == statement.length() - 1) {
             String before = folder;
-            for (String part : ShellEvaluator.split(statement.substring(1, statement.length() - 1), ';'))
+            for (String part : ShellText.split(statement.substring(1, statement.length() - 1), ';'))
                 statement(new ScriptLines.Line(line.number(), part));
             changeTo(before);
             return;
@@ -131,8 +124,7 @@ public final class ShellScript extends Script {
             assign(assignment.group(1), assignment.group(2), line);
             return;
         }
-        for (String part : statement.split("&&|\\|\\|"))
-            command(part.strip(), new Evidence(path, line.number(), line.text()));
+        for (String part : ShellText.steps(statement)) command(part, new Evidence(path, line.number(), line.text()));
     }
 
     private void assign(String name, String written, ScriptLines.Line line) {
@@ -146,7 +138,7 @@ public final class ShellScript extends Script {
         String plain =
                 command.replaceFirst("^\\((.*)\\)$", "$1").replaceFirst("^(exec|time|nice|command|sudo)\\s+", "");
         if (plain.isEmpty()) return;
-        List<String> words = ShellEvaluator.words(expand(plain));
+        List<String> words = ShellText.words(expand(plain));
         if (words.isEmpty()) return;
         if (words.get(0).equals("cd")) {
             changeFolder(words);
@@ -168,7 +160,7 @@ public final class ShellScript extends Script {
     }
 
     private static String unquoted(String text) {
-        return String.join(" ", ShellEvaluator.words(text));
+        return String.join(" ", ShellText.words(text));
     }
 
     /** The text with its variables and command substitutions replaced; what is not known becomes nothing. */

@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.TestRunners;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.Deployment;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -32,7 +33,6 @@ public final class ToolCalls {
 
     private static final Set<String> OTHER_COMPILERS = Set.of("ajc", "native2ascii", "rmic", "javah");
     private static final Set<String> DOWNLOADS = Set.of("curl", "wget", "git", "svn");
-    private static final Set<String> UPLOADS = Set.of("scp", "rsync", "sftp", "ftp", "ssh");
     private static final Set<String> INTERPRETERS = Set.of(
             "python", "python3", "perl", "ruby", "node", "ant", "make", "gmake", "mvn", "gradle", "sh", "bash", "cmd");
 
@@ -51,6 +51,11 @@ public final class ToolCalls {
         if (arguments.isEmpty()) return;
         String program = Paths.name(arguments.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
         List<String> rest = arguments.subList(1, arguments.size());
+        Optional<String> deployment = Deployment.of(arguments);
+        if (deployment.isPresent()) {
+            draft.uploads.add(new Wiring.Setting(deployment.get(), evidence));
+            return;
+        }
         switch (program) {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
@@ -66,7 +71,6 @@ public final class ToolCalls {
                 else if (generator.isPresent()) generator(generator.get(), rest, folder, evidence);
                 else if (OTHER_COMPILERS.contains(program))
                     draft.leaveStep(program, "is run by the build and was not analyzed", evidence);
-                else if (UPLOADS.contains(program)) draft.uploads.add(new Wiring.Setting(program, evidence));
                 else if (DOWNLOADS.contains(program))
                     draft.leave(program, "accesses the network; the build tool will not do that", evidence);
                 else if (INTERPRETERS.contains(program) && !isOfOtherPart(arguments, folder))

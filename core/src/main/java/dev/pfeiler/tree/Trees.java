@@ -1,7 +1,5 @@
-package dev.pfeiler.conversion;
+package dev.pfeiler.tree;
 
-import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileVisitResult;
@@ -13,7 +11,6 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.stream.Stream;
-import org.slf4j.LoggerFactory;
 
 /** What is done to whole folders on disk. */
 public final class Trees {
@@ -44,11 +41,6 @@ public final class Trees {
         Files.copy(from, to, StandardCopyOption.COPY_ATTRIBUTES, LinkOption.NOFOLLOW_LINKS);
     }
 
-    /** Copies all files of a tree into a folder. */
-    public static void layOut(ProjectTree tree, Path folder) throws IOException {
-        for (TreeFile file : tree.files()) copy(tree.onDisk(file.path()), folder.resolve(file.path()));
-    }
-
     /** Gives a file another content, all of it or nothing; its permissions stay. */
     public static void replace(Path file, byte[] content) throws IOException {
         Path part = Files.createTempFile(file.toAbsolutePath().getParent(), file.getFileName() + ".", ".part");
@@ -58,15 +50,6 @@ public final class Trees {
             Files.move(part, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } finally {
             Files.deleteIfExists(part);
-        }
-    }
-
-    /** Deletes a scratch folder; what cannot be deleted is logged and left. */
-    public static void deleteQuietly(Path folder) {
-        try {
-            delete(folder);
-        } catch (IOException e) {
-            LoggerFactory.getLogger(Trees.class).warn("{} could not be removed", folder, e);
         }
     }
 
@@ -83,7 +66,7 @@ public final class Trees {
         }
     }
 
-    static String mode(Path path) throws IOException {
+    public static String mode(Path path) throws IOException {
         try {
             return PosixFilePermissions.toString(Files.getPosixFilePermissions(path, LinkOption.NOFOLLOW_LINKS));
         } catch (UnsupportedOperationException e) {
@@ -91,11 +74,11 @@ public final class Trees {
         }
     }
 
-    static void setMode(Path path, String mode) throws IOException {
+    public static void setMode(Path path, String mode) throws IOException {
         if (!mode.isEmpty()) Files.setPosixFilePermissions(path, PosixFilePermissions.fromString(mode));
     }
 
-    static boolean isEmpty(Path folder) throws IOException {
+    public static boolean isEmpty(Path folder) throws IOException {
         try (Stream<Path> inner = Files.list(folder)) {
             return inner.findAny().isEmpty();
         }

@@ -1,10 +1,9 @@
-package dev.pfeiler.ecosystem.node.typescript;
+package dev.pfeiler.ecosystem.node.target.typescript;
 
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import dev.pfeiler.conversion.Trees;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.registry.Registry;
@@ -12,6 +11,7 @@ import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.process.WorkFolder;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.InputStream;
@@ -24,11 +24,16 @@ import java.util.Map;
 import java.util.TreeMap;
 
 /**
- * Turns JavaScript into TypeScript that compiles, with the project's own compiler. The compiler is run on a copy in a
- * scratch folder; it reads the sources and runs none of them.
+ * Turns JavaScript into TypeScript that compiles. The compiler is one release of known hash, whatever the project or its
+ * registry has under that name; it is run on a copy in a scratch folder, reads the sources and runs none of them.
  */
 public final class TypeScriptConversion {
     private static final Duration LIMIT = Duration.ofMinutes(5);
+    private static final String COMPILER = "typescript";
+    private static final String VERSION = "5.9.3";
+    /** Of the archive, as the publisher's registry states it. */
+    private static final String INTEGRITY =
+            "sha512-jl1vZzPDinLr9eUt3J/t7V6FgNEw9QjvBPdysz9KfQDD41fQrC2Y4vKQdiaUpFT4bXlb1RHhLpp8wtm6M5TgSw==";
 
     private final NodeProject project;
     private final Dependencies dependencies;
@@ -54,7 +59,7 @@ public final class TypeScriptConversion {
             if (mixed && project.isOfPage(script.path())) continue;
             boolean configures =
                     script.path().matches("[^/]*\\.(config|conf|rc)\\.[cm]?js|(?i)(gulpfile|gruntfile)[^/]*");
-            if (script.typed() || configures || script.broken().isPresent()) continue;
+            if (script.typed() || configures || script.broken().isPresent() || !script.editable()) continue;
             if (!script.path().matches(".*\\.[cm]?jsx?")) continue;
             String ending = script.path().replaceFirst(".*\\.([cm]?)jsx?$", script.markup() ? ".tsx" : ".$1ts");
             paths.put(script.path(), script.path().replaceFirst("\\.[cm]?jsx?$", ending));
@@ -75,21 +80,25 @@ public final class TypeScriptConversion {
                 .orElseThrow(() -> Refusal.notPossible(
                         "Node.js is not on the PATH; the compiler needs it.",
                         "Install it, or convert without --choose language."));
-        Path scratch = null;
-        try {
-            scratch = Files.createTempDirectory("pfeiler-typescript").toRealPath();
+        try (WorkFolder work = WorkFolder.make("typescript")) {
+            Path scratch = work.path();
             new PackageLayout(project.tree(), project.installed(), registry, scratch).layOut(dependencies);
-            Path compiler = scratch.resolve("node_modules/typescript");
-            if (!Files.exists(compiler))
-                throw Refusal.notPossible(
-                        "The TypeScript compiler is neither in the project nor in a registry that can be asked.",
-                        "Check the connection, or convert without --choose language.");
+            Path compiler = scratch.resolve("compiler");
+            PackageLayout.write(compiler(), compiler);
             return convert(node, scratch, compiler, options, moduleType, changed);
         } catch (IOException e) {
             throw Refusal.inputOutput("The compiler could not be run: " + e, "Check the disk and try again.", e);
-        } finally {
-            if (scratch != null) Trees.deleteQuietly(scratch);
         }
+    }
+
+    private Map<String, byte[]> compiler() {
+        return registry.packument(COMPILER)
+                .flatMap(packument -> registry.files(packument, VERSION, INTEGRITY))
+                .orElseThrow(() -> Refusal.notPossible(
+                        "TypeScript " + VERSION
+                                + " is not in a registry that can be asked, or its archive there is not the"
+                                + " published one.",
+                        "Check the connection, or convert without --choose language."));
     }
 
     private TypedSources convert(

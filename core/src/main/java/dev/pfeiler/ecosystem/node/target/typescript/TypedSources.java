@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.node.typescript;
+package dev.pfeiler.ecosystem.node.target.typescript;
 
 import java.util.Map;
 

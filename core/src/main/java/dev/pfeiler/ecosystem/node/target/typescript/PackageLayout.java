@@ -1,11 +1,13 @@
-package dev.pfeiler.ecosystem.node.typescript;
+package dev.pfeiler.ecosystem.node.target.typescript;
 
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.registry.Manifest;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
 import dev.pfeiler.ecosystem.node.registry.Packument;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeCopy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -46,18 +48,16 @@ final class PackageLayout {
         Files.createDirectories(folder);
         while (!open.isEmpty() && done.size() < MOST) {
             Wanted wanted = open.pop();
-            if (!done.add(wanted.name())) continue;
+            if (!PackageName.isSafe(wanted.name()) || !done.add(wanted.name())) continue;
             Optional<Manifest> there = installed.of(wanted.name());
-            Manifest manifest = there.isPresent() ? link(wanted.name(), there.get()) : fetch(wanted);
+            Manifest manifest = there.isPresent() ? copy(wanted.name(), there.get()) : fetch(wanted);
             manifest.map("dependencies").forEach((name, range) -> open.add(new Wanted(name, range)));
         }
     }
 
-    private Manifest link(String name, Manifest manifest) throws IOException {
-        Path link = folder.resolve(name);
-        Files.createDirectories(link.getParent());
-        Files.createSymbolicLink(
-                link, tree.onDisk(InstalledPackages.FOLDER + "/" + name).toRealPath());
+    private Manifest copy(String name, Manifest manifest) throws IOException {
+        // what stands in the project is read, and neither written to nor run
+        TreeCopy.of(installed.files(name), Files.createDirectories(folder.resolve(name)));
         return manifest;
     }
 
@@ -69,12 +69,17 @@ final class PackageLayout {
         if (version.isEmpty()) return Manifest.NONE;
         Optional<Map<String, byte[]>> files = registry.files(packument.get(), version.get());
         if (files.isEmpty()) return Manifest.NONE;
-        for (Map.Entry<String, byte[]> file : files.get().entrySet()) {
-            Path path = folder.resolve(wanted.name()).resolve(file.getKey());
+        write(files.get(), folder.resolve(wanted.name()));
+        return packument.get().manifest(version.get());
+    }
+
+    /** Writes the files of a package into a folder. */
+    static void write(Map<String, byte[]> files, Path folder) throws IOException {
+        for (Map.Entry<String, byte[]> file : files.entrySet()) {
+            Path path = folder.resolve(file.getKey());
             Files.createDirectories(path.getParent());
             Files.write(path, file.getValue());
         }
-        return packument.get().manifest(version.get());
     }
 
     private static boolean satisfies(String version, String range) {
