@@ -1,5 +1,7 @@
 package dev.pfeiler;
 
+import java.util.regex.Pattern;
+import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
@@ -31,6 +33,7 @@ import java.util.stream.Stream;
 
 /** Settles what a fresh project is to be. */
 final class Creation {
+    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]*+");
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
     private static final String LEVEL = "level";
@@ -74,7 +77,15 @@ final class Creation {
         String target = target(offer, kind);
         String group = text(
                 "group", "Group", GROUP, "reserved for examples; choose your own before you publish it", "[\\w.-]+");
-        String name = text("name", "Name", name(folder), "name of the folder", "[A-Za-z][\\w.-]*");
+        String name = settle(
+                Decision.of(
+                        "name",
+                        "Name",
+                        name(folder),
+                        Transliteration.loses(folder) ? Certainty.GUESS : Certainty.LIKELY,
+                        "name of the folder",
+                        List.of()),
+                text -> NAME.matcher(text).matches());
         String version = text("version", "Version", "0.1.0", "a first version", "\\d[\\w.+-]*");
         List<Serving> serving =
                 new NeedDecisions(catalogue.needs(), deliberation, offer.language(), kind, target).decide();
@@ -124,7 +135,9 @@ final class Creation {
     }
 
     private static String name(String folder) {
-        String name = folder.replaceAll("[^\\w.-]+", "-").replaceAll("^[^A-Za-z]+|[.-]+$", "");
+        String name = Transliteration.ascii(folder)
+                .replaceAll("[^A-Za-z0-9_.-]+", "-")
+                .replaceAll("^[^A-Za-z0-9]+|[.-]+$", "");
         return name.isEmpty() ? "project" : name;
     }
 

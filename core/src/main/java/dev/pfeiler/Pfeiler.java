@@ -320,12 +320,15 @@ public final class Pfeiler {
     /** The proposal behind a folder as it is: what was carried out there, else what would be. */
     public Proposal proposalOf(Path folder, Choices options) {
         Path root = folder.toAbsolutePath().normalize();
-        Path record = LedgerFile.folder(root).resolve(ProposalFile.NAME);
-        if (!LedgerFile.exists(root) || !Files.exists(record)) return propose(survey(folder), options);
+        Optional<byte[]> record = LedgerFile.beside(root, ProposalFile.NAME);
+        if (record.isEmpty()) return propose(survey(folder), options);
         try {
-            return ProposalFile.read(Files.readAllBytes(record));
+            return ProposalFile.read(record.get());
         } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read " + record + ": " + e, "Check its permissions.", e);
+            throw Refusal.inputOutput(
+                    "Cannot read " + LedgerFile.folder(root).resolve(ProposalFile.NAME) + ": " + e,
+                    "Restore it from a backup, or revert the conversion with pfeiler undo.",
+                    e);
         }
     }
 

@@ -158,7 +158,9 @@ public final class Sketch {
                         ? "folder"
                         : Files.isSymbolicLink(path)
                                 ? "link to " + Files.readSymbolicLink(path)
-                                : Hashing.sha256(path) + " " + Files.getLastModifiedTime(path);
+                                : Files.isRegularFile(path)
+                                        ? Hashing.sha256(path) + " " + Files.getLastModifiedTime(path)
+                                        : "no file";
                 digest.put(root.relativize(path).toString(), mode + " " + content);
             }
         }

@@ -14,6 +14,7 @@ import dev.pfeiler.cli.command.WhyCommand;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
 import java.io.PrintWriter;
+import java.nio.file.InvalidPathException;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -66,7 +67,12 @@ public final class Cli {
         line.setColorScheme(CommandLine.Help.defaultColorScheme(color ? Ansi.ON : Ansi.OFF));
         line.setParameterExceptionHandler((e, given) -> usageError(e));
         line.setExecutionExceptionHandler((e, command, result) -> failed(e, List.of(arguments)));
-        return line.execute(arguments);
+        try {
+            return line.execute(arguments);
+        } catch (Throwable e) {
+            // an error of the virtual machine: the stack or the memory is used up
+            return failed(e, List.of(arguments));
+        }
     }
 
     /** The commands that a call may run; others are not loaded, so that the program starts faster. */
@@ -99,12 +105,20 @@ public final class Cli {
         return USAGE;
     }
 
-    private int failed(Exception e, List<String> arguments) {
+    private int failed(Throwable e, List<String> arguments) {
         boolean verbose = arguments.contains("-v") || arguments.contains("--verbose");
         if (verbose) e.printStackTrace(context.terminal().errors());
+        if (e instanceof InvalidPathException path) {
+            say("\"" + path.getInput() + "\" cannot be a path here: " + path.getReason() + ".");
+            say("Use a locale with UTF-8, for example LC_ALL=C.UTF-8; the project is unchanged.");
+            return REFUSED;
+        }
         if (!(e instanceof Refusal refusal)) {
-            say("Internal error: " + e);
-            say(verbose ? "Please report this with the stack trace." : "Run it again with -v for a stack trace.");
+            say(e instanceof OutOfMemoryError
+                    ? "Not enough memory: " + (Runtime.getRuntime().maxMemory() >> 20) + " MB. " + state(arguments)
+                    : "Internal error: " + e + ". " + state(arguments));
+            if (e instanceof OutOfMemoryError) say("Allow more with JAVA_TOOL_OPTIONS=-Xmx4g.");
+            else say(verbose ? "Please report this with the stack trace." : "Run it again with -v for a stack trace.");
             return INPUT_OUTPUT;
         }
         say(refusal.getMessage());
@@ -113,6 +127,17 @@ public final class Cli {
             case USAGE -> USAGE;
             case NOT_POSSIBLE -> REFUSED;
             case INPUT_OUTPUT -> INPUT_OUTPUT;
+        };
+    }
+
+    /** In what state a command leaves the project that ends where nobody foresaw it. */
+    private static String state(List<String> arguments) {
+        String command = arguments.isEmpty() ? "" : arguments.get(0);
+        return switch (command) {
+            case "convert" -> "If the project was changed, pfeiler undo restores it.";
+            case "undo", "accept" -> "Run pfeiler " + command + " again to complete it.";
+            case "add", "new" -> "Files that were written before are complete.";
+            default -> "The project is unchanged.";
         };
     }
 

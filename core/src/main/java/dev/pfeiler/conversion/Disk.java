@@ -8,6 +8,9 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
 
 /** Every change that a conversion or its reversal makes to files goes through here; tests stop it as a power cut would. */
 class Disk {
@@ -28,18 +31,47 @@ class Disk {
         }
     }
 
-    /** Makes a change of names in a folder last, where the system can. */
+    /** Fsyncs a directory, so that renames in it survive a crash. */
     final void settle(Path folder) {
         try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
             channel.force(true);
         } catch (IOException e) {
-            // not every system opens folders; those that do not need no telling
+            // not supported everywhere
         }
+    }
+
+    /**
+     * Whether there is something at a path, in this very letter case: a file system that ignores case takes a file for one
+     * that has yet to be renamed.
+     */
+    final boolean exists(Path path) {
+        if (!Files.exists(path, LinkOption.NOFOLLOW_LINKS)) return false;
+        for (Path at = path; at.getParent() != null && at.getFileName() != null; at = at.getParent()) {
+            Path other = at.resolveSibling(swapped(at.getFileName().toString()));
+            // most systems tell letter case apart, which one look shows
+            if (!Files.exists(other, LinkOption.NOFOLLOW_LINKS)) return true;
+            if (!isListed(at)) return false;
+        }
+        return true;
+    }
+
+    private static boolean isListed(Path path) {
+        try (Stream<Path> all = Files.list(path.getParent())) {
+            String name = path.getFileName().toString();
+            return all.anyMatch(one -> one.getFileName().toString().equals(name));
+        } catch (IOException e) {
+            return true;
+        }
+    }
+
+    private static String swapped(String name) {
+        String upper = name.toUpperCase(Locale.ROOT);
+        return upper.equals(name) ? name.toLowerCase(Locale.ROOT) : upper;
     }
 
     /** Moves a file to a free place, making the folders on the way. */
     final void move(Path from, Path to) throws IOException {
-        if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) throw new IOException(to + " already exists");
+        if (exists(to)) throw new IOException(to + " already exists");
         makeFolders(to.getParent());
         before("move " + from + " to " + to);
         Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
@@ -71,8 +103,28 @@ class Disk {
     }
 
     final void makeFolders(Path folder) throws IOException {
-        if (Files.isDirectory(folder)) return;
+        if (Files.isDirectory(folder)) {
+            if (!exists(folder)) rename(folder);
+            return;
+        }
         before("make " + folder);
         Files.createDirectories(folder);
+    }
+
+    /** Gives a folder and those above it the letter case in which they are wanted. */
+    private void rename(Path folder) throws IOException {
+        Path parent = folder.getParent();
+        if (parent == null) return;
+        rename(parent);
+        if (isListed(folder)) return;
+        String name = folder.getFileName().toString();
+        List<Path> found;
+        try (Stream<Path> all = Files.list(parent)) {
+            found = all.filter(one -> one.getFileName().toString().equalsIgnoreCase(name)).toList();
+        }
+        for (Path one : found) {
+            before("rename " + one);
+            Files.move(one, folder, StandardCopyOption.ATOMIC_MOVE);
+        }
     }
 }

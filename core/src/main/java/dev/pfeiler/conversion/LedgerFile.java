@@ -86,6 +86,22 @@ public final class LedgerFile {
     }
 
     /**
+     * A file that a conversion has kept beside its ledger; nothing if there is no ledger or no such file.
+     *
+     * @throws Refusal if it cannot be read
+     */
+    public static Optional<byte[]> beside(Path root, String name) {
+        Path file = folder(root).resolve(name);
+        if (read(root).isEmpty() || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) return Optional.empty();
+        try {
+            if (Files.size(file) > LARGEST) throw Ledger.foreign(name + " is larger than " + (LARGEST >> 20) + " MB");
+            return Optional.of(Files.readAllBytes(file));
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read " + file + ": " + e, "Check its permissions.", e);
+        }
+    }
+
+    /**
      * Makes sure that what is written to the ledger's folder stays in the project.
      *
      * @throws Refusal if the folder is a link

@@ -1,5 +1,6 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.tree.IgnoredFolders;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -10,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -41,6 +43,11 @@ final class Preflight {
      * @throws Refusal with the first reason found
      */
     void refuse() {
+        if (!tree.unnamed().isEmpty())
+            throw Refusal.notPossible(
+                    "These names are not valid in this system's character set: " + String.join(", ", tree.unnamed()) + ".",
+                    "Rename the files first, or set LC_ALL to the locale in which they were named.");
+        steps.forEach(Preflight::inside);
         letterCase();
         try {
             for (Step step : steps) {
@@ -51,6 +58,17 @@ final class Preflight {
             space();
         } catch (IOException e) {
             throw Refusal.notPossible("The directory cannot be read: " + e, "Fix the problem first.");
+        }
+    }
+
+    /** No decision, whoever made it, leads out of the project or into the records of version control. */
+    private static void inside(Step step) {
+        List<String> paths = new ArrayList<>(List.of(step.path()));
+        step.goal().ifPresent(paths::add);
+        for (String path : paths) {
+            if (Paths.isPlain(path) && !IgnoredFolders.contain(path)) continue;
+            throw Refusal.notPossible(
+                    path + " is not a path that a conversion may change.", "Choose another place for it with --choose.");
         }
     }
 

@@ -27,7 +27,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class References {
     /** A path with a slash in it, as scripts, settings and texts write them. */
-    private static final Pattern PATH = Pattern.compile("[\\w.+@*-]+(?:/[\\w.+@*-]*)+");
+    private static final Pattern PATH = Pattern.compile("[\\w.+@*-]++(?:/[\\w.+@*-]*+)++");
 
     private static final Set<String> BINARY = Set.of(
             "class",

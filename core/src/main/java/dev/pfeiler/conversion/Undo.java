@@ -337,7 +337,7 @@ public final class Undo {
     }
 
     private boolean exists(String path) {
-        return !path.isEmpty() && Files.exists(root.resolve(path), LinkOption.NOFOLLOW_LINKS);
+        return !path.isEmpty() && disk.exists(root.resolve(path));
     }
 
     private void reverse(Ledger.Entry entry, Edits edits) throws IOException {

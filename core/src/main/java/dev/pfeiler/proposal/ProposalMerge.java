@@ -5,7 +5,9 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Predicate;
@@ -16,7 +18,7 @@ public final class ProposalMerge {
     private final List<Proposal.Part> parts = new ArrayList<>();
     private final List<Decision> decisions = new ArrayList<>();
     private final List<Question> questions = new ArrayList<>();
-    private final List<Finding> leftForYou = new ArrayList<>();
+    private final Set<Finding> leftForYou = new LinkedHashSet<>();
     private final List<Agreement> agreements = new ArrayList<>();
     private final List<Proposal.Command> commands = new ArrayList<>();
 
@@ -41,7 +43,6 @@ public final class ProposalMerge {
                         question.offers())));
         proposal.leftForYou().stream()
                 .map(finding -> finding.below(folder, isFile))
-                .filter(finding -> !leftForYou.contains(finding))
                 .forEach(leftForYou::add);
         proposal.agreements().forEach(agreement -> agreements.add(agreement.below(folder, isFile)));
         proposal.built().forEach((from, to) -> built.put(Paths.join(folder, from), Paths.join(folder, to)));
@@ -57,6 +58,6 @@ public final class ProposalMerge {
 
     public Proposal merged() {
         return new Proposal(
-                Proposal.FORMAT, parts, decisions, questions, steps.steps(), leftForYou, agreements, commands);
+                Proposal.FORMAT, parts, decisions, questions, steps.steps(), List.copyOf(leftForYou), agreements, commands);
     }
 }

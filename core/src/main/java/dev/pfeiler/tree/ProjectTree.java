@@ -2,10 +2,11 @@ package dev.pfeiler.tree;
 
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
-import java.io.File;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -31,6 +32,7 @@ public final class ProjectTree {
     private final List<String> leftOut = new ArrayList<>();
     private final Set<String> elsewhere = new TreeSet<>();
     private final List<Finding> trouble = new ArrayList<>();
+    private final List<String> unnamed = new ArrayList<>();
 
     private ProjectTree(Path root) {
         this.root = root;
@@ -152,6 +154,11 @@ public final class ProjectTree {
         return trouble;
     }
 
+    /** Files and folders whose names are no text of this system, with other characters in their place. */
+    public List<String> unnamed() {
+        return unnamed;
+    }
+
     /** Whether a file may be executed. */
     public boolean isExecutable(String path) {
         return Files.isExecutable(onDisk(path));
@@ -165,12 +172,21 @@ public final class ProjectTree {
     /**
      * The bytes of a file, read again at each call.
      *
-     * @throws IOException also where it is larger than any source or descriptor
+     * @throws IOException also where it is larger than any source or descriptor, is no regular file, or a link that leads
+     *     out of the tree
      */
     public byte[] bytes(String path) throws IOException {
-        if (Files.size(root.resolve(path)) > LARGEST)
-            throw new IOException(path + " is larger than " + (LARGEST >> 20) + " MB");
-        return Files.readAllBytes(root.resolve(path));
+        Path file = root.resolve(path);
+        boolean link = file(path).map(TreeFile::link).orElse(false);
+        if (link && !file.toRealPath().startsWith(root.toRealPath()))
+            throw new IOException(path + " is a link that leads out of the project");
+        // a device or a pipe has no end
+        if (!Files.isRegularFile(file)) throw new IOException(path + " is not a regular file");
+        try (InputStream in = Files.newInputStream(file)) {
+            byte[] bytes = in.readNBytes((int) LARGEST + 1);
+            if (bytes.length > LARGEST) throw new IOException(path + " is larger than " + (LARGEST >> 20) + " MB");
+            return bytes;
+        }
     }
 
     /** The text of a file. */
@@ -192,16 +208,37 @@ public final class ProjectTree {
     private final class Lister extends SimpleFileVisitor<Path> {
         private final int prefix = root.toString().length() + (root.getNameCount() == 0 ? 0 : 1);
 
+        /** Whether a name is no text, so that a path made of it would lead to nothing. */
+        private boolean isUnnamed(Path path) {
+            String name = path.getFileName().toString();
+            if (name.indexOf('\uFFFD') < 0 && name.indexOf('?') < 0) return false;
+            try {
+                return !path.equals(path.resolveSibling(name));
+            } catch (InvalidPathException e) {
+                return true;
+            }
+        }
+
+        private FileVisitResult unnamed(Path path, FileVisitResult next) {
+            // as an address it shows its bytes
+            String address = path.toUri().getRawPath().replaceFirst("/$", "");
+            String shown = Paths.join(Paths.parent(relative(path)), Paths.name(address));
+            unnamed.add(shown);
+            trouble.add(Finding.trouble(shown, "has a name that is not valid in this system's character set; left in place"));
+            return next;
+        }
+
         private String relative(Path path) {
             // the walk starts at the root, so that every path begins with it
             String relative = path.toString().substring(prefix);
             // elsewhere, a backslash is part of a name
-            return File.separatorChar == '\\' ? relative.replace('\\', '/') : relative;
+            return path.getFileSystem().getSeparator().equals("\\") ? relative.replace('\\', '/') : relative;
         }
 
         @Override
         public FileVisitResult preVisitDirectory(Path folder, BasicFileAttributes attributes) {
             if (folder.equals(root)) return FileVisitResult.CONTINUE;
+            if (isUnnamed(folder)) return unnamed(folder, FileVisitResult.SKIP_SUBTREE);
             String path = relative(folder);
             if (IgnoredFolders.folder(folder)) {
                 leftOut.add(path);
@@ -213,8 +250,13 @@ public final class ProjectTree {
 
         @Override
         public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+            if (isUnnamed(file)) return unnamed(file, FileVisitResult.CONTINUE);
             String path = relative(file);
             boolean link = attributes.isSymbolicLink();
+            if (attributes.isOther()) {
+                trouble.add(Finding.trouble(path, "is a device or a pipe, not a file; left in place"));
+                return FileVisitResult.CONTINUE;
+            }
             files.put(
                     path,
                     new TreeFile(

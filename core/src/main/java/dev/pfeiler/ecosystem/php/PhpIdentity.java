@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
@@ -19,7 +20,7 @@ import java.util.regex.Pattern;
 
 /** Decides what the package is called, and what it says of itself. */
 final class PhpIdentity {
-    private static final Pattern NAME = Pattern.compile("[a-z0-9]([_.-]?[a-z0-9]+)*");
+    private static final Pattern NAME = Pattern.compile("[a-z0-9]++([_.-][a-z0-9]++)*+");
     /** Folders that hold what others wrote. */
     private static final Pattern FOREIGN = Pattern.compile(
             "(?i)(?:.*/)?(?:libs?|libraries|library|vendors?|third[-_]?party|externals?|ext(?:ra)?libs?|contrib|bundled?|packages?)/.*");
@@ -54,7 +55,7 @@ final class PhpIdentity {
                         "name",
                         "Name",
                         plain(project.tree().name()),
-                        Certainty.LIKELY,
+                        Transliteration.loses(project.tree().name()) ? Certainty.GUESS : Certainty.LIKELY,
                         "name of the folder",
                         List.of()),
                 PhpIdentity::packageName);
@@ -105,7 +106,7 @@ final class PhpIdentity {
     }
 
     private static String plain(String text) {
-        String plain = text.replaceAll("(?<=[a-z])(?=[A-Z])", "-")
+        String plain = Transliteration.ascii(text).replaceAll("(?<=[a-z])(?=[A-Z])", "-")
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-")
                 .replaceAll("^-|-$", "");

@@ -217,7 +217,7 @@ final class PhpProposing {
                                 .get(0)
                                 .at(without.get(0).path()))),
                 text -> Optional.of(text.strip().replaceAll("^\\\\+|\\\\+$", ""))
-                        .filter(t -> t.equals(WITHOUT) || t.matches("[A-Za-z_]\\w*(\\\\[A-Za-z_]\\w*)*")));
+                        .filter(t -> t.equals(WITHOUT) || t.matches("[A-Za-z_]\\w*+(\\\\[A-Za-z_]\\w*+)*+")));
         if (given.equals(WITHOUT)) return;
         PhpNamespace.dynamic(project).ifPresent(place -> {
             throw Refusal.notPossible(

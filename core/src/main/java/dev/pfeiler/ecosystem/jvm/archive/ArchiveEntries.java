@@ -25,15 +25,24 @@ public final class ArchiveEntries {
     /** Of the members of a class that changed. */
     private static final int SHOWN = 6;
 
+    /** Of an archive, unpacked, in bytes: it is compared in memory. */
+    private static final long LARGEST = 1L << 30;
+
     private ArchiveEntries() {}
 
     public static Map<String, byte[]> of(Path archive) throws IOException {
         Map<String, byte[]> entries = new TreeMap<>();
+        long left = LARGEST;
         try (ZipFile zip = new ZipFile(archive.toFile())) {
             for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
                 if (entry.isDirectory()) continue;
                 try (InputStream in = zip.getInputStream(entry)) {
-                    entries.put(entry.getName(), in.readAllBytes());
+                    byte[] bytes = in.readNBytes((int) Math.min(left + 1, Integer.MAX_VALUE - 8));
+                    left -= bytes.length;
+                    if (left < 0)
+                        throw new IOException(
+                                archive.getFileName() + " unpacks to more than " + (LARGEST >> 20) + " MB");
+                    entries.put(entry.getName(), bytes);
                 }
             }
         }

@@ -5,6 +5,7 @@ import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Enumeration;
@@ -27,6 +28,8 @@ public final class JarReader {
     private static final Logger LOG = LoggerFactory.getLogger(JarReader.class);
     /** A class file larger than this is not a class file; in bytes. */
     private static final int LARGEST_CLASS = 16 << 20;
+    /** Of all that is read of a jar, in bytes. */
+    private static final long LARGEST_JAR = 2L << 30;
 
     private static final String SERVICES = "META-INF/services/";
 
@@ -38,6 +41,7 @@ public final class JarReader {
     private final Set<String> services = new HashSet<>();
     private final Map<String, Integer> others = new HashMap<>();
     private int level;
+    private long total;
 
     private JarReader() {}
 
@@ -48,6 +52,9 @@ public final class JarReader {
             sha1 = Hashing.sha1(tree.onDisk(file.path()));
             if (file.size() == 0) return Jar.broken(file.path(), 0, sha1, "is empty");
             return new JarReader().read(tree, file, sha1);
+        } catch (TooLarge e) {
+            return Jar.broken(
+                    file.path(), file.size(), sha1, "unpacks to more than " + (LARGEST_JAR >> 20) + " MB and was not read");
         } catch (ZipException | IllegalArgumentException e) {
             LOG.debug("{}", file.path(), e);
             return Jar.broken(file.path(), file.size(), sha1, "is not a valid archive");
@@ -92,10 +99,8 @@ public final class JarReader {
         if (name.endsWith(".class")) {
             if (!name.startsWith("META-INF/") && !name.endsWith("module-info.class")) classEntry(zip, entry);
         } else if (name.equalsIgnoreCase("META-INF/MANIFEST.MF")) {
-            try (InputStream in = zip.getInputStream(entry)) {
-                Attributes main = new Manifest(in).getMainAttributes();
-                main.forEach((key, value) -> manifest.put(key.toString(), value.toString()));
-            }
+            Attributes main = new Manifest(new ByteArrayInputStream(bytes(zip, entry))).getMainAttributes();
+            main.forEach((key, value) -> manifest.put(key.toString(), value.toString()));
         } else if (name.startsWith("META-INF/maven/") && name.endsWith("/pom.properties")) {
             descriptor(zip, entry);
         } else if (name.startsWith(SERVICES)) {
@@ -105,22 +110,32 @@ public final class JarReader {
         } else if (name.startsWith("META-INF/") && name.endsWith(".taglib.xml")) {
             tagLibrary(zip, entry, "namespace");
         } else if (name.equals("META-INF/spring.handlers")) {
-            try (InputStream in = zip.getInputStream(entry)) {
-                Properties handlers = new Properties();
-                handlers.load(in);
-                tagLibraries.addAll(handlers.stringPropertyNames());
-            }
+            Properties handlers = new Properties();
+            handlers.load(new ByteArrayInputStream(bytes(zip, entry)));
+            tagLibraries.addAll(handlers.stringPropertyNames());
         } else {
             others.merge(dev.pfeiler.tree.Paths.extension(name), 1, Integer::sum);
         }
     }
 
+    /** As much of an entry as one of its kind can have. */
+    private byte[] bytes(ZipFile zip, ZipEntry entry) throws IOException {
+        try (InputStream in = zip.getInputStream(entry)) {
+            byte[] bytes = in.readNBytes(LARGEST_CLASS);
+            total += bytes.length;
+            if (total > LARGEST_JAR) throw new TooLarge();
+            return bytes;
+        }
+    }
+
+    /** The jar unpacks to more than any library has. */
+    private static final class TooLarge extends IOException {
+        private static final long serialVersionUID = 1;
+    }
+
     private void classEntry(ZipFile zip, ZipEntry entry) throws IOException {
         if (entry.getSize() > LARGEST_CLASS) return;
-        byte[] bytes;
-        try (InputStream in = zip.getInputStream(entry)) {
-            bytes = in.readNBytes(LARGEST_CLASS);
-        }
+        byte[] bytes = bytes(zip, entry);
         int itsLevel = ClassFile.level(bytes);
         if (itsLevel == 0) return;
         level = Math.max(level, itsLevel);
@@ -135,8 +150,8 @@ public final class JarReader {
     }
 
     private void tagLibrary(ZipFile zip, ZipEntry entry, String element) throws IOException {
-        try (InputStream in = zip.getInputStream(entry)) {
-            XmlElement.read(in.readNBytes(LARGEST_CLASS)).child(element).ifPresent(uri -> tagLibraries.add(uri.text()));
+        try {
+            XmlElement.read(bytes(zip, entry)).child(element).ifPresent(uri -> tagLibraries.add(uri.text()));
         } catch (XmlElement.Malformed e) {
             LOG.debug("{} in {}", entry.getName(), zip.getName(), e);
         }
@@ -144,8 +159,8 @@ public final class JarReader {
 
     private void descriptor(ZipFile zip, ZipEntry entry) throws IOException {
         Properties properties = new Properties();
-        try (InputStream in = zip.getInputStream(entry)) {
-            properties.load(in);
+        try {
+            properties.load(new ByteArrayInputStream(bytes(zip, entry)));
         } catch (IllegalArgumentException e) {
             return;
         }

@@ -280,9 +280,20 @@ final class ModuleDecisions {
                 .toList();
     }
 
-    /** What the archive was called, which is also the path below which it is served. */
+    /** What the archive was called: servers take the path that it is served under from its file's name. */
     private String archiveName(SourceModule module, String name) {
         String key = module.name().key("archive");
+        Optional<Decision> made = module.archive()
+                .filter(archive -> archive.is("war"))
+                .filter(archive -> FILE_NAME.apply(Paths.stem(archive.path())).isPresent())
+                .map(archive -> Decision.of(
+                        key,
+                        module.name().titled("Archive name"),
+                        Paths.stem(archive.path()),
+                        Certainty.CERTAIN,
+                        "its name in the old build",
+                        List.of(archive.evidence())));
+        if (made.isPresent()) return deliberation.settle(made.get(), FILE_NAME);
         Optional<Wiring.Setting> stated = reading.wirings().stream()
                 .filter(w -> module.name().isOnly() || w.folder().equals(module.folder()))
                 .flatMap(w -> w.contextPath().stream())

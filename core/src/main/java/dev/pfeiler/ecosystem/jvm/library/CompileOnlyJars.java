@@ -72,7 +72,7 @@ public final class CompileOnlyJars {
         ZipEntry entry = zip.getEntry(className.replace('.', '/') + ".class");
         if (entry == null) return false;
         try (InputStream in = zip.getInputStream(entry)) {
-            return ClassFile.isForCompilerOnly(in.readAllBytes());
+            return ClassFile.isForCompilerOnly(in.readNBytes(16 << 20));
         } catch (RuntimeException e) {
             // not a class file, or one of a later format
             LOG.debug("{} in {}", className, zip.getName(), e);

@@ -16,7 +16,7 @@ public final class NamedClasses {
     private static final Set<String> SETTINGS =
             Set.of("xml", "properties", "yml", "yaml", "conf", "cfg", "ini", "factories", "tld", "json");
     private static final Pattern CLASS =
-            Pattern.compile("\\b(?:[\\p{Ll}_][\\w$]*\\.)+\\p{Lu}[\\w$]*", Pattern.UNICODE_CHARACTER_CLASS);
+            Pattern.compile("\\b(?:[\\p{Ll}_][\\w$]*+\\.)++\\p{Lu}[\\w$]*+", Pattern.UNICODE_CHARACTER_CLASS);
     private static final Pattern NAMESPACE = Pattern.compile("\\bxmlns(?::\\w+)?\\s*=\\s*[\"']([^\"']+)[\"']");
     /** A settings file larger than this is data; in bytes. */
     private static final long LARGEST = 512 << 10;

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
@@ -426,10 +427,9 @@ final class BaselineBuilder {
             }
             arguments.add(file.toString());
         }
-        Path file = scratch.resolve(name + ".args");
-        Files.write(file, arguments.stream().map(BaselineBuilder::quoted).toList());
+        String file = ArgumentFile.written(arguments, scratch.resolve(name + ".args"));
         ToolRun run = ToolRun.of(
-                List.of(context.reading().toolchain().tool("javac").toString(), "@" + file),
+                List.of(context.reading().toolchain().tool("javac").toString(), file),
                 tree.root(),
                 Map.of(),
                 scratch.resolve(name + ".log"),
@@ -443,8 +443,4 @@ final class BaselineBuilder {
         return Optional.of(errors.isEmpty() ? "javac exited with code " + run.exit() : errors);
     }
 
-    /** As an argument file of the JDK's tools takes it. */
-    private static String quoted(String argument) {
-        return '"' + argument.replace("\\", "\\\\").replace("\"", "\\\"") + '"';
-    }
 }

@@ -115,6 +115,7 @@ final class EmbeddedServer {
                 "--server.port=" + port));
         command.addAll(proof.running().arguments());
         Path log = proof.log().resolveSibling("server-" + name + ".log");
-        return RunningProgram.serving(command, folder, log, port, LIMIT);
+        return RunningProgram.serving(
+                JavaCommand.of(reading.toolchain(), command, folder.resolve("java.args")), folder, log, port, LIMIT);
     }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
@@ -84,9 +85,20 @@ final class LanguageCompiler {
         for (SourceFile source : job.seen())
             files.add(context.reading().tree().onDisk(source.path()).toString());
         Path list = log.resolveSibling(log.getFileName() + ".files");
-        Files.write(list, files);
+        // one compiler takes a name a line, the others words in quotes
+        Files.write(
+                list,
+                language == JvmLanguage.GROOVY
+                        ? files
+                        : files.stream().map(LanguageCompiler::quoted).toList());
         command.add("@" + list);
-        ToolRun run = ToolRun.of(command, context.reading().tree().root(), Map.of(), log, LIMIT);
+        Path arguments = log.resolveSibling(log.getFileName() + ".args");
+        ToolRun run = ToolRun.of(
+                JavaCommand.of(context.reading().toolchain(), command, arguments),
+                context.reading().tree().root(),
+                Map.of(),
+                log,
+                LIMIT);
         if (run.succeeded()) return Optional.empty();
         String errors = run.output().stream()
                 .filter(line -> line.contains("error:") || line.contains("[Error]") || line.contains("Error:"))
@@ -95,6 +107,11 @@ final class LanguageCompiler {
                 .collect(Collectors.joining("; "));
         return Optional.of(
                 errors.isEmpty() ? "the compiler of " + language.title() + " exited with code " + run.exit() : errors);
+    }
+
+    /** A path with blanks in quotes; in a plain one, quotes would be taken for a part of it by old releases. */
+    private static String quoted(String path) {
+        return path.chars().anyMatch(c -> Character.isWhitespace(c) || c == '\'') ? ArgumentFile.quoted(path) : path;
     }
 
     private List<String> arguments(SourceModule module, Job job) {

@@ -138,7 +138,12 @@ final class ListeningProgram {
                 mainClass));
         command.addAll(context.request().running().arguments());
         Path log = context.request().log().resolveSibling("server-" + name + ".log");
-        try (RunningProgram program = RunningProgram.serving(command, folder, log, port, LIMIT)) {
+        try (RunningProgram program = RunningProgram.serving(
+                JavaCommand.of(context.reading().toolchain(), command, scratch.resolve(name + ".args")),
+                folder,
+                log,
+                port,
+                LIMIT)) {
             return program.isReady()
                     ? Optional.of(HttpResponses.of(port, paths(), UnaryOperator.identity()))
                     : Optional.empty();

@@ -111,7 +111,7 @@ public final class ManagedProof {
                 main));
         command.addAll(request.running().arguments());
         rows.addAll(StartedProgram.of(
-                command,
+                JavaCommand.of(toolchain, command, request.scratch().resolve("java.args")),
                 folder,
                 Map.of(),
                 request.log().resolveSibling("start.log"),

@@ -156,6 +156,7 @@ final class OldTests {
         }
         String javac = context.reading().toolchain().tool("javac").toString();
         List<String> compile = List.of(javac, "-proc:none", "-cp", joined, "-d", runner.toString(), source.toString());
+        compile = JavaCommand.of(context.reading().toolchain(), compile, runner.resolve("javac.args"));
         if (!ToolRun.of(compile, runner, Map.of(), runner.resolve("javac.log"), LIMIT)
                 .succeeded()) return Optional.of("the old class path has no test engine that could run them");
         List<String> command = new ArrayList<>(
@@ -165,7 +166,12 @@ final class OldTests {
         command.addAll(List.of("-cp", joined, engine.runner));
         command.addAll(classes);
         Path log = context.request().log().resolveSibling("old-tests.log");
-        ToolRun run = ToolRun.of(command, folder, variables, log, LIMIT);
+        ToolRun run = ToolRun.of(
+                JavaCommand.of(context.reading().toolchain(), command, runner.resolve("java.args")),
+                folder,
+                variables,
+                log,
+                LIMIT);
         run.output().stream()
                 .map(LINE::matcher)
                 .filter(Matcher::find)

@@ -56,16 +56,17 @@ final class ProductComparison {
         String before = Paths.name(module.archive().get().path());
         String after = product.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
-        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
+        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed()));
         attributes(old(), ArchiveEntries.manifest(product), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
     }
 
-    /** Why an archive has another name than the old one: by a choice, by an edit of the descriptor, or by what it is. */
-    private String whyNamed(String after) {
+    /**
+     * Why an archive has another name than the old one. Who starts or deploys it does so by its name, so that only a choice
+     * is a cause.
+     */
+    private String whyNamed() {
         BuildModule build = context.build(module);
-        String version = context.decisions().build().coordinates().version();
-        if (!after.equals(build.archive(version))) return "the descriptor was edited";
         if (build.product() instanceof Product.Library library && library.withLibraries())
             return "the old one contained the libraries; that is a second archive now";
         return Stream.of(
@@ -76,9 +77,6 @@ final class ProductComparison {
                 .map(context::chosen)
                 .filter(cause -> !cause.isEmpty())
                 .findFirst()
-                .or(() -> build.product() instanceof Product.WebArchive
-                        ? Optional.of("the path that it is served under")
-                        : Optional.empty())
                 .orElse("");
     }
 

@@ -56,7 +56,8 @@ final class ProgramRun {
         List<Difference> differences = new ArrayList<>();
         boolean opened =
                 !opened(after).isEmpty() && !ClosedPackages.in(text(old)).isEmpty();
-        String cause = opened ? "packages of the JDK are opened that the old program could not reach" : "";
+        // a program that worked may not do otherwise
+        String cause = opened && old.exit() != 0 ? "packages of the JDK are opened that the old program could not reach" : "";
         if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, cause));
         if (!text(old).equals(text(now))) {
             // what differs from run to run on the old side says nothing
@@ -96,7 +97,9 @@ final class ProgramRun {
                     mainClass));
         }
         command.addAll(arguments);
-        return ToolRun.of(command, folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
+        return ToolRun.of(
+                JavaCommand.of(reading.toolchain(), command, scratch.resolve(name + ".args")),
+                folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
     }
 
     /** What the archive itself would open if it were started. */

@@ -147,6 +147,6 @@ public final class WebServer {
                 base.toString(),
                 contextPath,
                 served.unpacked().toString());
-        return new Served(RunningProgram.start(command, base, log, "ready", LIMIT));
+        return new Served(RunningProgram.start(JavaCommand.of(toolchain, command, base.resolve("java.args")), base, log, "ready", LIMIT));
     }
 }

@@ -21,8 +21,13 @@ public record Coordinates(String group, String artifact, String version, String 
     /** Reads {@code group:artifact:version} or {@code group:artifact:version:classifier}. */
     public static Optional<Coordinates> parse(String text) {
         Matcher m = WRITTEN.matcher(text.strip());
-        if (!m.matches()) return Optional.empty();
+        // each names a folder of repositories
+        if (!m.matches() || !isName(m.group(1)) || !isName(m.group(2)) || !isName(m.group(3))) return Optional.empty();
         return Optional.of(new Coordinates(m.group(1), m.group(2), m.group(3), m.group(4) == null ? "" : m.group(4)));
+    }
+
+    private static boolean isName(String text) {
+        return !text.startsWith(".") && !text.endsWith(".") && !text.contains("..");
     }
 
     /** For people: without a group where it is not known. */

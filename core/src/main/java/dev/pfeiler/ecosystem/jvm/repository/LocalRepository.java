@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Hashing;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
@@ -49,7 +50,9 @@ public final class LocalRepository {
 
     /** The file of an artifact, where the store has it. */
     public Optional<Path> file(Coordinates coordinates, String extension) {
-        Path file = folder.resolve(coordinates.folder()).resolve(coordinates.fileName(extension));
+        String path = coordinates.folder() + "/" + coordinates.fileName(extension);
+        if (!Paths.isPlain(path)) return Optional.empty();
+        Path file = folder.resolve(path);
         return Files.isRegularFile(file) ? Optional.of(file) : Optional.empty();
     }
 

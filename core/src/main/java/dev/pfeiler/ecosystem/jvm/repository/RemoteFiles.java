@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Hashing;
@@ -67,6 +68,7 @@ final class RemoteFiles {
      */
     Reply get(String path, boolean lasting, Predicate<String> sound) {
         boolean sure = true;
+        if (!Paths.isPlain(path)) return new Reply(Optional.empty(), true);
         for (RemoteRepository repository : access.remotes()) {
             Reply reply = from(repository, path, lasting, sound);
             if (reply.answer().isPresent()) return reply;

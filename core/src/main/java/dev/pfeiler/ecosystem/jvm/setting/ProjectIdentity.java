@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
+import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -29,7 +30,7 @@ public final class ProjectIdentity {
     private static final String IMPLEMENTATION_VERSION = "Implementation-Version";
     private static final String UNVERSIONED = "1.0.0-SNAPSHOT";
     private static final Pattern PLAIN = Pattern.compile("[A-Za-z0-9_][A-Za-z0-9_.-]*");
-    private static final Pattern A_VERSION = Pattern.compile("v?(\\d+(\\.\\d+)*([._-][\\w.-]+)?)");
+    private static final Pattern A_VERSION = Pattern.compile("v?(\\d++(\\.\\d++)*+([._-][\\w.-]+)?)");
     private static final Set<String> VERSION_KEYS =
             Set.of("version", "app.version", "application.version", "project.version");
 
@@ -55,12 +56,21 @@ public final class ProjectIdentity {
                         NAME,
                         "Name",
                         artifact(setting.value()),
-                        Certainty.CERTAIN,
-                        "stated in the wiring",
+                        Transliteration.loses(setting.value()) ? Certainty.GUESS : Certainty.CERTAIN,
+                        reason("stated in the wiring", setting.value()),
                         List.of(setting.evidence())))
                 .orElseGet(() -> Decision.of(
-                        NAME, "Name", artifact(tree.name()), Certainty.LIKELY, "name of the folder", List.of()));
+                        NAME,
+                        "Name",
+                        artifact(tree.name()),
+                        Transliteration.loses(tree.name()) ? Certainty.GUESS : Certainty.LIKELY,
+                        reason("name of the folder", tree.name()),
+                        List.of()));
         return deliberation.settle(proposed, ProjectIdentity::plain);
+    }
+
+    private static String reason(String source, String text) {
+        return Transliteration.loses(text) ? source + ", without letters that no artifact's name may have" : source;
     }
 
     private static String artifact(String text) {

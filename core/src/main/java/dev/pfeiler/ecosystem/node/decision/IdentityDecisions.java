@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.decision;
 
+import dev.pfeiler.tree.Transliteration;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.node.model.Identity;
@@ -47,7 +48,9 @@ final class IdentityDecisions {
                         "name",
                         "Name",
                         own,
-                        about.isPresent() ? Certainty.CERTAIN : Certainty.LIKELY,
+                        about.isPresent()
+                                ? Certainty.CERTAIN
+                                : Transliteration.loses(project.tree().name()) ? Certainty.GUESS : Certainty.LIKELY,
                         about.isPresent() ? "stated with the version" : "name of the folder",
                         place),
                 text -> Optional.of(text.strip()).filter(PackageName::isValid));

@@ -22,12 +22,12 @@ public record LibraryFile(String path, List<String> names, List<String> versions
     private static final Pattern VERSION =
             Pattern.compile("(?<![\\w.])v?(\\d+\\.\\d+\\.\\d+(?:-[0-9A-Za-z][\\w.]*)?)(?![\\w.]*\\d)");
     private static final Pattern BANNER = Pattern.compile(
-            "(?:@license\\s+|@preserve\\s+|[!*/]\\s*)*([A-Za-z@][\\w .@/+-]{0,40}?)[ ,:-]*\\s*(?:JavaScript Library\\s*)?(?:CSS\\s*)?[vV@]?(?:ersion:?\\s*)?(\\d+\\.\\d+\\.\\d+[\\w.-]*)");
+            "(?:@license\\s++|@preserve\\s++|[!*/]\\s*+)*+([A-Za-z@][\\w .@/+-]{0,40}?)[ ,:-]*\\s*(?:JavaScript Library\\s*)?(?:CSS\\s*)?[vV@]?(?:ersion:?\\s*)?(\\d+\\.\\d+\\.\\d+[\\w.-]*)");
     private static final Pattern FOLDER = Pattern.compile(
             "(?i)(?:.*/)?(?:libs?|vendors?|third[-_]?party|externals?|bower_components|components|plugins|assets/vendor|jslibs?)/.*");
     /** Parts of file names that say how a library was built, not which it is. */
     private static final Pattern BUILD = Pattern.compile(
-            "(?i)[._-](min|umd|bundle|production|prod|development|dev|debug|global|iife|browser|slim|full|all|pkgd|compat|es5|legacy|module|esm|common|cjs|compressed|packed|runtime|standalone|v?\\d+(\\.\\d+)*(-[a-z]+\\.?\\d*)?)$");
+            "(?i)[._-](min|umd|bundle|production|prod|development|dev|debug|global|iife|browser|slim|full|all|pkgd|compat|es5|legacy|module|esm|common|cjs|compressed|packed|runtime|standalone|v?\\d+(\\.\\d++)*+(-[a-z]+\\.?\\d*)?)$");
 
     private static final int TOP = 1_200;
     private static final int MOST = 24;

@@ -306,7 +306,9 @@ public final class NodeProof {
 
     private String changedOutput() {
         if (decided("language").equals("typescript")) return "compiled from TypeScript";
-        boolean module = decided("module-type").equals("module")
+        // who loads the result notices, so that only a choice is a cause
+        boolean module = proof.choices().of("module-type").isPresent()
+                && decided("module-type").equals("module")
                 && old.compilerCalls().stream()
                         .anyMatch(call -> call.text("module").orElse("").startsWith("node"));
         return module ? "the compiler writes ECMAScript modules where the descriptor says so" : "";

@@ -110,9 +110,11 @@ final class Side {
             Files.createDirectories(logs);
             Files.write(script, in.readAllBytes());
         }
-        List<String> command = new ArrayList<>(List.of(node.toString(), script.toString(), folder.toString()));
-        command.addAll(files);
         ObjectMapper json = new ObjectMapper();
+        // too many for a command line
+        Path list = logs.resolve(name + "-exports.json");
+        Files.write(list, json.writeValueAsBytes(files));
+        List<String> command = List.of(node.toString(), script.toString(), folder.toString(), list.toString());
         for (String line : run(command, "exports", Duration.ofMinutes(2)).output()) {
             if (!line.startsWith("{\"file\"")) continue;
             JsonNode said = json.readTree(line);

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.registry;
 
+import dev.pfeiler.tree.Transliteration;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -52,7 +53,7 @@ public final class PackageName {
     /** A text as a name: in lower case, with hyphens for what no name may have. */
     public static String from(String text) {
         String name =
-                text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9._-]+", "-").replaceAll("^[._-]+|[._-]+$", "");
+                Transliteration.ascii(text).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9._-]+", "-").replaceAll("^[._-]+|[._-]+$", "");
         return name.isEmpty() ? "project" : name;
     }
 

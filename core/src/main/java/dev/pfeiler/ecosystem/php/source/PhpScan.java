@@ -29,7 +29,7 @@ final class PhpScan {
 
     private static final Set<String> VISIBLE = Set.of("public", "protected", "private", "readonly", "var", "static");
     private static final java.util.regex.Pattern CLASS_NAME =
-            java.util.regex.Pattern.compile("\\\\?[A-Za-z_]\\w*(\\\\[A-Za-z_]\\w*)*");
+            java.util.regex.Pattern.compile("\\\\?[A-Za-z_]\\w*+(\\\\[A-Za-z_]\\w*+)*+");
 
     /** What a pair of braces holds. */
     private enum Block {

@@ -86,7 +86,7 @@ final class GradleLog {
     private Optional<Failure> compileError() {
         for (String line : lines) {
             // the name of the task may stand before it
-            Matcher m = COMPILE_ERROR.matcher(line.replaceFirst("^(?::[\\w-]+)+(?=/)", ""));
+            Matcher m = COMPILE_ERROR.matcher(line.replaceFirst("^(?::[\\w-]++)++(?=/)", ""));
             if (!m.matches() || line.contains("warning:") || line.startsWith("w: ")) continue;
             return Optional.of(new Failure(
                     "The converted sources do not compile: " + m.group(3) + " (" + m.group(1) + ":" + m.group(2) + ").",

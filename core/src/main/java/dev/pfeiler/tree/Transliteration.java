@@ -1,10 +1,10 @@
-package dev.pfeiler.ecosystem.jvm.setting;
+package dev.pfeiler.tree;
 
 import java.text.Normalizer;
 import java.util.Map;
 
 /** Writes letters of Latin alphabets in ASCII, as identifiers of artifacts require. Other characters stay as they are. */
-final class Transliteration {
+public final class Transliteration {
     /** Letters that Unicode does not decompose, and umlauts, which lose more than a mark without their e. */
     private static final Map<Character, String> LETTERS = Map.ofEntries(
             Map.entry('ä', "ae"),
@@ -23,7 +23,7 @@ final class Transliteration {
 
     private Transliteration() {}
 
-    static String ascii(String text) {
+    public static String ascii(String text) {
         StringBuilder plain = new StringBuilder();
         for (char c : Normalizer.normalize(text, Normalizer.Form.NFC).toCharArray()) {
             String letters = LETTERS.get(Character.toLowerCase(c));
@@ -33,5 +33,10 @@ final class Transliteration {
             else plain.append(letters);
         }
         return Normalizer.normalize(plain, Normalizer.Form.NFD).replaceAll("\\p{M}+", "");
+    }
+
+    /** Whether a text has letters or digits that ASCII has no way to write, so that a name made of it lacks them. */
+    public static boolean loses(String text) {
+        return ascii(text).codePoints().anyMatch(c -> c > 127 && Character.isLetterOrDigit(c));
     }
 }
