@@ -74,7 +74,17 @@ class Disk {
         if (exists(to)) throw new IOException(to + " already exists");
         makeFolders(to.getParent());
         before("move " + from + " to " + to);
+        shift(from, to);
+    }
+
+    /** Renames, also if only letter case changes: there, some systems see one name twice and do nothing. */
+    private static void shift(Path from, Path to) throws IOException {
+        boolean same = Files.exists(to, LinkOption.NOFOLLOW_LINKS);
         Files.move(from, to, StandardCopyOption.ATOMIC_MOVE);
+        if (!same || isListed(to)) return;
+        Path between = to.resolveSibling(to.getFileName() + ".renamed");
+        Files.move(from, between, StandardCopyOption.ATOMIC_MOVE);
+        Files.move(between, to, StandardCopyOption.ATOMIC_MOVE);
     }
 
     /** Moves a file to a place, over what is there. */
@@ -124,7 +134,7 @@ class Disk {
         }
         for (Path one : found) {
             before("rename " + one);
-            Files.move(one, folder, StandardCopyOption.ATOMIC_MOVE);
+            shift(one, folder);
         }
     }
 }

@@ -21,6 +21,7 @@ public final class ShellText {
         private final String text;
         private final Dialect dialect;
         private char quote;
+        private boolean escaped;
         private int depth;
         private int at = -1;
 
@@ -32,6 +33,7 @@ public final class ShellText {
         /** Goes to the next character; false at the end. */
         boolean next() {
             if (++at >= text.length()) return false;
+            escaped = false;
             char c = text.charAt(at);
             char escape = dialect == Dialect.BATCH ? '^' : '\\';
             if (quote != 0) {
@@ -39,7 +41,8 @@ public final class ShellText {
                 else if (c == escape && quote == '"' && dialect == Dialect.POSIX) at++;
                 return true;
             }
-            if (c == escape) at++;
+            escaped = c == escape;
+            if (escaped) at++;
             else if (c == '"' || dialect == Dialect.POSIX && (c == '\'' || c == '`')) quote = c;
             else if (c == '(') depth++;
             else if (c == ')') depth--;
@@ -48,7 +51,7 @@ public final class ShellText {
 
         /** Whether a text is here, outside quotes and parentheses. */
         boolean isHere(String joint) {
-            return quote == 0 && depth <= 0 && text.startsWith(joint, at);
+            return quote == 0 && !escaped && depth <= 0 && text.startsWith(joint, at);
         }
     }
 
@@ -59,7 +62,7 @@ public final class ShellText {
         while (scanner.next()) {
             int at = scanner.at;
             boolean starts = before < 0 || before < line.length() && Character.isWhitespace(line.charAt(before));
-            if (starts && scanner.quote == 0 && at < line.length() && line.charAt(at) == '#')
+            if (starts && scanner.quote == 0 && !scanner.escaped && at < line.length() && line.charAt(at) == '#')
                 return line.substring(0, at).stripTrailing();
             before = at;
         }
@@ -147,7 +150,9 @@ public final class ShellText {
     public static String hereDocument(String line) {
         Scanner scanner = new Scanner(line, Dialect.POSIX);
         while (scanner.next()) {
-            if (!scanner.isHere("<<") || line.startsWith("<<<", scanner.at)) continue;
+            if (!scanner.isHere("<<")) continue;
+            // a here-string is on one line
+            if (line.startsWith("<<<", scanner.at)) return "";
             String rest = line.substring(scanner.at + 2);
             List<String> words = words(rest.startsWith("-") ? rest.substring(1) : rest);
             return words.isEmpty() ? "" : words.get(0);

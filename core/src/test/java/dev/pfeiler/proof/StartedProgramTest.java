@@ -2,66 +2,46 @@ package dev.pfeiler.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.sun.net.httpserver.HttpServer;
+import dev.pfeiler.hostile.LoopbackServer;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class StartedProgramTest {
-    private static final String PAGE =
-            "<html><body><h1>Board</h1><form action=\"knots\"><input name=\"value\" value=\"10\">"
-                    + "</form><a href=\"/gone\">x</a><a href=\"https://elsewhere.example/\">y</a></body></html>";
+    private static final String PAGE = "<h1>Tide board</h1><a href='/tides?name=north pier&at=now'>tides</a>"
+            + "<a href='/logout'>out</a><a href='/berth?action=delete&id=1'>delete</a><a href='/deleteAll'>all</a>"
+            + "<a href='/größe#top'>size</a><a href='http://elsewhere.example/'>else</a><a href='/bad%zz'>bad</a>"
+            + "<form action='/find'><input name='q' value='two words'></form>"
+            + "<form action='/save' method='post'><input name='v' value='1'></form>";
 
-    @TempDir
-    Path folder;
-
-    private List<Comparison> run(String script) throws IOException {
-        return StartedProgram.of(
-                List.of("sh", "-c", script), folder, Map.of(), folder.resolve("log"), Duration.ofSeconds(2));
-    }
-
-    private static List<String> shown(List<Comparison> rows) {
-        return rows.stream()
-                .map(row -> row.state() + " " + row.subject() + ": " + row.after())
-                .toList();
-    }
-
+    /** A proof follows links that are safe, whatever they look like, and says which it did not follow. */
     @Test
-    void aProgramThatEndsShowsItsFirstLine() throws IOException {
-        assertThat(shown(run("echo; echo 5 m/s; echo more"))).containsExactly("SAME start: 5 m/s");
-        assertThat(shown(run("echo no; echo broken; exit 3"))).containsExactly("DIFFERENT start: exit 3: broken");
-        assertThat(shown(run("sleep 20"))).containsExactly("SAME start: still running after 2 s");
-    }
-
-    @Test
-    void aServerIsAskedForWhatItsPageLeadsTo() throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        server.createContext("/", exchange -> {
-            String path = exchange.getRequestURI().toString();
-            int status = path.equals("/gone") ? 404 : 200;
-            byte[] body = (path.equals("/") ? PAGE : path).getBytes(StandardCharsets.UTF_8);
-            exchange.sendResponseHeaders(status, body.length);
-            exchange.getResponseBody().write(body);
-            exchange.close();
-        });
-        server.start();
-        try {
-            String address = "http://localhost:" + server.getAddress().getPort() + "/";
-            assertThat(shown(StartedProgram.answers(address)))
-                    .containsExactly(
-                            "SAME GET /: 200  Board xy",
-                            "SAME GET /knots?value=10: 200  /knots?value=10",
-                            "DIFFERENT GET /gone: 404  /gone");
-        } finally {
-            server.stop(0);
+    void onlySafeLinksAreFollowed() throws IOException {
+        try (LoopbackServer server = new LoopbackServer(LoopbackServer.text(200, PAGE))) {
+            List<Comparison> rows = StartedProgram.answers(server.address());
+            assertThat(server.asked())
+                    .extracting(request -> request.replaceFirst(" \\[.*", ""))
+                    .containsExactlyInAnyOrder(
+                            "GET /", "GET /tides?name=north%20pier&at=now", "GET /gr%C3%B6%C3%9Fe", "GET /find?q=two+words");
+            assertThat(rows).allSatisfy(row -> assertThat(row.differences()).isEmpty());
+            assertThat(rows.get(rows.size() - 1).subject()).isEqualTo("not requested");
+            assertThat(rows.get(rows.size() - 1).after())
+                    .isEqualTo("POST /save, /logout, /berth?action=delete&id=1, /deleteAll, /bad%zz");
         }
-        assertThat(shown(StartedProgram.answers("http://localhost:1/"))).containsExactly("DIFFERENT GET /: no answer");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"/logout", "/user/LogOut.do", "/sign-out", "/x?action=delete", "/berths/4/remove", "/shutdown", "/doDeleteAll", "/a?cmd=stop"})
+    void whatMayChangeSomethingIsNotSafe(String path) {
+        assertThat(SafeLinks.isSafe(path)).isFalse();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"/", "/tides?at=10", "/undeletable", "/stopover", "/payload", "/a/b.css", "/dropdown.js", "/killarney"})
+    void readingIsSafe(String path) {
+        assertThat(SafeLinks.isSafe(path)).isTrue();
     }
 }

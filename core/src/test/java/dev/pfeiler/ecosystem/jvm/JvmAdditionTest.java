@@ -297,10 +297,7 @@ class JvmAdditionTest {
                 .hasContent(String.join(
                         "\n",
                         "plugins { `java-library` }",
-                        "dependencies { api(\"a:b:1\")",
-                        "    implementation(\"com.google.code.gson:gson:2.10.1\")",
-                        "}",
-                        ""));
+                        "dependencies { api(\"a:b:1\"); implementation(\"com.google.code.gson:gson:2.10.1\") }"));
         Files.writeString(script, "plugins { java }\n");
         add("org.slf4j:slf4j-api:1.7.30");
         assertThat(script)

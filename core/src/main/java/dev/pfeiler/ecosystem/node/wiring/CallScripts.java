@@ -29,8 +29,8 @@ public final class CallScripts {
             Pattern.compile("(?:export\\s+|set\\s+\"?)?([A-Za-z_]\\w*)\\s*[:?]?=\\s*(.*?)\"?");
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{?\\(?(\\w+)\\)?\\}?|%(\\w+)%");
     private static final Pattern REMARK = Pattern.compile("(?i)^\\s*(?:@?rem\\b|::).*", Pattern.DOTALL);
-    /** A word that is given to a program as it is, wildcards included. */
-    private static final Pattern PATTERN = Pattern.compile("[\\w@%+=:,./*?~-]++");
+    /** A word that is given to a program as it is, wildcards included, or a redirection. */
+    private static final Pattern PATTERN = Pattern.compile("[\\w@%+=:,./*?~-]++|\\d?[<>]{1,2}(?:&\\d|[\\w./-]*+)");
 
     private static final Pattern CONTROL = Pattern.compile(
             "(?:if|for|while|until|case|then|else|elif|fi|done|do|esac|goto)\\b.*|.*\\(\\)\\s*\\{.*|[{}]|:\\w+");

@@ -35,7 +35,40 @@ class CallScriptsTest {
                         "  src/a.ts",
                         "npx esbuild src/b.js --bundle > /dev/null; echo done"))
                 .containsExactly(
-                        "build: rm -rf dist && tsc --outDir dist src/a.ts && esbuild src/b.js --bundle \">\" /dev/null");
+                        "build: rm -rf dist && tsc --outDir dist src/a.ts && esbuild src/b.js --bundle > /dev/null");
+    }
+
+    /** What is in quotes is neither a comment nor the end of a command. */
+    @Test
+    void quotesAreRespected() throws IOException {
+        assertThat(read(
+                        "build.sh",
+                        "node src/gen.js --title \"Chart #1\" && tsc --outDir 'my out' a.ts # the compiler",
+                        "node -e \"a(); b() && c()\""))
+                .containsExactly("build: node src/gen.js --title \"Chart #1\" && tsc --outDir 'my out' a.ts"
+                        + " && node -e \"a(); b() && c()\"");
+        assertThat(read("build.bat", "node gen.js \"a & b\" & node two.js")).containsExactly(
+                        "build: node gen.js \"a & b\" && node two.js",
+                        "build: node src/gen.js --title \"Chart #1\" && tsc --outDir 'my out' a.ts"
+                                + " && node -e \"a(); b() && c()\"");
+    }
+
+    /** What a here-document contains is no command, and the script does more than call programs. */
+    @Test
+    void hereDocumentsAreNoCommands() throws IOException {
+        assertThat(read("build.sh", "cat > notes.txt <<'END'", "rm -rf src", "tsc evil.ts", "END", "tsc a.ts"))
+                .containsExactly("build? cat > notes.txt <<'END' && tsc a.ts");
+    }
+
+    /** What a script deploys is neither run nor written, and the script stays. */
+    @Test
+    void deploymentsAreLeftOut() throws IOException {
+        new Sketch(folder).file("build.sh", "esbuild a.js --outfile=dist/a.js && rsync -a dist/ deploy@host:/srv/", "git push");
+        CallScript script = CallScripts.of(new Sketch(folder).tree()).get(0);
+        assertThat(script.line()).isEqualTo("esbuild a.js --outfile=dist/a.js");
+        assertThat(script.deployments()).extracting(one -> one.line() + " " + one.excerpt()).containsExactly("1 rsync", "2 git push");
+        assertThat(script.whole()).isTrue();
+        assertThat(script.replaceable()).isFalse();
     }
 
     @Test

@@ -166,13 +166,12 @@ final class GradleFile implements BuildFile {
         int at = last.isPresent() ? endOfStatement(last.get().end(), block) : endOfBlock(block);
         String body = content.substring(block.start(), block.end());
         String declared = line(coordinates, scope);
-        if (!body.contains("\n"))
-            return content.substring(0, at).stripTrailing()
-                    + end
-                    + INDENT
-                    + declared
-                    + end
-                    + content.substring(at).stripLeading();
+        if (!body.contains("\n")) {
+            int behind = block.start() + body.stripTrailing().length();
+            String separator = body.isBlank() ? " " : "; ";
+            return content.substring(0, behind) + separator + declared + (body.isEmpty() ? " " : "")
+                    + content.substring(behind);
+        }
         String line = indent(body) + declared;
         return content.substring(0, at) + line + end + content.substring(at);
     }
