@@ -1,7 +1,5 @@
 package dev.pfeiler;
 
-import java.util.regex.Pattern;
-import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
@@ -20,6 +18,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Nearest;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.tree.Transliteration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -28,6 +27,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 

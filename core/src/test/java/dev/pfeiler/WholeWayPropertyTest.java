@@ -31,8 +31,32 @@ import org.junit.jupiter.api.io.TempDir;
 class WholeWayPropertyTest {
     private static final int TURNS = Integer.getInteger("pfeiler.fuzz", 40);
     private static final List<String> NAMES = List.of(
-            "a", "B", "tide", "Tide", "north pier", "größe", "日本", "it's", "a;id", "a&b", "$HOME", "-rf", "%PATH%", "a\"b", "x".repeat(120),
-            "dot.dot", ".hidden", "back\\slash", "line\nend", "target", "build", "vendor", "lib", "src", "test", "dist");
+            "a",
+            "B",
+            "tide",
+            "Tide",
+            "north pier",
+            "größe",
+            "日本",
+            "it's",
+            "a;id",
+            "a&b",
+            "$HOME",
+            "-rf",
+            "%PATH%",
+            "a\"b",
+            "x".repeat(120),
+            "dot.dot",
+            ".hidden",
+            "back\\slash",
+            "line\nend",
+            "target",
+            "build",
+            "vendor",
+            "lib",
+            "src",
+            "test",
+            "dist");
 
     @TempDir
     Path folder;
@@ -45,7 +69,8 @@ class WholeWayPropertyTest {
 
     private String place() {
         StringBuilder place = new StringBuilder();
-        for (int depth = random.nextInt(3); depth > 0; depth--) place.append(name()).append('/');
+        for (int depth = random.nextInt(3); depth > 0; depth--)
+            place.append(name()).append('/');
         return place + name();
     }
 
@@ -63,22 +88,30 @@ class WholeWayPropertyTest {
         for (int i = 0; i < 6; i++) {
             String simple = "C" + i;
             String base = place();
-            String source = switch (ecosystem) {
-                case "jvm" -> "package p" + i + ";\npublic class " + simple + " { String s = \"" + (random.nextBoolean() ? "größe" : "x") + "\"; }\r\n";
-                case "php" -> "<?php\nclass " + simple + " { function n() { return '" + i + "'; } }\n";
-                case "node" -> "var " + simple.toLowerCase() + " = " + i + ";\n";
-                default -> String.valueOf(i);
-            };
-            String path = switch (ecosystem) {
-                case "jvm" -> base + "/p" + i + "/" + simple + ".java";
-                case "php" -> base + "/" + (random.nextBoolean() ? simple : simple.toLowerCase()) + ".php";
-                case "node" -> base + "/" + simple + ".js";
-                default -> base + "/" + simple + ".toy";
-            };
-            put(sketch, path, source.getBytes(random.nextInt(4) == 0 ? StandardCharsets.ISO_8859_1 : StandardCharsets.UTF_8));
+            String source =
+                    switch (ecosystem) {
+                        case "jvm" ->
+                            "package p" + i + ";\npublic class " + simple + " { String s = \""
+                                    + (random.nextBoolean() ? "größe" : "x") + "\"; }\r\n";
+                        case "php" -> "<?php\nclass " + simple + " { function n() { return '" + i + "'; } }\n";
+                        case "node" -> "var " + simple.toLowerCase() + " = " + i + ";\n";
+                        default -> String.valueOf(i);
+                    };
+            String path =
+                    switch (ecosystem) {
+                        case "jvm" -> base + "/p" + i + "/" + simple + ".java";
+                        case "php" -> base + "/" + (random.nextBoolean() ? simple : simple.toLowerCase()) + ".php";
+                        case "node" -> base + "/" + simple + ".js";
+                        default -> base + "/" + simple + ".toy";
+                    };
+            put(
+                    sketch,
+                    path,
+                    source.getBytes(random.nextInt(4) == 0 ? StandardCharsets.ISO_8859_1 : StandardCharsets.UTF_8));
         }
         switch (ecosystem) {
-            case "jvm" -> put(sketch, "build.sh", "javac -d out $(find . -name '*.java')\n".getBytes(StandardCharsets.UTF_8));
+            case "jvm" ->
+                put(sketch, "build.sh", "javac -d out $(find . -name '*.java')\n".getBytes(StandardCharsets.UTF_8));
             case "php" -> put(sketch, "index.php", "<?php echo 'tide';\n".getBytes(StandardCharsets.UTF_8));
             case "node" -> {
                 put(sketch, "index.html", "<script src=\"main.js\"></script>\n".getBytes(StandardCharsets.UTF_8));
@@ -93,20 +126,23 @@ class WholeWayPropertyTest {
     /** Writes a file unless its place is taken by another kind of file. */
     private static void put(Sketch sketch, String path, byte[] bytes) throws IOException {
         Path file = sketch.root().resolve(path);
-        for (Path at = file.getParent(); !at.equals(sketch.root()); at = at.getParent()) if (Files.isRegularFile(at)) return;
+        for (Path at = file.getParent(); !at.equals(sketch.root()); at = at.getParent())
+            if (Files.isRegularFile(at)) return;
         if (!Files.exists(file)) sketch.bytes(path, bytes);
     }
 
     private Pfeiler pfeiler(String ecosystem) {
         Environment here = Environment.here();
-        Environment environment = new Environment(folder.resolve("home"), Map.of("PATH", here.variables().get("PATH")), here.javaHome(), true);
+        Environment environment = new Environment(
+                folder.resolve("home"), Map.of("PATH", here.variables().get("PATH")), here.javaHome(), true);
         return new Pfeiler(
-                new Ecosystems(List.of(switch (ecosystem) {
-                    case "jvm" -> new JvmEcosystem();
-                    case "php" -> new PhpEcosystem();
-                    case "node" -> new NodeEcosystem();
-                    default -> new ToyEcosystem();
-                })),
+                new Ecosystems(List.of(
+                        switch (ecosystem) {
+                            case "jvm" -> new JvmEcosystem();
+                            case "php" -> new PhpEcosystem();
+                            case "node" -> new NodeEcosystem();
+                            default -> new ToyEcosystem();
+                        })),
                 environment);
     }
 
@@ -122,7 +158,9 @@ class WholeWayPropertyTest {
                 Survey survey = pfeiler.survey(sketch.root());
                 pfeiler.convert(survey, pfeiler.propose(survey, Choices.NONE), Choices.NONE);
             } catch (Refusal e) {
-                assertThat(sketch.digest()).as("refused in turn %s: %s", turn, e.getMessage()).isEqualTo(before);
+                assertThat(sketch.digest())
+                        .as("refused in turn %s: %s", turn, e.getMessage())
+                        .isEqualTo(before);
                 refused.add(e.getMessage());
                 continue;
             }
@@ -134,7 +172,9 @@ class WholeWayPropertyTest {
             after.keySet().removeIf(path -> path.startsWith("saved meanwhile"));
             assertThat(after).as("turn %s", turn).isEqualTo(before);
         }
-        assertThat(converted).as("turns of %s that were converted; refused: %s", ecosystem, refused).isGreaterThan(least);
+        assertThat(converted)
+                .as("turns of %s that were converted; refused: %s", ecosystem, refused)
+                .isGreaterThan(least);
     }
 
     /** What is saved during a proof stays, and nothing else of the project has changed afterwards. */

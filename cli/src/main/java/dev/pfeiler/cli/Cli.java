@@ -114,9 +114,11 @@ public final class Cli {
             return REFUSED;
         }
         if (!(e instanceof Refusal refusal)) {
-            say(e instanceof OutOfMemoryError
-                    ? "Not enough memory: " + (Runtime.getRuntime().maxMemory() >> 20) + " MB. " + state(arguments)
-                    : "Internal error: " + e + ". " + state(arguments));
+            say(
+                    e instanceof OutOfMemoryError
+                            ? "Not enough memory: " + (Runtime.getRuntime().maxMemory() >> 20) + " MB. "
+                                    + state(arguments)
+                            : "Internal error: " + e + ". " + state(arguments));
             if (e instanceof OutOfMemoryError) say("Allow more with JAVA_TOOL_OPTIONS=-Xmx4g.");
             else say(verbose ? "Please report this with the stack trace." : "Run it again with -v for a stack trace.");
             return INPUT_OUTPUT;

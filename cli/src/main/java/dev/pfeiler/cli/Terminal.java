@@ -57,7 +57,9 @@ public record Terminal(
                 err,
                 widthOfLine(),
                 !variables.getOrDefault("NO_COLOR", "").isEmpty(),
-                locale.toUpperCase(Locale.ROOT).contains("UTF"));
+                // the launcher gives the program a locale for the names of files; the terminal's own is another one
+                !System.getProperty("pfeiler.unicode", "").equals("false")
+                        && locale.toUpperCase(Locale.ROOT).contains("UTF"));
     }
 
     private static int widthOfLine() {

@@ -101,8 +101,9 @@ class EnterpriseIT {
                 .contains("moved lib/commons-lang3.jar (to lib/commons-lang3-3.12.0.jar): identical content")
                 // the welcome page, that page by its name, and the servlet that uses the beans beside its archive
                 .containsPattern("= pages +3 requested +3 requested");
-        try (ZipFile ear = new ZipFile(
-                sketch.root().resolve(".pfeiler/proof/built/pilotage/target/pilotage.ear").toFile())) {
+        try (ZipFile ear = new ZipFile(sketch.root()
+                .resolve(".pfeiler/proof/built/pilotage/target/pilotage.ear")
+                .toFile())) {
             for (String place : List.of("pilotage-beans.jar", "pilotage-web.war", "lib/pilotage-common.jar"))
                 assertThat(ear.getEntry(place)).as(place).isNotNull();
         }

@@ -130,7 +130,8 @@ class Disk {
         String name = folder.getFileName().toString();
         List<Path> found;
         try (Stream<Path> all = Files.list(parent)) {
-            found = all.filter(one -> one.getFileName().toString().equalsIgnoreCase(name)).toList();
+            found = all.filter(one -> one.getFileName().toString().equalsIgnoreCase(name))
+                    .toList();
         }
         for (Path one : found) {
             before("rename " + one);

@@ -1,7 +1,7 @@
 package dev.pfeiler.conversion;
 
-import dev.pfeiler.tree.IgnoredFolders;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.IgnoredFolders;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -45,7 +45,8 @@ final class Preflight {
     void refuse() {
         if (!tree.unnamed().isEmpty())
             throw Refusal.notPossible(
-                    "These names are not valid in this system's character set: " + String.join(", ", tree.unnamed()) + ".",
+                    "These names are not valid in this system's character set: " + String.join(", ", tree.unnamed())
+                            + ".",
                     "Rename the files first, or set LC_ALL to the locale in which they were named.");
         steps.forEach(Preflight::inside);
         letterCase();
@@ -68,7 +69,8 @@ final class Preflight {
         for (String path : paths) {
             if (Paths.isPlain(path) && !IgnoredFolders.contain(path)) continue;
             throw Refusal.notPossible(
-                    path + " is not a path that a conversion may change.", "Choose another place for it with --choose.");
+                    path + " is not a path that a conversion may change.",
+                    "Choose another place for it with --choose.");
         }
     }
 

@@ -7,8 +7,8 @@ import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 
@@ -58,6 +58,13 @@ public final class ProposalMerge {
 
     public Proposal merged() {
         return new Proposal(
-                Proposal.FORMAT, parts, decisions, questions, steps.steps(), List.copyOf(leftForYou), agreements, commands);
+                Proposal.FORMAT,
+                parts,
+                decisions,
+                questions,
+                steps.steps(),
+                List.copyOf(leftForYou),
+                agreements,
+                commands);
     }
 }

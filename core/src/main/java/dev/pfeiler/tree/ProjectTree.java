@@ -224,7 +224,8 @@ public final class ProjectTree {
             String address = path.toUri().getRawPath().replaceFirst("/$", "");
             String shown = Paths.join(Paths.parent(relative(path)), Paths.name(address));
             unnamed.add(shown);
-            trouble.add(Finding.trouble(shown, "has a name that is not valid in this system's character set; left in place"));
+            trouble.add(Finding.trouble(
+                    shown, "has a name that is not valid in this system's character set; left in place"));
             return next;
         }
 

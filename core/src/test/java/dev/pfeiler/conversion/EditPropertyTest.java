@@ -41,9 +41,12 @@ class EditPropertyTest {
         int start = 0;
         while (start < before.length && start < after.length && before[start] == after[start]) start++;
         int end = 0;
-        while (end < before.length - start && end < after.length - start
+        while (end < before.length - start
+                && end < after.length - start
                 && before[before.length - 1 - end] == after[after.length - 1 - end]) end++;
-        assertThat(start + end).as("%s%n%s", what, new String(after, StandardCharsets.UTF_8)).isEqualTo(before.length);
+        assertThat(start + end)
+                .as("%s%n%s", what, new String(after, StandardCharsets.UTF_8))
+                .isEqualTo(before.length);
     }
 
     /** A descriptor in one of the styles that people and tools write. */
@@ -57,7 +60,12 @@ class EditPropertyTest {
         int shown = 0;
         for (String name : names) {
             if (random.nextInt(3) == 0) continue;
-            text.append(shown++ == 0 ? "" : ",").append(oneLine ? pick("", " ") : end + indent).append('"').append(name).append('"').append(colon);
+            text.append(shown++ == 0 ? "" : ",")
+                    .append(oneLine ? pick("", " ") : end + indent)
+                    .append('"')
+                    .append(name)
+                    .append('"')
+                    .append(colon);
             switch (name) {
                 case "private" -> text.append("true");
                 case "keywords", "files" -> text.append(pick("[]", "[\"a\", \"b\"]", "[ \"\\u00e9\" ,\"\\/x\"]"));
@@ -76,7 +84,11 @@ class EditPropertyTest {
         for (int i = 0; i < Math.min(count, 3); i++)
             text.append(i == 0 ? "" : ",")
                     .append(oneLine ? pick("", " ") : end + indent + indent)
-                    .append('"').append(names[i]).append('"').append(colon).append("\"^1.0.0\"");
+                    .append('"')
+                    .append(names[i])
+                    .append('"')
+                    .append(colon)
+                    .append("\"^1.0.0\"");
         return text + (oneLine || count == 0 ? "" : end + indent) + "}";
     }
 
@@ -85,7 +97,8 @@ class EditPropertyTest {
         for (int turn = 0; turn < TURNS; turn++) {
             String before = (random.nextInt(10) == 0 ? "\uFEFF" : "") + json();
             String name = pick("a", "c", "e", "z");
-            Sketch sketch = new Sketch(folder.resolve("json" + turn)).file("package.json", StandardCharsets.UTF_8, before);
+            Sketch sketch =
+                    new Sketch(folder.resolve("json" + turn)).file("package.json", StandardCharsets.UTF_8, before);
             JsonEdit edit = JsonEdit.of(sketch.tree(), "package.json");
             edit.add("dependencies", name, "^2.0.0");
             byte[] after = edit.edit("").bytes();
@@ -101,16 +114,23 @@ class EditPropertyTest {
 
     @Test
     void jsonKeepsTheStyleOfItsNeighbors() throws IOException {
-        assertThat(added("{\n\t\"name\": \"x\",\n\t\"dependencies\": {\n\t\t\"a\": \"1\",\n\t\t\"c\": \"1\"\n\t},\n\t\"files\": [\"a\", \"b\"]\n}\n"))
-                .isEqualTo("{\n\t\"name\": \"x\",\n\t\"dependencies\": {\n\t\t\"a\": \"1\",\n\t\t\"b\": \"2\",\n\t\t\"c\": \"1\"\n\t},\n\t\"files\": [\"a\", \"b\"]\n}\n");
-        assertThat(added("{\"name\":\"x\",\"dependencies\":{\"c\":\"1\"}}")).isEqualTo("{\"name\":\"x\",\"dependencies\":{\"b\":\"2\", \"c\":\"1\"}}");
-        assertThat(added("{\r\n  \"name\": \"x\"\r\n}")).isEqualTo("{\r\n  \"name\": \"x\",\r\n  \"dependencies\": {\r\n    \"b\": \"2\"\r\n  }\r\n}");
-        assertThat(added("{\n    \"dependencies\": {}\n}\n")).isEqualTo("{\n    \"dependencies\": {\n        \"b\": \"2\"\n    }\n}\n");
+        assertThat(
+                        added(
+                                "{\n\t\"name\": \"x\",\n\t\"dependencies\": {\n\t\t\"a\": \"1\",\n\t\t\"c\": \"1\"\n\t},\n\t\"files\": [\"a\", \"b\"]\n}\n"))
+                .isEqualTo(
+                        "{\n\t\"name\": \"x\",\n\t\"dependencies\": {\n\t\t\"a\": \"1\",\n\t\t\"b\": \"2\",\n\t\t\"c\": \"1\"\n\t},\n\t\"files\": [\"a\", \"b\"]\n}\n");
+        assertThat(added("{\"name\":\"x\",\"dependencies\":{\"c\":\"1\"}}"))
+                .isEqualTo("{\"name\":\"x\",\"dependencies\":{\"b\":\"2\", \"c\":\"1\"}}");
+        assertThat(added("{\r\n  \"name\": \"x\"\r\n}"))
+                .isEqualTo("{\r\n  \"name\": \"x\",\r\n  \"dependencies\": {\r\n    \"b\": \"2\"\r\n  }\r\n}");
+        assertThat(added("{\n    \"dependencies\": {}\n}\n"))
+                .isEqualTo("{\n    \"dependencies\": {\n        \"b\": \"2\"\n    }\n}\n");
         assertThat(added("{}")).isEqualTo("{\"dependencies\": {\"b\": \"2\"}}");
     }
 
     private String added(String before) throws IOException {
-        Sketch sketch = new Sketch(Files.createTempDirectory(folder, "json")).file("package.json", StandardCharsets.UTF_8, before);
+        Sketch sketch = new Sketch(Files.createTempDirectory(folder, "json"))
+                .file("package.json", StandardCharsets.UTF_8, before);
         JsonEdit edit = JsonEdit.of(sketch.tree(), "package.json");
         edit.add("dependencies", "b", "2");
         return edit.edit("").content();
@@ -120,7 +140,9 @@ class EditPropertyTest {
     @Test
     void whatWouldNotSurviveIsRefused() throws IOException {
         byte[] escape = "{\"name\":\"\u001B[1m\"}".getBytes(StandardCharsets.UTF_8);
-        Sketch sketch = new Sketch(folder.resolve("escape")).bytes("package.json", escape).bytes("a.txt", new byte[] {'a', (byte) 0xFF, 0, 'b'});
+        Sketch sketch = new Sketch(folder.resolve("escape"))
+                .bytes("package.json", escape)
+                .bytes("a.txt", new byte[] {'a', (byte) 0xFF, 0, 'b'});
         assertThatThrownBy(() -> JsonEdit.of(sketch.tree(), "package.json"))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("package.json contains control characters");
@@ -130,12 +152,13 @@ class EditPropertyTest {
     @Test
     void textsOfAllCharsetsSurvive() throws IOException {
         for (int turn = 0; turn < TURNS; turn++) {
-            var charset = switch (random.nextInt(5)) {
-                case 0 -> StandardCharsets.UTF_16LE;
-                case 1 -> StandardCharsets.UTF_16BE;
-                case 2 -> StandardCharsets.ISO_8859_1;
-                default -> StandardCharsets.UTF_8;
-            };
+            var charset =
+                    switch (random.nextInt(5)) {
+                        case 0 -> StandardCharsets.UTF_16LE;
+                        case 1 -> StandardCharsets.UTF_16BE;
+                        case 2 -> StandardCharsets.ISO_8859_1;
+                        default -> StandardCharsets.UTF_8;
+                    };
             boolean wide = charset.name().startsWith("UTF-16");
             String mark = wide || charset == StandardCharsets.UTF_8 && random.nextBoolean() ? "\uFEFF" : "";
             String before = mark + pick("a\r\nb\n", "größe\r", "x", "é\n\n") + pick("", "end", "\f\t");
@@ -151,7 +174,8 @@ class EditPropertyTest {
     private static final Coordinates COMMONS = new Coordinates("org.example", "tides", "1.2");
 
     private void declare(JvmTarget target, String path, String before) throws IOException {
-        Sketch sketch = new Sketch(Files.createTempDirectory(folder, "build")).file(path, StandardCharsets.UTF_8, before);
+        Sketch sketch =
+                new Sketch(Files.createTempDirectory(folder, "build")).file(path, StandardCharsets.UTF_8, before);
         Repositories repositories = Repositories.of(Sketch.alone(folder.resolve("home"), true));
         byte[] after = target.buildFile(sketch.tree(), repositories)
                 .orElseThrow()
@@ -160,7 +184,8 @@ class EditPropertyTest {
         assertInserted(before.getBytes(StandardCharsets.UTF_8), after, before);
         String text = new String(after, StandardCharsets.UTF_8);
         assertThat(text).contains("tides");
-        if (before.contains("\r\n")) assertThat(text.replace("\r\n", "")).as(before).doesNotContain("\n");
+        if (before.contains("\r\n"))
+            assertThat(text.replace("\r\n", "")).as(before).doesNotContain("\n");
     }
 
     @Test
@@ -168,12 +193,20 @@ class EditPropertyTest {
         for (int turn = 0; turn < 60; turn++) {
             String end = pick("\n", "\r\n");
             String indent = pick("  ", "\t", "    ");
-            String pom = pick("<?xml version=\"1.0\" encoding=\"UTF-8\"?>" + end, "") + "<project>" + end + indent + "<modelVersion>4.0.0</modelVersion>" + end
-                    + indent + "<groupId>g</groupId> <!-- größe -->" + end + indent + "<artifactId>a</artifactId>" + end + indent + "<version>1</version>" + end
+            String pom = pick("<?xml version=\"1.0\" encoding=\"UTF-8\"?>" + end, "") + "<project>" + end + indent
+                    + "<modelVersion>4.0.0</modelVersion>" + end
+                    + indent + "<groupId>g</groupId> <!-- größe -->" + end + indent + "<artifactId>a</artifactId>" + end
+                    + indent + "<version>1</version>" + end
                     + indent + "<dependencies>" + end
-                    + pick("", indent + indent + "<dependency><groupId>x</groupId><artifactId>y</artifactId><version>1</version></dependency>" + end,
-                            indent + indent + "<dependency>" + end + indent + indent + indent + "<groupId>x</groupId>" + end + indent + indent + indent
-                                    + "<artifactId>y</artifactId>" + end + indent + indent + indent + "<version>[1,2)</version>" + end + indent + indent + "</dependency>" + end)
+                    + pick(
+                            "",
+                            indent + indent
+                                    + "<dependency><groupId>x</groupId><artifactId>y</artifactId><version>1</version></dependency>"
+                                    + end,
+                            indent + indent + "<dependency>" + end + indent + indent + indent + "<groupId>x</groupId>"
+                                    + end + indent + indent + indent + "<artifactId>y</artifactId>" + end + indent
+                                    + indent + indent + "<version>[1,2)</version>" + end + indent + indent
+                                    + "</dependency>" + end)
                     + indent + "</dependencies>" + end + "</project>" + pick("", end);
             declare(new MavenTarget(), "pom.xml", pom);
         }
@@ -184,7 +217,10 @@ class EditPropertyTest {
         for (int turn = 0; turn < 60; turn++) {
             String end = pick("\n", "\r\n");
             String script = "plugins {" + end + "\tid 'java' // größe" + end + "}" + end
-                    + pick("", "dependencies {" + end + "}" + end, "dependencies {" + end + "\timplementation 'x:y:1'" + end + "}" + end,
+                    + pick(
+                            "",
+                            "dependencies {" + end + "}" + end,
+                            "dependencies {" + end + "\timplementation 'x:y:1'" + end + "}" + end,
                             "dependencies { testImplementation \"x:y:1\" }" + end)
                     + pick("", "task x { doLast { println '{' } }" + end);
             declare(new GradleTarget(), "build.gradle", script);

@@ -87,7 +87,8 @@ class OtherSystemsTest {
                     .containsEntry("src/Tide.php", "<?php class Tide {}")
                     .containsEntry("composer.json", "{}")
                     .doesNotContainKeys("src/tide.php", "lib/old.txt");
-            assertThat(Undo.run(root, Undo.Edits.REFUSE, BuildOutput.NONE).left()).isEmpty();
+            assertThat(Undo.run(root, Undo.Edits.REFUSE, BuildOutput.NONE).left())
+                    .isEmpty();
             assertThat(content(root)).isEqualTo(before);
         }
     }
@@ -148,7 +149,8 @@ class OtherSystemsTest {
     @Test
     void otherProgramsPrintInTheConsolesCharset() {
         Charset windows = Charset.forName("windows-1252");
-        assertThat(Console.decode("C:\\Users\\Jürgen".getBytes(windows), windows)).isEqualTo("C:\\Users\\Jürgen");
+        assertThat(Console.decode("C:\\Users\\Jürgen".getBytes(windows), windows))
+                .isEqualTo("C:\\Users\\Jürgen");
         assertThat(Console.decode("C:\\Users\\Jürgen".getBytes(StandardCharsets.UTF_8), windows))
                 .isEqualTo("C:\\Users\\Jürgen");
     }

@@ -62,14 +62,16 @@ class HostileLedgerTest {
         cases.put("keeps above", new String[] {ledger("", "", retire("x", "../victim.txt")), own});
         cases.put("keeps elsewhere", new String[] {ledger("", "", retire("x", "mine.txt")), own});
         cases.put("keeps by a way up", new String[] {ledger("", "", retire("x", ".pfeiler/kept/../../mine.txt")), own});
-        cases.put("makes a hook", new String[] {
-            ledger("", "", retire(".git/hooks/post-checkout", ".pfeiler/kept/hook")), own
-        });
-        cases.put("makes a hook in capitals", new String[] {
-            ledger("", "", retire(".GIT/hooks/post-checkout", ".pfeiler/kept/hook")), own
-        });
-        cases.put("leads version control away", new String[] {ledger("", "", retire(".git", ".pfeiler/kept/hook")), own});
-        cases.put("lists a folder above", new String[] {ledger("{\"path\":\"..\",\"mode\":\"rwxrwxrwx\"}", "", ""), own});
+        cases.put(
+                "makes a hook",
+                new String[] {ledger("", "", retire(".git/hooks/post-checkout", ".pfeiler/kept/hook")), own});
+        cases.put(
+                "makes a hook in capitals",
+                new String[] {ledger("", "", retire(".GIT/hooks/post-checkout", ".pfeiler/kept/hook")), own});
+        cases.put(
+                "leads version control away", new String[] {ledger("", "", retire(".git", ".pfeiler/kept/hook")), own});
+        cases.put(
+                "lists a folder above", new String[] {ledger("{\"path\":\"..\",\"mode\":\"rwxrwxrwx\"}", "", ""), own});
         cases.put("has an impossible mode", new String[] {ledger("{\"path\":\"src\",\"mode\":\"all\"}", "", ""), own});
         cases.put("lists a file above", new String[] {ledger("", "\"../victim.txt\"", ""), own});
         cases.put("has a path with a zero", new String[] {ledger("", "\"a\\u0000b\"", ""), own});
@@ -77,11 +79,10 @@ class HostileLedgerTest {
         cases.put("changes a file twice", new String[] {
             ledger("", "", retire("mine.txt", ".pfeiler/kept/a") + "," + retire("mine.txt", ".pfeiler/kept/b")), own
         });
-        cases.put("writes a file twice", new String[] {
-            ledger("", "", write("a", HASH) + "," + write("a", HASH)), own
-        });
-        cases.put("has lost an original", new String[] {ledger("", "", retire("gone.txt", ".pfeiler/kept/gone.txt")), own
-        });
+        cases.put("writes a file twice", new String[] {ledger("", "", write("a", HASH) + "," + write("a", HASH)), own});
+        cases.put(
+                "has lost an original",
+                new String[] {ledger("", "", retire("gone.txt", ".pfeiler/kept/gone.txt")), own});
         cases.put("leads through a link", new String[] {ledger("", "", write("link/victim.txt", HASH)), own});
         cases.put("lists a file behind a link", new String[] {ledger("", "\"link/victim.txt\"", ""), own});
         cases.put("lacks its lists", new String[] {"{\"format\":\"pfeiler-ledger/2\"}", own});
@@ -89,29 +90,35 @@ class HostileLedgerTest {
         cases.put("is a list", new String[] {"[1, 2]", "cannot be read"});
         cases.put("is empty", new String[] {"", "cannot be read"});
         cases.put("is cut", new String[] {ledger("", "", write("a", HASH)).substring(0, 120), "cannot be read"});
-        cases.put("has a step that is none", new String[] {ledger("", "", "{\"step\":\"run\",\"path\":\"x\"}"), "cannot be read"
-        });
+        cases.put(
+                "has a step that is none",
+                new String[] {ledger("", "", "{\"step\":\"run\",\"path\":\"x\"}"), "cannot be read"});
         cases.put("is nested deeply", new String[] {"[".repeat(100_000), "cannot be read"});
         return cases;
     }
 
     @TestFactory
     Stream<DynamicTest> everyCommandRefusesAForeignLedger() {
-        return foreign().entrySet().stream().map(each -> DynamicTest.dynamicTest(each.getKey(), () -> {
-            Path own = Files.createTempDirectory(folder, "case");
-            Sandbox here = new Sandbox(own);
-            here.project().file("mine.txt", "my work").file(".pfeiler/kept/hook", "#!/bin/sh").file(".pfeiler/kept/a", "")
-                    .file(".pfeiler/kept/b", "");
-            Files.createSymbolicLink(here.root().resolve("link"), here.outside());
-            Files.writeString(here.root().resolve(".pfeiler/ledger.json"), each.getValue()[0]);
-            Map<String, String> before = here.project().digest();
-            String sentence = each.getValue()[1];
-            for (Undo.Edits edits : Undo.Edits.values()) here.undo(edits).refusedWith(sentence);
-            here.accept().refusedWith(sentence);
-            here.prove().refusedWith(sentence);
-            here.survey().refusedWith(sentence);
-            assertThat(here.project().digest()).as("the project").isEqualTo(before);
-        }));
+        return foreign().entrySet().stream()
+                .map(each -> DynamicTest.dynamicTest(each.getKey(), () -> {
+                    Path own = Files.createTempDirectory(folder, "case");
+                    Sandbox here = new Sandbox(own);
+                    here.project()
+                            .file("mine.txt", "my work")
+                            .file(".pfeiler/kept/hook", "#!/bin/sh")
+                            .file(".pfeiler/kept/a", "")
+                            .file(".pfeiler/kept/b", "");
+                    Files.createSymbolicLink(here.root().resolve("link"), here.outside());
+                    Files.writeString(here.root().resolve(".pfeiler/ledger.json"), each.getValue()[0]);
+                    Map<String, String> before = here.project().digest();
+                    String sentence = each.getValue()[1];
+                    for (Undo.Edits edits : Undo.Edits.values())
+                        here.undo(edits).refusedWith(sentence);
+                    here.accept().refusedWith(sentence);
+                    here.prove().refusedWith(sentence);
+                    here.survey().refusedWith(sentence);
+                    assertThat(here.project().digest()).as("the project").isEqualTo(before);
+                }));
     }
 
     /** The records are a folder of the project's own, and nothing in them is a link. */
@@ -126,7 +133,8 @@ class HostileLedgerTest {
     void aLinkInPlaceOfTheLedgerIsRefused() throws IOException {
         sandbox.project().file(".pfeiler/kept/x", "");
         Files.createSymbolicLink(
-                sandbox.root().resolve(".pfeiler/ledger.json"), sandbox.outside().resolve("victim.txt"));
+                sandbox.root().resolve(".pfeiler/ledger.json"),
+                sandbox.outside().resolve("victim.txt"));
         sandbox.undo(Undo.Edits.TAKE_OLD).refusedWith("ledger.json is not a regular file");
     }
 
@@ -144,7 +152,8 @@ class HostileLedgerTest {
     @Test
     void aLargeLedgerIsReadInTime() throws IOException {
         StringBuilder untouched = new StringBuilder("\"f0\"");
-        for (int i = 1; i < 100_000; i++) untouched.append(",\"d").append(i % 500).append("/f").append(i).append('"');
+        for (int i = 1; i < 100_000; i++)
+            untouched.append(",\"d").append(i % 500).append("/f").append(i).append('"');
         sandbox.project().file(".pfeiler/ledger.json", ledger("", untouched.toString(), ""));
         sandbox.undo(Undo.Edits.REFUSE).done();
         assertThat(sandbox.root().resolve(".pfeiler")).doesNotExist();

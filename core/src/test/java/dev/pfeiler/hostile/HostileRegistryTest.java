@@ -43,7 +43,8 @@ class HostileRegistryTest {
             registry(server);
             sandbox.read().done();
             assertThat(server.asked()).isNotEmpty().noneMatch(request -> request.contains(Sandbox.SECRET));
-            assertThat(server.asked()).noneMatch(request -> request.toLowerCase().contains("authorization"));
+            assertThat(server.asked())
+                    .noneMatch(request -> request.toLowerCase().contains("authorization"));
         }
     }
 
@@ -118,7 +119,9 @@ class HostileRegistryTest {
 
     @Test
     void answersThatAreNoDocumentsSayNothing() throws IOException {
-        for (String body : new String[] {"", "[]", "null", "{\"versions\":[]}", "{\"versions\":{\"1.0.0\":null}}", "[".repeat(50_000)}) {
+        for (String body : new String[] {
+            "", "[]", "null", "{\"versions\":[]}", "{\"versions\":{\"1.0.0\":null}}", "[".repeat(50_000)
+        }) {
             try (LoopbackServer server = new LoopbackServer(LoopbackServer.text(200, body))) {
                 registry(server);
                 Sandbox.Outcome outcome = sandbox.run(() -> {

@@ -43,8 +43,20 @@ final class Sandbox {
         new Sketch(folder.resolve("place")).file("victim.txt", "beside the project");
         Files.createDirectories(folder.resolve("home"));
         for (String program : List.of(
-                "git", "node", "npm", "npx", "sh", "bash", "php", "composer", "mvn", "gradle", "ant", "make", "tsc", "java"))
-            program(program);
+                "git",
+                "node",
+                "npm",
+                "npx",
+                "sh",
+                "bash",
+                "php",
+                "composer",
+                "mvn",
+                "gradle",
+                "ant",
+                "make",
+                "tsc",
+                "java")) program(program);
     }
 
     private void program(String name) throws IOException {
@@ -158,9 +170,6 @@ final class Sandbox {
 
     Outcome prove() throws IOException {
         return run(() -> new Pfeiler(environment())
-                .prove(
-                        root(),
-                        new ProofRequest.Options(true, false, ProofRequest.RunOptions.USUAL),
-                        stage -> {}));
+                .prove(root(), new ProofRequest.Options(true, false, ProofRequest.RunOptions.USUAL), stage -> {}));
     }
 }

@@ -64,10 +64,13 @@ class ToolRunTest {
     /** A copy is on its own: no link leads back to the project or out of it. */
     @Test
     void linksOfACopyStayInIt() throws IOException {
-        Sketch outside = new Sketch(folder.resolve("outside")).file("shared/x.txt", "shared").file("one.txt", "one");
+        Sketch outside = new Sketch(folder.resolve("outside"))
+                .file("shared/x.txt", "shared")
+                .file("one.txt", "one");
         Sketch project = new Sketch(folder.resolve("project")).file("src/a.txt", "a");
         Files.createSymbolicLink(project.root().resolve("in"), Path.of("src/a.txt"));
-        Files.createSymbolicLink(project.root().resolve("absolute"), project.root().resolve("src"));
+        Files.createSymbolicLink(
+                project.root().resolve("absolute"), project.root().resolve("src"));
         Files.createSymbolicLink(project.root().resolve("out"), Path.of("../outside/shared"));
         Files.createSymbolicLink(project.root().resolve("file"), outside.root().resolve("one.txt"));
         Files.createSymbolicLink(project.root().resolve("above"), Path.of(".."));

@@ -24,7 +24,10 @@ class StartedProgramTest {
             assertThat(server.asked())
                     .extracting(request -> request.replaceFirst(" \\[.*", ""))
                     .containsExactlyInAnyOrder(
-                            "GET /", "GET /tides?name=north%20pier&at=now", "GET /gr%C3%B6%C3%9Fe", "GET /find?q=two+words");
+                            "GET /",
+                            "GET /tides?name=north%20pier&at=now",
+                            "GET /gr%C3%B6%C3%9Fe",
+                            "GET /find?q=two+words");
             assertThat(rows).allSatisfy(row -> assertThat(row.differences()).isEmpty());
             assertThat(rows.get(rows.size() - 1).subject()).isEqualTo("not requested");
             assertThat(rows.get(rows.size() - 1).after())
@@ -34,13 +37,32 @@ class StartedProgramTest {
 
     @ParameterizedTest
     @ValueSource(
-            strings = {"/logout", "/user/LogOut.do", "/sign-out", "/x?action=delete", "/berths/4/remove", "/shutdown", "/doDeleteAll", "/a?cmd=stop"})
+            strings = {
+                "/logout",
+                "/user/LogOut.do",
+                "/sign-out",
+                "/x?action=delete",
+                "/berths/4/remove",
+                "/shutdown",
+                "/doDeleteAll",
+                "/a?cmd=stop"
+            })
     void whatMayChangeSomethingIsNotSafe(String path) {
         assertThat(SafeLinks.isSafe(path)).isFalse();
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"/", "/tides?at=10", "/undeletable", "/stopover", "/payload", "/a/b.css", "/dropdown.js", "/killarney"})
+    @ValueSource(
+            strings = {
+                "/",
+                "/tides?at=10",
+                "/undeletable",
+                "/stopover",
+                "/payload",
+                "/a/b.css",
+                "/dropdown.js",
+                "/killarney"
+            })
     void readingIsSafe(String path) {
         assertThat(SafeLinks.isSafe(path)).isTrue();
     }

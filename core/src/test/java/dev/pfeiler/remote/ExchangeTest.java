@@ -16,7 +16,8 @@ class ExchangeTest {
     private final HttpClient client = HttpClient.newHttpClient();
 
     private Exchange get(LoopbackServer server, Duration limit, int most) throws IOException {
-        HttpRequest request = HttpRequest.newBuilder(URI.create(server.address())).build();
+        HttpRequest request =
+                HttpRequest.newBuilder(URI.create(server.address())).build();
         return Exchange.of(client, request, limit, most);
     }
 
@@ -35,7 +36,8 @@ class ExchangeTest {
     void aBodyThatComesSlowlyIsGivenUp() throws IOException {
         try (LoopbackServer server = new LoopbackServer(LoopbackServer.endless(new byte[1], 100))) {
             long start = System.nanoTime();
-            assertThatThrownBy(() -> get(server, Duration.ofSeconds(1), 1 << 20)).isInstanceOf(HttpTimeoutException.class);
+            assertThatThrownBy(() -> get(server, Duration.ofSeconds(1), 1 << 20))
+                    .isInstanceOf(HttpTimeoutException.class);
             assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(5));
         }
     }

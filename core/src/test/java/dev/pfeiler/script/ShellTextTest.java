@@ -13,8 +13,10 @@ class ShellTextTest {
     void commandsEndOutsideQuotesOnly() {
         assertThat(ShellText.sequence("a 'x && y'; b \"c;d\" && e $(f; g) | h || i", ShellText.Dialect.POSIX))
                 .containsExactly("a 'x && y'", "b \"c;d\"", "e $(f; g) | h || i");
-        assertThat(ShellText.commands("a 2>&1 | b & c || d", ShellText.Dialect.POSIX)).containsExactly("a 2>&1", "b", "c", "d");
-        assertThat(ShellText.sequence("a \"x & y\" & b && c^&d", ShellText.Dialect.BATCH)).containsExactly("a \"x & y\"", "b", "c^&d");
+        assertThat(ShellText.commands("a 2>&1 | b & c || d", ShellText.Dialect.POSIX))
+                .containsExactly("a 2>&1", "b", "c", "d");
+        assertThat(ShellText.sequence("a \"x & y\" & b && c^&d", ShellText.Dialect.BATCH))
+                .containsExactly("a \"x & y\"", "b", "c^&d");
         assertThat(ShellText.sequence("a \\; b", ShellText.Dialect.POSIX)).containsExactly("a \\; b");
     }
 
@@ -41,11 +43,16 @@ class ShellTextTest {
 
     /** What is quoted is one word again, and no command of its own. */
     @ParameterizedTest
-    @ValueSource(strings = {"a b", "a;id", "a&b", "a'b", "a\"b", "$(id)", "`id`", "größe", "a\\b", "*", "", "a|b", "#a", "-rf", "日本 語"})
+    @ValueSource(
+            strings = {
+                "a b", "a;id", "a&b", "a'b", "a\"b", "$(id)", "`id`", "größe", "a\\b", "*", "", "a|b", "#a", "-rf",
+                "日本 語"
+            })
     void aQuotedWordIsThatWord(String word) {
         String quoted = ShellText.quote(word);
         assertThat(ShellText.words(quoted)).containsExactly(word);
-        assertThat(ShellText.commands("node " + quoted, ShellText.Dialect.POSIX)).hasSize(1);
+        assertThat(ShellText.commands("node " + quoted, ShellText.Dialect.POSIX))
+                .hasSize(1);
         assertThat(ShellText.withoutComment("node " + quoted)).isEqualTo("node " + quoted);
     }
 
@@ -73,8 +80,10 @@ class ShellTextTest {
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "rsync -a src/ dist/", "git describe --tags", "npm run build", "cp a.js dist/", "curl -O http://host/x.jar",
-                "rm -rf dist", "mvn package", "javac -d /tmp/x A.java", "esbuild a.js --outfile=dist/a.js > /dev/null", "docker build ."
+                "rsync -a src/ dist/", "git describe --tags", "npm run build", "cp a.js dist/",
+                        "curl -O http://host/x.jar",
+                "rm -rf dist", "mvn package", "javac -d /tmp/x A.java", "esbuild a.js --outfile=dist/a.js > /dev/null",
+                        "docker build ."
             })
     void buildsAreNoDeployments(String command) {
         assertThat(Deployment.of(List.of(command.split(" ")))).isEmpty();

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.php;
 
-import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
@@ -10,6 +9,7 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.ProjectTexts;
 import dev.pfeiler.proposal.Question;
 import dev.pfeiler.tree.LicenseText;
+import dev.pfeiler.tree.Transliteration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -106,7 +106,8 @@ final class PhpIdentity {
     }
 
     private static String plain(String text) {
-        String plain = Transliteration.ascii(text).replaceAll("(?<=[a-z])(?=[A-Z])", "-")
+        String plain = Transliteration.ascii(text)
+                .replaceAll("(?<=[a-z])(?=[A-Z])", "-")
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z0-9]+", "-")
                 .replaceAll("^-|-$", "");

@@ -14,6 +14,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
@@ -125,7 +126,7 @@ final class PhpProposing {
         project.programs().stream()
                 .filter(program -> !project.isTest(program))
                 .limit(2)
-                .forEach(program -> commands.add(new Proposal.Command("run it", "php " + program)));
+                .forEach(program -> commands.add(new Proposal.Command("run it", "php " + ShellText.quote(program))));
         return commands;
     }
 
@@ -259,8 +260,8 @@ final class PhpProposing {
 
     private Map<String, String> scripts(Map<String, String> dev) {
         List<String> runs = new ArrayList<>();
-        if (!dev.isEmpty()) frameworkTest().ifPresent(test -> runs.add("phpunit " + top(test)));
-        project.programs().stream().filter(project::isTest).forEach(test -> runs.add("php " + test));
+        if (!dev.isEmpty()) frameworkTest().ifPresent(test -> runs.add("phpunit " + ShellText.quote(top(test))));
+        project.programs().stream().filter(project::isTest).forEach(test -> runs.add("php " + ShellText.quote(test)));
         return runs.isEmpty() ? Map.of() : Map.of("test", String.join(" && ", runs));
     }
 

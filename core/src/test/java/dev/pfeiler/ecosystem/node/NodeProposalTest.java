@@ -107,6 +107,56 @@ class NodeProposalTest {
                 .toList();
     }
 
+    /** A page's name is a word of the command that opens it, and no command. */
+    @Test
+    void namesInCommandsAreQuoted() throws IOException {
+        sketch.file("qunit.js", "/*! QUnit 2.19.4 */", "window.QUnit = {};")
+                .file("a;id $x.html", "<script src=\"qunit.js\"></script><script src=\"tests.js\"></script>")
+                .file("tests.js", "QUnit.test('a', function () {});");
+        assertThat(files(propose()).get("package.json"))
+                .contains("\"test\": \"node tools/run-test-page.mjs \\\"a;id \\\\$x.html\\\"\"");
+    }
+
+    /** A control character would be replaced by an edit: what has one keeps its tag, and a page stays as it is. */
+    @Test
+    void whatAnEditWouldChangeStays() throws IOException {
+        page();
+        sketch.file("js/color.js", "var red = '\u001B[31m';")
+                .file("color.html", "<script src=\"js/color.js\"></script><script src=\"js/board.js\"></script>")
+                .file("odd.html", "<p>\u0001</p><script src=\"js/board.js\"></script>");
+        byte[] marked = "\uFEFF<!doctype html><title>Größe</title><script src=\"js/signals.js\"></script>"
+                .getBytes(StandardCharsets.UTF_8);
+        sketch.bytes("marked.html", marked);
+        Proposal proposal = propose("pages=bundle");
+        assertThat(proposal.steps()).extracting(Step::path).doesNotContain("js/color.js", "odd.html");
+        assertThat(left(proposal))
+                .contains(
+                        "js/color.js: contains control characters; kept as a script tag",
+                        "odd.html: contains control characters, and stays as it is");
+        Step.Edit page = (Step.Edit) proposal.steps().stream()
+                .filter(step -> step.path().equals("marked.html"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(page.bytes()).as("the byte order mark stays").startsWith(0xEF, 0xBB, 0xBF);
+        assertThat(new String(page.bytes(), StandardCharsets.UTF_8)).contains("<title>Größe</title>");
+    }
+
+    /** What a script deploys is not written, and the script stays with a finding. */
+    @Test
+    void deploymentsAreNotWritten() throws IOException {
+        sketch.file("main.js", "document.title = 'tide';")
+                .file("index.html", "<script src=\"board.js\"></script>")
+                .file("build.sh", "esbuild main.js --outfile=board.js && rsync -a . deploy@port.example:/srv")
+                .file("release.sh", "for f in *.js", "do", "esbuild $f", "scp $f host:", "done");
+        Proposal proposal = propose();
+        assertThat(files(proposal).get("package.json"))
+                .contains("\"build\": \"esbuild main.js --outfile=board.js\"")
+                .doesNotContain("rsync", "release.sh");
+        assertThat(files(proposal)).doesNotContainKeys("build.sh", "release.sh");
+        assertThat(left(proposal))
+                .contains("build.sh: uploads or deploys what it makes (rsync); that is not part of the build");
+    }
+
     private void page() throws IOException {
         sketch.file("lib/jquery-3.7.1.min.js", JQUERY.stripTrailing())
                 .file("lib/dayjs.min.js", DAYJS.stripTrailing())

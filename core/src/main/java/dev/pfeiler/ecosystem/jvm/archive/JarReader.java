@@ -54,7 +54,10 @@ public final class JarReader {
             return new JarReader().read(tree, file, sha1);
         } catch (TooLarge e) {
             return Jar.broken(
-                    file.path(), file.size(), sha1, "unpacks to more than " + (LARGEST_JAR >> 20) + " MB and was not read");
+                    file.path(),
+                    file.size(),
+                    sha1,
+                    "unpacks to more than " + (LARGEST_JAR >> 20) + " MB and was not read");
         } catch (ZipException | IllegalArgumentException e) {
             LOG.debug("{}", file.path(), e);
             return Jar.broken(file.path(), file.size(), sha1, "is not a valid archive");

@@ -1,12 +1,12 @@
 package dev.pfeiler.ecosystem.jvm.archive;
 
-import java.nio.file.StandardOpenOption;
-import java.io.OutputStream;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.Function;

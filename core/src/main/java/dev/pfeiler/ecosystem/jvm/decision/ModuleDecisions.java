@@ -284,7 +284,8 @@ final class ModuleDecisions {
     private String archiveName(SourceModule module, String name) {
         String key = module.name().key("archive");
         Optional<Decision> made = module.archive()
-                .filter(archive -> archive.is("war"))
+                // an IDE writes none until somebody exports it, and serves the pages under the path that it states
+                .filter(archive -> archive.is("war") && isWritten(archive))
                 .filter(archive -> FILE_NAME.apply(Paths.stem(archive.path())).isPresent())
                 .map(archive -> Decision.of(
                         key,
@@ -314,6 +315,12 @@ final class ModuleDecisions {
                         "the project's name",
                         List.of()));
         return deliberation.settle(proposed, FILE_NAME);
+    }
+
+    private boolean isWritten(Wiring.Archive archive) {
+        return reading.wirings().stream()
+                .anyMatch(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES
+                        && wiring.archives().contains(archive));
     }
 
     /** What the jar was called, unless that is what it is called anyway. */

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
@@ -12,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Trees;
@@ -442,5 +442,4 @@ final class BaselineBuilder {
                 .collect(Collectors.joining("; "));
         return Optional.of(errors.isEmpty() ? "javac exited with code " + run.exit() : errors);
     }
-
 }

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
@@ -12,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
 import java.io.File;
 import java.io.IOException;

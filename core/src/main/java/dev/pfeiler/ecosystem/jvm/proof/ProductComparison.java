@@ -53,12 +53,24 @@ final class ProductComparison {
     /** The row; none if nothing shows that the old build makes an archive. */
     Optional<Comparison> compare() throws IOException {
         if (module.archive().isEmpty()) return Optional.empty();
-        String before = Paths.name(module.archive().get().path());
+        String before = oldName(module.archive().get());
         String after = product.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
         if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed()));
         attributes(old(), ArchiveEntries.manifest(product), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
+    }
+
+    /** The name of the old archive; what an IDE serves has the path of its pages for a name. */
+    private String oldName(Wiring.Archive made) {
+        Optional<String> served = context.reading().wirings().stream()
+                .filter(wiring -> wiring.kind() == Wiring.Kind.IDE_FILES
+                        && wiring.archives().contains(made))
+                .flatMap(wiring -> wiring.contextPath().stream())
+                .map(Wiring.Setting::value)
+                .filter(path -> !path.isEmpty())
+                .findFirst();
+        return served.map(path -> path + "." + Paths.extension(made.path())).orElse(Paths.name(made.path()));
     }
 
     /**

@@ -57,7 +57,8 @@ final class ProgramRun {
         boolean opened =
                 !opened(after).isEmpty() && !ClosedPackages.in(text(old)).isEmpty();
         // a program that worked may not do otherwise
-        String cause = opened && old.exit() != 0 ? "packages of the JDK are opened that the old program could not reach" : "";
+        String cause =
+                opened && old.exit() != 0 ? "packages of the JDK are opened that the old program could not reach" : "";
         if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, cause));
         if (!text(old).equals(text(now))) {
             // what differs from run to run on the old side says nothing
@@ -99,7 +100,10 @@ final class ProgramRun {
         command.addAll(arguments);
         return ToolRun.of(
                 JavaCommand.of(reading.toolchain(), command, scratch.resolve(name + ".args")),
-                folder, Map.of(), proof.log().resolveSibling("run-" + name + ".log"), LIMIT);
+                folder,
+                Map.of(),
+                proof.log().resolveSibling("run-" + name + ".log"),
+                LIMIT);
     }
 
     /** What the archive itself would open if it were started. */

@@ -147,6 +147,7 @@ public final class WebServer {
                 base.toString(),
                 contextPath,
                 served.unpacked().toString());
-        return new Served(RunningProgram.start(JavaCommand.of(toolchain, command, base.resolve("java.args")), base, log, "ready", LIMIT));
+        return new Served(RunningProgram.start(
+                JavaCommand.of(toolchain, command, base.resolve("java.args")), base, log, "ready", LIMIT));
     }
 }

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;

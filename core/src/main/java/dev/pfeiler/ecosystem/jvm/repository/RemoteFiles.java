@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
-import dev.pfeiler.tree.Paths;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
-import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -10,6 +9,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.Arrays;

@@ -13,6 +13,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -98,7 +99,7 @@ public interface JvmTarget {
             if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
             String path = archive(build, module);
             if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
-            commands.add(new Proposal.Command("run the packed program", "java -jar " + path));
+            commands.add(new Proposal.Command("run the packed program", "java -jar " + ShellText.quote(path)));
         }
         return commands;
     }

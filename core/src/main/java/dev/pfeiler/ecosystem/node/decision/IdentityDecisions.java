@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.node.decision;
 
-import dev.pfeiler.tree.Transliteration;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.node.model.Identity;
@@ -12,6 +11,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.ProjectTexts;
+import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.List;

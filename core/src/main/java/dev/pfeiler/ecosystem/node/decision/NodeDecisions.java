@@ -26,6 +26,7 @@ import dev.pfeiler.proposal.ChoicesFile;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -259,7 +260,7 @@ public final class NodeDecisions {
     private static Map<String, String> withPages(
             Map<String, String> scripts, Optional<BundlePlan> bundle, String copyScript, List<CompilerConfig> configs) {
         List<String> first = new ArrayList<>();
-        if (!copyScript.isEmpty()) first.add("node " + copyScript);
+        if (!copyScript.isEmpty()) first.add("node " + ShellText.quote(copyScript));
         if (scripts.containsKey("build")) first.add(scripts.get("build"));
         bundle.ifPresent(plan -> first.add(plan.build()));
         Map<String, String> all = new LinkedHashMap<>();

@@ -15,7 +15,8 @@ import java.util.regex.Pattern;
  * @param release as written, for example {@code 18} or {@code 18.19.0}
  */
 public record RuntimeVersion(String release, Evidence evidence) {
-    private static final Pattern IMAGE = Pattern.compile("(?i)^\\s*FROM\\s+(?:[\\w.-]++/)*+node:(\\d+(?:\\.\\d+){0,2})");
+    private static final Pattern IMAGE =
+            Pattern.compile("(?i)^\\s*FROM\\s+(?:[\\w.-]++/)*+node:(\\d+(?:\\.\\d+){0,2})");
     private static final Pattern SERVER = Pattern.compile(
             "(?i)\\b(?:node[-_]version|nodejs|node_js)\\b['\"]?\\s*[:=]\\s*\\[?\\s*['\"]?v?(\\d+(?:\\.\\d+){0,2})");
     private static final Pattern VERSION = Pattern.compile("^v?(\\d+(?:\\.\\d+){0,2})$");

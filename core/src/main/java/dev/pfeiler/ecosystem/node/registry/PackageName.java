@@ -52,8 +52,10 @@ public final class PackageName {
 
     /** A text as a name: in lower case, with hyphens for what no name may have. */
     public static String from(String text) {
-        String name =
-                Transliteration.ascii(text).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9._-]+", "-").replaceAll("^[._-]+|[._-]+$", "");
+        String name = Transliteration.ascii(text)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9._-]+", "-")
+                .replaceAll("^[._-]+|[._-]+$", "");
         return name.isEmpty() ? "project" : name;
     }
 

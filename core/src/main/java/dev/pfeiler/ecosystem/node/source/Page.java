@@ -138,10 +138,7 @@ public record Page(String path, Text text, List<Tag> tags, List<String> handlers
                 end,
                 placed ? value.startPos() : -1,
                 placed ? value.endPos() : -1,
-                new Evidence(
-                        path,
-                        range.start().lineNumber(),
-                        content.substring(start, Math.min(end, start + 160)))));
+                new Evidence(path, range.start().lineNumber(), content.substring(start, Math.min(end, start + 160)))));
     }
 
     /** The scripts that the page itself holds: in tags and in attributes. */

@@ -47,7 +47,8 @@ class CallScriptsTest {
                         "node -e \"a(); b() && c()\""))
                 .containsExactly("build: node src/gen.js --title \"Chart #1\" && tsc --outDir 'my out' a.ts"
                         + " && node -e \"a(); b() && c()\"");
-        assertThat(read("build.bat", "node gen.js \"a & b\" & node two.js")).containsExactly(
+        assertThat(read("build.bat", "node gen.js \"a & b\" & node two.js"))
+                .containsExactly(
                         "build: node gen.js \"a & b\" && node two.js",
                         "build: node src/gen.js --title \"Chart #1\" && tsc --outDir 'my out' a.ts"
                                 + " && node -e \"a(); b() && c()\"");
@@ -63,10 +64,13 @@ class CallScriptsTest {
     /** What a script deploys is neither run nor written, and the script stays. */
     @Test
     void deploymentsAreLeftOut() throws IOException {
-        new Sketch(folder).file("build.sh", "esbuild a.js --outfile=dist/a.js && rsync -a dist/ deploy@host:/srv/", "git push");
+        new Sketch(folder)
+                .file("build.sh", "esbuild a.js --outfile=dist/a.js && rsync -a dist/ deploy@host:/srv/", "git push");
         CallScript script = CallScripts.of(new Sketch(folder).tree()).get(0);
         assertThat(script.line()).isEqualTo("esbuild a.js --outfile=dist/a.js");
-        assertThat(script.deployments()).extracting(one -> one.line() + " " + one.excerpt()).containsExactly("1 rsync", "2 git push");
+        assertThat(script.deployments())
+                .extracting(one -> one.line() + " " + one.excerpt())
+                .containsExactly("1 rsync", "2 git push");
         assertThat(script.whole()).isTrue();
         assertThat(script.replaceable()).isFalse();
     }

@@ -169,7 +169,10 @@ final class GradleFile implements BuildFile {
         if (!body.contains("\n")) {
             int behind = block.start() + body.stripTrailing().length();
             String separator = body.isBlank() ? " " : "; ";
-            return content.substring(0, behind) + separator + declared + (body.isEmpty() ? " " : "")
+            return content.substring(0, behind)
+                    + separator
+                    + declared
+                    + (body.isEmpty() ? " " : "")
                     + content.substring(behind);
         }
         String line = indent(body) + declared;

@@ -47,6 +47,44 @@ class ScriptsTest {
         return wiring.libraries().stream().map(Wiring.Library::path).toList();
     }
 
+    /** A class path of sixty jars is one word, and no reader goes as deep as it is long. */
+    @Test
+    void longWordsAreRead() throws IOException {
+        Wiring wiring = shell(
+                "CP=" + "lib/a.jar:".repeat(5000) + "lib/b.jar",
+                "javac -d out -cp $CP src/p/A.java",
+                "X='" + "y".repeat(100_000) + "' java p.A");
+        assertThat(libraries(wiring)).hasSize(5001).contains("lib/a.jar").endsWith("lib/b.jar");
+    }
+
+    /** What is in quotes ends no command. */
+    @Test
+    void joinsInQuotesAreText() throws IOException {
+        Wiring wiring = shell("echo \"a && javac -d no src/p/A.java; b\" && javac -d out src/p/q/B.java # && javac x");
+        assertThat(wiring.compilations()).hasSize(1);
+        assertThat(wiring.compilations().get(0).output().orElseThrow().value()).isEqualTo("out");
+    }
+
+    /** What a here-document contains is no command. */
+    @Test
+    void hereDocumentsAreText() throws IOException {
+        Wiring wiring = shell("cat > x <<EOF", "javac -d no src/p/A.java", "EOF", "javac -d out src/p/q/B.java");
+        assertThat(wiring.compilations()).hasSize(1);
+    }
+
+    @Test
+    void deploymentsAreNoPartOfTheBuild() throws IOException {
+        Wiring wiring = shell(
+                "javac -d out src/p/A.java",
+                "jar cf x.jar -C out .",
+                "cp x.jar /opt/tomcat/lib",
+                "git push",
+                "curl -T x.jar http://h/");
+        assertThat(wiring.unanalyzed().uploads())
+                .extracting(Wiring.Setting::value)
+                .containsExactly("cp to /opt/tomcat/lib", "git push", "curl -T");
+    }
+
     @Test
     void variablesAndFoundSourcesAreFollowed() throws IOException {
         Wiring wiring = shell(

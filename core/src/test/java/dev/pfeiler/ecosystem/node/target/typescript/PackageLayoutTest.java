@@ -25,23 +25,34 @@ class PackageLayoutTest {
     @Test
     void packagesAreLaidOutInTheirFolderAlone() throws IOException {
         Sketch project = new Sketch(Files.createDirectories(folder.resolve("project")))
-                .file("node_modules/own/package.json", "{\"name\":\"own\",\"version\":\"1.0.0\",\"dependencies\":{\"../../up\":\"*\"}}")
+                .file(
+                        "node_modules/own/package.json",
+                        "{\"name\":\"own\",\"version\":\"1.0.0\",\"dependencies\":{\"../../up\":\"*\"}}")
                 .file("node_modules/own/index.d.ts", "export {};");
         Path scratch = Files.createDirectories(folder.resolve("a/b/scratch"));
         try (PackageServer server = new PackageServer()) {
             server.publish(
-                    "tide", "1.0.0", "{\"dependencies\":{\"../../../evil\":\"*\",\"a/../../b\":\"*\",\"@x/../y\":\"*\"}}",
-                    "index.d.ts", "export {};", "../../../climbed.txt", "out", "/absolute.txt", "out");
+                    "tide",
+                    "1.0.0",
+                    "{\"dependencies\":{\"../../../evil\":\"*\",\"a/../../b\":\"*\",\"@x/../y\":\"*\"}}",
+                    "index.d.ts",
+                    "export {};",
+                    "../../../climbed.txt",
+                    "out",
+                    "/absolute.txt",
+                    "out");
             NpmSettings settings = new NpmSettings(Map.of("registry", server.address()), folder.resolve("npm"));
             Registry registry = new Registry(settings, Sketch.alone(folder.resolve("home"), false));
             Dependencies dependencies = new Dependencies();
             dependencies.add(Dependencies.Section.RUNTIME, "tide", "^1.0.0", Manifest.NONE);
             dependencies.add(Dependencies.Section.RUNTIME, "own", "^1.0.0", Manifest.NONE);
-            new PackageLayout(project.tree(), new InstalledPackages(project.tree()), registry, scratch).layOut(dependencies);
+            new PackageLayout(project.tree(), new InstalledPackages(project.tree()), registry, scratch)
+                    .layOut(dependencies);
             assertThat(server.asked()).noneMatch(path -> path.contains("evil") || path.contains(".."));
         }
         try (Stream<Path> all = Files.walk(folder.resolve("a"))) {
-            assertThat(all.filter(Files::isRegularFile).map(path -> folder.resolve("a").relativize(path).toString()))
+            assertThat(all.filter(Files::isRegularFile)
+                            .map(path -> folder.resolve("a").relativize(path).toString()))
                     .containsExactlyInAnyOrder(
                             "b/scratch/node_modules/tide/index.d.ts",
                             "b/scratch/node_modules/tide/package.json",
