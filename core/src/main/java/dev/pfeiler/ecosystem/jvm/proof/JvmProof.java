@@ -140,11 +140,13 @@ public final class JvmProof {
             notes.addAll(baselines.get(module.name()).notes());
         }
         if (request.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
-        else
-            unanalyzedSteps().ifPresent(row -> {
-                rows.add(row);
-                notes.add("Run pfeiler prove --run-old-build to compare with what the old build itself makes.");
-            });
+        else {
+            unanalyzedSteps().ifPresent(rows::add);
+            if (OldBuild.canRun(context.reading().wirings()))
+                notes.add(
+                        "The old build itself was not run; its sources were compiled with the settings that it states."
+                                + " Run pfeiler prove --run-old-build to compare with what it makes.");
+        }
         boolean nothing = rows.stream()
                 .filter(row -> !row.subject().endsWith(ProductComparison.SUBJECT))
                 .allMatch(row -> row.before().matches("0\\b.*|"));

@@ -72,6 +72,11 @@ final class OldBuild {
         return new OldBuild(tree, wiring);
     }
 
+    /** Whether there is a build that could be run. */
+    static boolean canRun(List<Wiring> wirings) {
+        return wirings.stream().anyMatch(wiring -> !program(wiring).isEmpty());
+    }
+
     private static String program(Wiring wiring) {
         return switch (wiring.kind()) {
             case BUILD_FILE -> "ant";

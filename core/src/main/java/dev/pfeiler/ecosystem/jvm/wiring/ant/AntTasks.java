@@ -10,6 +10,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.Deployment;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
@@ -121,7 +123,21 @@ final class AntTasks {
 
     /** Notes a task whose doing is not followed. */
     void leave(AntElement task) {
-        draft.leaveStep(described(task.element()), "is run by the build and was not analyzed", task.evidence());
+        Optional<String> deployment = deployment(task.element());
+        if (deployment.isPresent()) draft.uploads.add(new Wiring.Setting(deployment.get(), task.evidence()));
+        else draft.leaveStep(described(task.element()), "is run by the build and was not analyzed", task.evidence());
+    }
+
+    /** What a program that a task starts does outside. */
+    private Optional<String> deployment(XmlElement element) {
+        List<String> words = new ArrayList<>(List.of(paths.value(element, "executable")));
+        words.addAll(ShellText.words(paths.value(element, "command")));
+        element.children("arg").forEach(argument -> {
+            words.add(paths.value(argument, "value"));
+            words.addAll(ShellText.words(paths.value(argument, "line")));
+        });
+        words.removeIf(String::isEmpty);
+        return Deployment.of(words);
     }
 
     private void other(AntElement task) {

@@ -175,6 +175,8 @@ class AntFileTest {
                 "<echo file='out/version.txt'>1</echo>",
                 "<echo file='log.txt'>done</echo>",
                 "<scp file='a.jar' todir='port:'/>",
+                "<exec executable='git'><arg value='push'/></exec>",
+                "<exec command='rsync -a out/ deploy@port:/srv'/>",
                 "<jar destfile='a.jar' basedir='out'/>",
                 "</target>");
         assertThat(wiring.unanalyzed().steps())
@@ -183,7 +185,7 @@ class AntFileTest {
                 .containsExactly("<exec> sed 4", "<echo> 5");
         assertThat(wiring.unanalyzed().uploads())
                 .extracting(Wiring.Setting::value)
-                .containsExactly("<scp>");
+                .containsExactly("<scp>", "git push", "rsync");
     }
 
     @Test
