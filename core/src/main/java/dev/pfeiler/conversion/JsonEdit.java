@@ -31,7 +31,7 @@ public final class JsonEdit {
         this.content = before.content();
     }
 
-    /** @throws Refusal if the file cannot be read or edited, or is no object in JSON */
+    /** @throws Refusal if the file cannot be read or edited, or does not contain a JSON object */
     public static JsonEdit of(ProjectTree tree, String path) {
         EditableText text = EditableText.require(tree, path);
         try {

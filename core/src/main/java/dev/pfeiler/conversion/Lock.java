@@ -76,7 +76,8 @@ final class Lock {
         }
     }
 
-    private static boolean isLocked(FileChannel channel) throws IOException {
+    /** Locks a file, unless another run or this one has locked it. */
+    static boolean isLocked(FileChannel channel) throws IOException {
         try {
             FileLock lock = channel.tryLock();
             return lock != null;

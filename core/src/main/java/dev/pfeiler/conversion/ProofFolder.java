@@ -4,8 +4,6 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -45,7 +43,7 @@ public final class ProofFolder implements AutoCloseable {
             Files.createDirectories(path);
             FileChannel channel = FileChannel.open(
                     path.resolve(LOCK), StandardOpenOption.CREATE, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS);
-            if (!isLocked(channel)) {
+            if (!Lock.isLocked(channel)) {
                 channel.close();
                 continue;
             }
@@ -55,16 +53,6 @@ public final class ProofFolder implements AutoCloseable {
             return new ProofFolder(path, channel);
         }
         throw Refusal.notPossible(MOST + " proofs are running already.", "Wait until one has ended.");
-    }
-
-    private static boolean isLocked(FileChannel channel) throws IOException {
-        try {
-            FileLock lock = channel.tryLock();
-            return lock != null;
-        } catch (OverlappingFileLockException e) {
-            // held by this very process
-            return false;
-        }
     }
 
     public Path path() {

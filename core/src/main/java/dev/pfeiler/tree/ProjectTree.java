@@ -154,7 +154,7 @@ public final class ProjectTree {
         return trouble;
     }
 
-    /** Files and folders whose names are no text of this system, with other characters in their place. */
+    /** Files and folders whose names cannot be decoded in this system's character set. */
     public List<String> unnamed() {
         return unnamed;
     }
@@ -172,8 +172,8 @@ public final class ProjectTree {
     /**
      * The bytes of a file, read again at each call.
      *
-     * @throws IOException also where it is larger than any source or descriptor, is no regular file, or a link that leads
-     *     out of the tree
+     * @throws IOException also where it is larger than any source or descriptor, not a regular file, or a link that
+     *     leads out of the tree
      */
     public byte[] bytes(String path) throws IOException {
         Path file = root.resolve(path);
@@ -208,7 +208,7 @@ public final class ProjectTree {
     private final class Lister extends SimpleFileVisitor<Path> {
         private final int prefix = root.toString().length() + (root.getNameCount() == 0 ? 0 : 1);
 
-        /** Whether a name is no text, so that a path made of it would lead to nothing. */
+        /** Whether a name cannot be decoded, so that a path made of it would lead to nothing. */
         private boolean isUnnamed(Path path) {
             String name = path.getFileName().toString();
             if (name.indexOf('\uFFFD') < 0 && name.indexOf('?') < 0) return false;

@@ -91,7 +91,7 @@ public final class CallScripts {
         for (int i = 0; i < lines.size(); i++) {
             String line = lines.get(i).strip();
             if (!document.isEmpty()) {
-                // what a here-document contains is no command
+                // the text of a here-document is not a command
                 if (line.equals(document)) document = "";
                 continue;
             }

@@ -168,7 +168,7 @@ public final class MavenTarget implements JvmTarget {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/");
     }
 
-    /** The parents, as far as they are on disk. Source: the POM reference, inheritance. */
+    /** The parent POMs that are on disk. Source: the POM reference, inheritance. */
     @Override
     public List<String> references(ProjectTree project) {
         List<String> references = new ArrayList<>();

@@ -38,7 +38,7 @@ public final class ShellScript extends Script {
         String document = "";
         for (ScriptLines.Line line : ScriptLines.of(lines, '\\')) {
             if (!document.isEmpty()) {
-                // what a here-document contains is no command
+                // the text of a here-document is not a command
                 if (line.text().strip().equals(document)) document = "";
                 continue;
             }

@@ -56,7 +56,7 @@ final class PackageLayout {
     }
 
     private Manifest copy(String name, Manifest manifest) throws IOException {
-        // what stands in the project is read, and neither written to nor run
+        // a copy: the project itself is only read
         TreeCopy.of(installed.files(name), Files.createDirectories(folder.resolve(name)));
         return manifest;
     }
