@@ -66,7 +66,7 @@ final class BuiltFiles {
 
     private void find(String folder, List<PathPattern> patterns) throws IOException {
         Path start = root.resolve(folder);
-        if (!isReal(folder) || !Files.isDirectory(start, LinkOption.NOFOLLOW_LINKS)) return;
+        if (!isReal(folder) || isInLeftOut(folder) || !Files.isDirectory(start, LinkOption.NOFOLLOW_LINKS)) return;
         // a folder without wildcards is looked into no deeper than its files
         Files.walkFileTree(start, new SimpleFileVisitor<>() {
             @Override
@@ -92,6 +92,11 @@ final class BuiltFiles {
         for (String at = folder; !at.isEmpty(); at = Paths.parent(at))
             if (Files.isSymbolicLink(root.resolve(at))) return false;
         return true;
+    }
+
+    private boolean isInLeftOut(String folder) {
+        for (String at = folder; !at.isEmpty(); at = Paths.parent(at)) if (wasLeftOut(at)) return true;
+        return false;
     }
 
     /** Whether a folder may have been in the old tree although it was not read. */

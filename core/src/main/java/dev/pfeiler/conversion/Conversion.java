@@ -53,6 +53,7 @@ public final class Conversion {
         try {
             lock = Lock.take(tree.root());
             if (LedgerFile.exists(tree.root())) throw alreadyConverted(tree.root());
+            LedgerFile.requireNoOriginals(tree.root());
             // litter of a conversion that was cut off before its ledger was on disk
             lock.keepOnly();
             Ledger ledger = conversion.plan(ordered, decided);

@@ -21,6 +21,9 @@ public final class LedgerFile {
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
 
+    /** Says that a conversion has been undone or accepted, while its records are being deleted. */
+    private static final String DROPPED = "dropped";
+
     private LedgerFile() {}
 
     /** Where a project's ledger is. */
@@ -128,9 +131,24 @@ public final class LedgerFile {
         disk.settle(folder);
     }
 
+    /**
+     * Makes sure that what is left beside a ledger that is missing may be deleted.
+     *
+     * @throws Refusal if it may be the originals of a conversion
+     */
+    static void requireNoOriginals(Path root) throws IOException {
+        Path kept = root.resolve(Ledger.KEPT);
+        boolean litter = Files.exists(folder(root).resolve(DROPPED), LinkOption.NOFOLLOW_LINKS);
+        if (litter || !Files.isDirectory(kept, LinkOption.NOFOLLOW_LINKS) || Trees.isEmpty(kept)) return;
+        throw Refusal.notPossible(
+                kept + " contains original files of an earlier conversion, but its ledger is missing.",
+                "Move them to a safe place, or delete " + Ledger.FOLDER + "/ if you do not need them.");
+    }
+
     /** Removes the ledger and all it keeps. */
     static void drop(Path root, Disk disk) throws IOException {
-        // the record goes first: without it, what is left is only litter
+        // from here on, what is left without a record is only litter
+        disk.write(folder(root).resolve(DROPPED), new byte[0]);
         disk.delete(folder(root).resolve(FILE));
         disk.before("delete " + folder(root));
         Trees.delete(folder(root));

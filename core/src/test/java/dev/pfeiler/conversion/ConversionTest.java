@@ -161,6 +161,36 @@ class ConversionTest {
         assertThat(sketch.digest()).isEqualTo(before);
     }
 
+    /** Packages that were there before are not the conversion's, whatever the package manager's record says of them. */
+    @Test
+    void packagesOfTheOldTreeStay() throws IOException {
+        sketch.file("node_modules/own/index.js", "mine");
+        Ledger.Part part = new Ledger.Part("", "", "node", "npm");
+        Conversion.run(
+                sketch.tree(),
+                List.of(new Step.Write("package.json", "{}", "")),
+                new Ledger.Decided(List.of(part), Map.of(), Map.of(), Map.of()));
+        sketch.file("app/node_modules/other/index.js", "installed");
+        Undo.Result result = Undo.run(
+                sketch.root(),
+                Undo.Edits.REFUSE,
+                (of, tree, descriptors) -> List.of("node_modules/own/**", "app/node_modules/other/**"));
+        assertThat(has("node_modules/own/index.js")).isTrue();
+        assertThat(result.built()).containsExactly("app");
+    }
+
+    /** Originals whose ledger is missing are not taken for litter. */
+    @Test
+    void originalsWithoutALedgerStay() throws IOException {
+        convert(new Step.Retire("lib/x.jar", ""));
+        Files.delete(sketch.root().resolve(".pfeiler/ledger.json"));
+        assertThatThrownBy(() -> convert(new Step.Retire("build.sh", "")))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("its ledger is missing");
+        assertThat(has(".pfeiler/kept/lib/x.jar")).isTrue();
+        assertThat(has("build.sh")).isTrue();
+    }
+
     @Test
     void aConversionCutOffHalfWayIsUndone() throws IOException {
         Map<String, String> before = sketch.digest();
