@@ -3,7 +3,6 @@ package dev.pfeiler.tree;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -180,13 +179,11 @@ public final class ProjectTree {
         boolean link = file(path).map(TreeFile::link).orElse(false);
         if (link && !file.toRealPath().startsWith(root.toRealPath()))
             throw new IOException(path + " is a link that leads out of the project");
+        BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
         // a device or a pipe has no end
-        if (!Files.isRegularFile(file)) throw new IOException(path + " is not a regular file");
-        try (InputStream in = Files.newInputStream(file)) {
-            byte[] bytes = in.readNBytes((int) LARGEST + 1);
-            if (bytes.length > LARGEST) throw new IOException(path + " is larger than " + (LARGEST >> 20) + " MB");
-            return bytes;
-        }
+        if (!attributes.isRegularFile()) throw new IOException(path + " is not a regular file");
+        if (attributes.size() > LARGEST) throw new IOException(path + " is larger than " + (LARGEST >> 20) + " MB");
+        return Files.readAllBytes(file);
     }
 
     /** The text of a file. */
