@@ -26,8 +26,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /** Proves a conversion, part by part, by what the ledger says was decided. Everything is built in copies. */
 final class ProofRun {
@@ -67,7 +69,7 @@ final class ProofRun {
     }
 
     /** The two trees that are compared, in copies. */
-    private record Copies(Path root, Path old, Path converted) {}
+    private record Copies(Path root, Path old, Path converted, List<String> edited) {}
 
     private Verdict converted(Path root, WorkFolder work) throws IOException {
         Ledger ledger = LedgerFile.require(root, "to prove");
@@ -75,8 +77,10 @@ final class ProofRun {
         ProjectTree now = ProjectTree.read(root);
         work.requireSpace(List.of(now), COPIES);
         // the project's name may be that of its folder
-        Copies copies = new Copies(root, work.folder("old/" + now.name()), work.folder("new/" + now.name()));
-        List<String> edited = Undo.layOut(root, copies.old(), copies.converted(), output);
+        Path old = work.folder("old/" + now.name());
+        Path built = work.folder("new/" + now.name());
+        List<String> edited = Undo.layOut(root, old, built, output);
+        Copies copies = new Copies(root, old, built, edited);
         Survey survey = Survey.of(ProjectTree.read(copies.old()), ecosystems.all(), environment);
         List<Ledger.Part> parts = parts(ledger, survey);
         Map<String, PartVerdict> proven = new HashMap<>();
@@ -89,7 +93,7 @@ final class ProofRun {
                 Copies own = copies;
                 boolean outer = survey.inside(part.folder()).iterator().hasNext();
                 // its build may write into the folders of inner parts
-                if (outer) own = new Copies(root, copies.old(), copyOf(copies.converted(), part, work));
+                if (outer) own = new Copies(root, copies.old(), copyOf(copies.converted(), part, work), edited);
                 boolean more = false;
                 for (Ledger.Part inner : parts) {
                     if (!isInside(part, inner) || !proven.containsKey(inner.id())) continue;
@@ -152,7 +156,8 @@ final class ProofRun {
                         copy.resolve(part.folder()),
                         part.view(),
                         work.folder("built" + verdicts.size()),
-                        Files.createDirectories(logs.path().resolve(part.id())).resolve("build.log"));
+                        Files.createDirectories(logs.path().resolve(part.id())).resolve("build.log"),
+                        Set.of());
                 ProofRequest request =
                         new ProofRequest(part.folder(), places, Choices.NONE, Choices.NONE, options, stage);
                 part.ecosystem()
@@ -230,7 +235,11 @@ final class ProofRun {
                 copies.converted().resolve(part.folder()),
                 surveyed.view(),
                 work.folder("built/" + name),
-                Files.createDirectories(log).resolve("build.log"));
+                Files.createDirectories(log).resolve("build.log"),
+                copies.edited().stream()
+                        .filter(path -> Paths.within(part.folder(), path))
+                        .map(path -> Paths.relative(part.folder(), path))
+                        .collect(Collectors.toSet()));
         ProofRequest request = new ProofRequest(
                 part.folder(),
                 places,

@@ -4,6 +4,7 @@ import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.tree.ProjectTree;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 
 /**
@@ -24,8 +25,13 @@ public record ProofRequest(
      * @param old the part of the old tree, laid out again in a scratch folder
      * @param scratch an empty folder for what is built from it
      * @param log the file for the build tool's output
+     * @param edited files of the converted part that the user has edited since, by their paths within it
      */
-    public record Places(Path project, Path converted, ProjectTree old, Path scratch, Path log) {}
+    public record Places(Path project, Path converted, ProjectTree old, Path scratch, Path log, Set<String> edited) {
+        public Places {
+            edited = Set.copyOf(edited);
+        }
+    }
 
     /**
      * How far a proof goes.

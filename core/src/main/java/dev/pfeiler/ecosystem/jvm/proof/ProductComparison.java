@@ -56,7 +56,7 @@ final class ProductComparison {
         String before = oldName(module.archive().get());
         String after = product.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
-        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed()));
+        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
         attributes(old(), ArchiveEntries.manifest(product), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
     }
@@ -75,10 +75,14 @@ final class ProductComparison {
 
     /**
      * Why an archive has another name than the old one. Who starts or deploys it does so by its name, so that only a choice
-     * is a cause.
+     * or an edit of the user is a cause.
      */
-    private String whyNamed() {
+    private String whyNamed(String after) {
         BuildModule build = context.build(module);
+        String version = context.decisions().build().coordinates().version();
+        boolean edited = context.request().places().edited().stream()
+                .anyMatch(path -> context.target().isDescriptor(Paths.name(path)));
+        if (edited && !after.equals(build.archive(version))) return "the descriptor was edited";
         if (build.product() instanceof Product.Library library && library.withLibraries())
             return "the old one contained the libraries; that is a second archive now";
         return Stream.of(

@@ -170,6 +170,12 @@ public final class GradleTarget implements JvmTarget {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/", "/.gradle/");
     }
 
+    /** In either language, whichever one is written now. */
+    @Override
+    public boolean isDescriptor(String name) {
+        return name.equals("build.gradle") || name.equals("build.gradle.kts");
+    }
+
     /** What the scripts name with a path that leads out: included builds, projects in other folders, applied scripts. */
     @Override
     public List<String> references(ProjectTree project) {
