@@ -248,14 +248,14 @@ final class ProofRun {
                 options,
                 several ? text -> stage.accept(name + ": " + text) : stage);
         PartVerdict verdict = ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
-        return kept(verdict, copies.converted(), log.resolve("built"));
+        return kept(verdict, copies.converted(), log);
     }
 
     /** The verdict with the products beside the log: the copy in which they were built goes. */
-    private static PartVerdict kept(PartVerdict verdict, Path converted, Path built) throws IOException {
+    private static PartVerdict kept(PartVerdict verdict, Path converted, Path log) throws IOException {
         List<Path> products = new ArrayList<>();
         for (Path product : verdict.products()) {
-            Path goal = built.resolve(converted.relativize(product).toString());
+            Path goal = log.resolve(converted.relativize(product).toString());
             Trees.copy(product, goal);
             products.add(goal);
         }

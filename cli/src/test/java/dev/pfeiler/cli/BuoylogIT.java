@@ -53,8 +53,8 @@ class BuoylogIT {
                 .contains("Proven: every difference from what the old wiring built has a known cause.")
                 .containsPattern("buoyformat classes +11 +11")
                 .containsPattern("buoylog tests +1 run, 1 passed +1 run, 1 passed");
-        try (JarFile jar = new JarFile(project.resolve(".pfeiler/proof/built/buoylog/target/buoylog-1.3.jar")
-                .toFile())) {
+        try (JarFile jar = new JarFile(
+                project.resolve(".pfeiler/proof/buoylog/target/buoylog-1.3.jar").toFile())) {
             assertThat(jar.getManifest().getMainAttributes().getValue("Main-Class"))
                     .isEqualTo("no.haldervik.buoylog.Main");
             assertThat(jar.getManifest().getMainAttributes().getValue("Class-Path"))

@@ -102,7 +102,7 @@ class EnterpriseIT {
                 // the welcome page, that page by its name, and the servlet that uses the beans beside its archive
                 .containsPattern("= pages +3 requested +3 requested");
         try (ZipFile ear = new ZipFile(sketch.root()
-                .resolve(".pfeiler/proof/built/pilotage/target/pilotage.ear")
+                .resolve(".pfeiler/proof/pilotage/target/pilotage.ear")
                 .toFile())) {
             for (String place : List.of("pilotage-beans.jar", "pilotage-web.war", "lib/pilotage-common.jar"))
                 assertThat(ear.getEntry(place)).as(place).isNotNull();

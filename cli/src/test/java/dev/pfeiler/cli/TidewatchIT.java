@@ -69,8 +69,8 @@ class TidewatchIT {
         assertThat(prove.row("test class path")).isEqualTo("explained 10 jars / 9 jars");
         assertThat(prove.row("tests")).isEqualTo("same 5 run, 5 passed / 5 run, 5 passed");
         assertThat(prove.row("pages")).isEqualTo("same 5 requested / 5 requested");
-        try (ZipFile war = new ZipFile(
-                project.resolve(".pfeiler/proof/built/target/tides.war").toFile())) {
+        try (ZipFile war =
+                new ZipFile(project.resolve(".pfeiler/proof/target/tides.war").toFile())) {
             assertThat(war.stream().map(Object::toString))
                     .contains(
                             "WEB-INF/lib/jstl-1.2.jar", "WEB-INF/jsp/board.jsp", "WEB-INF/classes/tidewatch.properties")
