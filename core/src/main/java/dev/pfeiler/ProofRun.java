@@ -248,14 +248,15 @@ final class ProofRun {
                 options,
                 several ? text -> stage.accept(name + ": " + text) : stage);
         PartVerdict verdict = ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
-        return kept(verdict, copies.converted(), log);
+        return kept(verdict, request.converted(), log);
     }
 
     /** The verdict with the products beside the log: the copy in which they were built goes. */
     private static PartVerdict kept(PartVerdict verdict, Path converted, Path log) throws IOException {
         List<Path> products = new ArrayList<>();
         for (Path product : verdict.products()) {
-            Path goal = log.resolve(converted.relativize(product).toString());
+            Path inner = product.startsWith(converted) ? converted.relativize(product) : product.getFileName();
+            Path goal = log.resolve(inner.toString());
             Trees.copy(product, goal);
             products.add(goal);
         }
