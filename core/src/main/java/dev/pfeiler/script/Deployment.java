@@ -110,6 +110,22 @@ public final class Deployment {
     private static final Set<String> COMPILERS =
             Set.of("javac", "jar", "java", "javadoc", "kotlinc", "groovyc", "scalac", "zip", "tar");
 
+    /** What follows is for the program that they run, and need not name an output. */
+    private static final Set<String> INTERPRETERS = Set.of(
+            "node",
+            "nodemon",
+            "ts-node",
+            "tsx",
+            "php",
+            "python",
+            "python3",
+            "perl",
+            "ruby",
+            "sh",
+            "bash",
+            "http-server",
+            "serve");
+
     private static final Set<String> DELETING = Set.of("rm", "rmdir", "rimraf", "del", "rd");
     private static final Pattern OUTPUT =
             Pattern.compile("--?(outfile|outdir|outDir|outFile|output|out|file|dir|d|o)=.*");
@@ -159,7 +175,7 @@ public final class Deployment {
                 arguments.stream().filter(word -> !word.startsWith("-")).toList();
         if (COPYING.contains(program) && !plain.isEmpty()) targets.add(plain.get(plain.size() - 1));
         if (DELETING.contains(program)) targets.addAll(plain);
-        for (int i = 0; i < arguments.size(); i++) {
+        for (int i = 0; i < arguments.size() && !INTERPRETERS.contains(program); i++) {
             String word = arguments.get(i);
             if (OUTPUT.matcher(word).matches()) targets.add(word.substring(word.indexOf('=') + 1));
             else if (i > 0 && OUTPUTS.contains(arguments.get(i - 1))) targets.add(word);
@@ -170,7 +186,8 @@ public final class Deployment {
 
     private static boolean isElsewhere(String path) {
         if (path.startsWith("/dev/") || path.startsWith("/tmp/")) return false;
-        return path.startsWith("/") && path.length() > 2
+        // two characters are an option of Windows' commands
+        return path.startsWith("/") && path.length() != 2
                 || path.startsWith("~")
                 || path.startsWith("$HOME")
                 || path.startsWith("${HOME}")

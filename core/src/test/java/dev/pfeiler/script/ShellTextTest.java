@@ -69,6 +69,7 @@ class ShellTextTest {
         "curl -X DELETE http://host/,curl -X",
         "cp app.war /opt/tomcat/webapps/,cp to /opt/tomcat/webapps/",
         "rm -rf ~/old,rm to ~/old",
+        "rm -rf /,rm to /",
         "esbuild a.js --outfile=/srv/www/a.js,esbuild to /srv/www/a.js",
         "copy a.war C:\\tomcat\\webapps,copy to C:\\tomcat\\webapps"
     })
@@ -80,10 +81,17 @@ class ShellTextTest {
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "rsync -a src/ dist/", "git describe --tags", "npm run build", "cp a.js dist/",
-                        "curl -O http://host/x.jar",
-                "rm -rf dist", "mvn package", "javac -d /tmp/x A.java", "esbuild a.js --outfile=dist/a.js > /dev/null",
-                        "docker build ."
+                "rsync -a src/ dist/",
+                "git describe --tags",
+                "npm run build",
+                "cp a.js dist/",
+                "curl -O http://host/x.jar",
+                "rm -rf dist",
+                "mvn package",
+                "javac -d /tmp/x A.java",
+                "esbuild a.js --outfile=dist/a.js > /dev/null",
+                "docker build .",
+                "node server.js -d /var/lib/tides >> /var/log/tides.log"
             })
     void buildsAreNoDeployments(String command) {
         assertThat(Deployment.of(List.of(command.split(" ")))).isEmpty();
