@@ -56,7 +56,7 @@ final class ProductComparison {
         String before = oldName(module.archive().get());
         String after = product.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
-        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
+        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, second(), whyNamed(after)));
         attributes(old(), ArchiveEntries.manifest(product), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
     }
@@ -73,6 +73,12 @@ final class ProductComparison {
         return served.map(path -> path + "." + Paths.extension(made.path())).orElse(Paths.name(made.path()));
     }
 
+    /** Where the libraries are that the old archive contained; empty if it contained none. */
+    private String second() {
+        boolean second = context.build(module).product() instanceof Product.Library library && library.withLibraries();
+        return second ? "a second archive contains the libraries" : "";
+    }
+
     /**
      * Why an archive has another name than the old one. Who starts or deploys it does so by its name, so that only a choice
      * or an edit of the user is a cause.
@@ -83,13 +89,12 @@ final class ProductComparison {
         boolean edited = context.request().places().edited().stream()
                 .anyMatch(path -> context.target().isDescriptor(Paths.name(path)));
         if (edited && !after.equals(build.archive(version))) return "the descriptor was edited";
-        if (build.product() instanceof Product.Library library && library.withLibraries())
-            return "the old one contained the libraries; that is a second archive now";
         return Stream.of(
                         module.name().key("archive"),
                         "version",
                         "name",
-                        module.name().key("packaging"))
+                        module.name().key("packaging"),
+                        module.name().key("self-contained"))
                 .map(context::chosen)
                 .filter(cause -> !cause.isEmpty())
                 .findFirst()
