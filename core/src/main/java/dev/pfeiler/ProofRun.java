@@ -91,7 +91,7 @@ final class ProofRun {
         try (ProofFolder logs = ProofFolder.ofConversion(root)) {
             for (Ledger.Part part : innerFirst) {
                 Copies own = copies;
-                boolean outer = survey.inside(part.folder()).iterator().hasNext();
+                boolean outer = !survey.inside(part.folder()).isEmpty();
                 // its build may write into the folders of inner parts
                 if (outer) own = new Copies(root, copies.old(), copyOf(copies.converted(), part, work), edited);
                 boolean more = false;

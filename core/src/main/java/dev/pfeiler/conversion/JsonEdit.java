@@ -189,7 +189,7 @@ public final class JsonEdit {
         }
 
         /** What a level is indented by. */
-        static String unit(String content) throws IllegalStateException {
+        static String unit(String content) {
             try {
                 JsonObject document = in(content, List.of());
                 return document.isMultiline(content) ? document.indent(content) : "  ";
