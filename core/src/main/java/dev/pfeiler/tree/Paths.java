@@ -16,6 +16,12 @@ public final class Paths {
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
+    /** The topmost name of a path: the path itself if it has no folder. */
+    public static String first(String path) {
+        int slash = path.indexOf('/');
+        return slash < 0 ? path : path.substring(0, slash);
+    }
+
     /** The folder it is in; empty for what is at the top. */
     public static String parent(String path) {
         int slash = path.lastIndexOf('/');

@@ -1,11 +1,24 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.decision.PhpDecider;
+import dev.pfeiler.ecosystem.php.decision.PhpDecisions;
+import dev.pfeiler.ecosystem.php.edit.PhpEdits;
+import dev.pfeiler.ecosystem.php.finding.PhpFindings;
+import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.script.ShellText;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** What was read of a PHP project. */
 record PhpReading(PhpProject project, List<Finding> findings) implements Reading {
@@ -15,6 +28,63 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
 
     @Override
     public PartProposal propose(String target, Deliberation deliberation, Surroundings around) {
-        return new PhpProposing(project, deliberation).propose(findings);
+        PhpDecisions decisions = PhpDecider.decide(project, deliberation);
+        ComposerFile composer = decisions.composer();
+        List<Step> steps = new ArrayList<>();
+        steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
+        steps.addAll(new PhpEdits(
+                        project, decisions.coverage(), decisions.naming(), decisions.goals(), composer.autoloader())
+                .steps());
+        return new PartProposal(
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps,
+                leftForYou(decisions),
+                List.of(),
+                commands(composer),
+                List.of("/" + composer.vendorFolder() + "/"),
+                Map.of());
+    }
+
+    private List<Finding> leftForYou(PhpDecisions decisions) {
+        PhpCoverage coverage = decisions.coverage();
+        List<Finding> left = new ArrayList<>();
+        findings.stream().filter(Finding::leftForYou).forEach(left::add);
+        left.addAll(project.tree().trouble());
+        for (Autoloader autoloader : project.autoloaders()) {
+            boolean function = coverage.replaced(autoloader)
+                    && !autoloader.function().isEmpty()
+                    && !coverage.retired().contains(autoloader.source().path());
+            if (function)
+                left.add(Finding.trouble(
+                        autoloader.function(), "was an autoloader and is no longer called", autoloader.evidence()));
+            else if (autoloader.understood() && !coverage.replaced(autoloader))
+                left.add(Finding.trouble(
+                        autoloader.source().path(),
+                        "has an autoloader that loads files with side effects; kept",
+                        autoloader.evidence()));
+        }
+        decisions
+                .naming()
+                .stay()
+                .forEach((name, place) -> left.add(Finding.trouble(
+                        name, "remains without a namespace, as this reference cannot be updated", place)));
+        return left;
+    }
+
+    private List<Proposal.Command> commands(ComposerFile composer) {
+        List<Proposal.Command> commands = new ArrayList<>();
+        commands.add(new Proposal.Command("install the dependencies and write the autoloader", "composer install"));
+        if (composer.scripts().containsKey("test"))
+            commands.add(new Proposal.Command("run the tests", "composer test"));
+        if (!project.pages().isEmpty()) {
+            String root = project.webRoot().filter(r -> !r.isEmpty()).orElse(".");
+            commands.add(new Proposal.Command("serve it locally", "php -S localhost:8080 -t " + root));
+        }
+        project.programs().stream()
+                .filter(program -> !project.isTest(program))
+                .limit(2)
+                .forEach(program -> commands.add(new Proposal.Command("run it", "php " + ShellText.quote(program))));
+        return commands;
     }
 }

@@ -1,10 +1,14 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.edit;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
+import dev.pfeiler.ecosystem.php.layout.Replacement;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Expressions;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
 import dev.pfeiler.ecosystem.php.loading.PartlyKnown;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
@@ -17,9 +21,10 @@ import java.util.Set;
 import java.util.TreeMap;
 
 /** What changes within the files of a program: statements that load files, and the one that loads the autoloader. */
-final class PhpEdits {
+public final class PhpEdits {
     private final PhpProject project;
     private final PhpCoverage coverage;
+    private final LoadChanges changes;
     private final PhpNamespace naming;
     private final Map<String, String> goals;
     private final String autoloader;
@@ -29,7 +34,7 @@ final class PhpEdits {
      * @param goals the new path of each file that moves
      * @param autoloader the path of the autoloader that Composer writes
      */
-    PhpEdits(
+    public PhpEdits(
             PhpProject project,
             PhpCoverage coverage,
             PhpNamespace naming,
@@ -38,17 +43,17 @@ final class PhpEdits {
         this.naming = naming;
         this.project = project;
         this.coverage = coverage;
+        this.changes = new LoadChanges(project, coverage);
         this.goals = goals;
         this.autoloader = autoloader;
     }
 
     /** Files that must not move, as something in them or about them would not follow. */
-    static Set<String> stuck(PhpProject project, PhpCoverage coverage) {
+    public static Set<String> stuck(PhpProject project, PhpCoverage coverage) {
         Set<String> stuck = new HashSet<>();
-        PhpEdits none = new PhpEdits(project, coverage, PhpNamespace.none(project), Map.of(), "");
         for (PhpSource source : project.sources().values()) {
             boolean foreign = project.library(source.path()).isPresent();
-            if (foreign || none.rebased(source, "").isEmpty()) stuck.add(source.path());
+            if (foreign || rebased(project, source, "").isEmpty()) stuck.add(source.path());
             for (Loaded load : project.loading().of(source)) {
                 if (project.ofAutoloader(load)) continue;
                 boolean follows = load.file().isPresent() && project.editable(source);
@@ -63,7 +68,7 @@ final class PhpEdits {
     }
 
     /** The steps for all files that are edited or move. */
-    List<Step> steps() {
+    public List<Step> steps() {
         List<Step> steps = new ArrayList<>();
         for (PhpSource source : project.sources().values()) {
             if (coverage.retired().contains(source.path())) {
@@ -102,7 +107,7 @@ final class PhpEdits {
         List<Replacement> found = new ArrayList<>();
         for (Loaded load : project.loading().of(source)) {
             if (project.ofAutoloader(load)) continue;
-            if (coverage.goes(load)) {
+            if (changes.isRemoved(load)) {
                 found.add(without(source, load.load().first(), load.load().behind()));
                 continue;
             }
@@ -113,7 +118,8 @@ final class PhpEdits {
                 .filter(a -> a.source() == source && coverage.replaced(a))
                 .flatMap(a -> a.registration().stream())
                 .forEach(effect -> found.add(without(source, effect.start(), effect.end() - 1)));
-        if (!goal.equals(source.path())) found.addAll(rebased(source, goal).orElse(List.of()));
+        if (!goal.equals(source.path()))
+            found.addAll(rebased(project, source, goal).orElse(List.of()));
         letterCase(source, found);
         List<Replacement> whole = wholeLines(source.text(), found);
         found.clear();
@@ -155,7 +161,7 @@ final class PhpEdits {
     }
 
     private boolean wantsAutoload(PhpSource source) {
-        return coverage.lines().contains(source.path());
+        return changes.loadsAutoloader(source);
     }
 
     private Replacement autoload(PhpSource source, String goal) {
@@ -206,12 +212,12 @@ final class PhpEdits {
      * Other text for paths that start from where the file is, besides those of files it loads; empty if one is not
      * understood, so that the file has to stay.
      */
-    private Optional<List<Replacement>> rebased(PhpSource source, String goal) {
+    private static Optional<List<Replacement>> rebased(PhpProject project, PhpSource source, String goal) {
         List<Replacement> found = new ArrayList<>();
         List<Token> tokens = source.tokens();
         for (int i = 0; i < tokens.size(); i++) {
             boolean own = tokens.get(i).word("__DIR__") || tokens.get(i).word("__FILE__");
-            if (!own || inLoad(source, i)) continue;
+            if (!own || inLoad(project, source, i)) continue;
             int start = i;
             int end = i + 1;
             // the calls around it: dirname(dirname(__FILE__))
@@ -238,7 +244,7 @@ final class PhpEdits {
         return Optional.of(found);
     }
 
-    private boolean inLoad(PhpSource source, int token) {
+    private static boolean inLoad(PhpProject project, PhpSource source, int token) {
         return project.loading().of(source).stream()
                 .anyMatch(load -> load.file().isPresent()
                         && token >= load.load().expression()

@@ -1,4 +1,4 @@
-package dev.pfeiler;
+package dev.pfeiler.creation;
 
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.evidence.Certainty;

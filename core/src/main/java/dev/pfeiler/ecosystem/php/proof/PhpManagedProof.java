@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -23,7 +23,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Installs the packages of a copy of a managed project, runs its tests and starts it. */
-final class PhpManagedProof {
+public final class PhpManagedProof {
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final Pattern PASSED = Pattern.compile("OK \\((\\d+) tests?");
 
@@ -32,12 +32,12 @@ final class PhpManagedProof {
     private final List<Comparison> rows = new ArrayList<>();
     private final List<String> notes = new ArrayList<>();
 
-    PhpManagedProof(ProofRequest request, Environment environment) {
+    public PhpManagedProof(ProofRequest request, Environment environment) {
         this.request = request;
         this.environment = environment;
     }
 
-    PartVerdict run() throws IOException {
+    public PartVerdict run() throws IOException {
         Path php = environment.requiredProgram("php", "Install the command-line version of PHP.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
         Path folder = request.converted();

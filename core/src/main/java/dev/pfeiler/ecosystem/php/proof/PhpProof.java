@@ -1,10 +1,15 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.pfeiler.ecosystem.php.PhpSide.Item;
-import dev.pfeiler.ecosystem.php.PhpSide.Ran;
-import dev.pfeiler.ecosystem.php.PhpSide.Tests;
+import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.decision.PhpDecider;
+import dev.pfeiler.ecosystem.php.decision.PhpDecisions;
+import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
+import dev.pfeiler.ecosystem.php.proof.PhpSide.Item;
+import dev.pfeiler.ecosystem.php.proof.PhpSide.Ran;
+import dev.pfeiler.ecosystem.php.proof.PhpSide.Tests;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -37,7 +42,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /** Proves a conversion to Composer: the same classes can be loaded, and what is started says the same. */
-final class PhpProof {
+public final class PhpProof {
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final List<String> USUAL = List.of("--help");
     private static final int MOST_PATHS = 6;
@@ -45,19 +50,18 @@ final class PhpProof {
     private final ProofRequest proof;
     private final Environment environment;
     private final PhpProject project;
-    private final PhpProposing proposing;
+    private final PhpDecisions decisions;
     private final Map<String, String> goals;
     private final Path folder;
     private final Path logs;
     private final List<String> notes = new ArrayList<>();
 
-    PhpProof(ProofRequest proof, Environment environment) {
+    public PhpProof(ProofRequest proof, Environment environment) {
         this.proof = proof;
         this.environment = environment;
         this.project = PhpProject.of(proof.old());
-        this.proposing = new PhpProposing(project, new Deliberation(proof.decisions()));
-        proposing.decide();
-        this.goals = proposing.goals();
+        this.decisions = PhpDecider.decide(project, new Deliberation(proof.decisions()));
+        this.goals = decisions.goals();
         // old and new are looked at in one place after the other, so that paths they print are the same
         this.folder = proof.scratch().resolve("run").resolve(proof.old().name());
         this.logs = proof.log().toAbsolutePath().getParent();
@@ -71,7 +75,7 @@ final class PhpProof {
             Optional<HttpResponses> pages,
             Optional<Tests> tests) {}
 
-    PartVerdict run() {
+    public PartVerdict run() {
         Path php =
                 environment.requiredProgram("php", "Install the command-line version of PHP, or add it to the PATH.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
@@ -94,13 +98,13 @@ final class PhpProof {
 
     /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */
     private Optional<String> install(PhpSide side, Path composer) throws IOException {
-        boolean foreign = !proposing.composer().requirements().requireDev().isEmpty();
+        boolean foreign = !decisions.composer().requirements().requireDev().isEmpty();
         Map<String, String> environment =
                 new HashMap<>(Map.of("COMPOSER_ALLOW_SUPERUSER", "1", "COMPOSER_NO_INTERACTION", "1"));
         if (proof.offline() || !foreign) environment.put("COMPOSER_DISABLE_NETWORK", "1");
         List<String> command = new ArrayList<>(List.of(composer.toString(), "install", "--no-ansi", "--no-progress"));
         Set<String> lacking =
-                side.lacking(proposing.composer().requirements().require().keySet());
+                side.lacking(decisions.composer().requirements().require().keySet());
         side.pretend(lacking);
         if (!lacking.isEmpty())
             notes.add("PHP on this machine lacks " + String.join(", ", lacking)
@@ -115,7 +119,7 @@ final class PhpProof {
                 notes.add("Could not be fetched: "
                         + String.join(
                                 ", ",
-                                proposing.composer().requirements().requireDev().keySet())
+                                decisions.composer().requirements().requireDev().keySet())
                         + "; see .pfeiler/proof/composer-with-tests.log.");
                 return Optional.empty();
             }
@@ -135,7 +139,7 @@ final class PhpProof {
     /** @param other how the starts of the other side ended, if that was looked at before */
     private Seen look(PhpSide side, boolean now, Map<String, Ran> other) throws IOException {
         List<String> files = project.sources().keySet().stream()
-                .filter(path -> !proposing.coverage().retired().contains(path))
+                .filter(path -> !decisions.coverage().retired().contains(path))
                 .toList();
         proof.stage().accept(now ? "loading the classes of the new project" : "loading the classes of the old project");
         Set<String> sound = new TreeSet<>();
@@ -180,7 +184,7 @@ final class PhpProof {
     /** What is declared, under the names it had until now. */
     private Map<Item, JsonNode> declared(PhpSide side, boolean now) throws IOException {
         if (!now) return side.declared(items(), "-");
-        PhpNamespace naming = proposing.naming();
+        PhpNamespace naming = decisions.naming();
         Map<Item, Item> old = new LinkedHashMap<>();
         for (Item item : items()) {
             PhpSource source = project.sources().get(item.file());
@@ -191,7 +195,7 @@ final class PhpProof {
         Map<Item, JsonNode> declared = new LinkedHashMap<>();
         ObjectMapper json = new ObjectMapper();
         for (Map.Entry<Item, JsonNode> entry : side.declared(
-                        List.copyOf(old.keySet()), proposing.composer().autoloader())
+                        List.copyOf(old.keySet()), decisions.composer().autoloader())
                 .entrySet()) {
             String text = json.writeValueAsString(entry.getValue());
             declared.put(old.get(entry.getKey()), json.readTree(naming.unrenamed(text)));
@@ -201,7 +205,7 @@ final class PhpProof {
 
     /** How the tests end, where there are some for PHPUnit and it is on this machine. */
     private Optional<Tests> tests(PhpSide side, boolean now) throws IOException {
-        Optional<String> folder = proposing.testFolder();
+        Optional<String> folder = decisions.testFolder();
         Optional<Path> phpunit = environment.program("phpunit");
         if (folder.isEmpty() || !proof.running().wanted()) return Optional.empty();
         if (phpunit.isEmpty()) {
@@ -210,7 +214,7 @@ final class PhpProof {
         }
         proof.stage().accept("running the tests");
         return Optional.of(side.tests(
-                phpunit.get(), folder.get(), now ? proposing.composer().autoloader() : ""));
+                phpunit.get(), folder.get(), now ? decisions.composer().autoloader() : ""));
     }
 
     private static Comparison tests(Tests before, Tests after) {
@@ -231,9 +235,9 @@ final class PhpProof {
     /** All that the autoloader loads: classes, and of files that are loaded at every start all else. */
     private List<Item> items() {
         List<Item> items = new ArrayList<>();
-        Set<String> functions = Set.copyOf(proposing.coverage().functionFiles());
+        Set<String> functions = Set.copyOf(decisions.coverage().functionFiles());
         for (PhpSource source : project.sources().values()) {
-            if (!proposing.coverage().autoloads(source.path())) continue;
+            if (!decisions.coverage().autoloads(source.path())) continue;
             boolean atEveryStart = functions.contains(source.path());
             source.declarations().forEach(declared -> {
                 if (!declared.kind().loadable() && !atEveryStart) return;
@@ -248,7 +252,7 @@ final class PhpProof {
 
     /** How many classes the autoloader loads, and why the others are loaded as before. */
     private Comparison coverage() {
-        PhpCoverage.Count count = proposing.coverage().count();
+        PhpCoverage.Count count = decisions.coverage().count();
         List<Difference> differences = new ArrayList<>();
         count.others()
                 .forEach((why, classes) -> differences.add(new Difference(

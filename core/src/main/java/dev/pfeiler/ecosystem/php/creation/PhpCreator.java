@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.creation;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -27,7 +27,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /** Fresh projects in PHP. */
-final class PhpCreator implements Creator {
+public final class PhpCreator implements Creator {
     /** Words that are no namespace. Source: the PHP manual, list of keywords. */
     private static final Set<String> RESERVED = Set.of(
             ("abstract and array as break callable case catch class clone const continue declare default do echo else"

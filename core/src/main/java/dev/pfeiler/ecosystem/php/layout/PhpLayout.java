@@ -1,6 +1,7 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.layout;
 
 import dev.pfeiler.ecosystem.php.composer.ComposerFile.Autoload;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.tree.Paths;
@@ -23,7 +24,7 @@ import java.util.stream.Collectors;
  *
  * @param goals the new path of each file that moves
  */
-record PhpLayout(Map<String, String> goals, Autoload autoload) {
+public record PhpLayout(Map<String, String> goals, Autoload autoload) {
     /** A group of fewer files whose namespaces have no folders of their own agrees with any folder. */
     private static final int SHOWS = 3;
     /** Of the files with classes in a folder of the class map, at most one in so many is left out. */
@@ -38,7 +39,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
      * @param atEveryStart files that are loaded at every start
      * @param stuck files that must not move
      */
-    record Files(
+    public record Files(
             PhpNamespace naming,
             Collection<PhpSource> files,
             Collection<PhpSource> mapped,
@@ -50,7 +51,7 @@ record PhpLayout(Map<String, String> goals, Autoload autoload) {
      *
      * @param conventional the folder they are to be in, below which namespaces are folders; empty to leave all where it is
      */
-    static PhpLayout of(PhpProject project, Files all, String conventional) {
+    public static PhpLayout of(PhpProject project, Files all, String conventional) {
         PhpNamespace naming = all.naming();
         Map<String, String> goals = new LinkedHashMap<>();
         Map<String, String> namespaces = new TreeMap<>();

@@ -1,6 +1,9 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.decision;
 
 import dev.pfeiler.ecosystem.php.composer.ComposerFile.Autoload;
+import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;

@@ -1,6 +1,7 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.decision;
 
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;

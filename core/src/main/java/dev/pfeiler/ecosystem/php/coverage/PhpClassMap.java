@@ -1,7 +1,8 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.coverage;
 
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
@@ -23,7 +24,7 @@ import java.util.TreeSet;
  * by the program's own autoloader, and a statement with {@code _once} does not load its file again. What a file does
  * beside declaring must not depend on where it is loaded, as the autoloader loads it within a function.
  */
-final class PhpClassMap {
+public final class PhpClassMap {
     /** Composer looks for classes in files with these extensions. Source: its class map generator. */
     private static final Set<String> EXTENSIONS = Set.of("php", "inc");
 
@@ -78,7 +79,7 @@ final class PhpClassMap {
      * @param packages copied libraries that become packages, which bring their own autoloading
      * @param kept files that the user wants to be loaded as before
      */
-    PhpClassMap(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
+    public PhpClassMap(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
         project.sources().values().forEach(this::questions);
         for (PhpSource source : project.sources().values()) {
@@ -116,7 +117,7 @@ final class PhpClassMap {
         return askedFor.contains("") && !first || askedFor.contains(PhpProject.key(name));
     }
 
-    boolean contains(String path) {
+    public boolean contains(String path) {
         return mapped.contains(path);
     }
 

@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.layout;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.tree.Text;
@@ -11,15 +11,15 @@ import java.util.List;
  * @param start of the piece in the file's text
  * @param end behind the piece
  */
-record Replacement(int start, int end, String text) {
-    static List<Replacement> ordered(List<Replacement> replacements) {
+public record Replacement(int start, int end, String text) {
+    public static List<Replacement> ordered(List<Replacement> replacements) {
         return replacements.stream()
                 .sorted(Comparator.comparingInt(Replacement::start).thenComparingInt(Replacement::end))
                 .toList();
     }
 
     /** The line that it changes, for people. */
-    Step.Change change(String whole) {
+    public Step.Change change(String whole) {
         int line = Text.lineAt(whole, start);
         if (start == end) return new Step.Change(line, "", text.strip());
         int from = whole.lastIndexOf('\n', start - 1) + 1;
@@ -31,7 +31,7 @@ record Replacement(int start, int end, String text) {
     }
 
     /** The text with all pieces replaced; they do not overlap. */
-    static String in(String text, List<Replacement> replacements) {
+    public static String in(String text, List<Replacement> replacements) {
         StringBuilder changed = new StringBuilder();
         int from = 0;
         for (Replacement each : ordered(replacements)) {

@@ -1,9 +1,10 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.coverage;
 
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.composer.LibraryAutoload;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.Token;
@@ -24,7 +25,7 @@ import java.util.stream.Collectors;
  * What the build tool's autoloader can load instead of the program's own statements, without a difference: files that do
  * nothing but declare, of whose classes there is one each.
  */
-final class PhpCoverage {
+public final class PhpCoverage {
     /** Names that mean the same at every time. */
     private static final Set<String> PLAIN = Set.of(
             "__dir__",
@@ -51,16 +52,13 @@ final class PhpCoverage {
     private final Set<String> ofPackages = new HashSet<>();
     private final Map<String, String> refused = new HashMap<>();
     private final Set<String> retired = new TreeSet<>();
-    private final Map<String, Boolean> whole = new HashMap<>();
-    private final Set<String> changed;
-    private final Set<String> lines;
     private final Map<String, List<Loaded>> loadsOf = new HashMap<>();
 
     /**
      * @param packages copied libraries that become packages of their own
      * @param kept files that the user wants to be loaded as before
      */
-    PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
+    public PhpCoverage(PhpProject project, Set<CopiedLibrary> packages, Set<String> kept) {
         this.project = project;
         this.starts = new PhpStarts(project);
         this.classMap = new PhpClassMap(project, packages, kept);
@@ -90,55 +88,11 @@ final class PhpCoverage {
         }
         narrow();
         retire();
-        changed = changed();
-        lines = starts.lines(
-                path -> covers(path) || retired.contains(path) || classMap.contains(path), changed, this::goes);
     }
 
-    /** The files from which a statement goes that loads another, or that registers an autoloader. */
-    private Set<String> changed() {
-        Set<String> changed = new TreeSet<>();
-        for (PhpSource source : project.sources().values()) {
-            if (project.loading().of(source).stream().anyMatch(this::goes)) changed.add(source.path());
-        }
-        project.autoloaders().stream()
-                .filter(this::replaced)
-                .map(autoloader -> autoloader.source().path())
-                .forEach(changed::add);
-        return changed;
-    }
-
-    /** The files that the line which loads the autoloader is put into. */
-    Set<String> lines() {
-        return lines;
-    }
-
-    PhpClassMap classMap() {
-        return classMap;
-    }
-
-    /** Whether a statement that loads a file goes. */
-    boolean goes(Loaded load) {
-        String path = load.source().path();
-        return !project.ofAutoloader(load)
-                && removable(load)
-                && project.reached().contains(path)
-                && starts.isSound(path)
-                && isWhole(load.file().orElseThrow())
-                && (project.startable().contains(path) || isWhole(path));
-    }
-
-    /** Whether all files that are connected with one are covered: whoever loads one of them has to get the others. */
-    private boolean isWhole(String path) {
-        if (!whole.containsKey(path)) {
-            Set<String> connected = starts.connected(path);
-            boolean covered = connected.stream()
-                    .filter(file -> !project.isTest(file) && project.sources().containsKey(file))
-                    .allMatch(file -> covers(file) || retired.contains(file));
-            connected.forEach(file -> whole.put(file, covered));
-            whole.putIfAbsent(path, covered);
-        }
-        return whole.get(path);
+    /** Where the program starts, and what is reached from there. */
+    public PhpStarts starts() {
+        return starts;
     }
 
     private Optional<String> obstacle(PhpSource source, Set<String> reached) {
@@ -279,7 +233,7 @@ final class PhpCoverage {
     }
 
     /** Whether the build tool loads all that an autoloader of the program loads. */
-    boolean replaced(Autoloader autoloader) {
+    public boolean replaced(Autoloader autoloader) {
         // users of a library may start with its autoloader
         return autoloader.understood()
                 && !project.isLibrary()
@@ -288,7 +242,7 @@ final class PhpCoverage {
     }
 
     /** Whether a statement that stays is changed so that it does not load a file again that the autoloader has loaded. */
-    boolean becomesOnce(Loaded load) {
+    public boolean becomesOnce(Loaded load) {
         return !load.load().once()
                 && project.editable(load.source())
                 && !project.ofAutoloader(load)
@@ -302,7 +256,7 @@ final class PhpCoverage {
     }
 
     /** Whether a statement that loads a file has nothing to do any more. */
-    boolean removable(Loaded load) {
+    public boolean removable(Loaded load) {
         return load.load().alone()
                 && project.editable(load.source())
                 && load.file()
@@ -311,12 +265,12 @@ final class PhpCoverage {
     }
 
     /** Files that no one needs any more: those of autoloaders. */
-    Set<String> retired() {
+    public Set<String> retired() {
         return retired;
     }
 
     /** Files of classes that no statement loads any more, of the program or of its tests. */
-    List<PhpSource> classFiles(boolean tests) {
+    public List<PhpSource> classFiles(boolean tests) {
         return covered.stream()
                 .map(project.sources()::get)
                 .filter(source -> !atEveryStart(source) && project.isTest(source.path()) == tests)
@@ -324,7 +278,7 @@ final class PhpCoverage {
     }
 
     /** Files of classes that statements load as before, and the autoloader may load as well. */
-    List<PhpSource> mappedFiles(boolean tests) {
+    public List<PhpSource> mappedFiles(boolean tests) {
         Set<String> functions = Set.copyOf(functionFiles());
         return classMap.files().stream()
                 .filter(path -> !covered.contains(path)
@@ -336,14 +290,14 @@ final class PhpCoverage {
     }
 
     /** Files with functions and constants. */
-    List<String> functionFiles() {
+    public List<String> functionFiles() {
         return covered.stream()
                 .filter(path -> atEveryStart(project.sources().get(path)))
                 .toList();
     }
 
     /** Why a file that declares something has to be loaded as before. */
-    Optional<String> refused(String path) {
+    public Optional<String> refused(String path) {
         return classMap.contains(path)
                 ? Optional.empty()
                 : classMap.refused(path).or(() -> Optional.ofNullable(refused.get(path)));
@@ -354,13 +308,13 @@ final class PhpCoverage {
      *
      * @param others those that are loaded as before, by the reason
      */
-    record Count(int all, SortedMap<String, Integer> others) {
-        int autoloaded() {
+    public record Count(int all, SortedMap<String, Integer> others) {
+        public int autoloaded() {
             return all - others.values().stream().mapToInt(Integer::intValue).sum();
         }
     }
 
-    Count count() {
+    public Count count() {
         int all = 0;
         SortedMap<String, Integer> others = new TreeMap<>();
         for (PhpSource source : project.withClasses()) {
@@ -372,7 +326,7 @@ final class PhpCoverage {
     }
 
     /** Why a file is loaded as before, without what is special to it. */
-    String reason(String path) {
+    public String reason(String path) {
         return refused(path)
                 .orElse("is loaded as before")
                 .replaceFirst(":.*", "")
@@ -380,11 +334,11 @@ final class PhpCoverage {
     }
 
     /** Whether the autoloader loads the classes of a file. */
-    boolean autoloads(String path) {
+    public boolean autoloads(String path) {
         return covers(path) || classMap.contains(path);
     }
 
-    boolean covers(String path) {
+    public boolean covers(String path) {
         return covered.contains(path) || ofPackages.contains(path);
     }
 }

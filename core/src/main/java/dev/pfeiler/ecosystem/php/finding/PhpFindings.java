@@ -1,9 +1,11 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.finding;
 
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.composer.Extensions;
+import dev.pfeiler.ecosystem.php.coverage.PhpClassMap;
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpFeature;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
@@ -21,7 +23,7 @@ import java.util.Set;
 import java.util.TreeMap;
 
 /** What is found in a PHP project. */
-final class PhpFindings {
+public final class PhpFindings {
     private static final int SHOWN = 3;
     private static final int MOST_PAGES = 6;
     /** Of files in one folder that are reported one by one. */
@@ -30,11 +32,11 @@ final class PhpFindings {
     private final PhpProject project;
     private final List<Finding> findings = new ArrayList<>();
 
-    PhpFindings(PhpProject project) {
+    public PhpFindings(PhpProject project) {
         this.project = project;
     }
 
-    List<Finding> all() {
+    public List<Finding> all() {
         languages();
         entries();
         loading();
@@ -165,9 +167,9 @@ final class PhpFindings {
     }
 
     /** The piece of syntax that needs the highest level. */
-    record Newest(PhpFeature feature, Evidence evidence) {}
+    public record Newest(PhpFeature feature, Evidence evidence) {}
 
-    static Optional<Newest> newest(PhpProject project) {
+    public static Optional<Newest> newest(PhpProject project) {
         Newest newest = null;
         for (PhpSource source : project.sources().values()) {
             Optional<Map.Entry<PhpFeature, Integer>> its = source.newest();

@@ -1,7 +1,8 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.coverage;
 
 import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.loading.Loaded;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -24,7 +25,7 @@ import java.util.function.Predicate;
  * Where a program starts, and where the line that loads the autoloader has to be so that every start comes across it
  * before anything else is loaded.
  */
-final class PhpStarts {
+public final class PhpStarts {
     /** Functions that may ask for classes although no class is named. */
     private static final Set<String> ASKS = Set.of("session_start", "unserialize");
 
@@ -79,12 +80,12 @@ final class PhpStarts {
      * Whether every way to a file begins at a start that can load the autoloader; only then may the file do without
      * loading what the autoloader loads.
      */
-    boolean isSound(String path) {
+    public boolean isSound(String path) {
         return !unsound.contains(path);
     }
 
     /** The files that are connected with one by loading each other, itself included; starts connect nothing. */
-    Set<String> connected(String path) {
+    public Set<String> connected(String path) {
         Set<String> seen = new TreeSet<>();
         Deque<String> open = new ArrayDeque<>(List.of(path));
         while (!open.isEmpty()) {
@@ -104,7 +105,7 @@ final class PhpStarts {
      * @param changed files from which a statement goes that loads another
      * @param goes whether a statement that loads a file goes
      */
-    Set<String> lines(Predicate<String> wanted, Set<String> changed, Predicate<Loaded> goes) {
+    public Set<String> lines(Predicate<String> wanted, Set<String> changed, Predicate<Loaded> goes) {
         List<List<String>> open = new ArrayList<>();
         for (String start : project.startable()) {
             Set<String> reached = project.reachedFrom(List.of(start));

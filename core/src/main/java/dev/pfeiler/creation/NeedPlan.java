@@ -1,4 +1,4 @@
-package dev.pfeiler;
+package dev.pfeiler.creation;
 
 import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.IgnoreFile;
@@ -32,13 +32,13 @@ import java.util.Map;
 import java.util.Optional;
 
 /** Works out what a managed project gets for a need: dependencies, settings and sources. */
-final class NeedPlan {
+public final class NeedPlan {
     private final Ecosystem ecosystem;
     private final Creator creator;
     private final Environment environment;
     private final Sources sources;
 
-    NeedPlan(Ecosystem ecosystem, Sources sources, Environment environment) {
+    public NeedPlan(Ecosystem ecosystem, Sources sources, Environment environment) {
         this.ecosystem = ecosystem;
         this.creator = ecosystem
                 .creator()
@@ -49,7 +49,7 @@ final class NeedPlan {
     }
 
     /** @param choice what is to serve it; empty for the usual one */
-    NeedChange of(ProjectTree tree, Need need, Optional<String> choice) {
+    public NeedChange of(ProjectTree tree, Need need, Optional<String> choice) {
         String language = language(tree);
         String target = managedBy(tree);
         Kind kind = creator.kind(tree);
@@ -148,7 +148,7 @@ final class NeedPlan {
     }
 
     /** Carries a change out. */
-    static void write(ProjectTree tree, NeedChange change) {
+    public static void write(ProjectTree tree, NeedChange change) {
         try {
             for (Step step : change.steps()) {
                 Path path = tree.root().resolve(step.path());

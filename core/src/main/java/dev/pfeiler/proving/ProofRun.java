@@ -1,5 +1,6 @@
-package dev.pfeiler;
+package dev.pfeiler.proving;
 
+import dev.pfeiler.Ecosystems;
 import dev.pfeiler.conversion.BuildOutput;
 import dev.pfeiler.conversion.Ledger;
 import dev.pfeiler.conversion.LedgerFile;
@@ -32,7 +33,7 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /** Proves a conversion, part by part, by what the ledger says was decided. Everything is built in copies. */
-final class ProofRun {
+public final class ProofRun {
     /** How often the project has to fit into the folder for temporary files: both sides, and what they build. */
     private static final int COPIES = 4;
 
@@ -42,7 +43,7 @@ final class ProofRun {
     private final Consumer<String> stage;
     private final BuildOutput output;
 
-    ProofRun(
+    public ProofRun(
             Ecosystems ecosystems,
             Environment environment,
             ProofRequest.Options options,
@@ -55,7 +56,7 @@ final class ProofRun {
         this.output = output;
     }
 
-    Verdict run(Path folder) {
+    public Verdict run(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
         try (WorkFolder work = WorkFolder.make("proof")) {
             if (!LedgerFile.exists(root) && LedgerFile.near(root).isEmpty()) {

@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.project;
 
 import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
@@ -35,8 +35,8 @@ import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /** A PHP project as it is wired until now: its files, what loads which, and where it is started. */
-final class PhpProject {
-    static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
+public final class PhpProject {
+    public static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
     private static final Set<String> TEST_FOLDERS = Set.of("test", "tests", "checks", "spec", "unittests");
     private static final Set<String> WEB_FOLDERS =
             Set.of("public", "web", "www", "htdocs", "public_html", "webroot", "html", "wwwroot", "docroot", "site");
@@ -79,12 +79,12 @@ final class PhpProject {
         follow();
     }
 
-    static PhpProject of(ProjectTree tree) {
+    public static PhpProject of(ProjectTree tree) {
         return new PhpProject(tree);
     }
 
     /** Class names are compared without regard to letter case. */
-    static String key(String className) {
+    public static String key(String className) {
         return className.toLowerCase(Locale.ROOT);
     }
 
@@ -176,12 +176,12 @@ final class PhpProject {
     }
 
     /** Whether a place that loads files does so for an autoloader. */
-    boolean ofAutoloader(Loaded load) {
+    public boolean ofAutoloader(Loaded load) {
         return autoloaders.stream().anyMatch(autoloader -> autoloader.loads().contains(load));
     }
 
     /** What some files may load, directly or not, themselves included. */
-    Set<String> reachedFrom(Collection<String> starts) {
+    public Set<String> reachedFrom(Collection<String> starts) {
         Set<String> seen = new LinkedHashSet<>();
         Deque<String> open = new ArrayDeque<>(starts);
         while (!open.isEmpty()) {
@@ -200,17 +200,17 @@ final class PhpProject {
         return seen;
     }
 
-    ProjectTree tree() {
+    public ProjectTree tree() {
         return tree;
     }
 
     /** By path. */
-    Map<String, PhpSource> sources() {
+    public Map<String, PhpSource> sources() {
         return sources;
     }
 
     /** Those that are the project's to build: all but libraries with a descriptor of their own. */
-    List<PhpSource> own() {
+    public List<PhpSource> own() {
         return sources.values().stream()
                 .filter(source ->
                         library(source.path()).filter(CopiedLibrary::described).isEmpty())
@@ -218,27 +218,27 @@ final class PhpProject {
     }
 
     /** Those that declare classes, without tests. */
-    List<PhpSource> withClasses() {
+    public List<PhpSource> withClasses() {
         return sources.values().stream().filter(this::hasClasses).toList();
     }
 
     /** Whether a file declares classes and is no test. */
-    boolean hasClasses(PhpSource source) {
+    public boolean hasClasses(PhpSource source) {
         return !source.classes().isEmpty() && !isTest(source.path());
     }
 
     /** In which the text of a file was read. */
-    EditableText text(PhpSource source) {
+    public EditableText text(PhpSource source) {
         return editable.get(source.path());
     }
 
     /** Whether a file may be edited: it is no other's, and its text comes back to the same bytes. */
-    boolean editable(PhpSource source) {
+    public boolean editable(PhpSource source) {
         return editable.containsKey(source.path()) && library(source.path()).isEmpty();
     }
 
     /** The right name of a class, where a name differs from it in letter case alone. */
-    Optional<String> misspelt(PhpSource.Use use) {
+    public Optional<String> misspelt(PhpSource.Use use) {
         List<PhpSource> own = owners(use.name());
         if (own.isEmpty()) return Optional.empty();
         List<String> names = own.stream()
@@ -250,68 +250,68 @@ final class PhpProject {
         return names.size() == 1 && !names.get(0).equals(use.name()) ? Optional.of(names.get(0)) : Optional.empty();
     }
 
-    Loading loading() {
+    public Loading loading() {
         return loading;
     }
 
-    List<Autoloader> autoloaders() {
+    public List<Autoloader> autoloaders() {
         return autoloaders;
     }
 
-    List<CopiedLibrary> libraries() {
+    public List<CopiedLibrary> libraries() {
         return libraries;
     }
 
     /** The copied library that a file belongs to. */
-    Optional<CopiedLibrary> library(String path) {
+    public Optional<CopiedLibrary> library(String path) {
         return libraries.stream().filter(library -> library.holds(path)).findFirst();
     }
 
     /** Whether nothing is started but tests: other programs load what they want of it. */
-    boolean isLibrary() {
+    public boolean isLibrary() {
         return entries.stream().allMatch(this::isTest);
     }
 
     /** Files that a user or a server starts. */
-    Set<String> entries() {
+    public Set<String> entries() {
         return entries;
     }
 
     /** Files that can be started: the entries, and files that act when they are loaded and load what they need. */
-    Set<String> startable() {
+    public Set<String> startable() {
         return startable;
     }
 
     /** What is loaded when an entry is started, itself included. */
-    Set<String> reached(String entry) {
+    public Set<String> reached(String entry) {
         return reached.getOrDefault(entry, Set.of());
     }
 
     /** What any entry loads. */
-    Set<String> reached() {
+    public Set<String> reached() {
         return reachedByAny;
     }
 
     /** Files that are only loaded by a path that is known when the program runs. */
-    Set<String> dynamic() {
+    public Set<String> dynamic() {
         return dynamic;
     }
 
     /** The files that declare a class, without regard to letter case. */
-    List<PhpSource> owners(String className) {
+    public List<PhpSource> owners(String className) {
         return owners.getOrDefault(key(className), List.of());
     }
 
-    Map<String, List<PhpSource>> owners() {
+    public Map<String, List<PhpSource>> owners() {
         return owners;
     }
 
-    static boolean hasShebang(PhpSource source) {
+    public static boolean hasShebang(PhpSource source) {
         return source.text().startsWith("#!");
     }
 
     /** Whether a file is in a folder for tests. */
-    boolean isTest(String path) {
+    public boolean isTest(String path) {
         for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
             if (TEST_FOLDERS.contains(Paths.name(folder).toLowerCase(Locale.ROOT))) return true;
         }
@@ -319,7 +319,7 @@ final class PhpProject {
     }
 
     /** The folder that a web server serves: the one of server rules or by its name, else that of an index page. */
-    Optional<String> webRoot() {
+    public Optional<String> webRoot() {
         return webRoot;
     }
 
@@ -338,7 +338,7 @@ final class PhpProject {
     }
 
     /** Entries below the web root that are asked for by an address. */
-    List<String> pages() {
+    public List<String> pages() {
         return pages;
     }
 
@@ -352,7 +352,7 @@ final class PhpProject {
     }
 
     /** Entries that are started with a command. */
-    List<String> programs() {
+    public List<String> programs() {
         return entries.stream().filter(entry -> !pages.contains(entry)).toList();
     }
 

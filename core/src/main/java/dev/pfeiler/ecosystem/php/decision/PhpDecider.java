@@ -1,22 +1,24 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.decision;
 
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.composer.Extensions;
-import dev.pfeiler.ecosystem.php.loading.Autoloader;
+import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.edit.PhpEdits;
+import dev.pfeiler.ecosystem.php.finding.PhpFindings;
+import dev.pfeiler.ecosystem.php.layout.PhpLayout;
+import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
-import dev.pfeiler.proposal.PartProposal;
-import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
+import java.lang.module.ModuleDescriptor.Version;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -26,8 +28,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 
-/** Makes the proposal for a PHP project: first the decisions, then the steps they lead to. */
-final class PhpProposing {
+/** Decides how a PHP project is managed with Composer. */
+public final class PhpDecider {
     private static final String KEEP = "keep";
     private static final String NAMESPACE = "namespace";
     private static final String SUGGEST = "suggest";
@@ -40,100 +42,21 @@ final class PhpProposing {
 
     private final PhpProject project;
     private final Deliberation deliberation;
-    private PhpCoverage coverage;
-    private PhpNamespace naming;
-    private PhpLayout layout;
-    private PhpLayout tests;
-    private ComposerFile composer;
 
-    PhpProposing(PhpProject project, Deliberation deliberation) {
+    /** What follows from a project and the user's choices. */
+    public static PhpDecisions decide(PhpProject project, Deliberation deliberation) {
+        return new PhpDecider(project, deliberation).decide();
+    }
+
+    private PhpDecider(PhpProject project, Deliberation deliberation) {
         this.project = project;
         this.deliberation = deliberation;
     }
 
-    PhpCoverage coverage() {
-        return coverage;
-    }
-
-    PhpNamespace naming() {
-        return naming;
-    }
-
-    ComposerFile composer() {
-        return composer;
-    }
-
-    /** The new path of each file that moves. */
-    Map<String, String> goals() {
-        Map<String, String> goals = new LinkedHashMap<>(layout.goals());
-        goals.putAll(tests.goals());
-        return goals;
-    }
-
-    /**
-     * The whole proposal.
-     *
-     * @param findings what was found in the project
-     */
-    PartProposal propose(List<Finding> findings) {
-        decide();
-        List<Step> steps = new ArrayList<>();
-        steps.add(new Step.Write(ComposerFile.NAME, composer.text(), "the build descriptor"));
-        steps.addAll(new PhpEdits(project, coverage, naming, goals(), composer.autoloader()).steps());
-        return new PartProposal(
-                deliberation.decisions(),
-                deliberation.questions(),
-                steps,
-                leftForYou(findings),
-                List.of(),
-                commands(),
-                List.of("/" + composer.vendorFolder() + "/"),
-                Map.of());
-    }
-
-    private List<Finding> leftForYou(List<Finding> findings) {
-        List<Finding> left = new ArrayList<>();
-        findings.stream().filter(Finding::leftForYou).forEach(left::add);
-        left.addAll(project.tree().trouble());
-        for (Autoloader autoloader : project.autoloaders()) {
-            boolean function = coverage.replaced(autoloader)
-                    && !autoloader.function().isEmpty()
-                    && !coverage.retired().contains(autoloader.source().path());
-            if (function)
-                left.add(Finding.trouble(
-                        autoloader.function(), "was an autoloader and is no longer called", autoloader.evidence()));
-            else if (autoloader.understood() && !coverage.replaced(autoloader))
-                left.add(Finding.trouble(
-                        autoloader.source().path(),
-                        "has an autoloader that loads files with side effects; kept",
-                        autoloader.evidence()));
-        }
-        naming.stay()
-                .forEach((name, place) -> left.add(Finding.trouble(
-                        name, "remains without a namespace, as this reference cannot be updated", place)));
-        return left;
-    }
-
-    private List<Proposal.Command> commands() {
-        List<Proposal.Command> commands = new ArrayList<>();
-        commands.add(new Proposal.Command("install the dependencies and write the autoloader", "composer install"));
-        if (composer.scripts().containsKey("test"))
-            commands.add(new Proposal.Command("run the tests", "composer test"));
-        if (!project.pages().isEmpty()) {
-            String root = project.webRoot().filter(r -> !r.isEmpty()).orElse(".");
-            commands.add(new Proposal.Command("serve it locally", "php -S localhost:8080 -t " + root));
-        }
-        project.programs().stream()
-                .filter(program -> !project.isTest(program))
-                .limit(2)
-                .forEach(program -> commands.add(new Proposal.Command("run it", "php " + ShellText.quote(program))));
-        return commands;
-    }
-
-    /** Settles everything; what follows is known then. */
-    void decide() {
-        Map<String, String> packages = new LinkedHashMap<>();
-        List<ComposerFile.Local> locals = libraries(packages);
+    /** Settles everything, in the order in which the user reads it. */
+    private PhpDecisions decide() {
+        Libraries libraries = libraries();
+        PhpCoverage coverage = new PhpCoverage(project, libraries.packages(), PhpCoverageSummary.kept(deliberation));
         PhpCoverageSummary summary = new PhpCoverageSummary(project, coverage, deliberation);
         summary.headline();
         ComposerFile.Identity identity = new PhpIdentity(project, deliberation).decide();
@@ -141,21 +64,11 @@ final class PhpProposing {
         Map<String, String> require = new LinkedHashMap<>();
         require.put("php", ">=" + level);
         Map<String, String> suggest = extensions(level, require);
-        require.putAll(packages);
-        boolean keep = deliberation
-                .settle(
-                        Decision.of(
-                                "layout",
-                                "Layout",
-                                "conventional",
-                                Certainty.LIKELY,
-                                "classes in src/, by namespace; everything else stays in place",
-                                List.of()),
-                        text -> Optional.of(text.strip()).filter(t -> t.equals("conventional") || t.equals(KEEP)))
-                .equals(KEEP);
+        require.putAll(libraries.required());
+        boolean keep = keepsLayout();
         Set<String> stuck = PhpEdits.stuck(project, coverage);
-        naming(stuck);
-        layout = PhpLayout.of(
+        PhpNamespace naming = naming(coverage, stuck);
+        PhpLayout layout = PhpLayout.of(
                 project,
                 new PhpLayout.Files(
                         naming,
@@ -164,18 +77,38 @@ final class PhpProposing {
                         coverage.functionFiles(),
                         stuck),
                 keep ? "" : "src");
-        tests = PhpLayout.of(project, new PhpLayout.Files(naming, testClasses(), List.of(), List.of(), stuck), "");
-        summary.refuseNothing(layout.autoload(), !locals.isEmpty());
+        List<PhpSource> testClasses = testClasses(coverage);
+        PhpLayout tests =
+                PhpLayout.of(project, new PhpLayout.Files(naming, testClasses, List.of(), List.of(), stuck), "");
+        summary.refuseNothing(layout.autoload(), !libraries.locals().isEmpty());
         summary.details(layout.autoload(), naming);
-        Map<String, String> dev = new LinkedHashMap<>();
-        phpunit(level).ifPresent(constraint -> dev.put("phpunit/phpunit", constraint));
-        composer = new ComposerFile(
+        Map<String, String> development = new LinkedHashMap<>();
+        Optional<PhpSource> test = frameworkTest().filter(source -> !testClasses.isEmpty());
+        test.ifPresent(source -> development.put("phpunit/phpunit", phpunit(level, source)));
+        ComposerFile composer = new ComposerFile(
                 identity,
-                new ComposerFile.Requirements(require, dev, suggest, locals),
+                new ComposerFile.Requirements(require, development, suggest, libraries.locals()),
                 layout.autoload(),
                 tests.autoload(),
-                scripts(dev),
+                scripts(test),
                 vendorFolder());
+        Map<String, String> goals = new LinkedHashMap<>(layout.goals());
+        goals.putAll(tests.goals());
+        return new PhpDecisions(coverage, naming, goals, composer, test.map(PhpDecider::top));
+    }
+
+    private boolean keepsLayout() {
+        Decision proposed = Decision.of(
+                "layout",
+                "Layout",
+                "conventional",
+                Certainty.LIKELY,
+                "classes in src/, by namespace; everything else stays in place",
+                List.of());
+        return deliberation
+                .settle(proposed, text -> Optional.of(text.strip())
+                        .filter(t -> t.equals("conventional") || t.equals(KEEP)))
+                .equals(KEEP);
     }
 
     /** Another folder for packages than the usual one, where that has files of the program. */
@@ -199,13 +132,12 @@ final class PhpProposing {
     }
 
     /** A namespace for classes without one, where the user wants that. */
-    private void naming(Set<String> stuck) {
+    private PhpNamespace naming(PhpCoverage coverage, Set<String> stuck) {
         List<PhpSource> without = coverage.classFiles(false).stream()
                 .filter(source -> source.declarations().size() == 1
                         && source.declarations().get(0).namespace().isEmpty())
                 .toList();
-        naming = PhpNamespace.none(project);
-        if (without.isEmpty()) return;
+        if (without.isEmpty()) return PhpNamespace.none(project);
         String given = deliberation.settle(
                 Decision.of(
                         NAMESPACE,
@@ -219,17 +151,17 @@ final class PhpProposing {
                                 .at(without.get(0).path()))),
                 text -> Optional.of(text.strip().replaceAll("^\\\\+|\\\\+$", ""))
                         .filter(t -> t.equals(WITHOUT) || t.matches("[A-Za-z_]\\w*+(\\\\[A-Za-z_]\\w*+)*+")));
-        if (given.equals(WITHOUT)) return;
+        if (given.equals(WITHOUT)) return PhpNamespace.none(project);
         PhpNamespace.dynamic(project).ifPresent(place -> {
             throw Refusal.notPossible(
                     "A namespace cannot be added: " + place.place() + " names a class that is computed at run time.",
                     "Convert without --choose " + NAMESPACE + ".");
         });
-        naming = PhpNamespace.of(project, given, without, stuck);
+        return PhpNamespace.of(project, given, without, stuck);
     }
 
     /** Classes of tests, whether or not something loads them: their framework finds them by their files. */
-    private List<PhpSource> testClasses() {
+    private List<PhpSource> testClasses(PhpCoverage coverage) {
         Set<PhpSource> classes = new LinkedHashSet<>(coverage.classFiles(true));
         project.own().stream()
                 .filter(source -> project.isTest(source.path()) && source.declaresOnly())
@@ -241,15 +173,8 @@ final class PhpProposing {
         return List.copyOf(classes);
     }
 
-    /** The folder of tests that a framework runs. */
-    Optional<String> testFolder() {
-        return composer.requirements().requireDev().isEmpty()
-                ? Optional.empty()
-                : frameworkTest().map(PhpProposing::top);
-    }
-
     private static String top(PhpSource test) {
-        return test.path().replaceFirst("/.*", "");
+        return Paths.first(test.path());
     }
 
     private Optional<PhpSource> frameworkTest() {
@@ -258,36 +183,34 @@ final class PhpProposing {
                 .findFirst();
     }
 
-    private Map<String, String> scripts(Map<String, String> dev) {
+    private Map<String, String> scripts(Optional<PhpSource> frameworkTest) {
         List<String> runs = new ArrayList<>();
-        if (!dev.isEmpty()) frameworkTest().ifPresent(test -> runs.add("phpunit " + ShellText.quote(top(test))));
+        frameworkTest.ifPresent(test -> runs.add("phpunit " + ShellText.quote(top(test))));
         project.programs().stream().filter(project::isTest).forEach(test -> runs.add("php " + ShellText.quote(test)));
         return runs.isEmpty() ? Map.of() : Map.of("test", String.join(" && ", runs));
     }
 
-    private Optional<String> phpunit(String level) {
-        Optional<PhpSource> test = frameworkTest();
-        if (test.isEmpty() || testClasses().isEmpty()) return Optional.empty();
-        boolean old = test.get().uses().stream().anyMatch(use -> use.name().equals("PHPUnit_Framework_TestCase"));
+    /** The versions of PHPUnit for a language level. */
+    private String phpunit(String level, PhpSource test) {
+        boolean old = test.uses().stream().anyMatch(use -> use.name().equals("PHPUnit_Framework_TestCase"));
         String fitting = "^4.8";
         for (Map.Entry<String, String> each : PHPUNIT.entrySet()) {
             boolean later = compare(level, each.getKey()) >= 0 && !(old && compare(each.getKey(), "5.6") > 0);
             if (later) fitting = each.getValue();
         }
-        Evidence evidence = Evidence.of(test.get().path(), "a PHPUnit test");
-        return Optional.of(deliberation.settle(
+        return deliberation.settle(
                 Decision.of(
                         "test-framework",
                         "phpunit/phpunit",
                         fitting,
                         Certainty.LIKELY,
                         "used by the tests; version chosen by the language level",
-                        List.of(evidence)),
-                text -> Optional.of(text.strip())));
+                        List.of(Evidence.of(test.path(), "a PHPUnit test"))),
+                text -> Optional.of(text.strip()));
     }
 
-    private static int compare(String one, String other) {
-        return Double.compare(Double.parseDouble(one), Double.parseDouble(other));
+    private static int compare(String level, String other) {
+        return Version.parse(level).compareTo(Version.parse(other));
     }
 
     private String level() {
@@ -325,7 +248,16 @@ final class PhpProposing {
         return suggest;
     }
 
-    private List<ComposerFile.Local> libraries(Map<String, String> require) {
+    /**
+     * Copied libraries that become packages.
+     *
+     * @param required their versions by name
+     */
+    private record Libraries(
+            Set<CopiedLibrary> packages, List<ComposerFile.Local> locals, Map<String, String> required) {}
+
+    private Libraries libraries() {
+        Map<String, String> required = new LinkedHashMap<>();
         List<ComposerFile.Local> locals = new ArrayList<>();
         Set<CopiedLibrary> packages = new LinkedHashSet<>();
         for (CopiedLibrary library : project.libraries()) {
@@ -352,9 +284,8 @@ final class PhpProposing {
             if (!standing.equals(PACKAGE)) continue;
             packages.add(library);
             locals.add(new ComposerFile.Local(library.folder(), library.name(), library.version()));
-            require.put(library.name(), library.version().isEmpty() ? "*@dev" : library.version());
+            required.put(library.name(), library.version().isEmpty() ? "*@dev" : library.version());
         }
-        coverage = new PhpCoverage(project, packages, PhpCoverageSummary.kept(deliberation));
-        return locals;
+        return new Libraries(packages, locals, required);
     }
 }

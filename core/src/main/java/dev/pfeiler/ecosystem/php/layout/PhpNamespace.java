@@ -1,5 +1,6 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.layout;
 
+import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.Token;
@@ -20,7 +21,7 @@ import java.util.TreeSet;
  * A namespace that classes without one are given, with all that names them. A class stays as it is where something names
  * it that cannot follow. Source: the PHP manual, name resolution rules.
  */
-final class PhpNamespace {
+public final class PhpNamespace {
     private static final Set<String> BEFORE_CLASS =
             Set.of("new", "extends", "implements", "instanceof", "insteadof", "use");
 
@@ -39,7 +40,7 @@ final class PhpNamespace {
     }
 
     /** No namespace for anything. */
-    static PhpNamespace none(PhpProject project) {
+    public static PhpNamespace none(PhpProject project) {
         return new PhpNamespace(project, "");
     }
 
@@ -48,7 +49,8 @@ final class PhpNamespace {
      *
      * @param stuck files that must not move
      */
-    static PhpNamespace of(PhpProject project, String namespace, Collection<PhpSource> files, Set<String> stuck) {
+    public static PhpNamespace of(
+            PhpProject project, String namespace, Collection<PhpSource> files, Set<String> stuck) {
         PhpNamespace given = new PhpNamespace(project, namespace);
         for (PhpSource source : files) {
             boolean plain = source.declarations().size() == 1
@@ -69,7 +71,7 @@ final class PhpNamespace {
     }
 
     /** The first place that makes an object, or names a class, by a name that is only known when the program runs. */
-    static Optional<Evidence> dynamic(PhpProject project) {
+    public static Optional<Evidence> dynamic(PhpProject project) {
         for (PhpSource source : project.own()) {
             List<Token> tokens = source.tokens();
             for (int i = 0; i + 1 < tokens.size(); i++) {
@@ -120,7 +122,7 @@ final class PhpNamespace {
     }
 
     /** Classes that stay without one, each with what names it and cannot follow. */
-    Map<String, Evidence> stay() {
+    public Map<String, Evidence> stay() {
         return stay;
     }
 
@@ -130,7 +132,7 @@ final class PhpNamespace {
     }
 
     /** What a file declares, under its new name. */
-    List<Declaration> declarations(PhpSource source) {
+    public List<Declaration> declarations(PhpSource source) {
         return renamed.containsKey(source.path())
                 ? List.of(renamed(source.declarations().get(0)))
                 : source.declarations();
@@ -141,7 +143,7 @@ final class PhpNamespace {
     }
 
     /** A text with the new names of classes changed back. */
-    String unrenamed(String text) {
+    public String unrenamed(String text) {
         String old = text;
         for (String name : names.values()) {
             old = old.replaceAll("(?i)\\b" + (namespace + "\\" + name).replace("\\", "\\\\+") + "(?![\\w\\\\])", name);
@@ -161,7 +163,7 @@ final class PhpNamespace {
     }
 
     /** What changes in a file so that all names in it mean what they did. */
-    List<Replacement> edits(PhpSource source) {
+    public List<Replacement> edits(PhpSource source) {
         List<Replacement> edits = new ArrayList<>();
         if (names.isEmpty()) return edits;
         boolean own = renamed.containsKey(source.path());

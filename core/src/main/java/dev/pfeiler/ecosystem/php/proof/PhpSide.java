@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.php;
+package dev.pfeiler.ecosystem.php.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;

@@ -1,5 +1,7 @@
-package dev.pfeiler;
+package dev.pfeiler.creation;
 
+import dev.pfeiler.Ecosystems;
+import dev.pfeiler.Pfeiler;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
@@ -32,7 +34,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Settles what a fresh project is to be. */
-final class Creation {
+public final class Creation {
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]*+");
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
@@ -46,7 +48,7 @@ final class Creation {
     private final Choices choices;
     private final Deliberation deliberation;
 
-    Creation(Ecosystems ecosystems, Environment environment, Catalogue catalogue, Choices choices) {
+    public Creation(Ecosystems ecosystems, Environment environment, Catalogue catalogue, Choices choices) {
         this.ecosystems = ecosystems;
         this.environment = environment;
         this.catalogue = catalogue;
@@ -70,7 +72,7 @@ final class Creation {
      * @param folder its name
      * @param latest whether newer releases are asked for
      */
-    FreshProject plan(String folder, boolean latest) {
+    public FreshProject plan(String folder, boolean latest) {
         Kind kind = kind();
         Offer offer = language(kind);
         Creator creator = offer.creator();

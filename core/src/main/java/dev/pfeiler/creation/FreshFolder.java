@@ -1,4 +1,4 @@
-package dev.pfeiler;
+package dev.pfeiler.creation;
 
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.FreshProject;
@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /** The folder of a fresh project. */
-final class FreshFolder {
+public final class FreshFolder {
     private FreshFolder() {}
 
     /**
@@ -21,7 +21,7 @@ final class FreshFolder {
      *
      * @throws Refusal if something else is there; nothing is overwritten
      */
-    static void write(Path folder, FreshProject project) {
+    public static void write(Path folder, FreshProject project) {
         check(folder);
         List<Path> written = new ArrayList<>();
         try {
@@ -41,7 +41,7 @@ final class FreshFolder {
     }
 
     /** Refuses a folder that is not as good as empty. */
-    static void check(Path folder) {
+    public static void check(Path folder) {
         if (!Files.exists(folder)) return;
         if (!Files.isDirectory(folder))
             throw Refusal.notPossible(folder + " is not a directory.", "Pass the name of a new one.");
