@@ -183,6 +183,12 @@ public final class JsonDocuments {
         }
         verdict.notes().forEach(document.putArray("notes")::add);
         verdict.products().stream().map(Object::toString).forEach(document.putArray("products")::add);
+        ArrayNode attachments = document.putArray("attachments");
+        verdict.attachments().forEach(one -> attachments
+                .addObject()
+                .put("file", one.file().toString())
+                .put("caption", one.caption())
+                .put("kind", word(one.kind())));
         document.put("log", verdict.log().toString());
     }
 

@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param products the archives that the build tool built
  * @param log the output of the build tool
  * @param notes what a user should know about how the proof was made
+ * @param attachments files for people to look at, beside the log
  * @param delivered what the builds write into the folders of parts around it
  */
 public record PartVerdict(
@@ -21,6 +22,7 @@ public record PartVerdict(
         List<Path> products,
         Path log,
         List<String> notes,
+        List<Attachment> attachments,
         Delivery delivered) {
     /** Why a build failed: the cause in one sentence, and the next thing to do. */
     public record Failure(String cause, String next) {}
@@ -29,6 +31,7 @@ public record PartVerdict(
         rows = List.copyOf(rows);
         products = List.copyOf(products);
         notes = List.copyOf(notes);
+        attachments = List.copyOf(attachments);
     }
 
     /**
@@ -49,12 +52,22 @@ public record PartVerdict(
     /** One whose build writes into its own folder alone. */
     public PartVerdict(
             List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
-        this(rows, failure, products, log, notes, Delivery.NONE);
+        this(rows, failure, products, log, notes, List.of(), Delivery.NONE);
     }
 
     /** The same verdict with its products elsewhere. */
     public PartVerdict with(List<Path> elsewhere) {
-        return new PartVerdict(rows, failure, elsewhere, log, notes, delivered);
+        return new PartVerdict(rows, failure, elsewhere, log, notes, attachments, delivered);
+    }
+
+    /** The same verdict with files for people to look at. */
+    public PartVerdict attaching(List<Attachment> files) {
+        return new PartVerdict(rows, failure, products, log, notes, files, delivered);
+    }
+
+    /** The same verdict of builds that write into the folders of parts around the part. */
+    public PartVerdict delivering(Delivery files) {
+        return new PartVerdict(rows, failure, products, log, notes, attachments, files);
     }
 
     /** Whether the result is what the old wiring built, every difference having a known cause. */

@@ -53,7 +53,9 @@ class HttpResponsesTest {
                 "<a href='http://127.0.0.1:@/x;jsessionid=0123456789ABCDEF0123'>12:30:01</a>\nvisit #\nstill",
                 "/b",
                 "broken");
-        Comparison same = answers(pages, "/a b", "/b", "/c").against(answers(pages, "/a b", "/b", "/c"), "");
+        HttpResponses before = answers(pages, "/a b", "/b", "/c");
+        HttpResponses after = answers(pages, "/a b", "/b", "/c");
+        Comparison same = before.against(after, () -> answers(pages, "/a b", "/b", "/c"), "");
         assertThat(same.differences()).isEmpty();
         assertThat(same.before()).isEqualTo("3 requested, 1 with an error");
         assertThat(answers(pages, "/b").broken()).containsExactly("/b");
@@ -63,9 +65,41 @@ class HttpResponsesTest {
     void statusTypeAndBodyCount() throws IOException {
         HttpResponses before = answers(Map.of("/a", "tide 3 m", "/b", "page", "/c", "page"), "/a", "/b", "/c");
         HttpResponses after = answers(Map.of("/a", "tide 4 m", "/b", "{}"), "/a", "/b", "/c");
-        assertThat(before.against(after, "").differences())
+        assertThat(before.against(after, List.of(), "").differences())
                 .extracting(Difference::subject)
                 .containsExactly("/a", "/b (text/html before, text/json now)", "/c (status 200 before, 404 now)");
-        assertThat(before.against(after, "").state()).isEqualTo(Comparison.State.DIFFERENT);
+        assertThat(before.against(after, List.of(), "").state()).isEqualTo(Comparison.State.DIFFERENT);
+    }
+
+    /** A time that a page computes wrongly is a difference; one that passes is not. */
+    @Test
+    void timesCountUnlessTheyPass() throws IOException {
+        String page = "<td>High water</td><td>%s</td>\n<td>now</td><td>12:30:#</td>";
+        Map<String, String> right = Map.of("/", page.formatted("04:12"));
+        Map<String, String> wrong = Map.of("/", page.formatted("05:12"));
+        assertThat(answers(right, "/")
+                        .against(answers(right, "/"), () -> answers(right, "/"), "")
+                        .differences())
+                .isEmpty();
+        assertThat(answers(right, "/")
+                        .against(answers(wrong, "/"), () -> answers(right, "/"), "")
+                        .differences())
+                .extracting(Difference::subject)
+                .containsExactly("/");
+    }
+
+    /** A page that lists its visits is not the same as an error page. */
+    @Test
+    void aPageThatGrowsStillHasItsOwnLines() throws IOException {
+        HttpResponses once = new HttpResponses(Map.of("/", page("<h1>Log</h1>\nvisit 1\n<hr>")));
+        HttpResponses again = new HttpResponses(Map.of("/", page("<h1>Log</h1>\nvisit 1\nvisit 2\n<hr>")));
+        HttpResponses more = new HttpResponses(Map.of("/", page("<h1>Log</h1>\nvisit 1\nvisit 2\nvisit 3\n<hr>")));
+        HttpResponses error = new HttpResponses(Map.of("/", page("<h1>Error</h1>\nsomething failed\n<hr>")));
+        assertThat(once.against(more, List.of(again), "").differences()).isEmpty();
+        assertThat(once.against(error, List.of(again), "").differences()).hasSize(1);
+    }
+
+    private static HttpResponses.Response page(String body) {
+        return new HttpResponses.Response(200, "text/html", body);
     }
 }

@@ -1,5 +1,6 @@
 package dev.pfeiler.cli.view;
 
+import dev.pfeiler.proof.Attachment;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
@@ -93,8 +94,33 @@ public final class VerdictView {
     private void files(PartVerdict verdict) {
         verdict.products()
                 .forEach(product -> screen.text(0, "Built: " + Screen.shown(product), screen.palette()::quiet));
+        attachments(verdict.attachments());
         if (Files.exists(verdict.log()))
             screen.text(0, "Build log: " + Screen.shown(verdict.log()), screen.palette()::quiet);
+    }
+
+    /** Pictures are many: their folder is shown. */
+    private void attachments(List<Attachment> attachments) {
+        List<Attachment> pictures = attachments.stream()
+                .filter(one -> one.kind() == Attachment.Kind.PICTURE)
+                .toList();
+        if (pictures.size() == 1) file("Picture", pictures.get(0));
+        else if (!pictures.isEmpty())
+            screen.text(
+                    0,
+                    "Pictures of pages: " + Screen.shown(pictures.get(0).file().getParent()) + " (" + pictures.size()
+                            + " files)",
+                    screen.palette()::quiet);
+        attachments.stream()
+                .filter(one -> one.kind() != Attachment.Kind.PICTURE)
+                .forEach(one -> file("Kept", one));
+    }
+
+    private void file(String what, Attachment attachment) {
+        screen.text(
+                0,
+                what + ": " + Screen.shown(attachment.file()) + " (" + attachment.caption() + ")",
+                screen.palette()::quiet);
     }
 
     private void table(List<Comparison> rows) {

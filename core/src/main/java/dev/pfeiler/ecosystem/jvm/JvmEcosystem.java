@@ -18,7 +18,7 @@ import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
 import dev.pfeiler.ecosystem.jvm.language.kotlin.KotlinLanguage;
 import dev.pfeiler.ecosystem.jvm.language.scala.ScalaLanguage;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
-import dev.pfeiler.ecosystem.jvm.proof.ManagedProof;
+import dev.pfeiler.ecosystem.jvm.proof.JvmManagedProof;
 import dev.pfeiler.ecosystem.jvm.reading.JvmParts;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -109,7 +109,7 @@ public final class JvmEcosystem implements Ecosystem {
                 .findFirst();
         if (target.isEmpty()) return Optional.empty();
         JvmTarget settled = target.get().settled(new Deliberation(Choices.NONE), request.old(), environment);
-        return Optional.of(new ManagedProof(request, settled, repositories, environment).run());
+        return Optional.of(new JvmManagedProof(request, settled, repositories, environment).run());
     }
 
     @Override

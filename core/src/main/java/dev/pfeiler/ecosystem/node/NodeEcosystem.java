@@ -10,7 +10,7 @@ import dev.pfeiler.ecosystem.node.addition.NodeLibraries;
 import dev.pfeiler.ecosystem.node.creation.NodeCreator;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
-import dev.pfeiler.ecosystem.node.proof.ManagedProof;
+import dev.pfeiler.ecosystem.node.proof.NodeManagedProof;
 import dev.pfeiler.ecosystem.node.proof.NodeProof;
 import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.process.Environment;
@@ -62,7 +62,7 @@ public final class NodeEcosystem implements Ecosystem {
 
     @Override
     public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
-        return Optional.of(new ManagedProof(request, environment).run());
+        return Optional.of(new NodeManagedProof(request, environment).run());
     }
 
     @Override

@@ -70,7 +70,7 @@ final class EmbeddedServer {
                 if (!old.isReady() || !now.isReady()) return notStarted(mainClass, old.isReady(), now.isReady());
                 HttpResponses.Pair pages = HttpResponses.inTurn(oldPort, newPort, paths());
                 return new RunOutcome(
-                        List.of(pages.before().against(pages.after(), "")),
+                        List.of(pages.compare("")),
                         SafeLinks.note(paths()).stream().toList());
             }
         }

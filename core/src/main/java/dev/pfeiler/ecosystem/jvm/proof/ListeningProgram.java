@@ -106,10 +106,13 @@ final class ListeningProgram {
             return RunOutcome.noting(mainClass + " was not started: something else listens on port " + port + ".");
         Optional<HttpResponses> old = responses(mainClass, port, before, "before");
         Optional<HttpResponses> now = responses(mainClass, port, after, "after");
-        if (old.isPresent() && now.isPresent())
+        if (old.isPresent() && now.isPresent()) {
+            HttpResponses.Again again =
+                    () -> responses(mainClass, port, before, "again").orElse(old.get());
             return new RunOutcome(
-                    List.of(old.get().against(now.get(), "")),
+                    List.of(old.get().against(now.get(), again, "")),
                     SafeLinks.note(paths()).stream().toList());
+        }
         Comparison started = RunOutcome.started(old.isPresent(), now.isPresent(), "");
         String note = mainClass + " does not listen on port " + port + " with the old wiring; see"
                 + " .pfeiler/proof/server-before.log.";

@@ -6,9 +6,9 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Comparison;
-import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.ProgramComparison;
+import dev.pfeiler.proof.ProgramResult;
 import dev.pfeiler.proof.ProofRequest;
-import dev.pfeiler.proof.SteadyLines;
 import dev.pfeiler.tree.TreeCopy;
 import java.io.File;
 import java.io.IOException;
@@ -19,11 +19,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Runs the program of the old wiring and the new one with the same arguments, and compares what they do. */
 final class ProgramRun {
     private static final Duration LIMIT = Duration.ofSeconds(30);
+    private static final Pattern ADDRESS = Pattern.compile("@[0-9a-f]{5,8}\\b");
+    private static final Pattern JARS = Pattern.compile("~?\\[[^\\]]*\\.jar(:[^\\]]*)?\\]");
     private static final List<String> USUAL = List.of("--help");
 
     private final ProofRequest proof;
@@ -47,44 +51,37 @@ final class ProgramRun {
         List<String> arguments =
                 proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
         String call = String.join(" ", arguments);
-        ToolRun old = run(mainClass, before, false, arguments, "before");
-        if (old.outOfTime()) {
+        boolean opened = !opened(after).isEmpty();
+        // a program that worked may not do otherwise
+        UnaryOperator<String> cause =
+                output -> opened && !ClosedPackages.in(output).isEmpty()
+                        ? "packages of the JDK are opened that the old program could not reach"
+                        : "";
+        ProgramComparison.Outcome outcome = new ProgramComparison("run " + call, ProgramRun::steady, true)
+                .compare(
+                        number -> run(mainClass, before, false, arguments, number == 1 ? "before" : "again" + number),
+                        number -> run(mainClass, after, inPlace, arguments, "after"),
+                        cause);
+        if (outcome.row().isEmpty())
             return RunOutcome.noting(mainClass + " did not exit within " + LIMIT.toSeconds()
                     + " seconds and was not compared; pass other arguments with --run-with.");
-        }
-        ToolRun now = run(mainClass, after, inPlace, arguments, "after");
-        List<Difference> differences = new ArrayList<>();
-        boolean opened =
-                !opened(after).isEmpty() && !ClosedPackages.in(text(old)).isEmpty();
-        // a program that worked may not do otherwise
-        String cause =
-                opened && old.exit() != 0 ? "packages of the JDK are opened that the old program could not reach" : "";
-        if (old.exit() != now.exit()) differences.add(new Difference("exit code", Difference.Kind.CHANGED, cause));
-        if (!text(old).equals(text(now))) {
-            // what differs from run to run on the old side says nothing
-            ToolRun again = run(mainClass, before, false, arguments, "again");
-            if (!SteadyLines.of(text(old), text(again)).same(text(again), text(now)))
-                differences.add(new Difference("output", Difference.Kind.CHANGED, cause));
-        }
-        List<String> notes = old.exit() == 0 || !differences.isEmpty()
+        Comparison row = outcome.row().get();
+        int exit = outcome.before().exit();
+        List<String> notes = exit == 0 || !row.differences().isEmpty()
                 ? List.of()
-                : List.of(mainClass + " " + call + " exits with code " + old.exit() + " with the old wiring, too.");
-        Set<String> closed = ClosedPackages.in(text(now));
+                : List.of(mainClass + " " + call + " exits with code " + exit + " with the old wiring, too.");
+        Set<String> closed = ClosedPackages.in(outcome.after().orElseThrow().text());
         if (!closed.isEmpty()) notes = List.of(ClosedPackages.hint(closed));
-        return new RunOutcome(
-                List.of(new Comparison("run " + call, "exit " + old.exit(), "exit " + now.exit(), differences)), notes);
+        return new RunOutcome(List.of(row), notes);
     }
 
-    /** The output without the addresses of objects, times, and jars in stack traces. */
-    private static String text(ToolRun run) throws IOException {
-        return run.output().stream()
-                .map(line -> line.replaceAll("@[0-9a-f]{5,8}\\b", "@")
-                        .replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
-                        .replaceAll("~?\\[[^\\]]*\\.jar(:[^\\]]*)?\\]", "[]"))
-                .collect(Collectors.joining("\n"));
+    /** A line without the addresses of objects and the jars in stack traces, which differ from one side to the other. */
+    private static String steady(String line) {
+        return JARS.matcher(ADDRESS.matcher(line).replaceAll("@")).replaceAll("[]");
     }
 
-    private ToolRun run(String mainClass, List<Path> classPath, boolean inPlace, List<String> arguments, String name)
+    private ProgramResult run(
+            String mainClass, List<Path> classPath, boolean inPlace, List<String> arguments, String name)
             throws IOException {
         Path folder = folder(name);
         List<String> command =
@@ -98,12 +95,12 @@ final class ProgramRun {
                     mainClass));
         }
         command.addAll(arguments);
-        return ToolRun.of(
+        return ProgramResult.of(ToolRun.of(
                 JavaCommand.of(reading.toolchain(), command, scratch.resolve(name + ".args")),
                 folder,
                 Map.of(),
                 proof.log().resolveSibling("run-" + name + ".log"),
-                LIMIT);
+                LIMIT));
     }
 
     /** What the archive itself would open if it were started. */

@@ -53,8 +53,7 @@ final class ServedProgram {
             if (!broken.isEmpty())
                 notes.add("The old archive responds with an error, too: " + String.join(", ", broken) + ".");
             SafeLinks.note(paths).ifPresent(notes::add);
-            return new RunOutcome(
-                    List.of(pages.before().against(pages.after(), fixed ? ArchiveComparison.FIXED : "")), notes);
+            return new RunOutcome(List.of(pages.compare(fixed ? ArchiveComparison.FIXED : "")), notes);
         }
     }
 

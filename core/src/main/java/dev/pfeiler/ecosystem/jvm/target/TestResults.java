@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target;
 
+import dev.pfeiler.proof.TestCounts;
 import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
@@ -77,5 +78,13 @@ public record TestResults(Map<String, Outcome> outcomes, Map<String, Failure> fa
         SortedMap<String, Outcome> byMethod = new TreeMap<>();
         outcomes.forEach((test, outcome) -> byMethod.merge(byMethod(test), outcome, TestResults::worse));
         return byMethod;
+    }
+
+    /** How many methods passed and failed. */
+    public TestCounts counts() {
+        int[] counts = new int[Outcome.values().length];
+        byMethod().values().forEach(outcome -> counts[outcome.ordinal()]++);
+        return new TestCounts(
+                counts[Outcome.PASSED.ordinal()], counts[Outcome.FAILED.ordinal()], counts[Outcome.SKIPPED.ordinal()]);
     }
 }

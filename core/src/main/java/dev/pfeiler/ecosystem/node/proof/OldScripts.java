@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.ProgramResult;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
@@ -75,7 +76,7 @@ final class OldScripts {
         String line = script.whole() ? script.line() : "sh " + ShellText.quote(script.path());
         called |= understood;
         ran |= !understood;
-        Side.Ran result = side.shell(line, "build-" + Paths.stem(script.path()));
+        ProgramResult result = side.shell(line, "build-" + Paths.stem(script.path()));
         if (!result.succeeded())
             notes.add("The old build fails: " + script.path() + " ends with exit code " + result.exit() + ".");
         return Optional.empty();

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.node.proof;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.ProgramResult;
 import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
@@ -14,7 +15,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -22,8 +22,7 @@ import java.util.stream.Collectors;
 final class Side {
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final Duration PROGRAM = Duration.ofSeconds(20);
-    private static final Pattern PASSED =
-            Pattern.compile("^\\s*(?:#|ℹ) pass\\s+(\\d+)|(\\d+) passing|Tests:?\\s+(?:.*, )?(\\d+) passed");
+    private static final Pattern PLACE = Pattern.compile(":\\d+:\\d+\\)?");
 
     private final Path folder;
     private final Path logs;
@@ -50,27 +49,7 @@ final class Side {
         return logs.resolve(name + "-" + what + ".log");
     }
 
-    /** How a command ended. */
-    record Ran(int exit, List<String> output) {
-        boolean succeeded() {
-            return exit == 0;
-        }
-
-        /** How many tests passed, by what the run says; -1 where it says nothing. */
-        int passed() {
-            int sum = -1;
-            for (String line : output) {
-                Matcher matcher = PASSED.matcher(line);
-                while (matcher.find()) {
-                    for (int i = 1; i <= matcher.groupCount(); i++)
-                        if (matcher.group(i) != null) sum = Math.max(sum, 0) + Integer.parseInt(matcher.group(i));
-                }
-            }
-            return sum;
-        }
-    }
-
-    Ran run(List<String> command, String what, Duration limit) throws IOException {
+    ProgramResult run(List<String> command, String what, Duration limit) throws IOException {
         String path = programs.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
         ToolRun run = ToolRun.of(
                 command,
@@ -78,27 +57,30 @@ final class Side {
                 Map.of("PATH", path + File.pathSeparator + searchPath, "NO_COLOR", "1", "FORCE_COLOR", "0"),
                 log(what),
                 limit);
-        return new Ran(run.exit(), run.output());
+        return ProgramResult.of(run);
     }
 
     /** Runs a command line as a package script would be run. */
-    Ran shell(String line, String what) throws IOException {
+    ProgramResult shell(String line, String what) throws IOException {
         boolean windows = File.separatorChar == '\\';
         return run(windows ? List.of("cmd", "/c", line) : List.of("sh", "-c", line), what, LIMIT);
     }
 
-    /** Starts a program; without what changes from one start to the next. */
-    Ran program(String path, List<String> words) throws IOException {
+    /** Starts a program. */
+    ProgramResult program(String path, List<String> arguments, int number) throws IOException {
         List<String> command = new ArrayList<>(List.of(node.toString(), path));
-        command.addAll(words);
-        Ran ran = run(command, "run-" + path.replace('/', '+'), PROGRAM);
-        return new Ran(ran.exit(), ran.output().stream().map(this::masked).toList());
+        command.addAll(arguments);
+        String again = number == 1 ? "" : "-" + number;
+        ProgramResult result = run(command, "run-" + path.replace('/', '+') + again, PROGRAM);
+        String own = folder.toString();
+        return new ProgramResult(
+                result.exit(),
+                result.output().stream().map(line -> line.replace(own, ".")).toList());
     }
 
-    private String masked(String line) {
-        return line.replace(folder.toString(), ".")
-                .replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
-                .replaceAll(":\\d+:\\d+\\)?", "");
+    /** A line without places in sources, which compilers change. */
+    static String steady(String line) {
+        return PLACE.matcher(line).replaceAll("");
     }
 
     /** The names that modules export, by their paths. */

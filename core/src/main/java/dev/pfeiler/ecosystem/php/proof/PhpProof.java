@@ -8,8 +8,6 @@ import dev.pfeiler.ecosystem.php.decision.PhpDecisions;
 import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
 import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.proof.PhpSide.Item;
-import dev.pfeiler.ecosystem.php.proof.PhpSide.Ran;
-import dev.pfeiler.ecosystem.php.proof.PhpSide.Tests;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -19,13 +17,13 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.SafeLinks;
-import dev.pfeiler.proof.SteadyLines;
+import dev.pfeiler.proof.TestCounts;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,7 +37,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 
 /** Proves a conversion to Composer: the same classes can be loaded, and what is started says the same. */
 public final class PhpProof {
@@ -52,7 +49,6 @@ public final class PhpProof {
     private final PhpProject project;
     private final PhpDecisions decisions;
     private final Map<String, String> goals;
-    private final Path folder;
     private final Path logs;
     private final List<String> notes = new ArrayList<>();
 
@@ -62,35 +58,28 @@ public final class PhpProof {
         this.project = PhpProject.of(proof.old());
         this.decisions = PhpDecider.decide(project, new Deliberation(proof.decisions()));
         this.goals = decisions.goals();
-        // old and new are looked at in one place after the other, so that paths they print are the same
-        this.folder = proof.scratch().resolve("run").resolve(proof.old().name());
         this.logs = proof.log().toAbsolutePath().getParent();
     }
 
-    /** What was seen of one side. */
-    private record Seen(
-            Set<String> sound,
-            Map<Item, JsonNode> declared,
-            Map<String, Ran> ran,
-            Optional<HttpResponses> pages,
-            Optional<Tests> tests) {}
+    /** The programs of both sides. */
+    private record Sides(PhpSide before, PhpSide after) {}
 
     public PartVerdict run() {
         Path php =
                 environment.requiredProgram("php", "Install the command-line version of PHP, or add it to the PATH.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
         try {
+            SharedFolder shared =
+                    new SharedFolder(Files.createDirectories(proof.scratch().resolve("run"))
+                            .resolve(proof.old().name()));
+            shared.add("after", ProjectTree.read(proof.converted()));
+            shared.add("before", proof.old());
+            Sides sides = new Sides(new PhpSide(php, shared, logs, "before"), new PhpSide(php, shared, logs, "after"));
             proof.stage().accept("running composer");
-            PhpSide after = PhpSide.of(php, ProjectTree.read(proof.converted()), folder, logs, "after");
-            Optional<String> failure = install(after, composer);
+            Optional<String> failure = install(sides.after(), composer);
             if (failure.isPresent())
                 return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
-            Seen now = look(after, true, Map.of());
-            Trees.delete(folder);
-            PhpSide before = PhpSide.of(php, proof.old(), folder, logs, "before");
-            Seen old = look(before, false, now.ran());
-            Trees.delete(folder);
-            return new PartVerdict(rows(old, now), Optional.empty(), List.of(), proof.log(), notes);
+            return new PartVerdict(rows(sides), Optional.empty(), List.of(), proof.log(), notes);
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
@@ -136,49 +125,81 @@ public final class PhpProof {
         return goals.getOrDefault(path, path);
     }
 
-    /** @param other how the starts of the other side ended, if that was looked at before */
-    private Seen look(PhpSide side, boolean now, Map<String, Ran> other) throws IOException {
+    private List<Comparison> rows(Sides sides) throws IOException {
+        List<Comparison> rows = new ArrayList<>();
+        proof.stage().accept("loading the classes of both projects");
+        rows.add(syntax(sides));
+        rows.add(coverage());
+        Map<Item, JsonNode> before = declared(sides.before(), false);
+        Map<Item, JsonNode> after = declared(sides.after(), true);
+        rows.add(declared("classes", "class", before, after));
+        if (items().stream().anyMatch(item -> !item.kind().equals("class")))
+            rows.add(declared("functions and constants", "", before, after));
+        int started = rows.size();
+        if (proof.running().wanted()) {
+            starts(sides, rows);
+            tests(sides).ifPresent(rows::add);
+        }
+        if (before.isEmpty() && rows.size() == started)
+            rows.add(new Comparison(
+                    "program",
+                    "nothing",
+                    "nothing",
+                    List.of(new Difference("no classes or entry points to compare", Kind.UNCHECKED, ""))));
+        return rows;
+    }
+
+    /** Starts programs and asks for pages. */
+    private void starts(Sides sides, List<Comparison> rows) throws IOException {
+        proof.stage().accept("starting both projects");
+        String root = project.webRoot().orElse("");
+        List<String> requested = new ArrayList<>(project.pages());
+        for (String start : project.startable()) {
+            if (requested.contains(start)) continue;
+            boolean served =
+                    !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start) && start.endsWith(".php");
+            if (served) requested.add(start);
+            else started(sides, start).ifPresent(rows::add);
+        }
+        if (requested.isEmpty()) return;
+        Collection<String> paths = PhpSide.paths(proof.old(), root, requested);
+        SafeLinks.note(paths).ifPresent(notes::add);
+        HttpResponses before = sides.before().pages(root, paths);
+        HttpResponses after = sides.after().pages(root, paths);
+        rows.add(before.against(after, () -> sides.before().pages(root, paths), ""));
+        List<String> broken = before.broken();
+        if (!broken.isEmpty()) notes.add("The old project responds with an error, too: " + shown(broken) + ".");
+    }
+
+    private Optional<Comparison> started(Sides sides, String start) throws IOException {
+        List<String> arguments = arguments(start);
+        String call = arguments.isEmpty() ? start : start + " " + String.join(" ", arguments);
+        ProgramComparison.Outcome outcome = new ProgramComparison(
+                        (project.isTest(start) ? "test " : "run ") + call, PhpSide::steady, true)
+                .compare(
+                        number -> sides.before().program(start, arguments, number),
+                        number -> sides.after().program(goal(start), arguments, number),
+                        output -> "");
+        if (outcome.row().isEmpty())
+            notes.add(start + " does not exit on its own and was not compared; pass other arguments with --run-with.");
+        else if (!outcome.before().succeeded()
+                && outcome.row().get().differences().isEmpty())
+            notes.add(call + " ends with exit code " + outcome.before().exit() + ", as with the old project.");
+        return outcome.row();
+    }
+
+    private Comparison syntax(Sides sides) throws IOException {
         List<String> files = project.sources().keySet().stream()
                 .filter(path -> !decisions.coverage().retired().contains(path))
                 .toList();
-        proof.stage().accept(now ? "loading the classes of the new project" : "loading the classes of the old project");
-        Set<String> sound = new TreeSet<>();
-        Set<String> accepted =
-                side.sound(files.stream().map(path -> now ? goal(path) : path).toList());
-        files.stream()
-                .filter(path -> accepted.contains(now ? goal(path) : path))
-                .forEach(sound::add);
-        Map<Item, JsonNode> declared = declared(side, now);
-        Map<String, Ran> ran = new LinkedHashMap<>();
-        Optional<HttpResponses> pages = Optional.empty();
-        if (proof.running().wanted()) {
-            proof.stage().accept(now ? "starting the new project" : "starting the old project");
-            String root = project.webRoot().orElse("");
-            List<String> requested = new ArrayList<>(project.pages());
-            for (String start : project.startable()) {
-                if (requested.contains(start)) continue;
-                boolean served =
-                        !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start) && start.endsWith(".php");
-                if (served) requested.add(start);
-                else ran.put(start, started(side, start, other));
-            }
-            if (!requested.isEmpty()) {
-                Collection<String> paths = PhpSide.paths(proof.old(), root, requested);
-                if (now) SafeLinks.note(paths).ifPresent(notes::add);
-                pages = Optional.of(side.pages(root, paths));
-            }
-        }
-        return new Seen(sound, declared, ran, pages, tests(side, now));
-    }
-
-    /** Starts a program: twice where it does not do the same on the other side, as it may not do the same each time. */
-    private Ran started(PhpSide side, String start, Map<String, Ran> other) throws IOException {
-        Ran ran = side.program(start, words(start));
-        Ran before = other.get(start);
-        if (before == null || before.exit() != ran.exit() || before.output().equals(ran.output())) return ran;
-        SteadyLines steady =
-                SteadyLines.of(ran.output(), side.program(start, words(start)).output());
-        return steady.same(ran.output(), before.output()) ? before : ran;
+        Set<String> before = sides.before().sound(files);
+        Set<String> after = sides.after().sound(files.stream().map(this::goal).toList());
+        List<Difference> differences = before.stream()
+                .map(this::goal)
+                .filter(path -> !after.contains(path))
+                .map(path -> new Difference(path, Kind.CHANGED, ""))
+                .toList();
+        return new Comparison("syntax", before.size() + " valid", after.size() + " valid", differences);
     }
 
     /** What is declared, under the names it had until now. */
@@ -204,29 +225,23 @@ public final class PhpProof {
     }
 
     /** How the tests end, where there are some for PHPUnit and it is on this machine. */
-    private Optional<Tests> tests(PhpSide side, boolean now) throws IOException {
+    private Optional<Comparison> tests(Sides sides) throws IOException {
         Optional<String> folder = decisions.testFolder();
+        if (folder.isEmpty()) return Optional.empty();
         Optional<Path> phpunit = environment.program("phpunit");
-        if (folder.isEmpty() || !proof.running().wanted()) return Optional.empty();
         if (phpunit.isEmpty()) {
-            if (now) notes.add("The tests were not run: phpunit is not on the PATH.");
+            notes.add("Tests skipped: phpunit is not on the PATH.");
             return Optional.empty();
         }
         proof.stage().accept("running the tests");
-        return Optional.of(side.tests(
-                phpunit.get(), folder.get(), now ? decisions.composer().autoloader() : ""));
-    }
-
-    private static Comparison tests(Tests before, Tests after) {
+        TestCounts.Run before = sides.before().tests(phpunit.get(), folder.get(), "");
+        TestCounts.Run after = sides.after()
+                .tests(phpunit.get(), folder.get(), decisions.composer().autoloader());
         // tests that could not find their classes by themselves find them by the autoloader
-        String cause = after.sound() && !before.sound() ? "missing files are loaded now" : "";
-        List<Difference> differences = before.equals(after)
-                ? List.of()
-                : List.of(new Difference("the tests", Kind.CHANGED, before.text() + ", now " + after.text(), cause));
-        return new Comparison("tests", before.text(), after.text(), differences);
+        return Optional.of(before.against(after, "missing files are loaded now"));
     }
 
-    private List<String> words(String program) {
+    private List<String> arguments(String program) {
         // a file that others load may be started, but is no program that takes options
         if (project.isTest(program) || !project.entries().contains(program)) return List.of();
         return proof.running().arguments().isEmpty() ? USUAL : proof.running().arguments();
@@ -261,53 +276,19 @@ public final class PhpProof {
                 "autoloaded", count.all() + " declared", count.autoloaded() + " by Composer", differences);
     }
 
-    private List<Comparison> rows(Seen old, Seen now) {
-        List<Comparison> rows = new ArrayList<>();
-        rows.add(syntax(old, now));
-        rows.add(coverage());
-        rows.add(declared("classes", "class", old, now));
-        if (items().stream().anyMatch(item -> !item.kind().equals("class")))
-            rows.add(declared("functions and constants", "", old, now));
-        old.ran().forEach((program, before) -> ran(program, before, now.ran().get(program))
-                .ifPresent(rows::add));
-        if (old.tests().isPresent())
-            rows.add(tests(old.tests().get(), now.tests().orElseThrow()));
-        if (old.pages().isPresent()) {
-            rows.add(old.pages().get().against(now.pages().orElseThrow(), ""));
-            List<String> broken = old.pages().get().broken();
-            if (!broken.isEmpty()) notes.add("The old project responds with an error, too: " + shown(broken) + ".");
-        }
-        if (old.declared().isEmpty() && old.ran().isEmpty() && old.pages().isEmpty())
-            rows.add(new Comparison(
-                    "program",
-                    "nothing",
-                    "nothing",
-                    List.of(new Difference("there is no class and no start to compare", Kind.UNCHECKED, ""))));
-        return rows;
-    }
-
     private static String shown(List<String> paths) {
         String first = String.join(", ", paths.subList(0, Math.min(MOST_PATHS, paths.size())));
         return paths.size() > MOST_PATHS ? first + " and " + (paths.size() - MOST_PATHS) + " more" : first;
     }
 
-    private Comparison syntax(Seen old, Seen now) {
-        List<Difference> differences = new ArrayList<>();
-        old.sound().stream()
-                .filter(path -> !now.sound().contains(path))
-                .forEach(path -> differences.add(new Difference(goal(path), Kind.CHANGED, "")));
-        return new Comparison(
-                "syntax", old.sound().size() + " valid", now.sound().size() + " valid", differences);
-    }
-
-    private Comparison declared(String subject, String kind, Seen old, Seen now) {
+    private Comparison declared(String subject, String kind, Map<Item, JsonNode> old, Map<Item, JsonNode> now) {
         List<Difference> differences = new ArrayList<>();
         int before = 0;
         int after = 0;
         for (Item item : items()) {
             if (item.kind().equals("class") != kind.equals("class")) continue;
-            JsonNode one = old.declared().get(item);
-            JsonNode other = now.declared().get(item);
+            JsonNode one = old.get(item);
+            JsonNode other = now.get(item);
             if (one != null) before++;
             if (other != null) after++;
             if (one != null && other == null) differences.add(new Difference(item.name(), Kind.GONE, ""));
@@ -342,23 +323,5 @@ public final class PhpProof {
                 changed.add(name + " changed");
         }
         return changed;
-    }
-
-    private Optional<Comparison> ran(String program, Ran before, Ran after) {
-        boolean test = project.isTest(program);
-        String call = String.join(
-                " ", Stream.concat(Stream.of(program), words(program).stream()).toList());
-        if (before.exit() == ToolRun.OUT_OF_TIME) {
-            notes.add(
-                    program + " does not exit on its own and was not compared; pass other arguments with --run-with.");
-            return Optional.empty();
-        }
-        List<Difference> differences = new ArrayList<>();
-        if (before.exit() != after.exit()) differences.add(new Difference("exit code", Kind.CHANGED, ""));
-        if (!before.output().equals(after.output())) differences.add(new Difference("output", Kind.CHANGED, ""));
-        if (before.exit() != 0 && differences.isEmpty())
-            notes.add(call + " ends with exit code " + before.exit() + ", as with the old project.");
-        return Optional.of(new Comparison(
-                (test ? "test " : "run ") + call, "exit " + before.exit(), "exit " + after.exit(), differences));
     }
 }

@@ -8,9 +8,10 @@ import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.HttpResponses;
+import dev.pfeiler.proof.ProgramResult;
+import dev.pfeiler.proof.TestCounts;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeCopy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -25,7 +26,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Consumer;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -34,38 +34,36 @@ final class PhpSide {
     private static final Duration LIMIT = Duration.ofMinutes(5);
     private static final Duration START = Duration.ofSeconds(20);
     private static final Duration PROGRAM = Duration.ofSeconds(30);
+    private static final Pattern PLACE = Pattern.compile(" in \\S+(:\\d+| on line \\d+)");
+    private static final Pattern CALL_PLACE = Pattern.compile("(\\.\\w+)(\\(\\d+\\):|:\\d+\\b)");
     private static final int MOST_FAILURES = 50;
     private static final int MOST_PATHS = 300;
     private static final Set<String> NO_PAGES = Set.of("php", "inc", "phtml", "htaccess");
 
     private final Path php;
-    private final Path folder;
+    private final SharedFolder shared;
     private final Path log;
     private final String name;
 
     /**
+     * @param shared in which the tree of the side's name is
      * @param log the folder for what programs print
      * @param name of the side, for the names of those files
      */
-    PhpSide(Path php, Path folder, Path log, String name) {
+    PhpSide(Path php, SharedFolder shared, Path log, String name) {
         this.php = php;
-        this.folder = folder;
+        this.shared = shared;
         this.log = log;
         this.name = name;
     }
 
-    /** Copies a tree into a folder. */
-    static PhpSide of(Path php, ProjectTree tree, Path folder, Path log, String name) throws IOException {
-        TreeCopy.of(tree, Files.createDirectories(folder));
-        return new PhpSide(php, folder, log, name);
-    }
-
-    Path folder() {
-        return folder;
+    private Path folder() throws IOException {
+        shared.enter(name);
+        return shared.path();
     }
 
     ToolRun run(List<String> command, Map<String, String> environment, Path goesTo, Duration limit) throws IOException {
-        return ToolRun.of(command, folder, environment, goesTo, limit);
+        return ToolRun.of(command, folder(), environment, goesTo, limit);
     }
 
     /** Of some packages those that are extensions which the language lacks on this machine. */
@@ -93,19 +91,21 @@ final class PhpSide {
 
     private void change(Consumer<ObjectNode> change) throws IOException {
         ObjectMapper json = new ObjectMapper();
-        Path file = folder.resolve(ComposerFile.NAME);
+        Path file = folder().resolve(ComposerFile.NAME);
         ObjectNode root = (ObjectNode) json.readTree(Files.readAllBytes(file));
         change.accept(root);
         Files.write(file, json.writeValueAsBytes(root));
     }
 
     /** Of some files those that the language itself takes for sound. */
-    Set<String> sound(Collection<String> paths) {
+    Set<String> sound(Collection<String> paths) throws IOException {
+        Path folder = folder();
         return paths.parallelStream()
                 .filter(path -> {
                     Path said = log.resolve("syntax").resolve(name + "-" + path.replace('/', '+') + ".log");
                     try {
-                        ToolRun run = run(List.of(php.toString(), "-l", path), Map.of(), said, LIMIT);
+                        List<String> command = List.of(php.toString(), "-l", path);
+                        ToolRun run = ToolRun.of(command, folder, Map.of(), said, LIMIT);
                         Files.deleteIfExists(said);
                         return run.succeeded();
                     } catch (IOException e) {
@@ -129,6 +129,7 @@ final class PhpSide {
      * @param autoload the autoloader within the project, or {@code -} to load by file
      */
     Map<Item, JsonNode> declared(List<Item> items, String autoload) throws IOException {
+        Path folder = folder();
         ObjectMapper json = new ObjectMapper();
         ArrayNode list = json.createArrayNode();
         items.forEach(item -> list.addObject()
@@ -166,52 +167,15 @@ final class PhpSide {
         return found;
     }
 
-    /**
-     * What a program printed and how it ended.
-     *
-     * @param exit its exit code; 124 where it was stopped
-     */
-    record Ran(int exit, String output) {}
-
     /** Starts a program from the top of the project. */
-    Ran program(String path, List<String> words) throws IOException {
+    ProgramResult program(String path, List<String> arguments, int number) throws IOException {
         // messages of errors are part of what is compared
         List<String> command = new ArrayList<>(
                 List.of(php.toString(), "-d", "display_errors=1", "-d", "log_errors=0", "-d", "html_errors=0", path));
-        command.addAll(words);
-        Path said = log.resolve("run-" + name + "-" + path.replace('/', '+') + ".log");
-        ToolRun run = run(command, Map.of(), said, PROGRAM);
-        String output = run.output().stream().map(PhpSide::masked).collect(Collectors.joining("\n"));
-        return new Ran(run.exit(), output);
-    }
-
-    /**
-     * How the tests of a folder ended.
-     *
-     * @param text in short
-     * @param sound whether all passed
-     */
-    record Tests(String text, boolean sound) {
-        private static final Pattern PASSED = Pattern.compile("OK \\((\\d+) tests?, .*");
-        private static final Pattern SOME = Pattern.compile("Tests: (\\d+), Assertions: .*");
-        private static final Pattern WRONG = Pattern.compile("(?:Errors|Failures): (\\d+)");
-
-        /** Source: the summary that PHPUnit prints at its end. */
-        static Tests of(List<String> output, int exit) {
-            for (String line : output) {
-                Matcher passed = PASSED.matcher(line.strip());
-                if (passed.matches()) return new Tests(passed.group(1) + " run, " + passed.group(1) + " passed", true);
-                Matcher some = SOME.matcher(line.strip());
-                if (!some.matches()) continue;
-                int wrong = WRONG.matcher(line)
-                        .results()
-                        .mapToInt(r -> Integer.parseInt(r.group(1)))
-                        .sum();
-                int run = Integer.parseInt(some.group(1));
-                return new Tests(run + " run, " + (run - wrong) + " passed", wrong == 0);
-            }
-            return new Tests("exited with code " + exit, false);
-        }
+        command.addAll(arguments);
+        String again = number == 1 ? "" : "-" + number;
+        Path output = log.resolve("run-" + name + "-" + path.replace('/', '+') + again + ".log");
+        return ProgramResult.of(run(command, Map.of(), output, PROGRAM));
     }
 
     /**
@@ -219,19 +183,17 @@ final class PhpSide {
      *
      * @param autoloader that is loaded first; empty for none
      */
-    Tests tests(Path phpunit, String tests, String autoloader) throws IOException {
+    TestCounts.Run tests(Path phpunit, String tests, String autoloader) throws IOException {
         List<String> command = new ArrayList<>(List.of(phpunit.toString(), "--colors=never"));
         if (!autoloader.isEmpty()) command.addAll(List.of("--bootstrap", autoloader));
         command.add(tests);
         ToolRun run = run(command, Map.of(), log.resolve("tests-" + name + ".log"), LIMIT);
-        return Tests.of(run.output(), run.exit());
+        return PhpUnitSummary.of(run.exit(), run.output());
     }
 
-    /** Without times, and without the places of warnings, which move with the code. */
-    private static String masked(String line) {
-        return line.replaceAll("\\b\\d{1,2}:\\d{2}(:\\d{2})?([.,]\\d+)?\\b", ":")
-                .replaceAll(" in \\S+(:\\d+| on line \\d+)", "")
-                .replaceAll("(\\.\\w+)(\\(\\d+\\):|:\\d+\\b)", "$1:");
+    /** A line without the places of warnings, which move with the code. */
+    static String steady(String line) {
+        return CALL_PLACE.matcher(PLACE.matcher(line).replaceAll("")).replaceAll("$1:");
     }
 
     /** Serves a folder of the project with the language's own server; what it answers. */
@@ -241,11 +203,9 @@ final class PhpSide {
                 List.of(php.toString(), "-d", "display_errors=1", "-d", "html_errors=0", "-S", "127.0.0.1:" + port));
         if (!webRoot.isEmpty()) command.addAll(List.of("-t", webRoot));
         Path said = log.resolve("server-" + name + ".log");
-        try (RunningProgram server = RunningProgram.serving(command, folder, said, port, START)) {
+        try (RunningProgram server = RunningProgram.serving(command, folder(), said, port, START)) {
             return server.isReady()
-                    ? HttpResponses.of(port, paths, text -> text.lines()
-                            .map(PhpSide::masked)
-                            .collect(Collectors.joining("\n")))
+                    ? HttpResponses.of(port, paths, PhpSide::steady)
                     : new HttpResponses(new TreeMap<>());
         }
     }

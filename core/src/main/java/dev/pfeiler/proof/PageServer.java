@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.node.proof;
+package dev.pfeiler.proof;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
@@ -40,7 +40,7 @@ final class PageServer implements AutoCloseable {
     private final HttpServer server;
     private final Set<String> missing = new ConcurrentSkipListSet<>();
 
-    /** @param script put into each page; empty for none */
+    /** @param script put into each page, in ASCII; empty for none */
     PageServer(Path folder, String script) throws IOException {
         this.folder = folder.toRealPath();
         this.script = script;
@@ -60,7 +60,8 @@ final class PageServer implements AutoCloseable {
 
     private void answer(HttpExchange exchange) throws IOException {
         try (exchange) {
-            String path = exchange.getRequestURI().getPath().replaceFirst("^/+", "");
+            String path = exchange.getRequestURI().getPath();
+            while (path.startsWith("/")) path = path.substring(1);
             Optional<Path> file = Paths.normal(path).map(folder::resolve).filter(Files::isRegularFile);
             if (file.isEmpty()) {
                 if (!path.equals("favicon.ico")) missing.add(path);
@@ -70,11 +71,12 @@ final class PageServer implements AutoCloseable {
             byte[] body = Files.readAllBytes(file.get());
             String type = TYPES.getOrDefault(Paths.extension(path), "application/octet-stream");
             if (type.equals("text/html") && !script.isEmpty()) {
-                String text = new String(body, StandardCharsets.UTF_8);
+                // whatever the page's encoding is, its bytes stay as they are, and the script has none but ASCII
+                String text = new String(body, StandardCharsets.ISO_8859_1);
                 Matcher head = HEAD.matcher(text);
                 int at = head.find() ? head.end() : 0;
                 body = (text.substring(0, at) + "<script>" + script + "</script>" + text.substring(at))
-                        .getBytes(StandardCharsets.UTF_8);
+                        .getBytes(StandardCharsets.ISO_8859_1);
             }
             exchange.getResponseHeaders().set("Content-Type", type);
             exchange.sendResponseHeaders(200, body.length == 0 ? -1 : body.length);

@@ -1,7 +1,9 @@
-package dev.pfeiler.ecosystem.node.proof;
+package dev.pfeiler.proof;
 
+import com.fasterxml.jackson.core.json.JsonWriteFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.tree.Trees;
@@ -23,9 +25,11 @@ import java.util.stream.Collectors;
 import org.jsoup.parser.Parser;
 
 /** A headless Chromium that opens pages of a folder. */
-final class Browser {
+public final class Browser {
     private static final Duration LIMIT = Duration.ofSeconds(90);
     private static final Pattern SHOWN = Pattern.compile("(?s)<pre id=\"pfeiler-shown\">(.*?)</pre>");
+
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     private final Path program;
     private final Path scratch;
@@ -36,7 +40,7 @@ final class Browser {
     }
 
     /** The one on the PATH, if there is one. */
-    static Optional<Browser> find(Environment environment, Path scratch) {
+    public static Optional<Browser> find(Environment environment, Path scratch) {
         return List.of("chromium", "chromium-browser", "google-chrome", "chrome").stream()
                 .flatMap(name -> environment.program(name).stream())
                 .findFirst()
@@ -46,14 +50,15 @@ final class Browser {
     /**
      * What a page shows.
      *
-     * @param text with single spaces, and without how long something took
+     * @param text with single spaces
      * @param errors of scripts, and files that were not found
      * @param names the types of global names
      */
-    record Shown(String text, List<String> errors, Map<String, String> names) {}
+    public record Snapshot(String text, List<String> errors, Map<String, String> names) {}
 
-    Shown show(Path folder, String page, Collection<String> names, Path log) throws IOException {
-        ObjectMapper json = new ObjectMapper();
+    public Snapshot open(Path folder, String page, Collection<String> names, Path log) throws IOException {
+        ObjectMapper json =
+                JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
         String script;
         try (InputStream in = Browser.class.getResourceAsStream("page.js.txt")) {
             script = new String(in.readAllBytes(), StandardCharsets.UTF_8)
@@ -65,7 +70,7 @@ final class Browser {
             List<String> errors = new ArrayList<>();
             if (!shown.find()) {
                 errors.add("the page does not load");
-                return new Shown("", errors, Map.of());
+                return new Snapshot("", errors, Map.of());
             }
             JsonNode said = json.readTree(Parser.unescapeEntities(shown.group(1), false));
             said.path("errors").forEach(error -> errors.add(error.asText()));
@@ -75,20 +80,19 @@ final class Browser {
                     .fields()
                     .forEachRemaining(
                             entry -> kinds.put(entry.getKey(), entry.getValue().asText()));
-            return new Shown(text(said.path("text").asText()), errors, kinds);
+            return new Snapshot(text(said.path("text").asText()), errors, kinds);
         }
     }
 
     private static String text(String shown) {
         return shown.lines()
-                .map(line -> line.replaceAll("\\s+", " ").strip())
+                .map(line -> BLANKS.matcher(line).replaceAll(" ").strip())
                 .filter(line -> !line.isEmpty())
-                .map(line -> line.replaceAll("[\\d.,]+(?= ?(?:ms|milliseconds|seconds)\\b)", "…"))
                 .collect(Collectors.joining("\n"));
     }
 
     /** Takes a picture of a page. */
-    void picture(Path folder, String page, Path file, Path log) throws IOException {
+    public void picture(Path folder, String page, Path file, Path log) throws IOException {
         try (PageServer server = new PageServer(folder, "")) {
             run(
                     List.of(

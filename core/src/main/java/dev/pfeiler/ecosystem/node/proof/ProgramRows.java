@@ -1,0 +1,102 @@
+package dev.pfeiler.ecosystem.node.proof;
+
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.project.Roles;
+import dev.pfeiler.ecosystem.node.source.Script;
+import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.ProgramComparison;
+import dev.pfeiler.tree.Paths;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
+
+/** Starts the programs of both sides and compares what they do. */
+final class ProgramRows {
+    private static final List<String> USUAL = List.of("--help");
+    private static final Pattern TOOL =
+            Pattern.compile("(?i)[^/]*\\.(config|conf|rc)\\.[cm]?js|(gulpfile|gruntfile).*");
+
+    private final NodeProofContext context;
+    private final NodeProject old;
+
+    ProgramRows(NodeProofContext context) {
+        this.context = context;
+        this.old = context.old();
+    }
+
+    /** Programs that are started and end by themselves, with the words they are started with. */
+    private Map<String, List<String>> started() {
+        List<String> words = context.request().running().arguments();
+        Map<String, List<String>> started = new TreeMap<>();
+        Set<String> imported = new TreeSet<>();
+        old.imported().values().forEach(imported::addAll);
+        for (Script script : old.scripts().values()) {
+            boolean test = Roles.isTest(script.path());
+            if (script.typed()
+                    || test
+                    || old.isOfPage(script.path())
+                    || script.broken().isPresent()) continue;
+            if (script.started()) started.put(script.path(), words.isEmpty() ? USUAL : words);
+            else if (script.modules().any() && isProgram(script, imported)) started.put(script.path(), words);
+        }
+        // what a bundler makes for the runtime
+        old.callsOf("esbuild").stream()
+                .filter(call -> call.arguments().contains("--platform=node"))
+                .flatMap(call -> call.arguments().stream())
+                .filter(word -> word.startsWith("--outfile="))
+                .forEach(word -> Paths.normal(word.substring("--outfile=".length()))
+                        .ifPresent(path -> started.put(path, words)));
+        return started;
+    }
+
+    /** Whether a module is there to be run: it exports nothing and nothing loads it. */
+    private boolean isProgram(Script script, Set<String> imported) {
+        return script.modules().exported().isEmpty()
+                && !imported.contains(script.path())
+                && !old.isBundled()
+                && !TOOL.matcher(script.path()).matches();
+    }
+
+    List<Comparison> rows() throws IOException {
+        List<Comparison> rows = new ArrayList<>();
+        for (Map.Entry<String, List<String>> each : started().entrySet()) {
+            String path = each.getKey();
+            List<String> arguments = each.getValue();
+            context.request().stage().accept("starting " + path);
+            String call = arguments.isEmpty() ? path : path + " " + String.join(" ", arguments);
+            // messages of failures name places in sources, which compilers change
+            ProgramComparison.Outcome outcome = new ProgramComparison("run " + call, Side::steady, false)
+                    .compare(
+                            number -> context.before().program(path, arguments, number),
+                            number -> context.after().program(now(path), arguments, number),
+                            output -> "");
+            outcome.row().ifPresent(rows::add);
+            note(path, outcome);
+        }
+        return rows;
+    }
+
+    /** Where a program is in the new project. */
+    private String now(String path) {
+        boolean renamed = context.becomesTypeScript() && old.scripts().containsKey(path);
+        String compiled = path.endsWith(".jsx") ? path.substring(0, path.length() - 1) : path;
+        return renamed ? Paths.join(context.decided("compiler:outDir"), compiled) : path;
+    }
+
+    private void note(String path, ProgramComparison.Outcome outcome) {
+        boolean failed = !outcome.before().succeeded()
+                && outcome.after().filter(now -> !now.succeeded()).isPresent();
+        if (outcome.row().isEmpty())
+            context.notes()
+                    .add(path
+                            + " does not exit on its own and was not compared; pass other arguments with --run-with.");
+        else if (failed)
+            context.notes()
+                    .add(path + " ends with exit code " + outcome.before().exit() + ", as in the old project.");
+    }
+}
