@@ -1,5 +1,6 @@
 package dev.pfeiler;
 
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
@@ -36,5 +37,25 @@ public record Ecosystems(List<Ecosystem> all) {
                         "Unknown ecosystem: " + id + ".",
                         "Use the version of Pfeiler that made the conversion; this one knows "
                                 + all.stream().map(Ecosystem::id).collect(Collectors.joining(", ")) + "."));
+    }
+
+    /**
+     * A build tool of an ecosystem, as a ledger names it.
+     *
+     * @throws Refusal if there is no such tool
+     */
+    public Target target(String ecosystem, String id) {
+        return of(ecosystem)
+                .target(id)
+                .orElseThrow(() -> Refusal.notPossible(
+                        "Unknown build tool: " + id + ".", "Use the version of Pfeiler that made the conversion."));
+    }
+
+    /** The classes beside which what ecosystems contribute to fresh projects is. */
+    List<Class<?>> creators() {
+        return all.stream()
+                .flatMap(ecosystem -> ecosystem.creator().stream())
+                .<Class<?>>map(Creator::getClass)
+                .toList();
     }
 }

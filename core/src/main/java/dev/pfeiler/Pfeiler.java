@@ -15,6 +15,10 @@ import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.Managed;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageChoice;
+import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
@@ -108,7 +112,8 @@ public final class Pfeiler {
         for (SurveyedPart part : parts) {
             Deliberation deliberation = new Deliberation(choices.of(part.id(), ids));
             Optional<Choice> wanted = deliberation.choices().of(TARGET);
-            targetTaken |= wanted.flatMap(choice -> target(part.ecosystem(), choice.value()))
+            targetTaken |= wanted.flatMap(
+                            choice -> part.ecosystem().target(choice.value().strip()))
                     .isPresent();
             Target target = target(part, deliberation);
             PartProposal proposal = part.reading()
@@ -150,19 +155,13 @@ public final class Pfeiler {
         return proposal.with(references.edits(), left);
     }
 
-    private static Optional<Target> target(Ecosystem ecosystem, String id) {
-        return ecosystem.targets().stream()
-                .filter(target -> target.id().equals(id.strip()))
-                .findFirst();
-    }
-
     /** The build tool for a part: the one chosen, if its ecosystem has it, else the one that something speaks for. */
     private static Target target(SurveyedPart part, Deliberation deliberation) {
         List<Target> targets = part.ecosystem().targets();
         String title = part.ecosystem().title();
         PreferredTarget preferred = part.reading()
                 .flatMap(Reading::preferred)
-                .filter(one -> target(part.ecosystem(), one.target()).isPresent())
+                .filter(one -> part.ecosystem().target(one.target()).isPresent())
                 .orElseGet(() -> new PreferredTarget(
                         targets.get(0).id(),
                         (targets.size() == 1 ? "the build tool for " : "the usual build tool for ") + title,
@@ -172,8 +171,8 @@ public final class Pfeiler {
         String standing = deliberation.settle(
                 proposed,
                 text -> Optional.of(
-                        target(part.ecosystem(), text).map(Target::id).orElse(preferred.target())));
-        return target(part.ecosystem(), standing).orElseThrow();
+                        part.ecosystem().target(text.strip()).map(Target::id).orElse(preferred.target())));
+        return part.ecosystem().target(standing).orElseThrow();
     }
 
     private static Refusal unknownTarget(Choice choice, List<SurveyedPart> parts) {
@@ -197,8 +196,12 @@ public final class Pfeiler {
             return Refusal.notPossible(
                     "No project in " + root + ": no source of a known language.", "Pass the project directory.");
         String tools = survey.parts().stream()
-                .map(part -> part.managed().orElseThrow().below(part.folder()))
-                .map(tool -> tool.excerpt() + " (" + tool.file() + ")")
+                .map(part -> part.managed().orElseThrow().tool() + " ("
+                        + part.managed()
+                                .orElseThrow()
+                                .evidence()
+                                .below(part.folder())
+                                .file() + ")")
                 .distinct()
                 .collect(Collectors.joining(", "));
         return Refusal.notPossible(
@@ -247,13 +250,20 @@ public final class Pfeiler {
      */
     public Addition add(Path folder, String name, Optional<String> scope) {
         ProjectTree tree = ProjectTree.read(folder);
-        Ecosystem ecosystem = managing(tree);
-        Libraries libraries = ecosystem
+        Managing managing = managing(tree);
+        Target target = managing.target();
+        Libraries libraries = managing.ecosystem()
                 .libraries()
                 .orElseThrow(() -> Refusal.notPossible(
-                        "Pfeiler does not look up libraries for " + ecosystem.title() + ".",
-                        "Use " + ecosystem.addCommand(name) + "."));
-        Addition addition = libraries.add(tree, name, scope, environment);
+                        "Pfeiler does not look up libraries for "
+                                + managing.ecosystem().title() + ".",
+                        "Use " + target.addCommand(name) + "."));
+        ManagedBuild build = target.read(tree, environment)
+                .orElseThrow(() -> Refusal.notPossible(
+                        "No descriptor of " + target.title() + " in " + tree.root() + " declares dependencies.",
+                        "Pass the directory of one; of several modules, one of them."));
+        PackageChoice choice = libraries.choose(new Libraries.Project(tree, target, build), name, scope, environment);
+        Addition addition = new Addition(choice, build.declaring(List.of(choice.request()), "one more dependency"));
         try {
             Trees.replace(tree.onDisk(addition.edit().path()), addition.edit().bytes());
         } catch (IOException e) {
@@ -276,8 +286,8 @@ public final class Pfeiler {
         if (known.isEmpty()) return Optional.empty();
         ProjectTree tree = ProjectTree.read(folder);
         Optional<String> choice = parts.length > 1 ? Optional.of(parts[1]) : Optional.empty();
-        return Optional.of(
-                new NeedPlan(managing(tree), catalogue().sources(), environment).of(tree, known.get(), choice));
+        return Optional.of(new NeedPlan(managing(tree).ecosystem(), catalogue().sources(), environment)
+                .of(tree, known.get(), choice));
     }
 
     /** Carries out what a managed project gets for a need. */
@@ -285,15 +295,18 @@ public final class Pfeiler {
         NeedPlan.write(ProjectTree.read(folder), change);
     }
 
-    private Ecosystem managing(ProjectTree tree) {
-        return ecosystems.all().stream()
-                .filter(e -> e.parts(tree).stream()
-                        .anyMatch(part ->
-                                part.folder().isEmpty() && part.managed().isPresent()))
-                .findFirst()
-                .orElseThrow(() -> Refusal.notPossible(
-                        "No build tool manages " + tree.root() + ": it has no build descriptor.",
-                        "Convert the project first, or pass the directory of the descriptor."));
+    /** What manages a folder. */
+    private record Managing(Ecosystem ecosystem, Target target) {}
+
+    private Managing managing(ProjectTree tree) {
+        for (Ecosystem ecosystem : ecosystems.all())
+            for (Part part : ecosystem.parts(tree)) {
+                Optional<Target> target = part.managed().flatMap(Managed::target);
+                if (part.folder().isEmpty() && target.isPresent()) return new Managing(ecosystem, target.get());
+            }
+        throw Refusal.notPossible(
+                "No build tool manages " + tree.root() + ": it has no build descriptor.",
+                "Convert the project first, or pass the directory of the descriptor.");
     }
 
     /** What git says of the work tree that a folder is in; nothing if it is in none or git is not installed. */
@@ -365,7 +378,7 @@ public final class Pfeiler {
 
     /** Read once: an interview plans again after each answer. */
     private Catalogue catalogue() {
-        if (catalogue == null) catalogue = Catalogue.of(environment);
+        if (catalogue == null) catalogue = Catalogue.of(ecosystems.creators(), environment);
         return catalogue;
     }
 
@@ -381,7 +394,7 @@ public final class Pfeiler {
 
     private BuildOutput output() {
         return (part, tree, descriptors) ->
-                ecosystems.of(part.ecosystem()).buildOutput(part.target(), tree, descriptors);
+                ecosystems.target(part.ecosystem(), part.target()).buildOutput(tree, descriptors);
     }
 
     /** Drops the ledger of a conversion; how many files it had kept. */

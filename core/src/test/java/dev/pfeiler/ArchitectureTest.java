@@ -180,7 +180,7 @@ class ArchitectureTest {
             .and()
             .resideOutsideOfPackage("..jvm.addition..")
             .and()
-            .doNotHaveSimpleName("JvmEcosystem")
+            .doNotHaveSimpleName("JvmPart")
             .should()
             .dependOnClassesThat(MAVEN_TARGET);
 

@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.fresh.Catalogue;
 import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
 import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Sources;
-import dev.pfeiler.fresh.Templates;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.survey.Survey;
@@ -21,7 +21,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -75,7 +74,8 @@ class CreationTest {
 
     @TestFactory
     Stream<DynamicTest> everyKindInEveryLanguageForEveryTool() {
-        Sources sources = new Sources(new Templates(Optional.empty()));
+        Sources sources = Catalogue.of(Ecosystems.shipped().creators(), Sketch.alone(temp, true))
+                .sources();
         return TARGETS.keySet().stream().sorted().flatMap(language -> sources.kinds(language).stream()
                 .flatMap(kind -> TARGETS.get(language).stream()
                         .flatMap(target -> Stream.of(false, true).map(all -> {
@@ -161,23 +161,23 @@ class CreationTest {
     void whatDoesNotFitIsRefusedWithWhatDoes() {
         assertThatThrownBy(() -> plan("wind", List.of("kind=desktop", "language=php")))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
-                    assertThat(refusal).hasMessage("There is no desktop in PHP.");
+                    assertThat(refusal).hasMessage("PHP has no desktop template.");
                     assertThat(refusal.next())
                             .isEqualTo("Choose --language java, or one of these kinds: program, library, server.");
                 });
         assertThatThrownBy(() -> plan("wind", List.of("kind=desctop")))
                 .hasMessage("\"desctop\" is not a kind of project. Did you mean desktop?");
         assertThatThrownBy(() -> plan("wind", List.of("need:databse=yes")))
-                .hasMessage("No need is called \"databse\". Did you mean database?");
+                .hasMessage("Unknown need: \"databse\". Did you mean database?");
         assertThatThrownBy(() -> plan("wind", List.of("need:migrations=yes")))
                 .hasMessage("The need migrations requires database.");
         assertThatThrownBy(() -> plan("wind", List.of("need:json=xml")))
-                .hasMessage("\"xml\" does not serve the need json here.");
+                .hasMessage("\"xml\" is not a provider for the need json here.");
         assertThatThrownBy(() -> plan("wind", List.of("kind=server", "language=scala", "need:database=yes")))
-                .hasMessage("Nothing serves the need database in a server in Scala.");
+                .hasMessage("No provider for the need database in a Scala server.");
         assertThatThrownBy(() -> plan("wind", List.of("level=newest")))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
-                    assertThat(refusal).hasMessage("\"newest\" is no level.");
+                    assertThat(refusal).hasMessage("\"newest\" is not a valid level.");
                     assertThat(refusal.next()).startsWith("Choose one like ");
                 });
         assertThatThrownBy(() -> plan("wind", List.of("colour=red"))).hasMessageContaining("colour");
@@ -287,7 +287,7 @@ class CreationTest {
                 .contains("implementation 'com.fasterxml.jackson.core:jackson-databind:2.18.2'");
         assertThat(pfeiler.planNeed(temp.resolve("add-java-database"), "gson")).isEmpty();
         assertThatThrownBy(() -> pfeiler.planNeed(temp.resolve("add-java-database"), "container"))
-                .hasMessage("Nothing serves the need container in a program in java.");
+                .hasMessage("No provider for the need container in a program in java.");
         assertThat(pfeiler.needs().all().stream().map(Need::id).collect(Collectors.toSet()))
                 .contains("database", "json");
     }

@@ -144,11 +144,12 @@ public final class JsonDocuments {
 
     public static String addition(Addition addition) {
         ObjectNode document = JSON.createObjectNode();
-        document.put("declared", addition.declared()).put("reason", addition.reason());
+        document.put("declared", addition.choice().declared())
+                .put("reason", addition.choice().reason());
         document.put("path", addition.edit().path());
-        addition.brings().forEach(document.putArray("brings")::add);
-        addition.changes().forEach(document.putArray("changes")::add);
-        addition.notes().forEach(document.putArray("notes")::add);
+        addition.choice().brings().forEach(document.putArray("brings")::add);
+        addition.choice().changes().forEach(document.putArray("changes")::add);
+        addition.choice().notes().forEach(document.putArray("notes")::add);
         return text(document);
     }
 

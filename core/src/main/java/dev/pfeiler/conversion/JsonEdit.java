@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.JsonPlaces;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -46,6 +47,11 @@ public final class JsonEdit {
     /** The document as it was before the edit. */
     public JsonNode root() {
         return root;
+    }
+
+    /** Where its fields are. */
+    public JsonPlaces places() {
+        return JsonPlaces.of(before.content());
     }
 
     /** Adds an entry to a section, in its place by name if the section is sorted, else at its end. */

@@ -92,19 +92,20 @@ public final class Creation {
         List<Serving> serving =
                 new NeedDecisions(catalogue.needs(), deliberation, offer.language(), kind, target).decide();
         String language = offer.language().id();
-        Creator.Level usual = creator.level(language, target, deliberation, environment);
+        Creator.Session session = creator.session(target, deliberation, environment);
+        Creator.Level usual = session.level(language);
         String level = settle(
                 decision(LEVEL, "Level", usual.value(), usual.reason()), text -> creator.isLevel(language, text));
         List<String> newer = new ArrayList<>();
         if (latest) serving = renewed(serving, creator, level, newer);
         Blueprint blueprint = new Blueprint(kind, language, target, group, name, version, level, serving);
-        Creator.Build build = creator.build(blueprint, deliberation, environment);
+        Creator.Build build = session.build(blueprint);
         List<String> beforeStart = serving.stream()
                 .map(Serving::atRuntime)
                 .filter(text -> !text.isEmpty())
                 .toList();
         SortedMap<String, String> files = new TreeMap<>(build.descriptors());
-        files.putAll(catalogue.sources().of(blueprint, creator.values(blueprint, deliberation, environment)));
+        files.putAll(catalogue.sources().of(blueprint, session.values(blueprint)));
         files.put(IgnoreFile.NAME, ignored(build, blueprint));
         files.put("README.md", readMe(name, build.commands(), beforeStart));
         Deliberation.refuseUnknown(
@@ -116,7 +117,7 @@ public final class Creation {
                 build.descriptor(),
                 build.commands(),
                 newer,
-                creator.lacking(blueprint, environment),
+                session.lacking(blueprint),
                 beforeStart);
     }
 
@@ -152,7 +153,7 @@ public final class Creation {
             String text = given.strip();
             if (valid.test(text)) return Optional.of(text);
             throw Refusal.usage(
-                    "\"" + text + "\" is no " + proposed.title().toLowerCase(Locale.ROOT) + ".",
+                    "\"" + text + "\" is not a valid " + proposed.title().toLowerCase(Locale.ROOT) + ".",
                     "Choose one like " + proposed.value() + ".");
         });
     }
@@ -190,20 +191,18 @@ public final class Creation {
         Optional<String> target =
                 choices.of(Pfeiler.TARGET).map(choice -> choice.value().strip());
         // a build tool that was chosen speaks for its languages
-        Offer usual = fitting.stream()
+        List<Offer> targeted = fitting.stream()
                 .filter(offer -> target.isEmpty()
-                        || offer.ecosystem().targets().stream()
-                                .anyMatch(one -> one.id().equals(target.get())))
-                .filter(offer -> kind != Kind.FRONTEND || offer.language().id().equals("typescript"))
+                        || offer.ecosystem().target(target.get()).isPresent())
+                .toList();
+        Offer usual = targeted.stream()
+                .filter(offer -> offer.language().usualFor().contains(kind))
                 .findFirst()
+                .or(() -> targeted.stream().findFirst())
                 .or(() -> fitting.stream().findFirst())
                 .orElseThrow();
         String standing = settle(
-                decision(
-                                LANGUAGE,
-                                "Language",
-                                usual.language().id(),
-                                kind == Kind.FRONTEND ? "its compiler checks the scripts" : "the usual language for it")
+                decision(LANGUAGE, "Language", usual.language().id(), "the usual language for it")
                         .turningDown(fitting.stream()
                                 .filter(offer -> offer != usual)
                                 .map(offer -> new Decision.Alternative(
@@ -224,7 +223,7 @@ public final class Creation {
                 .map(Kind::id)
                 .collect(Collectors.joining(", "));
         return Refusal.usage(
-                "There is no " + kind.id() + " in " + chosen.language().title() + ".",
+                chosen.language().title() + " has no " + kind.id() + " template.",
                 "Choose --language " + nearest.language().id() + ", or one of these kinds: " + kinds + ".");
     }
 

@@ -56,7 +56,7 @@ final class NeedDecisions {
         for (String id : wanted) {
             if (needs.of(id).isPresent()) continue;
             String nearest = Nearest.hint(needs.all().stream().map(Need::id), id);
-            throw Refusal.usage("No need is called \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
+            throw Refusal.usage("Unknown need: \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
         }
         for (Serving one : serving.values())
             for (String other : one.requires())
@@ -75,7 +75,7 @@ final class NeedDecisions {
             if (value.equals(Need.USUAL)) return Optional.of(usual.id());
             if (byId.containsKey(value) || value.equals(Choosable.WITHOUT)) return Optional.of(value);
             throw Refusal.usage(
-                    "\"" + value + "\" does not serve the need " + need.id() + " here.",
+                    "\"" + value + "\" is not a provider for the need " + need.id() + " here.",
                     "Choose one of: " + String.join(", ", byId.keySet()) + ".");
         };
         String standing = deliberation.settle(
@@ -102,7 +102,7 @@ final class NeedDecisions {
                 .sorted()
                 .collect(Collectors.joining(", "));
         return Refusal.usage(
-                "Nothing serves the need " + need.id() + " in a " + kind.id() + " in " + language.title() + ".",
-                "It is served in: " + there + "; pfeiler new --needs " + need.id() + " lists by what.");
+                "No provider for the need " + need.id() + " in a " + language.title() + " " + kind.id() + ".",
+                "Providers exist for: " + there + "; list them with pfeiler new --needs " + need.id() + ".");
     }
 }

@@ -1,11 +1,12 @@
 package dev.pfeiler.creation;
 
-import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
-import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageNotation;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
@@ -14,7 +15,6 @@ import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Sources;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.process.WorkFolder;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
@@ -25,7 +25,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,7 +42,7 @@ public final class NeedPlan {
         this.creator = ecosystem
                 .creator()
                 .orElseThrow(() -> Refusal.notPossible(
-                        "Needs are not known for " + ecosystem.title() + ".", "Declare a library by its name."));
+                        "Pfeiler has no needs for " + ecosystem.title() + ".", "Declare a library by its name."));
         this.sources = sources;
         this.environment = environment;
     }
@@ -51,7 +50,13 @@ public final class NeedPlan {
     /** @param choice what is to serve it; empty for the usual one */
     public NeedChange of(ProjectTree tree, Need need, Optional<String> choice) {
         String language = language(tree);
-        String target = managedBy(tree);
+        Target tool = managing(tree);
+        String target = tool.id();
+        ManagedBuild build = tool.read(tree, environment).orElseThrow();
+        if (!build.modules().isEmpty())
+            throw Refusal.notPossible(
+                    build.descriptor() + " builds several modules: " + String.join(", ", build.modules()) + ".",
+                    "Pass the directory of one of them.");
         Kind kind = creator.kind(tree);
         List<Serving> fitting = need.fitting(language, kind, target).stream()
                 .filter(one -> !one.freshOnly())
@@ -60,8 +65,8 @@ public final class NeedPlan {
                 .filter(one -> choice.isEmpty() || choice.get().equals(one.id()))
                 .findFirst()
                 .orElseThrow(() -> Refusal.usage(
-                        choice.map(id -> "\"" + id + "\" does not serve the need ")
-                                        .orElse("Nothing serves the need ")
+                        choice.map(id -> "\"" + id + "\" is not a provider for the need ")
+                                        .orElse("No provider for the need ")
                                 + need.id() + " in a " + kind.id() + " in " + language + ".",
                         fitting.isEmpty()
                                 ? "See pfeiler new --needs " + need.id() + "."
@@ -73,21 +78,28 @@ public final class NeedPlan {
                                                         .distinct()
                                                         .toList())
                                         + "."));
-        Deliberation deliberation = new Deliberation(Choices.NONE);
-        Creator.Level level = creator.stated(tree, environment)
-                .map(text -> new Creator.Level(text, "stated"))
-                .orElseGet(() -> creator.level(language, target, deliberation, environment));
+        Creator.Session session = creator.session(target, new Deliberation(Choices.NONE), environment);
+        Creator.Level level = build.setting(ManagedBuild.LEVEL)
+                .filter(stated -> creator.isLevel(language, stated))
+                .map(stated -> new Creator.Level(stated, "stated"))
+                .orElseGet(() -> session.level(language));
         Blueprint blueprint =
                 new Blueprint(kind, language, target, "org.example", tree.name(), "", level.value(), List.of(serving));
-        Map<String, Object> values = new HashMap<>(creator.values(blueprint, deliberation, environment));
+        Map<String, Object> values = new HashMap<>(session.values(blueprint));
         values.putAll(creator.values(tree, language));
         List<Step> steps = new ArrayList<>();
         List<String> declared = new ArrayList<>();
-        declare(tree, serving, blueprint, steps, declared);
+        List<ManagedBuild.Request> requests = new ArrayList<>();
+        for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
+            ManagedBuild.Request request = request(build, artifact, serving.bom());
+            requests.add(request);
+            declared.add(creator.text(request.notation()) + " (" + artifact.scope() + ")");
+        }
+        if (!requests.isEmpty()) steps.add(build.declaring(requests, "declares " + serving.title()));
         sources.serving(blueprint, values).forEach((path, content) -> {
             if (tree.has(path))
                 throw Refusal.notPossible(
-                        path + " is there already.", "Rename it, or declare the library alone with pfeiler add.");
+                        path + " already exists.", "Rename it, or declare the library alone with pfeiler add.");
             steps.add(new Step.Write(path, content, "shows how " + serving.title() + " is used"));
         });
         IgnoreFile.covering(tree, serving.ignored(), "the program writes it").ifPresent(steps::add);
@@ -107,44 +119,33 @@ public final class NeedPlan {
                         "The project has no source in a known language.", "Declare a library by its name."));
     }
 
-    private String managedBy(ProjectTree tree) {
-        String tool = ecosystem.parts(tree).stream()
+    private Target managing(ProjectTree tree) {
+        return ecosystem.parts(tree).stream()
                 .filter(part -> part.folder().isEmpty())
-                .flatMap((Part part) -> part.managed().stream())
+                .flatMap(part -> part.managed().stream())
+                .flatMap(managed -> managed.target().stream())
                 .findFirst()
-                .orElseThrow()
-                .excerpt();
-        return ecosystem.targets().stream()
-                .filter(target -> target.title().equals(tool) || target.id().equals(tool))
-                .findFirst()
-                .orElse(ecosystem.targets().get(0))
-                .id();
+                .orElseThrow();
     }
 
-    /** Declares one artifact after the other in a copy of the descriptors. */
-    private void declare(
-            ProjectTree tree, Serving serving, Blueprint blueprint, List<Step> steps, List<String> declared) {
-        try (WorkFolder work = WorkFolder.make("add")) {
-            Path scratch = work.path();
-            for (TreeFile file : tree.files())
-                if (!file.path().contains("/")) Trees.copy(tree.onDisk(file.path()), scratch.resolve(file.path()));
-            List<String> edited = new ArrayList<>();
-            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-                Creator.Declaration declaration =
-                        creator.declaring(ProjectTree.read(scratch), artifact, serving.bom(), environment);
-                Step.Edit edit = declaration.edit();
-                Files.write(scratch.resolve(edit.path()), edit.bytes());
-                if (!edited.contains(edit.path())) edited.add(edit.path());
-                declared.add(declaration.artifact() + " (" + artifact.scope() + ")");
-            }
-            edited.sort(Comparator.naturalOrder());
-            for (String path : edited) {
-                String after = ProjectTree.read(scratch).text(path).content();
-                steps.add(EditableText.require(tree, path).edit(after, "declares " + serving.title()));
-            }
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read the descriptors: " + e, "Check their permissions.", e);
-        }
+    /**
+     * What is declared for an artifact, without a version where the descriptors manage it.
+     *
+     * @param bom the bill of materials whose version an artifact without one has
+     */
+    private ManagedBuild.Request request(ManagedBuild build, Need.Artifact artifact, Optional<String> bom) {
+        PackageNotation notation = creator.notation(artifact.notation());
+        build.declaration(notation.name()).ifPresent(one -> {
+            throw Refusal.notPossible(
+                    notation.name() + " is already declared in " + build.descriptor() + ".",
+                    "There is nothing to add.");
+        });
+        if (build.managedVersions().containsKey(notation.name()))
+            return new ManagedBuild.Request(notation.withVersion(""), artifact.scope());
+        String version = notation.version().isEmpty()
+                ? bom.map(text -> creator.notation(text).version()).orElse("")
+                : notation.version();
+        return new ManagedBuild.Request(notation.withVersion(version), artifact.scope());
     }
 
     /** Carries a change out. */

@@ -1,11 +1,7 @@
 package dev.pfeiler.ecosystem;
 
-import dev.pfeiler.conversion.JsonEdit;
-import dev.pfeiler.conversion.Step;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
-import dev.pfeiler.fresh.Need;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
@@ -13,16 +9,30 @@ import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 
-/** What an ecosystem contributes to fresh projects: their descriptors, and what templates of sources may name. */
+/**
+ * What an ecosystem contributes to fresh projects: their descriptors, and what templates of sources may name. Beside its
+ * class, among the resources, are {@code kinds.yaml}, {@code needs.yaml} and the folder {@code templates}.
+ */
 public interface Creator {
     /**
      * A language that projects can be created in.
      *
      * @param id by which people choose it
+     * @param usualFor the kinds of projects that it is proposed for before other languages
      */
-    record Language(String id, String title) {}
+    record Language(String id, String title, Set<Kind> usualFor) {
+        public Language {
+            usualFor = Set.copyOf(usualFor);
+        }
+
+        /** One that is proposed in the order of the ecosystems. */
+        public Language(String id, String title) {
+            this(id, title, Set.of());
+        }
+    }
 
     /**
      * A release of a language or of what runs it.
@@ -45,69 +55,65 @@ public interface Creator {
             List<Proposal.Command> commands,
             List<String> ignored) {}
 
-    /**
-     * An artifact that is declared.
-     *
-     * @param artifact with its version
-     */
-    record Declaration(Step.Edit edit, String artifact) {
-        /**
-         * One in a descriptor in JSON.
-         *
-         * @throws Refusal if the section has it already
-         */
-        public static Declaration inJson(
-                ProjectTree tree, String path, String section, Need.Artifact artifact, String name, String version) {
-            JsonEdit descriptor = JsonEdit.of(tree, path);
-            if (descriptor.root().path(section).has(name))
-                throw Refusal.notPossible(name + " is already declared in " + path + ".", "There is nothing to add.");
-            descriptor.add(section, name, version);
-            return new Declaration(descriptor.edit("declares " + name), artifact.notation());
-        }
-    }
-
     /** The usual one first. */
     List<Language> languages();
 
     /** The build tool that this machine speaks for. */
     PreferredTarget preferred(Environment environment);
 
-    /** The level that a project gets without a choice. */
-    Level level(String language, String target, Deliberation deliberation, Environment environment);
+    /** Fresh projects for one build tool. */
+    interface Session {
+        /** The level that a project gets without a choice. */
+        Level level(String language);
+
+        /** What templates of sources may name. */
+        default Map<String, Object> values(Blueprint blueprint) {
+            return Map.of();
+        }
+
+        /** The build of a project; the same bytes for the same blueprint on the same machine. */
+        Build build(Blueprint blueprint);
+
+        /** What is wrong with this machine for such a project: what, and what to do about it. */
+        default List<String> lacking(Blueprint blueprint) {
+            return List.of();
+        }
+    }
+
+    /** @param target the id of the build tool */
+    Session session(String target, Deliberation deliberation, Environment environment);
 
     /** Whether a text is a level of a language. */
     boolean isLevel(String language, String text);
-
-    /** What templates of sources may name. */
-    Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment);
-
-    /** The build of a project; the same bytes for the same blueprint on the same machine. */
-    Build build(Blueprint blueprint, Deliberation deliberation, Environment environment);
 
     /** Whether a path is that of a source of the program in a language. */
     boolean isSource(String language, String path);
 
     /** What a managed project is, as far as its files show it. */
-    Kind kind(ProjectTree tree);
-
-    /** The level that the descriptor of a managed project states. */
-    default Optional<String> stated(ProjectTree tree, Environment environment) {
-        return Optional.empty();
+    default Kind kind(ProjectTree tree) {
+        return Kind.PROGRAM;
     }
 
     /** What templates of sources may name, as it is in a managed project. */
-    Map<String, Object> values(ProjectTree tree, String language);
+    default Map<String, Object> values(ProjectTree tree, String language) {
+        return Map.of();
+    }
 
-    /**
-     * Declares one more artifact in the descriptor of a managed project.
-     *
-     * @param bom the bill of materials whose version an artifact without one has
-     */
-    Declaration declaring(ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment);
+    /** What separates the name of an artifact from its version. */
+    char separator();
+
+    /** Reads the notation in which artifacts are written. */
+    default PackageNotation notation(String text) {
+        return PackageNotation.parse(text, separator());
+    }
+
+    /** Writes it. */
+    default String text(PackageNotation notation) {
+        return notation.version().isEmpty() ? notation.name() : notation.name() + separator() + notation.version();
+    }
 
     /** The newest release of an artifact with the same first number; empty if there is none or it is that one. */
-    Optional<String> newer(String notation, Environment environment);
-
-    /** What is wrong with this machine for such a project: what, and what to do about it. */
-    List<String> lacking(Blueprint blueprint, Environment environment);
+    default Optional<String> newer(String notation, Environment environment) {
+        return Optional.empty();
+    }
 }

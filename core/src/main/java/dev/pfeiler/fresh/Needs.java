@@ -31,13 +31,21 @@ public record Needs(List<Need> all) {
         all = all.stream().sorted(Comparator.comparing(Need::id)).toList();
     }
 
-    /** Those that come with Pfeiler. */
-    public static Needs shipped() {
-        try (InputStream in = Needs.class.getResourceAsStream("needs.yaml")) {
-            return read(yaml(in));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    /**
+     * Those that come with Pfeiler.
+     *
+     * @param contributors classes beside which a file {@code needs.yaml} is, among the resources
+     */
+    public static Needs of(List<Class<?>> contributors) {
+        Needs all = new Needs(List.of());
+        for (Class<?> contributor : contributors) {
+            try (InputStream in = contributor.getResourceAsStream("needs.yaml")) {
+                if (in != null) all = read(yaml(in)).before(all);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
+        return all;
     }
 
     /** These with those of a file: what it adds to a need that is there comes first. */
@@ -49,9 +57,14 @@ public record Needs(List<Need> all) {
             throw Refusal.inputOutput(
                     "Cannot read " + file + ": " + e.getMessage(), "Correct it; docs/new.md describes the format.", e);
         }
+        return own.before(this);
+    }
+
+    /** All of both; of a need that both have, what these serve it by comes first. */
+    private Needs before(Needs others) {
         Map<String, Need> byId = new LinkedHashMap<>();
-        all.forEach(need -> byId.put(need.id(), need));
-        for (Need need : own.all()) {
+        others.all.forEach(need -> byId.put(need.id(), need));
+        for (Need need : all) {
             List<Serving> serving = new ArrayList<>(need.serving());
             Optional.ofNullable(byId.get(need.id())).ifPresent(known -> serving.addAll(known.serving()));
             byId.put(need.id(), new Need(need.id(), need.purpose(), serving));

@@ -2,6 +2,8 @@ package dev.pfeiler.fresh;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.dataformat.yaml.YAMLFactory;
 import dev.pfeiler.fresh.Need.Serving;
 import java.io.IOException;
@@ -17,19 +19,22 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
-/** The files of each kind of project in each language, as {@code kinds.yaml} lists them, and those of needs. */
+/** The files of each kind of project in each language, as the ecosystems list them, and those of needs. */
 public final class Sources {
     private static final String ALL = "all";
 
-    private final JsonNode kinds;
+    private final ObjectNode kinds = JsonNodeFactory.instance.objectNode();
     private final Templates templates;
 
-    public Sources(Templates templates) {
+    /** @param contributors classes beside which a file {@code kinds.yaml} is, among the resources */
+    public Sources(List<Class<?>> contributors, Templates templates) {
         this.templates = templates;
-        try (InputStream in = Sources.class.getResourceAsStream("kinds.yaml")) {
-            this.kinds = new ObjectMapper(new YAMLFactory()).readTree(in);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        for (Class<?> contributor : contributors) {
+            try (InputStream in = contributor.getResourceAsStream("kinds.yaml")) {
+                if (in != null) kinds.setAll((ObjectNode) new ObjectMapper(new YAMLFactory()).readTree(in));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
     }
 

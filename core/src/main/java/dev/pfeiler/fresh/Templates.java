@@ -13,6 +13,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -22,10 +23,15 @@ import java.util.Optional;
  */
 public final class Templates {
     private final Configuration configuration = new Configuration(Configuration.VERSION_2_3_33);
+    private final List<Class<?>> contributors;
     private final Optional<Path> own;
 
-    /** @param own a folder with templates of the user's; they come before those that come with Pfeiler */
-    public Templates(Optional<Path> own) {
+    /**
+     * @param contributors classes beside which folders with templates are, among the resources
+     * @param own a folder with templates of the user's; they come before those that come with Pfeiler
+     */
+    public Templates(List<Class<?>> contributors, Optional<Path> own) {
+        this.contributors = List.copyOf(contributors);
         this.own = own;
         configuration.setTagSyntax(Configuration.SQUARE_BRACKET_TAG_SYNTAX);
         configuration.setInterpolationSyntax(Configuration.SQUARE_BRACKET_INTERPOLATION_SYNTAX);
@@ -55,10 +61,12 @@ public final class Templates {
         try {
             Optional<Path> file = own.map(folder -> folder.resolve(name)).filter(Files::isRegularFile);
             if (file.isPresent()) return Files.readString(file.get());
-            try (InputStream in = Templates.class.getResourceAsStream("templates/" + name)) {
-                if (in == null) throw new IllegalArgumentException("no template " + name);
-                return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            for (Class<?> contributor : contributors) {
+                try (InputStream in = contributor.getResourceAsStream("templates/" + name)) {
+                    if (in != null) return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+                }
             }
+            throw new IllegalArgumentException("no template " + name);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -161,9 +161,8 @@ public final class ProofRun {
                         Set.of());
                 ProofRequest request =
                         new ProofRequest(part.folder(), places, Choices.NONE, Choices.NONE, options, stage);
-                part.ecosystem()
-                        .proveManaged(request, environment)
-                        .ifPresent(verdict -> verdicts.add(new Verdict.Part(part.id(), verdict)));
+                PartVerdict verdict = part.target().orElseThrow().proveManaged(request, environment);
+                verdicts.add(new Verdict.Part(part.id(), verdict));
             }
         }
         return verdicts.isEmpty() ? Optional.empty() : Optional.of(new Verdict(verdicts, List.of(), false));
@@ -176,7 +175,7 @@ public final class ProofRun {
         List<Path> files = new ArrayList<>();
         folders.put(root, tree);
         for (SurveyedPart part : Survey.managed(tree, ecosystems.all()))
-            for (String reference : part.ecosystem().references(part.view())) {
+            for (String reference : part.target().orElseThrow().references(part.view())) {
                 Path path = root.resolve(part.folder()).resolve(reference).normalize();
                 if (path.startsWith(root) || root.startsWith(path)) continue;
                 if (Files.isRegularFile(path)) files.add(path);
@@ -248,7 +247,7 @@ public final class ProofRun {
                 Choices.ofLedger(ledger.choices()).of(part.id(), ids),
                 options,
                 several ? text -> stage.accept(name + ": " + text) : stage);
-        PartVerdict verdict = ecosystems.of(part.ecosystem()).prove(part.target(), request, environment);
+        PartVerdict verdict = ecosystems.target(part.ecosystem(), part.target()).prove(request, environment);
         return kept(verdict, request.converted(), log);
     }
 

@@ -1,10 +1,10 @@
 package dev.pfeiler.survey;
 
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.evidence.Certainty;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.Paths;
@@ -35,19 +35,19 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
         List<SurveyedPart> parts = new ArrayList<>();
         Set<Finding> findings = new LinkedHashSet<>(layout.findings());
         for (PartLayout.Placed placed : layout.placed()) {
-            Optional<Evidence> managed = placed.part().managed();
+            Optional<Managed> managed = placed.part().managed();
             Optional<Reading> reading = managed.isPresent()
                     ? Optional.empty()
                     : Optional.of(placed.ecosystem().read(placed.view(), environment));
             parts.add(surveyed(placed, reading));
             managed.ifPresent(tool -> findings.add(Finding.of(
                     Finding.Topic.TOOLS,
-                    placed.folder().isEmpty() ? tool.excerpt() : placed.folder(),
+                    placed.folder().isEmpty() ? tool.tool() : placed.folder(),
                     placed.folder().isEmpty()
                             ? "already manages this project"
-                            : "already managed by " + tool.excerpt() + "; left as it is",
+                            : "already managed by " + tool.tool() + "; left as it is",
                     Certainty.CERTAIN,
-                    List.of(tool.below(placed.folder())))));
+                    List.of(tool.evidence().below(placed.folder())))));
             Predicate<String> isFile = isFileOf(placed.view());
             reading.ifPresent(read -> read.findings().stream()
                     .map(finding -> finding.below(placed.folder(), isFile))
@@ -60,10 +60,11 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
                 findings.stream().sorted(Comparator.comparing(Finding::topic)).toList());
     }
 
-    /** The parts that a build tool manages; nothing is read of the others. */
+    /** The parts that a build tool manages which projects can be converted for; nothing is read of the others. */
     public static List<SurveyedPart> managed(ProjectTree tree, List<Ecosystem> ecosystems) {
         return PartLayout.of(tree, ecosystems).placed().stream()
-                .filter(placed -> placed.part().managed().isPresent())
+                .filter(placed ->
+                        placed.part().managed().flatMap(Managed::target).isPresent())
                 .map(placed -> surveyed(placed, Optional.empty()))
                 .toList();
     }
@@ -85,7 +86,7 @@ public record Survey(ProjectTree tree, List<SurveyedPart> parts, List<Finding> f
                 .map(part -> new Surroundings.Inner(
                         Paths.relative(outer, part.folder()),
                         part.ecosystem().title(),
-                        part.ecosystem().buildCommands()))
+                        part.target().orElse(part.ecosystem().targets().get(0)).buildCommands()))
                 .toList();
     }
 

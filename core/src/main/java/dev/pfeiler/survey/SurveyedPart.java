@@ -1,9 +1,10 @@
 package dev.pfeiler.survey;
 
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
-import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.Optional;
 
@@ -20,7 +21,12 @@ public record SurveyedPart(
     /** The id of the part at the top of a tree with several parts. */
     public static final String TOP = ".";
 
-    public Optional<Evidence> managed() {
+    public Optional<Managed> managed() {
         return part.managed();
+    }
+
+    /** The build tool that manages it, if projects can be converted for that tool. */
+    public Optional<Target> target() {
+        return part.managed().flatMap(Managed::target);
     }
 }

@@ -7,8 +7,8 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -171,15 +172,16 @@ class EditPropertyTest {
         }
     }
 
-    private static final Coordinates COMMONS = new Coordinates("org.example", "tides", "1.2");
+    private static final ManagedBuild.Request COMMONS =
+            new ManagedBuild.Request(new PackageNotation("org.example:tides", "1.2"), "compile");
 
     private void declare(JvmTarget target, String path, String before) throws IOException {
         Sketch sketch =
                 new Sketch(Files.createTempDirectory(folder, "build")).file(path, StandardCharsets.UTF_8, before);
         Repositories repositories = Repositories.of(Sketch.alone(folder.resolve("home"), true));
-        byte[] after = target.buildFile(sketch.tree(), repositories)
+        byte[] after = target.read(sketch.tree(), repositories)
                 .orElseThrow()
-                .declaring(COMMONS, Scope.COMPILE, true, "")
+                .declaring(List.of(COMMONS), "")
                 .bytes();
         assertInserted(before.getBytes(StandardCharsets.UTF_8), after, before);
         String text = new String(after, StandardCharsets.UTF_8);

@@ -14,18 +14,18 @@ public final class AdditionView {
     }
 
     public void show(Addition addition) {
-        screen.title("Declared " + addition.declared());
-        screen.text(2, "Version: " + addition.reason(), screen.palette()::quiet);
+        screen.title("Declared " + addition.choice().declared());
+        screen.text(2, "Version: " + addition.choice().reason(), screen.palette()::quiet);
         screen.heading("~ " + addition.edit().path());
         for (Step.Change change : addition.edit().changes()) {
             int line = change.line();
             for (String text : change.after().lines().toList()) screen.raw(String.format("  %4d + %s", ++line, text));
         }
-        list("New transitive dependencies", addition.brings(), "none");
-        list("Version changes", addition.changes(), "none");
-        if (addition.notes().isEmpty()) return;
+        list("New transitive dependencies", addition.choice().brings(), "none");
+        list("Version changes", addition.choice().changes(), "none");
+        if (addition.choice().notes().isEmpty()) return;
         screen.heading("Notes");
-        addition.notes().forEach(note -> screen.row(screen.attention(), note, "", 4));
+        addition.choice().notes().forEach(note -> screen.row(screen.attention(), note, "", 4));
     }
 
     private void list(String heading, List<String> lines, String none) {

@@ -3,20 +3,31 @@ package dev.pfeiler.ecosystem.jvm;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
 import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
 import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
 import dev.pfeiler.ecosystem.jvm.finding.ToolMentions;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.groovy.GroovyLanguage;
+import dev.pfeiler.ecosystem.jvm.language.java.JavaLanguage;
+import dev.pfeiler.ecosystem.jvm.language.kotlin.KotlinLanguage;
+import dev.pfeiler.ecosystem.jvm.language.scala.ScalaLanguage;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.project.ProjectReader;
 import dev.pfeiler.ecosystem.jvm.proof.JvmProof;
 import dev.pfeiler.ecosystem.jvm.proof.ProofContext;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
+import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.step.BuiltPaths;
 import dev.pfeiler.ecosystem.jvm.step.JvmSteps;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
+import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -26,6 +37,8 @@ import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
+import dev.pfeiler.tree.ProjectTree;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -34,18 +47,27 @@ import java.util.Optional;
 
 /** One JVM project, all the way: read, report, decide, write the steps, prove. */
 final class JvmPart implements Reading {
+    static final List<JvmTarget> TARGETS = List.of(new MavenTarget(), new GradleTarget());
+    static final Languages LANGUAGES =
+            new Languages(List.of(new JavaLanguage(), new KotlinLanguage(), new GroovyLanguage(), new ScalaLanguage()));
+
     private final JvmReading reading;
-    private final List<JvmTarget> targets;
     private final Environment environment;
     /** What was worked out, by the choices that it depends on. */
     private final Map<View, ProjectFacts> facts = new LinkedHashMap<>();
 
     private final Map<View, List<Finding>> findings = new LinkedHashMap<>();
 
-    JvmPart(JvmReading reading, List<JvmTarget> targets, Environment environment) {
+    private JvmPart(JvmReading reading, Environment environment) {
         this.reading = reading;
-        this.targets = targets;
         this.environment = environment;
+    }
+
+    static JvmPart of(ProjectTree tree, Environment environment) {
+        JvmReading.Tools tools =
+                new JvmReading.Tools(LANGUAGES, Toolchain.of(environment), Repositories.of(environment));
+        JvmReader reader = new JvmReader(new JarCache(environment.cache().resolve("jars")), tools);
+        return new JvmPart(reader.read(tree), environment);
     }
 
     /** The choices that change how a project is understood: roles of folders, and whether it may be several modules. */
@@ -63,7 +85,7 @@ final class JvmPart implements Reading {
     }
 
     private List<Finding> findings(View view) {
-        return findings.computeIfAbsent(view, v -> JvmFindings.of(facts(v), targets, environment));
+        return findings.computeIfAbsent(view, v -> JvmFindings.of(facts(v), TARGETS, environment));
     }
 
     @Override
@@ -73,7 +95,7 @@ final class JvmPart implements Reading {
 
     @Override
     public Optional<PreferredTarget> preferred() {
-        return ToolMentions.preferred(reading.tree(), targets, environment);
+        return ToolMentions.preferred(reading.tree(), TARGETS, environment);
     }
 
     @Override
@@ -110,7 +132,7 @@ final class JvmPart implements Reading {
     }
 
     /** Proves the conversion of this project, the old one, by what was decided then. */
-    PartVerdict prove(String target, ProofRequest request) {
+    PartVerdict prove(String target, ProofRequest request) throws IOException {
         ProjectFacts known = facts(View.of(request.decisions()));
         Deliberation settled = new Deliberation(request.decisions());
         JvmTarget tool = target(target).settled(settled, reading.tree(), environment);
@@ -119,7 +141,7 @@ final class JvmPart implements Reading {
     }
 
     private JvmTarget target(String id) {
-        return targets.stream()
+        return TARGETS.stream()
                 .filter(target -> target.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Refusal.notPossible(

@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.node;
 
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.library.LibraryFile;
@@ -8,7 +10,6 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.ecosystem.node.wiring.CallScripts;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
@@ -50,11 +51,12 @@ final class NodeParts {
                 .toList();
     }
 
-    static List<Part> of(ProjectTree tree) {
-        return new NodeParts(tree).parts();
+    /** @param npm the tool that manages packages */
+    static List<Part> of(ProjectTree tree, Target npm) {
+        return new NodeParts(tree).parts(npm);
     }
 
-    private List<Part> parts() {
+    private List<Part> parts(Target npm) {
         List<Part> parts = new ArrayList<>();
         Set<String> managed = new TreeSet<>();
         for (TreeFile file : tree.files()) {
@@ -63,7 +65,7 @@ final class NodeParts {
             if (file.name().equals(PackageDescriptor.NAME) && !inner && !isCopy(folder)) managed.add(folder);
         }
         for (String folder : managed)
-            parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(Evidence.of(PackageDescriptor.NAME, "npm")), (int)
+            parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(Managed.by(npm, PackageDescriptor.NAME)), (int)
                     sources.stream()
                             .filter(file -> Paths.within(folder, file.path()))
                             .count()));

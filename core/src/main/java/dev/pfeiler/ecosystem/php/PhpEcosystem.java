@@ -2,22 +2,17 @@ package dev.pfeiler.ecosystem.php;
 
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.creation.PhpCreator;
 import dev.pfeiler.ecosystem.php.project.PhpProject;
-import dev.pfeiler.ecosystem.php.proof.PhpManagedProof;
-import dev.pfeiler.ecosystem.php.proof.PhpProof;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.proof.PartVerdict;
-import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -27,6 +22,7 @@ import java.util.regex.Pattern;
 
 /** PHP, managed with Composer. */
 public final class PhpEcosystem implements Ecosystem {
+    private static final Target COMPOSER = new ComposerTarget();
     private static final Pattern LOADS = Pattern.compile("\\b(?:require|include)(?:_once)?\\b|spl_autoload_register");
     private static final long LARGEST = 1 << 20;
 
@@ -47,7 +43,7 @@ public final class PhpEcosystem implements Ecosystem {
 
     @Override
     public List<Target> targets() {
-        return List.of(new Target("composer", "Composer"));
+        return List.of(COMPOSER);
     }
 
     /** Programs that Composer manages, and one that contains all other files. */
@@ -62,11 +58,10 @@ public final class PhpEcosystem implements Ecosystem {
                 managed.add(folder);
         }
         for (String folder : managed) {
-            Evidence tool = Evidence.of(ComposerFile.NAME, "Composer");
             parts.add(new Part(
                     folder,
                     Part.Claim.WIRED,
-                    Optional.of(tool),
+                    Optional.of(Managed.by(COMPOSER, ComposerFile.NAME)),
                     sources(tree, folder).size()));
         }
         if (managed.contains("")) return parts;
@@ -98,32 +93,7 @@ public final class PhpEcosystem implements Ecosystem {
     }
 
     @Override
-    public List<String> references(ProjectTree part) {
-        return PhpOutput.references(part);
-    }
-
-    @Override
-    public List<String> buildOutput(String target, ProjectTree part, Set<String> descriptors) {
-        return descriptors.contains(ComposerFile.NAME) ? PhpOutput.of(part) : List.of();
-    }
-
-    @Override
-    public String addCommand(String name) {
-        return "composer require " + name;
-    }
-
-    @Override
-    public Optional<PartVerdict> proveManaged(ProofRequest request, Environment environment) throws IOException {
-        return Optional.of(new PhpManagedProof(request, environment).run());
-    }
-
-    @Override
     public Optional<Creator> creator() {
         return Optional.of(new PhpCreator());
-    }
-
-    @Override
-    public PartVerdict prove(String target, ProofRequest request, Environment environment) {
-        return new PhpProof(request, environment).run();
     }
 }

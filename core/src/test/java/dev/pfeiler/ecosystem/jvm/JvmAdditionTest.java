@@ -8,9 +8,8 @@ import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.maven.MavenTarget;
 import dev.pfeiler.evidence.Refusal;
 import java.io.IOException;
@@ -18,6 +17,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -85,7 +85,7 @@ class JvmAdditionTest {
         String firstEnd = "<artifactId>b</artifactId>\r\n\t\t</dependency>";
         assertThat(descriptor()).isEqualTo(before.replace(firstEnd, firstEnd + added));
         assertThat(addition.edit().changes().get(0).line()).isEqualTo(9);
-        assertThat(addition.notes()).as("nobody could be asked").hasSize(2);
+        assertThat(addition.choice().notes()).as("nobody could be asked").hasSize(2);
         add("org.hamcrest:hamcrest-library:1.3");
         assertThat(descriptor().indexOf("hamcrest")).isLessThan(descriptor().indexOf("junit"));
         pfeiler(true).add(sketch.root(), "org.mockito:mockito-core:4.11.0", Optional.of("test"));
@@ -119,7 +119,7 @@ class JvmAdditionTest {
         sketch.file("pom.xml", HEAD, "  <dependencies/>", "</project>");
         add("com.google.code.gson:gson:2.10.1");
         assertThat(descriptor()).containsOnlyOnce("<dependencies").containsOnlyOnce("</dependencies>");
-        assertThat(add("org.slf4j:slf4j-api:1.7.30").declared())
+        assertThat(add("org.slf4j:slf4j-api:1.7.30").choice().declared())
                 .as("Maven reads it")
                 .startsWith("org.slf4j");
     }
@@ -150,10 +150,10 @@ class JvmAdditionTest {
                             head.replace("<version>", "<artifactId>gear</artifactId><version>")
                                     + "<artifactId>bell</artifactId><version>7</version>" + tail)
                     .artifact("no.port:bell:7", jar, "");
-            BuildFile pom = new MavenTarget()
-                    .buildFile(sketch.tree(), Repositories.of(Sketch.alone(home, false)))
+            ManagedBuild pom = new MavenTarget()
+                    .read(sketch.tree(), Repositories.of(Sketch.alone(home, false)))
                     .orElseThrow();
-            assertThat(pom.managed().values()).containsExactly(new Coordinates("no.port", "bell", "7"));
+            assertThat(pom.managedVersions()).containsExactly(Map.entry("no.port:bell", "7"));
         }
     }
 
@@ -167,10 +167,11 @@ class JvmAdditionTest {
                 "<version>1.7.30</version></dependency></dependencies></dependencyManagement>",
                 "<dependencies><dependency><groupId>com.fasterxml.jackson.core</groupId><artifactId>jackson-core</artifactId>",
                 "<version>${jackson}</version></dependency></dependencies></project>");
-        assertThat(add("com.google.gson.Gson").declared()).isEqualTo("com.google.code.gson:gson:2.8.9 (compile)");
-        assertThat(add("slf4j-api").reason()).contains("manages");
+        assertThat(add("com.google.gson.Gson").choice().declared())
+                .isEqualTo("com.google.code.gson:gson:2.8.9 (compile)");
+        assertThat(add("slf4j-api").choice().reason()).contains("manages");
         assertThat(descriptor()).containsPattern("<artifactId>slf4j-api</artifactId>\\s*</dependency>");
-        assertThat(add("javax.servlet.http.HttpServlet").declared()).endsWith("(provided)");
+        assertThat(add("javax.servlet.http.HttpServlet").choice().declared()).endsWith("(provided)");
         assertThatThrownBy(() -> add("com.google.code.gson:gson:2.10.1"))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("already declared");
@@ -208,11 +209,13 @@ class JvmAdditionTest {
                                             "MORE",
                                             "<dependency><groupId>no.port</groupId><artifactId>rope</artifactId><version>5</version></dependency>"));
             Addition addition = pfeiler(false).add(sketch.root(), "no.port:bell:1", Optional.empty());
-            assertThat(addition.brings()).containsExactly("no.port:rope:5");
-            assertThat(addition.changes()).as("the first declared one wins").isEmpty();
-            assertThat(addition.notes()).isEmpty();
+            assertThat(addition.choice().brings()).containsExactly("no.port:rope:5");
+            assertThat(addition.choice().changes())
+                    .as("the first declared one wins")
+                    .isEmpty();
+            assertThat(addition.choice().notes()).isEmpty();
             Addition lamp = pfeiler(false).add(sketch.root(), "no.port:lamp:2", Optional.empty());
-            assertThat(lamp.changes()).containsExactly("no.port:lamp is now 2, was transitive as 1");
+            assertThat(lamp.choice().changes()).containsExactly("no.port:lamp is now 2, was transitive as 1");
             assertThatThrownBy(() -> pfeiler(false).add(sketch.root(), "no.port:anchor:1", Optional.empty()))
                     .isInstanceOf(Refusal.class)
                     .hasMessageContaining("No repository has no.port:anchor:1");
@@ -273,7 +276,7 @@ class JvmAdditionTest {
                 "");
         sketch.file("build.gradle", StandardCharsets.UTF_8, groovy);
         Path script = sketch.root().resolve("build.gradle");
-        assertThat(add("com.google.code.gson:gson:2.10.1").declared())
+        assertThat(add("com.google.code.gson:gson:2.10.1").choice().declared())
                 .isEqualTo("com.google.code.gson:gson:2.10.1 (compile)");
         String first =
                 groovy.replace("'a'\n\t}\n", "'a'\n\t}\n\timplementation(\"com.google.code.gson:gson:2.10.1\")\n");

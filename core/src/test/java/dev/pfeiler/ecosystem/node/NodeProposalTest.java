@@ -403,9 +403,12 @@ class NodeProposalTest {
                     assertThat(found.artifact()).isEqualTo("lamps");
                     assertThat(found.versions()).containsExactly("4.0.0", "3.0.0", "2.4.0");
                 });
-        assertThat(pfeiler.add(sketch.root(), "lamps", Optional.empty()).reason())
+        assertThat(pfeiler.add(sketch.root(), "lamps", Optional.empty())
+                        .choice()
+                        .reason())
                 .contains("can be loaded");
         assertThat(pfeiler.add(sketch.root(), "dayjs@1.11.10", Optional.of("development"))
+                        .choice()
                         .declared())
                 .isEqualTo("dayjs@1.11.10 in devDependencies");
         assertThat(Files.readString(sketch.root().resolve("package.json")))
@@ -425,7 +428,7 @@ class NodeProposalTest {
                         """);
         assertThatThrownBy(() -> pfeiler.add(sketch.root(), "tape", Optional.empty()))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("declared already: 5.0.0");
+                .hasMessageContaining("already declared: 5.0.0");
         assertThatThrownBy(() -> pfeiler.add(sketch.root(), "nowhere", Optional.empty()))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("No registry has a package nowhere");

@@ -1,90 +1,29 @@
 package dev.pfeiler.ecosystem.jvm.creation;
 
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
-import dev.pfeiler.ecosystem.jvm.library.LanguageLibraries;
-import dev.pfeiler.ecosystem.jvm.model.BuildModule;
-import dev.pfeiler.ecosystem.jvm.model.ClassPath;
-import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
-import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
-import dev.pfeiler.ecosystem.jvm.model.Dependency;
-import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
-import dev.pfeiler.ecosystem.jvm.model.Launch;
-import dev.pfeiler.ecosystem.jvm.model.Manifest;
-import dev.pfeiler.ecosystem.jvm.model.ModuleName;
-import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
-import dev.pfeiler.ecosystem.jvm.model.Platform;
-import dev.pfeiler.ecosystem.jvm.model.Product;
-import dev.pfeiler.ecosystem.jvm.model.Resources;
-import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.model.ServletFamily;
-import dev.pfeiler.ecosystem.jvm.model.SourceSet;
-import dev.pfeiler.ecosystem.jvm.model.SourceSets;
-import dev.pfeiler.ecosystem.jvm.model.TestRunner;
-import dev.pfeiler.ecosystem.jvm.model.TestSetup;
-import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;
-import dev.pfeiler.fresh.Need;
-import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
-import javax.lang.model.SourceVersion;
 
 /** Fresh projects in Java, Kotlin, Groovy and Scala. */
 public final class JvmCreator implements Creator {
-    /** Releases with long-term support. Source: the roadmap of the JDK. */
-    private static final List<Integer> LONG_TERM = List.of(8, 11, 17, 21, 25);
-
-    /** Words that are reserved in Kotlin, Groovy or Scala and not in Java. */
-    private static final Set<String> OTHER_KEYWORDS = Set.of(
-            "as",
-            "def",
-            "fun",
-            "given",
-            "in",
-            "is",
-            "match",
-            "object",
-            "trait",
-            "type",
-            "typealias",
-            "typeof",
-            "val",
-            "when",
-            "with");
-
-    /** The last release whose plug-in runs on outdated tools. */
-    private static final String EARLY_KOTLIN = "1.3.50";
-
-    private static final String JUNIT = "org.junit.jupiter:junit-jupiter:5.12.2";
-    private static final String JUNIT_4 = "junit:junit:4.13.2";
-
     private final List<JvmTarget> targets;
 
     public JvmCreator(List<JvmTarget> targets) {
@@ -111,102 +50,31 @@ public final class JvmCreator implements Creator {
         return new PreferredTarget(targets.get(0).id(), "the usual build tool for Java; none is installed", List.of());
     }
 
-    private JvmTarget target(String id, Deliberation deliberation, Environment environment) {
-        return targets.stream()
-                .filter(target -> target.id().equals(id))
-                .findFirst()
-                .orElseThrow()
-                .settled(deliberation, ProjectTree.empty(), environment);
+    @Override
+    public char separator() {
+        return ':';
     }
 
     @Override
-    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
-        int jdk = Toolchain.of(environment).feature();
-        JvmTarget tool = target(target, deliberation, environment);
-        if (tool.newestLevel() < jdk)
-            return new Level(
-                    String.valueOf(tool.newestLevel()),
-                    "the newest that this release of " + tool.title() + " compiles for");
-        int level = LONG_TERM.stream()
-                .filter(one -> one <= jdk)
-                .reduce((one, next) -> next)
-                .orElse(8);
-        return new Level(
-                String.valueOf(level),
-                level == jdk
-                        ? "the release of the JDK here"
-                        : "the newest long-term release that JDK " + jdk + " here compiles for");
+    public Session session(String target, Deliberation deliberation, Environment environment) {
+        JvmTarget usual = targets.stream()
+                .filter(one -> one.id().equals(target))
+                .findFirst()
+                .orElseThrow();
+        return new JvmSession(
+                targets, usual, usual.settled(deliberation, ProjectTree.empty(), environment), environment);
+    }
+
+    @Override
+    public PackageNotation notation(String text) {
+        return Coordinates.parse(text)
+                .map(coordinates -> new PackageNotation(coordinates.key(), coordinates.version()))
+                .orElse(new PackageNotation(text, ""));
     }
 
     @Override
     public boolean isLevel(String language, String text) {
         return text.matches("8|9|[1-9]\\d");
-    }
-
-    @Override
-    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        String name = packageName(blueprint);
-        String path = name.replace('.', '/');
-        Map<String, Object> values = new LinkedHashMap<>();
-        values.put("package", name);
-        values.put("mainClass", mainClass(blueprint));
-        values.put("main", "src/main/" + blueprint.language() + "/" + path);
-        values.put("test", "src/test/" + blueprint.language() + "/" + path);
-        JvmTarget tool = target(blueprint.target(), deliberation, environment);
-        values.put("junit", tool.runsJUnitPlatform() ? 5 : 4);
-        values.put("servlet", blueprint.release() < 11 ? "javax.servlet" : "jakarta.servlet");
-        return values;
-    }
-
-    private static String packageName(Blueprint blueprint) {
-        String own = segment(blueprint.name());
-        List<String> group = Arrays.stream(blueprint.group().split("\\."))
-                .map(JvmCreator::segment)
-                .toList();
-        String name = String.join(".", group);
-        return group.get(group.size() - 1).equals(own) ? name : name + "." + own;
-    }
-
-    /** A text as a part of a package's name. Source: the Java Language Specification, 6.1, on names that are none. */
-    private static String segment(String text) {
-        String plain = text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "");
-        if (plain.isEmpty() || Character.isDigit(plain.charAt(0))) return "_" + plain;
-        return SourceVersion.isKeyword(plain) || OTHER_KEYWORDS.contains(plain) ? plain + "_" : plain;
-    }
-
-    @Override
-    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        JvmTarget tool = target(blueprint.target(), deliberation, environment);
-        JvmBuild build = build(blueprint, tool, environment);
-        return new Build(tool.descriptor(), tool.write(build), tool.commands(build), tool.ignored(build));
-    }
-
-    @Override
-    public List<String> lacking(Blueprint blueprint, Environment environment) {
-        List<String> lacking = new ArrayList<>();
-        Toolchain toolchain = Toolchain.of(environment);
-        if (!toolchain.compiler())
-            lacking.add("There is a Java runtime here (" + toolchain.java()
-                    + "), but no JDK, which has the compiler: install a JDK, or set JAVA_HOME.");
-        else if (blueprint.release() > toolchain.feature())
-            lacking.add("Level " + blueprint.level() + " is newer than JDK " + toolchain.feature()
-                    + " here, which cannot compile for it: install JDK " + blueprint.level() + ", or choose --level "
-                    + toolchain.feature() + ".");
-        // as it is installed, whatever release was chosen
-        JvmTarget target = target(blueprint.target(), new Deliberation(Choices.NONE), environment);
-        if (target.program(environment).isEmpty()) {
-            String others = targets.stream()
-                    .filter(one -> one.program(environment).isPresent())
-                    .map(one -> ", or choose --to " + one.id())
-                    .collect(Collectors.joining());
-            lacking.add(target.title() + " is not on the PATH: install it" + others + ".");
-        }
-        if (target.isOutdated())
-            lacking.add("The " + target.title()
-                    + " here is outdated: it compiles for Java 8 at most, and runs no scripts in Kotlin. "
-                    + "Install a current one for later levels.");
-        if (environment.offline()) unfetched(blueprint, environment, lacking);
-        return lacking;
     }
 
     @Override
@@ -223,20 +91,6 @@ public final class JvmCreator implements Creator {
                 .map(version -> coordinates.withVersion(version).toString());
     }
 
-    /** Artifacts that would have to be fetched, where nothing may be. */
-    private void unfetched(Blueprint blueprint, Environment environment, List<String> lacking) {
-        Repositories repositories = Repositories.of(environment);
-        List<String> absent = blueprint.serving().stream()
-                .flatMap(serving -> serving.artifacts(blueprint.release()).stream()
-                        .map(artifact -> coordinates(artifact, serving.bom().flatMap(Coordinates::parse))))
-                .filter(coordinates -> repositories.jar(coordinates).isEmpty())
-                .map(Coordinates::toString)
-                .toList();
-        if (!absent.isEmpty())
-            lacking.add("Not in the local repository, and --offline forbids fetching them: " + String.join(", ", absent)
-                    + ".");
-    }
-
     @Override
     public boolean isSource(String language, String path) {
         return JvmLanguage.of(path).filter(one -> one.id().equals(language)).isPresent()
@@ -251,15 +105,6 @@ public final class JvmCreator implements Creator {
     }
 
     @Override
-    public Optional<String> stated(ProjectTree tree, Environment environment) {
-        Repositories repositories = Repositories.of(environment.offline(true));
-        return targets.stream()
-                .flatMap(target -> target.buildFile(tree, repositories).stream())
-                .map(file -> String.valueOf(file.level()))
-                .findFirst();
-    }
-
-    @Override
     public Map<String, Object> values(ProjectTree tree, String language) {
         String root = "src/main/" + language;
         String folder = tree.under(root)
@@ -270,142 +115,5 @@ public final class JvmCreator implements Creator {
                 .orElseThrow(() -> Refusal.notPossible(
                         "There is no source in " + root + ".", "Declare the library by its name instead."));
         return Map.of("main", folder, "package", Paths.relative(root, folder).replace('/', '.'));
-    }
-
-    @Override
-    public Declaration declaring(
-            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
-        Repositories repositories = Repositories.of(environment);
-        BuildFile file = targets.stream()
-                .flatMap(target -> target.buildFile(tree, repositories).stream())
-                .findFirst()
-                .orElseThrow();
-        Scope scope = Scope.parse(artifact.scope()).orElse(Scope.PROVIDED);
-        Coordinates coordinates = coordinates(artifact, bom.flatMap(Coordinates::parse));
-        if (file.declares(coordinates.key()))
-            throw Refusal.notPossible(
-                    coordinates.key() + " is already declared in " + file.name() + ".", "There is nothing to add.");
-        Step.Edit edit = file.declaring(coordinates, scope, !file.managed().containsKey(coordinates.key()), "a need");
-        return new Declaration(edit, coordinates.toString());
-    }
-
-    private static JvmBuild build(Blueprint blueprint, JvmTarget tool, Environment environment) {
-        List<Dependency> declared = new ArrayList<>();
-        List<Dependency> processors = new ArrayList<>();
-        List<Platform> platforms = new ArrayList<>();
-        List<CompiledLanguage> languages = new ArrayList<>();
-        JvmLanguage language = JvmLanguage.valueOf(blueprint.language().toUpperCase(Locale.ROOT));
-        if (language != JvmLanguage.JAVA) {
-            Coordinates library = LanguageLibraries.usual(language);
-            if (language == JvmLanguage.KOTLIN && tool.isOutdated()) library = library.withVersion(EARLY_KOTLIN);
-            declared.add(Dependency.of(library, Scope.COMPILE, ""));
-            languages.add(new CompiledLanguage(
-                    language,
-                    library.version(),
-                    List.of(),
-                    new TreeMap<>(),
-                    false,
-                    List.of("src/main/" + language.id()),
-                    List.of("src/test/" + language.id())));
-        }
-        for (Serving serving : blueprint.serving()) {
-            Optional<Coordinates> bom = serving.bom().flatMap(Coordinates::parse);
-            Set<String> managed = new LinkedHashSet<>();
-            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-                Coordinates coordinates = coordinates(artifact, bom);
-                if (artifact.scope().equals("processor")) {
-                    declared.add(Dependency.of(coordinates, Scope.PROVIDED, ""));
-                    processors.add(Dependency.of(coordinates, Scope.PROVIDED, ""));
-                    continue;
-                }
-                declared.add(
-                        Dependency.of(coordinates, Scope.parse(artifact.scope()).orElseThrow(), ""));
-                if (artifact.notation().split(":").length == 2) managed.add(coordinates.key());
-            }
-            if (bom.isPresent() && !tool.isOutdated()) platforms.add(new Platform(bom.get(), managed));
-        }
-        if (blueprint.kind() == Kind.WEB) declared.add(Dependency.of(servlets(blueprint), Scope.PROVIDED, ""));
-        declared.add(Dependency.of(
-                Coordinates.parse(tool.runsJUnitPlatform() ? JUNIT : JUNIT_4).orElseThrow(), Scope.TEST, ""));
-        boolean java = language == JvmLanguage.JAVA;
-        BuildModule.Builder module = BuildModule.builder(ModuleName.ONLY, blueprint.name(), "")
-                .product(
-                        blueprint.kind() == Kind.WEB
-                                ? new Product.WebArchive(blueprint.name(), true)
-                                : new Product.Library(Optional.empty(), false))
-                .sources(new SourceSets(
-                        sources(java, "main"),
-                        sources(java, "test"),
-                        blueprint.kind() == Kind.WEB
-                                ? Optional.of(new PackedFiles("src/main/webapp", List.of(), List.of()))
-                                : Optional.empty(),
-                        false))
-                .classPath(new ClassPath(List.of(), sorted(declared), List.of(), processors))
-                .tests(TestSetup.USUAL.runBy(
-                        Set.of(tool.runsJUnitPlatform() ? TestRunner.JUNIT_PLATFORM : TestRunner.JUNIT_4)))
-                .languages(languages);
-        launch(blueprint, environment).ifPresent(launch -> {
-            module.launch(Optional.of(launch));
-            launch.mainClass()
-                    .ifPresent(
-                            main -> module.manifest(new Manifest(Map.of(Manifest.MAIN_CLASS, main), Optional.empty())));
-        });
-        return new JvmBuild(
-                new Coordinates(blueprint.group(), blueprint.name(), blueprint.version()),
-                new CompilerSettings(blueprint.release(), blueprint.release() > 8, "UTF-8", List.of()),
-                Map.of(),
-                List.of(),
-                platforms,
-                List.of(module.build()),
-                true);
-    }
-
-    /** In the order in which a conversion declares them. */
-    private static List<Dependency> sorted(List<Dependency> declared) {
-        return declared.stream()
-                .sorted(Comparator.comparing(Dependency::scope)
-                        .thenComparing(dependency -> dependency.coordinates().key()))
-                .toList();
-    }
-
-    private static SourceSet sources(boolean java, String set) {
-        return new SourceSet(
-                java ? List.of("src/" + set + "/java") : List.of(),
-                List.of(),
-                List.of(),
-                List.of(Resources.of("src/" + set + "/resources")));
-    }
-
-    private static Coordinates coordinates(Need.Artifact artifact, Optional<Coordinates> bom) {
-        return Coordinates.parse(artifact.notation())
-                .or(() -> bom.flatMap(one -> Coordinates.parse(artifact.notation() + ":" + one.version())))
-                .orElseThrow(() -> new IllegalArgumentException("no version of " + artifact.notation()));
-    }
-
-    private static Coordinates servlets(Blueprint blueprint) {
-        String version = blueprint.release() < 11 ? "4.0.1" : blueprint.release() < 17 ? "5.0.0" : "6.0.0";
-        String family = blueprint.release() < 11 ? "javax" : "jakarta";
-        return new Coordinates(family + ".servlet", family + ".servlet-api", version);
-    }
-
-    private static Optional<Launch> launch(Blueprint blueprint, Environment environment) {
-        return switch (blueprint.kind()) {
-            case PROGRAM, SERVER, DESKTOP -> Optional.of(new Launch.MainClass(mainClass(blueprint), Optional.empty()));
-            case WEB -> {
-                ServletFamily family = blueprint.release() < 11
-                        ? ServletFamily.JAVAX
-                        : blueprint.release() < 17 ? ServletFamily.JAKARTA_5 : ServletFamily.JAKARTA;
-                yield Optional.of(new Launch.Serve(
-                        family,
-                        blueprint.name(),
-                        Math.max(blueprint.release(), Toolchain.of(environment).feature())));
-            }
-            case LIBRARY, FRONTEND -> Optional.empty();
-        };
-    }
-
-    /** Functions at the top of a file in Kotlin are in a class named after the file. */
-    private static String mainClass(Blueprint blueprint) {
-        return packageName(blueprint) + (blueprint.language().equals("kotlin") ? ".MainKt" : ".Main");
     }
 }

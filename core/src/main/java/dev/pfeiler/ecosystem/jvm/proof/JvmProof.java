@@ -16,7 +16,6 @@ import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
@@ -53,43 +52,38 @@ public final class JvmProof {
         this.request = context.request();
     }
 
-    public PartVerdict run() {
+    public PartVerdict run() throws IOException {
         Toolchain toolchain = context.reading().toolchain();
         if (!toolchain.compiler()) {
             return PartVerdict.failed(toolchain.noCompiler(), request.log());
         }
-        try {
-            // first, as it fetches what was missing in the tree and the old sources were compiled against
-            request.stage().accept("building with " + context.target().title());
-            BuildRun run = context.target()
-                    .build(
-                            new BuildRequest(request.converted(), request.offline(), request.log(), toolchain),
-                            context.environment());
-            if (run.failure().isPresent())
-                return PartVerdict.failed(explained(run.failure().get()), request.log());
-            request.stage()
-                    .accept(
-                            request.runOldBuild()
-                                    ? "running the old build"
-                                    : "compiling the old sources with their old settings");
-            FetchedLibraries fetched = FetchedLibraries.of(
-                    context.decisions(), context.target(), context.reading().repositories());
-            Map<ModuleName, Baseline> baselines = baselines(fetched);
-            Optional<String> broken = baselines.values().stream()
-                    .flatMap(b -> b.failure().stream())
-                    .findFirst();
-            if (broken.isPresent()) {
-                PartVerdict.Failure failure = new PartVerdict.Failure(
-                        "The old sources do not compile with their old settings: " + broken.get(),
-                        context.target().title()
-                                + " builds them (see its output), but there is no baseline to compare with.");
-                return PartVerdict.failed(explained(failure), request.log());
-            }
-            request.stage().accept("comparing");
-            return compare(baselines, fetched, run);
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        // first, as it fetches what was missing in the tree and the old sources were compiled against
+        request.stage().accept("building with " + context.target().title());
+        BuildRun run = context.target()
+                .build(
+                        new BuildRequest(request.converted(), request.offline(), request.log(), toolchain),
+                        context.environment());
+        if (run.failure().isPresent())
+            return PartVerdict.failed(explained(run.failure().get()), request.log());
+        request.stage()
+                .accept(
+                        request.runOldBuild()
+                                ? "running the old build"
+                                : "compiling the old sources with their old settings");
+        FetchedLibraries fetched = FetchedLibraries.of(
+                context.decisions(), context.target(), context.reading().repositories());
+        Map<ModuleName, Baseline> baselines = baselines(fetched);
+        Optional<String> broken =
+                baselines.values().stream().flatMap(b -> b.failure().stream()).findFirst();
+        if (broken.isPresent()) {
+            PartVerdict.Failure failure = new PartVerdict.Failure(
+                    "The old sources do not compile with their old settings: " + broken.get(),
+                    context.target().title()
+                            + " builds them (see its output), but there is no baseline to compare with.");
+            return PartVerdict.failed(explained(failure), request.log());
         }
+        request.stage().accept("comparing");
+        return compare(baselines, fetched, run);
     }
 
     /** A failure with what cures it, where an older JDK does. */

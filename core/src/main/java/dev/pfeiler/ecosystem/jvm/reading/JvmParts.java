@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
+import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
@@ -53,19 +55,21 @@ public final class JvmParts {
 
     private final ProjectTree tree;
     private final Languages languages;
+    private final List<Target> targets;
 
-    private JvmParts(ProjectTree tree, Languages languages) {
+    private JvmParts(ProjectTree tree, Languages languages, List<Target> targets) {
         this.tree = tree;
+        this.targets = targets;
         this.languages = languages;
     }
 
-    public static List<Part> of(ProjectTree tree, Languages languages) {
-        return new JvmParts(tree, languages).find();
+    public static List<Part> of(ProjectTree tree, Languages languages, List<Target> targets) {
+        return new JvmParts(tree, languages, targets).find();
     }
 
     private List<Part> find() {
         List<Part> parts = new ArrayList<>();
-        Map<String, Evidence> managed = managed();
+        Map<String, Managed> managed = managed();
         managed.forEach((folder, tool) -> parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(tool), (int)
                 tree.under(folder).filter(this::isCode).count())));
         ProjectTree rest = tree.at("", managed.keySet());
@@ -97,19 +101,25 @@ public final class JvmParts {
     }
 
     /** The topmost folders with a build descriptor, as far as they contain code; the top in any case. */
-    private Map<String, Evidence> managed() {
-        Map<String, Evidence> managed = new TreeMap<>();
+    private Map<String, Managed> managed() {
+        Map<String, Managed> managed = new TreeMap<>();
         for (TreeFile file : tree.files()) {
             String tool = DESCRIPTORS.get(file.name());
             if (tool == null || file.link()) continue;
             String folder = Paths.parent(file.path());
             boolean code = folder.isEmpty() || tree.under(folder).anyMatch(this::isCode);
-            if (code) managed.putIfAbsent(folder, Evidence.of(file.name(), tool));
+            if (code) managed.putIfAbsent(folder, managed(tool, file.name()));
         }
         Set<String> folders = new TreeSet<>(managed.keySet());
         managed.keySet().removeIf(folder -> folders.stream()
                 .anyMatch(other -> !other.equals(folder) && Paths.within(other, folder)));
         return managed;
+    }
+
+    private Managed managed(String tool, String descriptor) {
+        Optional<Target> target =
+                targets.stream().filter(one -> one.title().equals(tool)).findFirst();
+        return new Managed(tool, target, Evidence.of(descriptor, tool));
     }
 
     private boolean isWiring(TreeFile file) {

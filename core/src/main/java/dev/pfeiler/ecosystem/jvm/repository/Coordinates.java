@@ -26,6 +26,17 @@ public record Coordinates(String group, String artifact, String version, String 
         return Optional.of(new Coordinates(m.group(1), m.group(2), m.group(3), m.group(4) == null ? "" : m.group(4)));
     }
 
+    /**
+     * Joins what {@link #key} gave with a version.
+     *
+     * @return nothing if the key is none, or there is no version
+     */
+    public static Optional<Coordinates> of(String key, String version) {
+        String[] parts = key.split(":");
+        if (version.isEmpty() || parts.length < 2) return Optional.empty();
+        return Optional.of(new Coordinates(parts[0], parts[1], version, parts.length > 2 ? parts[2] : ""));
+    }
+
     private static boolean isName(String text) {
         return !text.startsWith(".") && !text.endsWith(".") && !text.contains("..");
     }

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target;
 
+import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
@@ -50,8 +51,8 @@ public interface JvmTarget {
     /** The names of the programs that start it: its own, and those that projects carry with them. */
     List<String> programs();
 
-    /** The descriptor at the top of a tree that a user maintains, if it is one of this tool's. */
-    Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories);
+    /** The descriptors of a project, read back; nothing if none of this tool's is at its top. */
+    Optional<ManagedBuild> read(ProjectTree tree, Repositories repositories);
 
     /** Files and folders outside a project that its descriptors refer to, by paths relative to it. */
     List<String> references(ProjectTree project);

@@ -2,9 +2,11 @@ package dev.pfeiler.ecosystem.node.addition;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.conversion.JsonEdit;
-import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.Libraries;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageChoice;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.model.Dependencies.Section;
@@ -22,11 +24,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.semver4j.Semver;
 
 /** Looks packages up in the registries that npm would ask, and declares them in package descriptors. */
 public final class NodeLibraries implements Libraries {
     private static final int MOST_VERSIONS = 5;
+    private static final String RANGE_SIGNS = "^~<>=";
+    private static final Pattern HUMP = Pattern.compile("(?<=[a-z])(?=[A-Z])");
 
     /** Only in a folder that has a descriptor, packages or sources of this ecosystem: names of others are no packages. */
     @Override
@@ -64,42 +69,37 @@ public final class NodeLibraries implements Libraries {
 
     /** Names of packages that a text may mean: as written, and the global name of a library as its package's. */
     private static List<String> candidates(String name) {
-        String plain = name.replaceFirst("(?<=.)@.*", "");
+        String plain = PackageNotation.parse(name, '@').name();
         Set<String> names = new LinkedHashSet<>();
         if (PackageName.isValid(plain)) names.add(plain);
-        String hyphened = plain.replaceAll("(?<=[a-z])(?=[A-Z])", "-").toLowerCase(Locale.ROOT);
+        String hyphened = HUMP.matcher(plain).replaceAll("-").toLowerCase(Locale.ROOT);
         for (String one : List.of(hyphened, plain.toLowerCase(Locale.ROOT)))
             if (PackageName.isValid(one)) names.add(one);
         return List.copyOf(names);
     }
 
     @Override
-    public Addition add(ProjectTree tree, String name, Optional<String> scope, Environment environment) {
+    public PackageChoice choose(Project project, String name, Optional<String> scope, Environment environment) {
+        ProjectTree tree = project.tree();
         Registry registry = Registry.of(tree, environment);
         Section section = section(scope);
-        JsonEdit descriptor = JsonEdit.of(tree, PackageDescriptor.NAME);
-        JsonNode root = descriptor.root();
-        int at = name.indexOf('@', 1);
-        String plain = at < 0 ? name : name.substring(0, at);
-        String asked = at < 0 ? "" : name.substring(at + 1);
-        String found = candidates(plain).stream()
+        JsonNode root = JsonEdit.of(tree, PackageDescriptor.NAME).root();
+        PackageNotation asked = PackageNotation.parse(name, '@');
+        String found = candidates(asked.name()).stream()
                 .filter(one -> registry.packument(one).isPresent())
                 .findFirst()
-                .orElseThrow(() -> unknown(plain, registry));
-        for (Section each : Section.values())
-            if (root.path(each.field()).has(found))
-                throw Refusal.notPossible(
-                        found + " is declared already: "
-                                + root.path(each.field()).path(found).asText() + " in " + each.field() + ".",
-                        "Change the version there.");
+                .orElseThrow(() -> unknown(asked.name(), registry));
+        project.build().declaration(found).ifPresent(one -> {
+            throw Refusal.notPossible(
+                    found + " is already declared: " + one.notation().version() + " in " + one.scope() + ".",
+                    "Change the version there.");
+        });
         Packument packument = registry.packument(found).orElseThrow();
-        Chosen chosen = choose(packument, asked, root);
-        String range =
-                asked.isEmpty() ? "^" + chosen.version() : asked.matches("[\\^~<>=].*") ? asked : chosen.version();
-        descriptor.add(section.field(), found, range);
+        Chosen chosen = choose(packument, asked.version(), root);
+        String range = range(asked.version(), chosen.version());
         Manifest manifest = packument.manifest(chosen.version());
-        return new Addition(
-                descriptor.edit("declares " + found),
+        return new PackageChoice(
+                new ManagedBuild.Request(new PackageNotation(found, range), section.field()),
                 found + "@" + range + " in " + section.field(),
                 chosen.reason(),
                 manifest.map("dependencies").entrySet().stream()
@@ -107,6 +107,12 @@ public final class NodeLibraries implements Libraries {
                         .toList(),
                 List.of(),
                 notes(found, manifest, root));
+    }
+
+    /** A range stays as it was asked for; a version is declared as it is. */
+    private static String range(String asked, String chosen) {
+        if (asked.isEmpty()) return "^" + chosen;
+        return RANGE_SIGNS.indexOf(asked.charAt(0)) >= 0 ? asked : chosen;
     }
 
     private record Chosen(String version, String reason) {}
@@ -119,7 +125,7 @@ public final class NodeLibraries implements Libraries {
                     .filter(version -> version.equals(asked) || satisfies(version, asked))
                     .findFirst()
                     .or(() -> Optional.of(asked).filter(packument::has))
-                    .map(version -> new Chosen(version, "as you asked"))
+                    .map(version -> new Chosen(version, "as requested"))
                     .orElseThrow(() -> Refusal.notPossible(
                             packument.name() + " has no version " + asked + ".",
                             "The newest is " + versions.stream().findFirst().orElse("unknown") + "."));

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.creation;
 
 import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
@@ -25,6 +26,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -40,7 +42,9 @@ public final class NodeCreator implements Creator {
 
     @Override
     public List<Language> languages() {
-        return List.of(new Language("javascript", "JavaScript"), new Language(TYPESCRIPT, "TypeScript"));
+        return List.of(
+                new Language("javascript", "JavaScript"),
+                new Language(TYPESCRIPT, "TypeScript", Set.of(Kind.FRONTEND)));
     }
 
     @Override
@@ -52,13 +56,37 @@ public final class NodeCreator implements Creator {
                 "npm",
                 others.isEmpty()
                         ? "the build tool for JavaScript"
-                        : "it comes with Node.js; " + String.join(" and ", others) + " are here, too, and not used",
+                        : "ships with Node.js; " + String.join(" and ", others) + (others.size() == 1 ? " is" : " are")
+                                + " installed but not used",
                 List.of());
     }
 
     @Override
-    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
-        return new Level("20", "the first release line of Node.js whose test runner is stable");
+    public char separator() {
+        return '@';
+    }
+
+    @Override
+    public Session session(String target, Deliberation deliberation, Environment environment) {
+        return new Session() {
+            @Override
+            public Level level(String language) {
+                return new Level("20", "the first major version of Node.js with a stable test runner");
+            }
+
+            @Override
+            public Build build(Blueprint blueprint) {
+                return NodeCreator.build(blueprint);
+            }
+
+            @Override
+            public List<String> lacking(Blueprint blueprint) {
+                List<String> lacking = new ArrayList<>();
+                if (environment.program("node").isEmpty()) lacking.add("Node.js is not on the PATH: install it.");
+                if (environment.program("npm").isEmpty()) lacking.add("npm is not on the PATH: install it.");
+                return lacking;
+            }
+        };
     }
 
     @Override
@@ -66,13 +94,7 @@ public final class NodeCreator implements Creator {
         return text.matches("(1[89]|[2-9]\\d)(\\.\\d+){0,2}");
     }
 
-    @Override
-    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        return Map.of();
-    }
-
-    @Override
-    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+    private static Build build(Blueprint blueprint) {
         Map<String, String> scripts = scripts(blueprint);
         List<CompilerConfig> configs = blueprint.language().equals(TYPESCRIPT) ? List.of(config(blueprint)) : List.of();
         NodeBuild build = new NodeBuild(
@@ -106,12 +128,8 @@ public final class NodeCreator implements Creator {
         Dependencies dependencies = new Dependencies();
         for (Serving serving : blueprint.serving()) {
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-                int at = artifact.notation().lastIndexOf('@');
-                dependencies.add(
-                        section(artifact),
-                        artifact.notation().substring(0, at),
-                        artifact.notation().substring(at + 1),
-                        Manifest.NONE);
+                PackageNotation notation = PackageNotation.parse(artifact.notation(), '@');
+                dependencies.add(section(artifact), notation.name(), notation.version(), Manifest.NONE);
             }
         }
         boolean typed = blueprint.language().equals(TYPESCRIPT);
@@ -189,9 +207,8 @@ public final class NodeCreator implements Creator {
 
     @Override
     public Optional<String> newer(String notation, Environment environment) {
-        int at = notation.lastIndexOf('@');
-        String name = notation.substring(0, at);
-        Semver now = new Semver(notation.substring(at + 1));
+        String name = notation(notation).name();
+        Semver now = new Semver(notation(notation).version());
         return Registry.of(ProjectTree.empty(), environment).packument(name).stream()
                 .flatMap(packument -> packument.versions().stream())
                 .map(Semver::new)
@@ -207,30 +224,6 @@ public final class NodeCreator implements Creator {
         return path.matches(extensions) && !path.endsWith(".d.ts");
     }
 
-    @Override
-    public Kind kind(ProjectTree tree) {
-        return Kind.PROGRAM;
-    }
-
-    @Override
-    public Map<String, Object> values(ProjectTree tree, String language) {
-        return Map.of();
-    }
-
-    @Override
-    public Declaration declaring(
-            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
-        int at = artifact.notation().lastIndexOf('@');
-        Dependencies.Section section = section(artifact);
-        return Declaration.inJson(
-                tree,
-                PackageDescriptor.NAME,
-                section.field(),
-                artifact,
-                artifact.notation().substring(0, at),
-                artifact.notation().substring(at + 1));
-    }
-
     private static Dependencies.Section section(Need.Artifact artifact) {
         return artifact.scope().equals("test") ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME;
     }
@@ -240,13 +233,5 @@ public final class NodeCreator implements Creator {
         if (blueprint.language().equals(TYPESCRIPT)) ignored.add("/" + OUTPUT + "/");
         if (blueprint.kind() == Kind.FRONTEND) ignored.addAll(List.of("/public/main.js", "/public/main.js.map"));
         return ignored;
-    }
-
-    @Override
-    public List<String> lacking(Blueprint blueprint, Environment environment) {
-        List<String> lacking = new ArrayList<>();
-        if (environment.program("node").isEmpty()) lacking.add("Node.js is not on the PATH: install it.");
-        if (environment.program("npm").isEmpty()) lacking.add("npm is not on the PATH: install it.");
-        return lacking;
     }
 }

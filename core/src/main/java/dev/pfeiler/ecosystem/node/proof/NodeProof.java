@@ -6,7 +6,6 @@ import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Attachment;
@@ -44,59 +43,53 @@ public final class NodeProof {
         this.logs = proof.log().toAbsolutePath().getParent();
     }
 
-    public PartVerdict run() {
+    public PartVerdict run() throws IOException {
         Path node = environment.requiredProgram("node", "Install Node.js, or add it to the PATH.");
         Npm npm = Npm.of(environment, proof.offline());
-        try {
-            Copies copies = new Copies(proof);
-            Path built = copies.copy(ProjectTree.read(proof.converted()), "new");
-            proof.stage().accept("running npm ci");
-            Installation installation = new Installation(proof, old);
-            Optional<PartVerdict.Failure> failure = installation.install(npm, built);
-            if (failure.isPresent()) return PartVerdict.failed(failure.get(), proof.log());
-            Path laidOut = copies.copy(proof.old(), "old");
-            installation.packagesOfOld(laidOut, built);
-            notes.addAll(installation.notes());
-            attachments.addAll(installation.attachments());
-            String searchPath = environment.variables().getOrDefault("PATH", "");
-            Path commands = built.resolve(InstalledPackages.FOLDER).resolve(".bin");
-            Side before = new Side(
-                    laidOut,
-                    logs,
-                    "old",
-                    node,
-                    List.of(laidOut.resolve(InstalledPackages.FOLDER).resolve(".bin"), commands),
-                    searchPath);
-            Side after = new Side(built, logs, "new", node, List.of(commands), searchPath);
-            JsonNode descriptor =
-                    new ObjectMapper().readTree(Files.readAllBytes(built.resolve(PackageDescriptor.NAME)));
-            Set<String> start = Copies.files(laidOut);
-            proof.stage().accept("building the old project");
-            buildOld(before);
-            proof.stage().accept("running npm run build");
-            if (descriptor.path("scripts").has("build")) {
-                ToolRun run =
-                        npm.run(built, List.of("run", "build"), proof.log().resolveSibling("npm-build.log"));
-                if (!run.succeeded())
-                    return PartVerdict.failed(NpmFailure.of("npm run build", run.output(), run.exit()), run.log());
-            }
-            NodeProofContext context =
-                    new NodeProofContext(proof, environment, old, before, after, start, notes, attachments);
-            new ImportRow(context).row().ifPresent(rows::add);
-            new BuiltFilesRow(context, copies).row().ifPresent(rows::add);
-            compiler(after).ifPresent(rows::add);
-            new ModuleRow(context).row().ifPresent(rows::add);
-            if (proof.running().wanted()) {
-                rows.addAll(new ProgramRows(context).rows());
-                new TestRow(context, npm).row(descriptor.path("scripts")).ifPresent(rows::add);
-                new PageRow(context).row().ifPresent(rows::add);
-            }
-            return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes)
-                    .attaching(attachments)
-                    .delivering(new PartVerdict.Delivery(copies.delivery("old"), copies.delivery("new")));
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
+        Copies copies = new Copies(proof);
+        Path built = copies.copy(ProjectTree.read(proof.converted()), "new");
+        proof.stage().accept("running npm ci");
+        Installation installation = new Installation(proof, old);
+        Optional<PartVerdict.Failure> failure = installation.install(npm, built);
+        if (failure.isPresent()) return PartVerdict.failed(failure.get(), proof.log());
+        Path laidOut = copies.copy(proof.old(), "old");
+        installation.packagesOfOld(laidOut, built);
+        notes.addAll(installation.notes());
+        attachments.addAll(installation.attachments());
+        String searchPath = environment.variables().getOrDefault("PATH", "");
+        Path commands = built.resolve(InstalledPackages.FOLDER).resolve(".bin");
+        Side before = new Side(
+                laidOut,
+                logs,
+                "old",
+                node,
+                List.of(laidOut.resolve(InstalledPackages.FOLDER).resolve(".bin"), commands),
+                searchPath);
+        Side after = new Side(built, logs, "new", node, List.of(commands), searchPath);
+        JsonNode descriptor = new ObjectMapper().readTree(Files.readAllBytes(built.resolve(PackageDescriptor.NAME)));
+        Set<String> start = Copies.files(laidOut);
+        proof.stage().accept("building the old project");
+        buildOld(before);
+        proof.stage().accept("running npm run build");
+        if (descriptor.path("scripts").has("build")) {
+            ToolRun run = npm.run(built, List.of("run", "build"), proof.log().resolveSibling("npm-build.log"));
+            if (!run.succeeded())
+                return PartVerdict.failed(NpmFailure.of("npm run build", run.output(), run.exit()), run.log());
         }
+        NodeProofContext context =
+                new NodeProofContext(proof, environment, old, before, after, start, notes, attachments);
+        new ImportRow(context).row().ifPresent(rows::add);
+        new BuiltFilesRow(context, copies).row().ifPresent(rows::add);
+        compiler(after).ifPresent(rows::add);
+        new ModuleRow(context).row().ifPresent(rows::add);
+        if (proof.running().wanted()) {
+            rows.addAll(new ProgramRows(context).rows());
+            new TestRow(context, npm).row(descriptor.path("scripts")).ifPresent(rows::add);
+            new PageRow(context).row().ifPresent(rows::add);
+        }
+        return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes)
+                .attaching(attachments)
+                .delivering(new PartVerdict.Delivery(copies.delivery("old"), copies.delivery("new")));
     }
 
     /** Builds the old project as far as its scripts were understood, or by them. */

@@ -1,9 +1,10 @@
 package dev.pfeiler.ecosystem.php.creation;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.Creator;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.PreferredTarget;
+import dev.pfeiler.ecosystem.php.composer.ComposerBuild;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
@@ -14,14 +15,12 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -37,6 +36,9 @@ public final class PhpCreator implements Creator {
                             + " readonly require return static switch throw trait try unset use var while xor yield")
                     .split(" "));
 
+    private static final String PREFIX = "psr-4:";
+    private static final Set<String> SOURCES = Set.of("src", "src/");
+
     @Override
     public List<Language> languages() {
         return List.of(new Language("php", "PHP"));
@@ -48,18 +50,41 @@ public final class PhpCreator implements Creator {
     }
 
     @Override
-    public Level level(String language, String target, Deliberation deliberation, Environment environment) {
-        return new Level("8.1", "the first release that has all that the sources use, and later ones have, too");
+    public char separator() {
+        return ':';
+    }
+
+    @Override
+    public Session session(String target, Deliberation deliberation, Environment environment) {
+        return new Session() {
+            @Override
+            public Level level(String language) {
+                return new Level("8.1", "the oldest release that supports the generated code");
+            }
+
+            @Override
+            public Map<String, Object> values(Blueprint blueprint) {
+                return Map.of("namespace", namespace(blueprint));
+            }
+
+            @Override
+            public Build build(Blueprint blueprint) {
+                return PhpCreator.build(blueprint);
+            }
+
+            @Override
+            public List<String> lacking(Blueprint blueprint) {
+                List<String> lacking = new ArrayList<>();
+                if (environment.program("php").isEmpty()) lacking.add("PHP is not on the PATH: install it.");
+                if (environment.program("composer").isEmpty()) lacking.add("Composer is not on the PATH: install it.");
+                return lacking;
+            }
+        };
     }
 
     @Override
     public boolean isLevel(String language, String text) {
         return text.matches("(7\\.4|8\\.\\d)");
-    }
-
-    @Override
-    public Map<String, Object> values(Blueprint blueprint, Deliberation deliberation, Environment environment) {
-        return Map.of("namespace", namespace(blueprint));
     }
 
     private static String namespace(Blueprint blueprint) {
@@ -72,16 +97,15 @@ public final class PhpCreator implements Creator {
         return invalid ? "App" + name : name;
     }
 
-    @Override
-    public Build build(Blueprint blueprint, Deliberation deliberation, Environment environment) {
+    private static Build build(Blueprint blueprint) {
         // Composer lists the language first
         Map<String, String> require = new LinkedHashMap<>();
         Map<String, String> development = new TreeMap<>();
         require.put("php", ">=" + blueprint.level());
         for (Serving serving : blueprint.serving()) {
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-                String[] parts = artifact.notation().split(":");
-                (artifact.scope().equals("test") ? development : require).put(parts[0], parts[1]);
+                PackageNotation notation = PackageNotation.parse(artifact.notation(), ':');
+                (artifact.scope().equals("test") ? development : require).put(notation.name(), notation.version());
             }
         }
         String name = blueprint.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
@@ -121,12 +145,6 @@ public final class PhpCreator implements Creator {
         return commands;
     }
 
-    /** Constraints admit newer releases already. */
-    @Override
-    public Optional<String> newer(String notation, Environment environment) {
-        return Optional.empty();
-    }
-
     @Override
     public boolean isSource(String language, String path) {
         return path.endsWith(".php") && !path.startsWith("tests/");
@@ -140,34 +158,17 @@ public final class PhpCreator implements Creator {
     /** The prefix of the classes in {@code src}. */
     @Override
     public Map<String, Object> values(ProjectTree tree, String language) {
-        try {
-            JsonNode prefixes = new ObjectMapper()
-                    .readTree(tree.text(ComposerFile.NAME).content())
-                    .path("autoload")
-                    .path("psr-4");
-            for (Map.Entry<String, JsonNode> each : prefixes.properties())
-                if (each.getValue().asText().matches("src/?"))
-                    return Map.of("namespace", each.getKey().replaceFirst("\\\\$", ""));
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot read " + ComposerFile.NAME + ": " + e, "Correct it.", e);
+        Map<String, ManagedBuild.Stated> settings =
+                ComposerBuild.read(tree).map(ManagedBuild::settings).orElse(Map.of());
+        for (Map.Entry<String, ManagedBuild.Stated> each : settings.entrySet()) {
+            boolean mapped = each.getKey().startsWith(PREFIX)
+                    && SOURCES.contains(each.getValue().value());
+            if (!mapped) continue;
+            String namespace = each.getKey().substring(PREFIX.length());
+            return Map.of(
+                    "namespace", namespace.endsWith("\\") ? namespace.substring(0, namespace.length() - 1) : namespace);
         }
         throw Refusal.notPossible(
                 ComposerFile.NAME + " maps no namespace to src.", "Declare the package with composer require.");
-    }
-
-    @Override
-    public Declaration declaring(
-            ProjectTree tree, Need.Artifact artifact, Optional<String> bom, Environment environment) {
-        String[] parts = artifact.notation().split(":");
-        String section = artifact.scope().equals("test") ? "require-dev" : "require";
-        return Declaration.inJson(tree, ComposerFile.NAME, section, artifact, parts[0], parts[1]);
-    }
-
-    @Override
-    public List<String> lacking(Blueprint blueprint, Environment environment) {
-        List<String> lacking = new ArrayList<>();
-        if (environment.program("php").isEmpty()) lacking.add("PHP is not on the PATH: install it.");
-        if (environment.program("composer").isEmpty()) lacking.add("Composer is not on the PATH: install it.");
-        return lacking;
     }
 }

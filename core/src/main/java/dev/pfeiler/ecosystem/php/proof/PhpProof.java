@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
 import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.proof.PhpSide.Item;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Comparison;
@@ -64,25 +63,21 @@ public final class PhpProof {
     /** The programs of both sides. */
     private record Sides(PhpSide before, PhpSide after) {}
 
-    public PartVerdict run() {
+    public PartVerdict run() throws IOException {
         Path php =
                 environment.requiredProgram("php", "Install the command-line version of PHP, or add it to the PATH.");
         Path composer = environment.requiredProgram("composer", "Install Composer, or add it to the PATH.");
-        try {
-            SharedFolder shared =
-                    new SharedFolder(Files.createDirectories(proof.scratch().resolve("run"))
-                            .resolve(proof.old().name()));
-            shared.add("after", ProjectTree.read(proof.converted()));
-            shared.add("before", proof.old());
-            Sides sides = new Sides(new PhpSide(php, shared, logs, "before"), new PhpSide(php, shared, logs, "after"));
-            proof.stage().accept("running composer");
-            Optional<String> failure = install(sides.after(), composer);
-            if (failure.isPresent())
-                return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
-            return new PartVerdict(rows(sides), Optional.empty(), List.of(), proof.log(), notes);
-        } catch (IOException e) {
-            throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
-        }
+        SharedFolder shared =
+                new SharedFolder(Files.createDirectories(proof.scratch().resolve("run"))
+                        .resolve(proof.old().name()));
+        shared.add("after", ProjectTree.read(proof.converted()));
+        shared.add("before", proof.old());
+        Sides sides = new Sides(new PhpSide(php, shared, logs, "before"), new PhpSide(php, shared, logs, "after"));
+        proof.stage().accept("running composer");
+        Optional<String> failure = install(sides.after(), composer);
+        if (failure.isPresent())
+            return PartVerdict.failed(failure.get(), "See its output with pfeiler prove -v.", proof.log());
+        return new PartVerdict(rows(sides), Optional.empty(), List.of(), proof.log(), notes);
     }
 
     /** Lets Composer write its autoloader, and fetch what is declared; what went wrong, if something did. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
@@ -9,7 +10,6 @@ import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
@@ -102,8 +102,8 @@ public final class GradleTarget implements JvmTarget {
     }
 
     @Override
-    public Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories) {
-        return GradleFile.read(tree);
+    public Optional<ManagedBuild> read(ProjectTree tree, Repositories repositories) {
+        return GradleBuild.read(tree);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
@@ -10,7 +11,6 @@ import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.target.BuildFile;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
@@ -99,8 +99,8 @@ public final class MavenTarget implements JvmTarget {
     }
 
     @Override
-    public Optional<BuildFile> buildFile(ProjectTree tree, Repositories repositories) {
-        return tree.has(PomFile.NAME) ? Optional.of(PomFile.read(tree, repositories)) : Optional.empty();
+    public Optional<ManagedBuild> read(ProjectTree tree, Repositories repositories) {
+        return tree.has(PomBuild.NAME) ? Optional.of(PomBuild.read(tree, repositories)) : Optional.empty();
     }
 
     @Override

@@ -1,7 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
-import dev.pfeiler.conversion.EditableText;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import eu.maveniverse.domtrip.Document;
@@ -19,14 +17,13 @@ final class PomEdit {
     private PomEdit() {}
 
     /**
-     * The edit that declares a dependency, after the last one whose scope does not come after its own.
+     * The POM with one more dependency, after the last one whose scope does not come after its own.
      *
      * @param version whether a version is stated; not if one is managed
      */
-    static Step.Edit declaring(
-            EditableText text, Coordinates coordinates, Scope scope, boolean version, String reason) {
-        PomEditor editor = new PomEditor(
-                Document.of(text.content()), DomTripConfig.defaults().withIndentString("  "));
+    static String declaring(String pom, Coordinates coordinates, Scope scope, boolean version) {
+        PomEditor editor =
+                new PomEditor(Document.of(pom), DomTripConfig.defaults().withIndentString("  "));
         Element section = editor.root()
                 .childElement(DEPENDENCIES)
                 .orElseGet(() -> editor.insertMavenElement(editor.root(), DEPENDENCIES));
@@ -44,8 +41,7 @@ final class PomEdit {
         if (version) editor.addElement(dependency, "version", coordinates.version());
         if (!coordinates.classifier().isEmpty()) editor.addElement(dependency, "classifier", coordinates.classifier());
         if (scope != Scope.COMPILE) editor.addElement(dependency, "scope", scope.word());
-        String changed = editor.toXml();
-        return text.edit(changed, reason);
+        return editor.toXml();
     }
 
     private static Scope scope(Element dependency) {

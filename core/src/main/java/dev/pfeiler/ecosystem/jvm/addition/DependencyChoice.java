@@ -1,8 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.addition;
 
-import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.Addition;
 import dev.pfeiler.ecosystem.Found;
+import dev.pfeiler.ecosystem.ManagedBuild;
+import dev.pfeiler.ecosystem.PackageChoice;
+import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.library.Catalogue;
 import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
@@ -13,56 +14,68 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
 import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
-import dev.pfeiler.ecosystem.jvm.target.BuildFile;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** Declares one more dependency in the build descriptor of a folder. */
-public final class DependencyAddition {
+/** Chooses one more dependency of a managed build. */
+public final class DependencyChoice {
     private static final int OFFERED = 6;
+    private static final int USUAL_LEVEL = 8;
 
     private final ProjectTree tree;
     private final Repositories repositories;
     private final JvmTarget target;
-    private final BuildFile descriptor;
+    private final ManagedBuild build;
 
-    private DependencyAddition(ProjectTree tree, Repositories repositories, JvmTarget target, BuildFile descriptor) {
+    public DependencyChoice(ProjectTree tree, ManagedBuild build, JvmTarget target, Repositories repositories) {
         this.tree = tree;
-        this.repositories = repositories;
+        this.build = build;
         this.target = target;
-        this.descriptor = descriptor;
+        this.repositories = repositories;
     }
 
-    /**
-     * @param targets whose descriptors are looked for
-     * @throws Refusal if the tree has none of them at its top
-     */
-    public static DependencyAddition to(ProjectTree tree, Repositories repositories, List<JvmTarget> targets) {
-        for (JvmTarget target : targets) {
-            Optional<BuildFile> descriptor = target.buildFile(tree, repositories);
-            if (descriptor.isPresent()) return new DependencyAddition(tree, repositories, target, descriptor.get());
+    private int level() {
+        return build.setting(ManagedBuild.LEVEL).flatMap(ProjectSettings::parse).orElse(USUAL_LEVEL);
+    }
+
+    /** What is declared with a known version. */
+    private List<Declaration> declarations() {
+        List<Declaration> declarations = new ArrayList<>();
+        Map<String, String> managed = build.managedVersions();
+        for (ManagedBuild.DeclaredPackage one : build.declared()) {
+            String name = one.notation().name();
+            String version = one.notation().version();
+            if (version.isEmpty()) version = managed.getOrDefault(name, "");
+            String scope = Scope.parse(one.scope()).orElse(Scope.COMPILE).word();
+            Coordinates.of(name, version).ifPresent(c -> declarations.add(new Declaration(c, scope, one.excluded())));
         }
-        String names = targets.stream().map(JvmTarget::descriptor).collect(Collectors.joining(" or "));
-        throw Refusal.notPossible(
-                "No " + names + " in " + tree.root() + ".",
-                "Pass the directory of one; of several modules, one of them.");
+        return declarations;
     }
 
-    public Addition of(String name, Optional<String> wantedScope) {
+    private Map<String, Coordinates> managed() {
+        Map<String, Coordinates> managed = new LinkedHashMap<>();
+        build.managedVersions()
+                .forEach((name, version) -> Coordinates.of(name, version).ifPresent(c -> managed.put(name, c)));
+        return managed;
+    }
+
+    public PackageChoice of(String name, Optional<String> wantedScope) {
         Optional<Coordinates> exact = Coordinates.parse(name);
         Optional<Found> found = exact.isPresent() ? Optional.empty() : Optional.of(meant(name));
         String key =
                 exact.map(Coordinates::key).orElseGet(() -> found.orElseThrow().artifact());
-        if (descriptor.declares(key)) {
+        if (build.declaration(key).isPresent()) {
             throw Refusal.notPossible(
-                    key + " is already declared in " + descriptor.name() + ".",
+                    key + " is already declared in " + build.descriptor() + ".",
                     "Change its version there, if another is wanted.");
         }
         Scope scope = wantedScope.isPresent()
@@ -106,9 +119,9 @@ public final class DependencyAddition {
     private Choice version(Found found) {
         String[] parts = found.artifact().split(":");
         Coordinates plain = new Coordinates(parts[0], parts[1], "0");
-        Coordinates managed = descriptor.managed().get(plain.key());
-        if (managed != null) return new Choice(managed, "the version that " + descriptor.name() + " manages", true);
-        Optional<Coordinates> relative = descriptor.declarations().stream()
+        Coordinates managed = managed().get(plain.key());
+        if (managed != null) return new Choice(managed, "the version that " + build.descriptor() + " manages", true);
+        Optional<Coordinates> relative = declarations().stream()
                 .map(Declaration::coordinates)
                 .filter(c -> c.group().equals(plain.group()) && found.versions().contains(c.version()))
                 .findFirst();
@@ -118,15 +131,14 @@ public final class DependencyAddition {
                     "the same version as " + relative.get().artifact(),
                     false);
         }
-        boolean jakarta = descriptor.declarations().stream()
-                .anyMatch(d -> d.coordinates().group().startsWith("jakarta."));
+        boolean jakarta =
+                declarations().stream().anyMatch(d -> d.coordinates().group().startsWith("jakarta."));
         Optional<Coordinates> usual = Catalogue.shipped().entries().stream()
                 .filter(entry -> entry.artifact().equals(plain.key()))
-                .map(entry -> entry.fitting(new Catalogue.Era(descriptor.level(), "", jakarta)))
+                .map(entry -> entry.fitting(new Catalogue.Era(level(), "", jakarta)))
                 .findFirst();
         if (usual.isPresent()) {
-            return new Choice(
-                    usual.get(), "runs with Java " + descriptor.level() + ", according to the catalogue", false);
+            return new Choice(usual.get(), "runs with Java " + level() + ", according to the catalogue", false);
         }
         if (found.versions().isEmpty()) {
             throw Refusal.notPossible(
@@ -145,12 +157,12 @@ public final class DependencyAddition {
         if (known == Known.UNSURE) notes.add("No repository could be asked whether it has it; the build will show.");
     }
 
-    private Addition declare(Choice chosen, Scope scope, List<String> notes) {
+    private PackageChoice declare(Choice chosen, Scope scope, List<String> notes) {
         Coordinates coordinates = chosen.coordinates();
-        List<Declaration> before = descriptor.declarations();
+        List<Declaration> before = declarations();
         List<Declaration> after = new ArrayList<>(before);
         after.add(new Declaration(coordinates, scope.word(), Set.of()));
-        Map<String, Coordinates> managed = descriptor.managed();
+        Map<String, Coordinates> managed = managed();
         ClassPathRules rules = target.rules(repositories);
         Resolution was = rules.resolve(before, managed);
         Resolution is = rules.resolve(after, managed);
@@ -176,10 +188,13 @@ public final class DependencyAddition {
         Catalogue.shipped().entries().stream()
                 .filter(entry -> entry.artifact().equals(coordinates.key()))
                 .flatMap(entry -> entry.companions().stream())
-                .filter(companion -> !descriptor.declares(companion.substring(0, companion.lastIndexOf(':'))))
+                .filter(companion -> build.declaration(companion.substring(0, companion.lastIndexOf(':')))
+                        .isEmpty())
                 .forEach(companion -> notes.add("At run time it also requires " + companion + "."));
-        Step.Edit edit = descriptor.declaring(coordinates, scope, !chosen.managed(), "one more dependency");
+        PackageNotation notation =
+                new PackageNotation(coordinates.key(), chosen.managed() ? "" : coordinates.version());
         String declared = coordinates + " (" + scope.word() + ")";
-        return new Addition(edit, declared, chosen.reason(), brings, changes, notes);
+        return new PackageChoice(
+                new ManagedBuild.Request(notation, scope.word()), declared, chosen.reason(), brings, changes, notes);
     }
 }
