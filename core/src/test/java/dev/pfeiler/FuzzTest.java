@@ -38,7 +38,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class FuzzTest {
     private static final int TURNS = Integer.getInteger("pfeiler.fuzz", 40);
     private static final long SEED = Long.getLong("pfeiler.seed", 42);
-    private static final Duration LIMIT = Duration.ofSeconds(20);
+    private static final Duration LIMIT = Duration.ofSeconds(60);
 
     /** Sound files of each kind, to be damaged. */
     private static final Map<String, String> SOUND = new LinkedHashMap<>();

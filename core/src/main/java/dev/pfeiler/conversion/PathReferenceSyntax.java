@@ -1,5 +1,6 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import java.util.Optional;
 import java.util.Set;
@@ -69,9 +70,11 @@ enum PathReferenceSyntax {
         String extension = Paths.extension(path);
         if (extension.equals("md") || extension.equals("markdown")) return MARKDOWN;
         if (Paths.parent(path).isEmpty() && CONTAINER_FILES.contains(Paths.name(path))) return CONTAINER_FILE;
-        if (BATCH.contains(extension)) return BATCH_SCRIPT;
-        boolean script = SHELL.contains(extension) || content.matches("(?s)#! ?/(usr/)?bin/(env )?(ba|k|da)?sh\\b.*");
-        return script ? SHELL_SCRIPT : UNKNOWN;
+        return switch (ScriptKind.of(path, content).orElse(ScriptKind.MAKE)) {
+            case SHELL -> SHELL_SCRIPT;
+            case BATCH -> BATCH_SCRIPT;
+            case MAKE -> UNKNOWN;
+        };
     }
 
     boolean isScript() {

@@ -2,6 +2,7 @@ package dev.pfeiler.script;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The lexical rules of command lines: quotes, escapes, comments and joins. Source: the POSIX shell command language, token
@@ -90,7 +91,7 @@ public final class ShellText {
         return split(line, dialect, List.of("&&", "||", ";", "|", "&"));
     }
 
-    private static List<String> split(String text, Dialect dialect, List<String> joints) {
+    static List<String> split(String text, Dialect dialect, List<String> joints) {
         List<String> parts = new ArrayList<>();
         Scanner scanner = new Scanner(text, dialect);
         int start = 0;
@@ -114,6 +115,12 @@ public final class ShellText {
         boolean after = at > 0 && text.charAt(at - 1) == '>';
         boolean before = c == '&' && at + 1 < text.length() && text.charAt(at + 1) == '>';
         return after || before;
+    }
+
+    /** Whether a word sends output somewhere: {@code >file}, {@code 2>&1}. */
+    public static boolean isRedirection(String word) {
+        int at = !word.isEmpty() && Character.isDigit(word.charAt(0)) ? 1 : 0;
+        return word.startsWith(">", at);
     }
 
     /** The words of a command, without their quotes. */
@@ -144,6 +151,44 @@ public final class ShellText {
         }
         if (open || !word.isEmpty()) words.add(word.toString());
         return words;
+    }
+
+    /** Whether a quote is open at the end of a text. */
+    static boolean isOpen(String text) {
+        Scanner scanner = new Scanner(text, Dialect.POSIX);
+        while (scanner.next()) continue;
+        return scanner.quote != 0;
+    }
+
+    /**
+     * A variable that is set at the start of a command.
+     *
+     * @param value as it is written
+     * @param rest the command that it is set for; empty if it is set for all that follow
+     */
+    public record Assigned(String name, String value, String rest) {}
+
+    /** The variable that a command starts with, if it sets one. */
+    public static Optional<Assigned> assigned(String command) {
+        int equals = 0;
+        while (equals < command.length() && isNamePart(command.charAt(equals), equals)) equals++;
+        if (equals == 0 || equals == command.length() || command.charAt(equals) != '=') return Optional.empty();
+        int end = equals + 1;
+        Scanner scanner = new Scanner(command, Dialect.POSIX);
+        scanner.at = equals;
+        while (scanner.next()) {
+            boolean outside = scanner.quote == 0 && !scanner.escaped && scanner.depth <= 0;
+            if (outside && scanner.at < command.length() && Character.isWhitespace(command.charAt(scanner.at))) break;
+            end = Math.min(command.length(), scanner.at + 1);
+        }
+        return Optional.of(new Assigned(
+                command.substring(0, equals),
+                command.substring(equals + 1, end),
+                command.substring(end).strip()));
+    }
+
+    private static boolean isNamePart(char c, int at) {
+        return c == '_' || c < 128 && (Character.isLetter(c) || at > 0 && Character.isDigit(c));
     }
 
     /** The delimiter of a here-document that starts on a line; empty if none does. */

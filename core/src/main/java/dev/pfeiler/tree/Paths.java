@@ -16,6 +16,31 @@ public final class Paths {
         return path.substring(path.lastIndexOf('/') + 1);
     }
 
+    /** A path without slashes at its end. */
+    public static String withoutSlash(String path) {
+        int end = path.length();
+        while (end > 0 && path.charAt(end - 1) == '/') end--;
+        return path.substring(0, end);
+    }
+
+    /** A path without slashes at its start. */
+    public static String withoutRoot(String path) {
+        int start = 0;
+        while (start < path.length() && path.charAt(start) == '/') start++;
+        return path.substring(start);
+    }
+
+    /** How many names a path has. */
+    public static int depth(String path) {
+        return (int) path.chars().filter(c -> c == '/').count() + 1;
+    }
+
+    /** A path without the extension of its last name. */
+    public static String withoutExtension(String path) {
+        int dot = path.lastIndexOf('.');
+        return dot > path.lastIndexOf('/') ? path.substring(0, dot) : path;
+    }
+
     /** The topmost name of a path: the path itself if it has no folder. */
     public static String first(String path) {
         int slash = path.indexOf('/');

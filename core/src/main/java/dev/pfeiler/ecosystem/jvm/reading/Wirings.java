@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.ide.NbprojectFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.make.MakeFile;
 import dev.pfeiler.ecosystem.jvm.wiring.script.BatchScript;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ShellScript;
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -21,7 +22,10 @@ import java.util.Set;
 
 /** Finds all wirings of a tree. */
 public final class Wirings {
-    private static final Set<String> MAKE_FILES = Set.of("Makefile", "makefile", "GNUmakefile");
+    /** Names of shell scripts without an extension. */
+    private static final Set<String> BARE = Set.of("build", "compile", "make", "configure");
+    /** Scripts in deeper folders belong to something else. */
+    private static final int DEEPEST = 3;
     /** A script larger than this is not a hand-written build; in bytes. */
     private static final long LARGEST_SCRIPT = 1 << 20;
 
@@ -88,17 +92,14 @@ public final class Wirings {
     }
 
     private static Wiring.Kind kind(TreeFile file) {
-        if (file.path().split("/").length > 3) return null;
-        if (MAKE_FILES.contains(file.name()) && Paths.parent(file.path()).isEmpty()) return Wiring.Kind.MAKE_FILE;
-        return switch (file.extension()) {
-            case "sh", "bash", "ksh", "command" -> Wiring.Kind.SHELL_SCRIPT;
-            case "bat", "cmd" -> Wiring.Kind.BATCH_SCRIPT;
-            default ->
-                file.extension().isEmpty()
-                                && Set.of("build", "compile", "make", "configure")
-                                        .contains(file.name())
-                        ? Wiring.Kind.SHELL_SCRIPT
-                        : null;
+        if (Paths.depth(file.path()) > DEEPEST) return null;
+        Optional<ScriptKind> kind = ScriptKind.ofPath(file.path());
+        if (kind.isEmpty()) return BARE.contains(file.name()) ? Wiring.Kind.SHELL_SCRIPT : null;
+        return switch (kind.get()) {
+            case MAKE ->
+                Paths.parent(file.path()).isEmpty() && !file.extension().equals("mk") ? Wiring.Kind.MAKE_FILE : null;
+            case SHELL -> Wiring.Kind.SHELL_SCRIPT;
+            case BATCH -> Wiring.Kind.BATCH_SCRIPT;
         };
     }
 }

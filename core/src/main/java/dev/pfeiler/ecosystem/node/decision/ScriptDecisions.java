@@ -13,6 +13,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
@@ -78,8 +79,7 @@ final class ScriptDecisions {
             String name = scripts.containsKey(script.purpose())
                     ? script.purpose() + ":" + Paths.stem(script.path())
                     : script.purpose();
-            boolean make = !script.path().matches("(?i).*\\.(sh|bash|bat|cmd|ksh|command)")
-                    && Paths.name(script.path()).matches("(?i).*makefile|.*\\.mk");
+            boolean make = ScriptKind.ofPath(script.path()).equals(Optional.of(ScriptKind.MAKE));
             // what remains of it would deploy, too
             if (!script.whole() && !script.deployments().isEmpty()) continue;
             String file = ShellText.quote(script.path());
@@ -101,8 +101,8 @@ final class ScriptDecisions {
 
     /** Whether a batch file does what a shell script beside it does. */
     private boolean isTwin(CallScript script) {
-        return script.path().matches("(?i).*\\.(bat|cmd)")
-                && project.tree().has(script.path().replaceFirst("\\.\\w+$", ".sh"));
+        return ScriptKind.ofPath(script.path()).equals(Optional.of(ScriptKind.BATCH))
+                && project.tree().has(Paths.withoutExtension(script.path()) + ".sh");
     }
 
     /** Scripts whose commands have all become package scripts. */

@@ -1,13 +1,22 @@
 package dev.pfeiler.ecosystem.node.wiring;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.BatchText;
 import dev.pfeiler.script.Deployment;
+import dev.pfeiler.script.MakeText;
+import dev.pfeiler.script.ScriptKind;
+import dev.pfeiler.script.ScriptLine;
+import dev.pfeiler.script.ShellParser;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.script.Statement;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,161 +25,187 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Reads shell scripts, batch files and make files for the commands that they run. Source: POSIX, shell and make. */
+/** Follows shell scripts, batch files and make files as far as calls of programs can be told from their text. */
 public final class CallScripts {
     private static final long LARGEST = 64 << 10;
     /** A longer command is no one's handwriting; in characters. */
     private static final int LONGEST = 8 << 10;
+    /** How deep functions may call each other. */
+    private static final int DEEPEST = 20;
 
-    private static final Set<String> SHELL = Set.of("sh", "bash", "ksh", "command");
-    private static final Set<String> BATCH = Set.of("bat", "cmd");
-    private static final Pattern RULE = Pattern.compile("([\\w.-]+)\\s*:(?![=:])(.*)");
-    private static final Pattern SET =
-            Pattern.compile("(?:export\\s+|set\\s+\"?)?([A-Za-z_]\\w*)\\s*[:?]?=\\s*(.*?)\"?");
+    private static final Pattern BATCH_SET = Pattern.compile("(?i)set\\s+\"?([A-Za-z_]\\w*)=([^\"]*)\"?");
     private static final Pattern REFERENCE = Pattern.compile("\\$\\{?\\(?(\\w+)\\)?\\}?|%(\\w+)%");
-    private static final Pattern REMARK = Pattern.compile("(?i)^\\s*(?:@?rem\\b|::).*", Pattern.DOTALL);
+    private static final Pattern UNKNOWN = Pattern.compile("\\$[\\w({@*#]|%\\w+%|`");
     /** A word that is given to a program as it is, wildcards included, or a redirection. */
     private static final Pattern PATTERN = Pattern.compile("[\\w@%+=:,./*?~-]++|\\d?[<>]{1,2}(?:&\\d|[\\w./-]*+)");
+    /** Words of batch files that steer what is run. */
+    private static final Set<String> BATCH_CONTROL = Set.of("if", "for", "else", "goto", ")", "(");
+    /** Endings of programs' names that are not part of them. */
+    private static final Set<String> PROGRAM_ENDINGS = Set.of("cmd", "exe", "js", "cjs", "mjs");
 
-    private static final Pattern CONTROL = Pattern.compile(
-            "(?:if|for|while|until|case|then|else|elif|fi|done|do|esac|goto)\\b.*|.*\\(\\)\\s*\\{.*|[{}]|:\\w+");
     /** Commands that make nothing. */
     private static final Set<String> SILENT = Set.of(
-            "set",
-            "echo",
-            "printf",
-            "export",
-            "exit",
-            "@echo",
-            "setlocal",
-            "endlocal",
-            "rem",
-            "pwd",
-            "trap",
-            ":",
-            "true");
+            "set", "echo", "printf", "export", "exit", "setlocal", "endlocal", "rem", "pwd", "trap", ":", "true");
 
     private final ProjectTree tree;
+    private final String path;
     private final Map<String, String> variables = new HashMap<>();
+    private final Map<String, Statement.Function> functions = new LinkedHashMap<>();
+    private final Set<String> called = new HashSet<>();
     private final List<Call> calls = new ArrayList<>();
     private final List<Evidence> deployments = new ArrayList<>();
-    private ShellText.Dialect dialect = ShellText.Dialect.POSIX;
-    private String path = "";
     private String folder = "";
     private boolean whole = true;
+    private int depth;
 
-    private CallScripts(ProjectTree tree) {
+    private CallScripts(ProjectTree tree, String path) {
         this.tree = tree;
+        this.path = path;
     }
 
     /** All scripts of a tree that run a program of this ecosystem. */
     public static List<CallScript> of(ProjectTree tree) {
         List<CallScript> found = new ArrayList<>();
         for (TreeFile file : tree.files()) {
-            if (file.size() > LARGEST || file.link()) continue;
-            boolean make = file.name().matches("(?i)(GNU)?makefile|.*\\.mk");
-            boolean script = SHELL.contains(file.extension()) || BATCH.contains(file.extension());
-            boolean plain = file.extension().isEmpty() && !make;
-            if (!make && !script && !plain) continue;
+            Optional<ScriptKind> kind = ScriptKind.of(tree, file);
+            if (kind.isEmpty()) continue;
             List<String> lines = tree.lines(file, LARGEST);
-            if (plain && (lines.isEmpty() || !lines.get(0).matches("#! ?/(usr/)?bin/(env )?(ba|k|da)?sh\\b.*")))
-                continue;
-            if (make) found.addAll(rules(tree, file.path(), lines));
-            else found.add(new CallScripts(tree).script(file.path(), Paths.stem(file.path()), lines, 0));
+            switch (kind.get()) {
+                case MAKE -> found.addAll(rules(tree, file.path(), lines));
+                case SHELL -> found.add(new CallScripts(tree, file.path()).shell(lines));
+                case BATCH -> found.add(new CallScripts(tree, file.path()).batch(lines));
+            }
         }
         return found.stream().filter(CallScript::concerns).toList();
     }
 
-    private CallScript script(String file, String name, List<String> lines, int first) {
-        path = file;
-        boolean batch = BATCH.contains(Paths.extension(file));
-        if (batch) dialect = ShellText.Dialect.BATCH;
-        StringBuilder joined = new StringBuilder();
-        int start = 0;
-        String document = "";
-        for (int i = 0; i < lines.size(); i++) {
-            String line = lines.get(i).strip();
-            if (!document.isEmpty()) {
-                // the text of a here-document is not a command
-                if (line.equals(document)) document = "";
-                continue;
-            }
-            if (!batch && line.contains("<<")) document = ShellText.hereDocument(line);
-            if (!document.isEmpty()) whole = false;
-            if (joined.isEmpty()) start = i + 1;
-            boolean continues = line.endsWith(batch ? "^" : "\\");
-            joined.append(continues ? line.substring(0, line.length() - 1) + " " : line);
-            if (continues) continue;
-            line(joined.toString(), first + start);
-            joined.setLength(0);
-        }
-        Evidence evidence =
-                calls.isEmpty() ? Evidence.of(file, "") : calls.get(0).evidence();
-        return new CallScript(file, name, calls, whole, deployments, evidence);
-    }
-
     /** The commands of one line that a descriptor contains. */
     public static List<Call> calls(ProjectTree tree, String file, String line) {
-        CallScripts reader = new CallScripts(tree);
-        reader.path = file;
-        reader.line(line, 0);
+        CallScripts reader = new CallScripts(tree, file);
+        reader.run(ShellParser.parse(line).statements());
         return List.copyOf(reader.calls);
+    }
+
+    private CallScript shell(List<String> lines) {
+        ShellParser.Parsed parsed = ShellParser.parse(lines);
+        whole = parsed.complete();
+        run(parsed.statements());
+        for (Statement.Function function : List.copyOf(functions.values())) {
+            if (called.contains(function.name())) continue;
+            // called by a name that is not known, if at all
+            whole = false;
+            run(function.body());
+        }
+        return script(Paths.stem(path));
+    }
+
+    private CallScript script(String name) {
+        Evidence evidence =
+                calls.isEmpty() ? Evidence.of(path, "") : calls.get(0).evidence();
+        return new CallScript(path, name, calls, whole, deployments, evidence);
+    }
+
+    private CallScript batch(List<String> lines) {
+        for (ScriptLine line : ScriptLine.joined(lines, '^')) {
+            String command = BatchText.command(line.text());
+            if (command.isEmpty()) continue;
+            Evidence evidence = new Evidence(path, line.number(), line.text());
+            List<String> words = ShellText.words(command);
+            Matcher set = BATCH_SET.matcher(command);
+            boolean control = command.startsWith(":")
+                    || !words.isEmpty() && BATCH_CONTROL.contains(words.get(0).toLowerCase(Locale.ROOT));
+            if (control) whole = false;
+            else if (set.matches()) variables.put(set.group(1), expanded(set.group(2)));
+            else
+                for (String each : ShellText.sequence(command, ShellText.Dialect.BATCH))
+                    command(each, evidence, ShellText.Dialect.BATCH);
+        }
+        return script(Paths.stem(path));
     }
 
     private static List<CallScript> rules(ProjectTree tree, String file, List<String> lines) {
         List<CallScript> rules = new ArrayList<>();
         Map<String, String> set = new HashMap<>();
-        for (int i = 0; i < lines.size(); i++) {
-            Matcher variable = SET.matcher(lines.get(i));
-            if (variable.matches() && !lines.get(i).startsWith("\t")) set.put(variable.group(1), variable.group(2));
-            Matcher rule = RULE.matcher(lines.get(i));
-            if (!rule.matches() || rule.group(1).startsWith(".")) continue;
-            List<String> recipe = new ArrayList<>();
-            int first = i + 1;
-            while (i + 1 < lines.size()
-                    && (lines.get(i + 1).startsWith("\t") || lines.get(i + 1).isBlank()))
-                recipe.add(lines.get(++i).strip().replaceFirst("^[@-]+", ""));
-            CallScripts reader = new CallScripts(tree);
+        List<ScriptLine> all = ScriptLine.joined(lines, '\\');
+        for (int i = 0; i < all.size(); i++) {
+            String bare = MakeText.withoutComment(all.get(i).text());
+            if (all.get(i).text().startsWith("\t")) continue;
+            MakeText.assignment(bare).ifPresent(variable -> set.put(variable.name(), variable.value()));
+            Optional<MakeText.Rule> rule =
+                    MakeText.rule(bare).filter(one -> !one.targets().startsWith("."));
+            if (rule.isEmpty()) continue;
+            CallScripts reader = new CallScripts(tree, file);
             reader.variables.putAll(set);
-            CallScript read = reader.script(file, rule.group(1), recipe, first);
             // what it depends on is made first; automatic variables stand for it
-            boolean alone = rule.group(2).isBlank()
-                    && recipe.stream().noneMatch(line -> line.contains("$@") || line.contains("$<"));
-            rules.add(new CallScript(
-                    file, read.name(), read.calls(), read.whole() && alone, read.deployments(), read.evidence()));
+            reader.whole = rule.get().prerequisites().isBlank()
+                    && !rule.get().targets().contains("%");
+            reader.recipe(rule.get().recipe(), all.get(i).number());
+            while (i + 1 < all.size() && isRecipe(all.get(i + 1).text())) {
+                ScriptLine line = all.get(++i);
+                reader.recipe(line.text(), line.number());
+            }
+            rules.add(reader.script(rule.get().targets()));
         }
         return rules;
     }
 
-    private void line(String raw, int number) {
-        String plain = dialect == ShellText.Dialect.BATCH
-                ? REMARK.matcher(raw).replaceFirst("")
-                : ShellText.withoutComment(raw);
-        String line = plain.strip().replaceFirst("^@", "");
-        if (line.isEmpty()) return;
-        if (CONTROL.matcher(line).matches()) {
+    private static boolean isRecipe(String line) {
+        return line.startsWith("\t") || line.isBlank();
+    }
+
+    /** One line of a recipe, which a shell of its own runs. */
+    private void recipe(String line, int number) {
+        String command = MakeText.command(line);
+        if (command.isEmpty()) return;
+        whole &= !command.contains("$@") && !command.contains("$<");
+        String before = folder;
+        ShellParser.Parsed parsed = ShellParser.parse(command);
+        whole &= parsed.complete();
+        for (Statement statement : parsed.statements()) run(statement, number);
+        folder = before;
+    }
+
+    private void run(List<Statement> statements) {
+        statements.forEach(statement -> run(statement, statement.line()));
+    }
+
+    private void run(Statement statement, int line) {
+        if (statement instanceof Statement.Function function) {
+            functions.put(function.name(), function);
+        } else if (statement instanceof Statement.Loop loop) {
             whole = false;
-            return;
-        }
-        Matcher set = SET.matcher(line);
-        if (set.matches() && !set.group(2).contains(" ") && !set.group(2).contains("$(")) {
-            variables.put(set.group(1), expanded(set.group(2)).replaceAll("^[\"']|[\"']$", ""));
-            return;
-        }
-        Evidence evidence = new Evidence(path, number, raw);
-        for (String command : ShellText.sequence(line, dialect)) {
-            Optional<String> deployment = Deployment.in(expanded(command), dialect);
-            if (deployment.isPresent()) deployments.add(new Evidence(path, number, deployment.get()));
-            else command(command, evidence);
+            run(loop.body());
+        } else if (statement instanceof Statement.Branch branch) {
+            whole = false;
+            run(branch.body());
+        } else if (statement instanceof Statement.Subshell subshell) {
+            String before = folder;
+            Map<String, String> outside = Map.copyOf(variables);
+            run(subshell.body());
+            folder = before;
+            variables.clear();
+            variables.putAll(outside);
+        } else if (statement instanceof Statement.Assignment assignment) {
+            assign(assignment);
+        } else if (statement instanceof Statement.Command command) {
+            command(command.command(), new Evidence(path, line, command.text()), ShellText.Dialect.POSIX);
         }
     }
 
-    private void command(String raw, Evidence evidence) {
-        if (raw.isEmpty()) return;
-        if (raw.contains("$(dirname") || raw.contains("%~dp0") && raw.matches("(?i)(cd|pushd)\\b.*")) {
-            if (raw.startsWith("cd")) folder = Paths.parent(path);
+    private void assign(Statement.Assignment assignment) {
+        String value = expanded(assignment.value());
+        // what a command prints is not known
+        if (value.contains("$(") || value.contains("`")) variables.remove(assignment.name());
+        else variables.put(assignment.name(), String.join(" ", ShellText.words(value)));
+    }
+
+    private void command(String raw, Evidence evidence, ShellText.Dialect dialect) {
+        Optional<String> deployment = Deployment.in(expanded(raw), dialect);
+        if (deployment.isPresent()) {
+            deployments.add(new Evidence(path, evidence.line(), deployment.get()));
             return;
         }
+        if (changesToOwnFolder(raw)) return;
         String text = expanded(raw);
         List<String> words = new ArrayList<>(ShellText.words(text));
         while (!words.isEmpty() && (words.get(0).equals("exec") || words.get(0).equalsIgnoreCase("call")))
@@ -180,13 +215,51 @@ public final class CallScripts {
             Paths.normal(Paths.join(folder, words.get(1))).ifPresent(to -> folder = to);
             return;
         }
+        Statement.Function function = functions.get(words.get(0));
+        if (function != null) {
+            call(function, words.subList(1, words.size()));
+            return;
+        }
         int first = 0;
-        while (first < words.size() - 1 && words.get(first).matches("[A-Z_]+=.*")) first++;
-        Optional<Call> call = call(words, first, text, evidence);
-        call.ifPresentOrElse(calls::add, () -> whole = false);
+        while (first < words.size() - 1 && isAssignment(words.get(first))) first++;
+        calls.add(call(words, first, text, evidence));
     }
 
-    private Optional<Call> call(List<String> words, int first, String text, Evidence evidence) {
+    private static boolean isAssignment(String word) {
+        return ShellText.assigned(word)
+                .filter(one -> one.name().equals(one.name().toUpperCase(Locale.ROOT)))
+                .isPresent();
+    }
+
+    /** Whether a command changes to the folder that the script is in; it then is the folder. */
+    private boolean changesToOwnFolder(String raw) {
+        List<String> words = ShellText.words(raw);
+        if (words.isEmpty()) return false;
+        String program = words.get(0).toLowerCase(Locale.ROOT);
+        boolean batch = (program.equals("cd") || program.equals("pushd")) && raw.contains("%~dp0");
+        boolean shell = raw.contains("$(dirname");
+        if (program.equals("cd") && (batch || shell)) folder = Paths.parent(path);
+        return batch || shell;
+    }
+
+    private void call(Statement.Function function, List<String> arguments) {
+        called.add(function.name());
+        if (++depth > DEEPEST) whole = false;
+        else {
+            Map<String, String> outside = Map.copyOf(variables);
+            for (int i = 0; i < arguments.size(); i++) variables.put(String.valueOf(i + 1), arguments.get(i));
+            run(function.body());
+            for (int i = 0; i < arguments.size(); i++) variables.remove(String.valueOf(i + 1));
+            for (Statement each : function.body())
+                if (each instanceof Statement.Assignment own && own.local()) {
+                    variables.remove(own.name());
+                    if (outside.containsKey(own.name())) variables.put(own.name(), outside.get(own.name()));
+                }
+        }
+        depth--;
+    }
+
+    private Call call(List<String> words, int first, String text, Evidence evidence) {
         int at = first;
         while (words.get(at).equals("npx") && at + 1 < words.size()) {
             at++;
@@ -197,19 +270,19 @@ public final class CallScripts {
             at++;
             program = words.get(at);
         }
-        String tool = Paths.name(program).replaceFirst("\\.(cmd|exe|js|cjs|mjs)$", "");
-        String packaged = program.replaceFirst("^(\\./)?node_modules/(\\.bin/)?", "");
-        boolean local = !packaged.equals(program);
+        String tool = Paths.name(program);
+        if (PROGRAM_ENDINGS.contains(Paths.extension(tool))) tool = Paths.withoutExtension(tool);
+        boolean local = program.startsWith("node_modules/") || program.startsWith("./node_modules/");
         List<String> arguments = words.subList(at + 1, words.size());
         String line = local || at > first ? joined(words.subList(0, first), tool, arguments) : text;
-        if (text.matches(".*\\$[\\w({].*|.*%\\w+%.*|.*`.*")) whole = false;
+        if (UNKNOWN.matcher(text).find()) whole = false;
         String place = folder(arguments);
-        return Optional.of(new Call(
+        return new Call(
                 tool,
                 arguments,
                 place,
                 place.isEmpty() ? line : "cd " + place + " && " + line + " && cd " + up(place),
-                evidence));
+                evidence);
     }
 
     /** The folder in which a command runs: a script that changes to none is run at the top, or in its own folder. */
@@ -223,7 +296,7 @@ public final class CallScripts {
     }
 
     private static String up(String folder) {
-        return folder.replaceAll("[^/]+", "..");
+        return String.join("/", Collections.nCopies(Paths.depth(folder), ".."));
     }
 
     private static String joined(List<String> before, String tool, List<String> arguments) {

@@ -2,16 +2,16 @@ package dev.pfeiler.ecosystem.jvm.wiring.make;
 
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ScriptLines;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
 import dev.pfeiler.ecosystem.jvm.wiring.script.ToolCalls;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.MakeText;
+import dev.pfeiler.script.ScriptLine;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -24,9 +24,6 @@ import java.util.stream.Collectors;
 
 /** Reads a make file: its variables and functions, and the commands of its rules. Source: the manual of GNU make. */
 public final class MakeFile {
-    private static final Pattern ASSIGNMENT =
-            Pattern.compile("(?:export\\s+|override\\s+)?([\\w.-]+)\\s*(\\?|\\+|::?)?=\\s*(.*)", Pattern.DOTALL);
-    private static final Pattern RULE = Pattern.compile("([^:=#\\t][^:=#]*):(?!=)([^=]*)", Pattern.DOTALL);
     private static final Pattern FUNCTION = Pattern.compile(
             "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|or|and|call|abspath|realpath)\\s+(.*)",
             Pattern.DOTALL);
@@ -34,6 +31,8 @@ public final class MakeFile {
     private static final Pattern DEFINITION =
             Pattern.compile("(?:export\\s+|override\\s+)?define\\s+([\\w.-]+)\\s*(?:\\?|\\+|::?)?=?");
     private static final Pattern SUBSTITUTION = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)");
+
+    private static final Set<String> INCLUDES = Set.of("include", "-include", "sinclude");
 
     private final ProjectTree tree;
     private final WiringBuilder draft;
@@ -76,8 +75,8 @@ public final class MakeFile {
         target = "";
         MakeConditions conditions = new MakeConditions(this::expand, variables::containsKey);
         String defined = "";
-        for (ScriptLines.Line line : ScriptLines.of(rawLines, '\\')) {
-            String bare = line.text().replaceFirst("(^|\\s)#.*", "").strip();
+        for (ScriptLine line : ScriptLine.joined(rawLines, '\\')) {
+            String bare = MakeText.withoutComment(line.text());
             Matcher definition = DEFINITION.matcher(bare);
             if (!defined.isEmpty()) {
                 if (bare.equals("endef")) defined = "";
@@ -94,20 +93,21 @@ public final class MakeFile {
     }
 
     private void line(String raw, String bare, int depth, Evidence evidence) {
-        Matcher assignment = ASSIGNMENT.matcher(bare);
-        Matcher rule = RULE.matcher(bare);
         if (raw.startsWith("\t")) {
             later(raw.strip(), evidence);
-        } else if (bare.matches("-?s?include\\s+.*")) {
-            include(bare.replaceFirst("\\S+\\s+", ""), Paths.parent(evidence.file()), depth, evidence);
-        } else if (assignment.matches()) {
-            assign(assignment, evidence);
-        } else if (rule.matches()) {
-            target = rule.group(1).strip();
-            String[] parts = rule.group(2).split(";", 2);
-            needed = parts[0].strip();
-            if (parts.length > 1) later(parts[1].strip(), evidence);
+            return;
         }
+        List<String> words = MakeText.words(bare);
+        if (words.size() > 1 && INCLUDES.contains(words.get(0))) {
+            include(String.join(" ", words.subList(1, words.size())), Paths.parent(evidence.file()), depth, evidence);
+            return;
+        }
+        MakeText.assignment(bare).ifPresent(assignment -> assign(assignment, evidence));
+        MakeText.rule(bare).ifPresent(rule -> {
+            target = rule.targets();
+            needed = rule.prerequisites();
+            if (!rule.recipe().isEmpty()) later(rule.recipe(), evidence);
+        });
     }
 
     private void later(String line, Evidence evidence) {
@@ -117,7 +117,7 @@ public final class MakeFile {
     }
 
     private void include(String files, String folder, int depth, Evidence evidence) {
-        for (String file : expand(files).split("\\s+")) {
+        for (String file : MakeText.words(expand(files))) {
             Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
             if (path.isEmpty() || depth > 5) {
                 if (!evidence.excerpt().startsWith("-"))
@@ -132,10 +132,10 @@ public final class MakeFile {
         }
     }
 
-    private void assign(Matcher assignment, Evidence evidence) {
-        String name = assignment.group(1);
-        String kind = assignment.group(2) == null ? "" : assignment.group(2);
-        String value = assignment.group(3).strip();
+    private void assign(MakeText.Assignment assignment, Evidence evidence) {
+        String name = assignment.name();
+        String kind = assignment.kind();
+        String value = assignment.value();
         if (kind.equals("?") && variables.containsKey(name)) return;
         places.putIfAbsent(name, evidence);
         if (kind.equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
@@ -145,10 +145,11 @@ public final class MakeFile {
     }
 
     private void recipe(String line, String target, String needed, Evidence evidence) {
-        String plain = line.replaceFirst("^[@+-]+", "");
+        String plain = MakeText.command(line);
         String goals = expand(target);
         String prerequisites = expand(needed);
-        String first = prerequisites.isBlank() ? "" : prerequisites.strip().split("\\s+")[0];
+        String first =
+                prerequisites.isBlank() ? "" : MakeText.words(prerequisites).get(0);
         String automatic = plain.replace("$@", goals)
                 .replace("$<", first)
                 .replace("$^", prerequisites)
@@ -264,11 +265,17 @@ public final class MakeFile {
         String last = a.get(a.size() - 1);
         return switch (name) {
             case "wildcard" ->
-                Arrays.stream(last.strip().split("\\s+"))
+                MakeText.words(last).stream()
                         .flatMap(word -> text.glob(word, "").stream())
                         .filter(path -> !path.contains("*"))
                         .collect(Collectors.joining(" "));
-            case "shell" -> text.run(expand(raw), "").orElse("").strip().replaceAll("\\s*\\n\\s*", " ");
+            case "shell" ->
+                text.run(expand(raw), "")
+                        .orElse("")
+                        .lines()
+                        .map(String::strip)
+                        .collect(Collectors.joining(" "))
+                        .strip();
             case "subst" -> a.size() < 3 || a.get(0).isEmpty() ? last : last.replace(a.get(0), a.get(1));
             case "patsubst" ->
                 a.size() < 3
@@ -282,7 +289,7 @@ public final class MakeFile {
             case "filter-out" -> each(last, word -> matches(word, a.get(0)) ? "" : word);
             case "notdir" -> each(last, Paths::name);
             case "dir" -> each(last, Paths::parent);
-            case "firstword" -> last.strip().split("\\s+")[0];
+            case "firstword" -> MakeText.words(last).stream().findFirst().orElse("");
             case "or" -> a.stream().filter(part -> !part.isBlank()).findFirst().orElse("");
             case "and" -> a.stream().anyMatch(String::isBlank) ? "" : last;
             default -> last.strip();
@@ -292,7 +299,7 @@ public final class MakeFile {
     private String foreach(List<String> parts) {
         String variable = expand(parts.get(0)).strip();
         String body = String.join(",", parts.subList(2, parts.size()));
-        return Arrays.stream(expand(parts.get(1)).strip().split("\\s+"))
+        return MakeText.words(expand(parts.get(1))).stream()
                 .filter(word -> !word.isEmpty())
                 .map(word -> with(Map.of(variable, word), body))
                 .collect(Collectors.joining(" "));
@@ -336,7 +343,7 @@ public final class MakeFile {
     }
 
     private static String each(String words, java.util.function.UnaryOperator<String> change) {
-        return Arrays.stream(words.strip().split("\\s+"))
+        return MakeText.words(words).stream()
                 .filter(word -> !word.isEmpty())
                 .map(change)
                 .filter(word -> !word.isEmpty())
@@ -344,7 +351,7 @@ public final class MakeFile {
     }
 
     private static boolean matches(String word, String patterns) {
-        return Arrays.stream(patterns.strip().split("\\s+"))
+        return MakeText.words(patterns).stream()
                 .anyMatch(p -> word.matches(p.replace(".", "\\.").replace("%", ".*")));
     }
 

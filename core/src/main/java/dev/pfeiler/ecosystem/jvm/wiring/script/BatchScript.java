@@ -3,6 +3,9 @@ package dev.pfeiler.ecosystem.jvm.wiring.script;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.BatchText;
+import dev.pfeiler.script.MakeText;
+import dev.pfeiler.script.ScriptLine;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -21,9 +24,11 @@ public final class BatchScript extends Script {
             "(?i)for\\s+(/r\\s+(?<root>\\S+)\\s+)?%%(?<name>\\w)\\s+in\\s+\\((?<set>[^)]*)\\)\\s+do\\s+(?<body>.*)");
     private static final Pattern LISTING = Pattern.compile("(?i)dir\\s+(?<words>.*?)>\\s*(?<file>\\S+)\\s*");
     private static final Pattern REFERENCE = Pattern.compile("%([\\w.]+)%|!([\\w.]+)!|%~?(\\d)");
+    private static final Pattern NAME = Pattern.compile("[\\w.-]+");
+    private static final Pattern OWN_FOLDER = Pattern.compile("(?i)%~dp0\\\\?");
     private static final int DEEPEST_CALL = 20;
 
-    private List<ScriptLines.Line> lines = List.of();
+    private List<ScriptLine> lines = List.of();
 
     /** @param folder that the script is run in */
     public BatchScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
@@ -32,11 +37,11 @@ public final class BatchScript extends Script {
 
     public void read(List<String> rawLines) {
         draft.files.add(path);
-        lines = ScriptLines.of(rawLines, '^');
+        lines = ScriptLine.joined(rawLines, '^');
         run(0, List.of(), 0);
         for (String key : List.of("name", "app", "project")) {
             String value = variables.getOrDefault(key, "");
-            if (value.matches("[\\w.-]+") && draft.name.isEmpty())
+            if (NAME.matcher(value).matches() && draft.name.isEmpty())
                 draft.name = Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
         }
         String version = variables.getOrDefault("version", variables.getOrDefault("ver", ""));
@@ -46,10 +51,9 @@ public final class BatchScript extends Script {
 
     private void run(int start, List<String> arguments, int depth) {
         for (int i = start; i < lines.size(); i++) {
-            String line = lines.get(i).text().strip().replaceFirst("^@", "").replaceFirst("(?i)^rem\\b.*|^::.*", "");
-            if (line.isEmpty()) continue;
-            if (line.startsWith(":")) continue;
-            if (line.toLowerCase(Locale.ROOT).matches("(goto\\s+:?eof|exit(\\s+/b.*)?)")) return;
+            String line = BatchText.command(lines.get(i).text());
+            if (line.isEmpty() || line.startsWith(":")) continue;
+            if (BatchText.isEnd(line)) return;
             for (String part : ShellText.sequence(line, ShellText.Dialect.BATCH)) statement(part, i, arguments, depth);
         }
     }
@@ -59,9 +63,7 @@ public final class BatchScript extends Script {
     }
 
     private void statementWithin(String statement, int at, List<String> arguments, int depth) {
-        String plain = statement
-                .replaceFirst("(?i)^if\\s+(not\\s+)?(exist|defined|errorlevel)\\s+\\S+\\s+", "")
-                .replaceFirst("^\\((.*)\\)$", "$1");
+        String plain = BatchText.withoutCondition(statement);
         Matcher loop = LOOP.matcher(plain);
         if (loop.matches()) {
             loop(loop, at, arguments, depth);
@@ -91,7 +93,7 @@ public final class BatchScript extends Script {
             if (!to.isBlank()) changeTo(Paths.join(folder, to));
         } else {
             List<String> kept = words.stream()
-                    .filter(w -> !w.equalsIgnoreCase("call") && !w.matches("\\d?>.*"))
+                    .filter(w -> !w.equalsIgnoreCase("call") && !ShellText.isRedirection(w))
                     .toList();
             commands.take(
                     kept,
@@ -113,10 +115,9 @@ public final class BatchScript extends Script {
         String root = loop.group("root") == null
                 ? ""
                 : expand(loop.group("root"), arguments).replace('\\', '/') + "/**/";
-        for (String word : loop.group("set").strip().split("[,\\s]+")) {
+        for (String word : BatchText.items(loop.group("set"))) {
             for (String value : text.glob(root + expand(word, arguments).replace('\\', '/'), folder)) {
-                String body = loop.group("body")
-                        .replaceAll("%%~?\\w*?" + loop.group("name") + "(?!\\w)", Matcher.quoteReplacement(value));
+                String body = BatchText.with(loop.group("body"), loop.group("name"), value);
                 statement(body.strip(), at, arguments, depth);
             }
         }
@@ -125,7 +126,7 @@ public final class BatchScript extends Script {
     /** {@code dir /s /b src\*.java > sources.txt} */
     private void listing(String words, String file) {
         boolean deep = words.toLowerCase(Locale.ROOT).contains("/s");
-        for (String word : words.strip().split("\\s+")) {
+        for (String word : MakeText.words(words)) {
             if (word.startsWith("/")) continue;
             String plain = word.replace('\\', '/');
             String start = Paths.parent(plain);
@@ -140,7 +141,7 @@ public final class BatchScript extends Script {
     }
 
     private String expand(String raw, List<String> arguments) {
-        Matcher matcher = REFERENCE.matcher(raw.replaceAll("(?i)%~dp0\\\\?", ""));
+        Matcher matcher = REFERENCE.matcher(OWN_FOLDER.matcher(raw).replaceAll(""));
         StringBuilder out = new StringBuilder();
         while (matcher.find()) {
             String value;

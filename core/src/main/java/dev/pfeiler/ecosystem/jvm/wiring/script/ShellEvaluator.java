@@ -1,13 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import dev.pfeiler.ecosystem.jvm.wiring.EvaluationLimit;
+import dev.pfeiler.script.MakeText;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,6 +23,9 @@ import java.util.stream.Collectors;
  */
 public final class ShellEvaluator {
     private static final Pattern REDIRECTION = Pattern.compile("(.*?[^>\\d&])(>{1,2})\\s*([^>&|\\s]+)\\s*");
+
+    private static final Pattern STARS = Pattern.compile("\\*+");
+    private static final Pattern PATTERN_SIGNS = Pattern.compile("[\\\\^$]");
 
     private final ProjectTree tree;
     private final Map<String, String> written;
@@ -52,7 +55,7 @@ public final class ShellEvaluator {
     private Optional<String> source(List<String> words, String folder) {
         if (words.isEmpty()) return Optional.of("");
         List<String> arguments = words.subList(1, words.size()).stream()
-                .filter(word -> !word.matches("\\d?>.*"))
+                .filter(word -> !ShellText.isRedirection(word))
                 .toList();
         switch (words.get(0)) {
             case "find":
@@ -147,7 +150,7 @@ public final class ShellEvaluator {
             Optional<String> inside = Paths.normal(Paths.join(folder, start));
             if (inside.isEmpty()) return Optional.empty();
             effort.spend(tree.files().size());
-            String shown = start.equals(".") ? "." : start.replaceAll("/+$", "");
+            String shown = start.equals(".") ? "." : Paths.withoutSlash(start);
             tree.under(inside.get())
                     .map(file -> shown + "/" + Paths.relative(inside.get(), file.path()))
                     .filter(path -> names.isEmpty() || names.stream().anyMatch(p -> p.test(path)))
@@ -159,7 +162,8 @@ public final class ShellEvaluator {
 
     private static Predicate<String> named(String wildcards, boolean lastName) {
         // in a pattern for whole paths a star takes slashes too
-        PathPattern pattern = PathPattern.of(lastName ? wildcards : wildcards.replaceAll("\\*+", "**"));
+        PathPattern pattern =
+                PathPattern.of(lastName ? wildcards : STARS.matcher(wildcards).replaceAll("**"));
         return path -> pattern.matches(lastName ? Paths.name(path) : path);
     }
 
@@ -188,7 +192,7 @@ public final class ShellEvaluator {
                                 && !words.get(1).equals("echo")
                                 && !words.get(1).startsWith("-")
                         ? Optional.empty()
-                        : Optional.of(text -> String.join(" ", text.strip().split("\\s+")));
+                        : Optional.of(text -> String.join(" ", MakeText.words(text)));
             case "tr":
                 return words.size() == 3
                         ? Optional.of(text -> translate(text, words.get(1), words.get(2)))
@@ -225,7 +229,8 @@ public final class ShellEvaluator {
 
     private static String delimiter(List<String> words) {
         for (String word : words) {
-            if (word.matches("-s?d.+")) return word.substring(word.indexOf('d') + 1);
+            if (word.length() > 2 && word.startsWith("-d")) return word.substring(2);
+            if (word.length() > 3 && word.startsWith("-sd")) return word.substring(3);
             if (!word.startsWith("-") && !word.equals("paste")) return word;
         }
         return "\t";
@@ -253,7 +258,7 @@ public final class ShellEvaluator {
         boolean inverted = words.contains("-v") || words.contains("-vE") || words.contains("-Ev");
         String wanted = words.get(words.size() - 1);
         return Optional.of(text -> text.lines()
-                .filter(line -> line.contains(wanted.replaceAll("[\\\\^$]", "")) != inverted)
+                .filter(line -> line.contains(PATTERN_SIGNS.matcher(wanted).replaceAll("")) != inverted)
                 .collect(Collectors.joining("\n", "", "\n")));
     }
 
@@ -263,7 +268,7 @@ public final class ShellEvaluator {
 
     /** The words of several lines of paths. */
     static List<String> pathsIn(String text) {
-        return Arrays.stream(text.split("[\\r\\n]+"))
+        return text.lines()
                 .flatMap(line -> ShellText.words(line.strip()).stream())
                 .filter(word -> !word.isEmpty())
                 .toList();

@@ -3,12 +3,19 @@ package dev.pfeiler.ecosystem.jvm.wiring.script;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellParser;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.script.Statement;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -17,15 +24,13 @@ import java.util.regex.Pattern;
  * the POSIX shell command language, as far as docs/wiring.md lists it.
  */
 public final class ShellScript extends Script {
-    private static final Pattern ASSIGNMENT =
-            Pattern.compile("(?:export\\s+|readonly\\s+|local\\s+)?([A-Za-z_]\\w*)=(.*)", Pattern.DOTALL);
-    private static final Pattern LOOP = Pattern.compile("for\\s+(\\w+)\\s+in\\s+(.*)", Pattern.DOTALL);
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:\\{(\\w+)(?::?[-=+?]([^}]*))?\\}|(\\w+))");
     private static final int MOST_ROUNDS = 2000;
-    /** A command with a variable that is set for it alone. */
-    private static final Pattern PREFIXED = Pattern.compile(
-            "([A-Za-z_]\\w*)=((?:\"[^\"]*+\"|'[^']*+'|[^\\s\"'`$(]++|\\$\\w++|\\$\\{[^}]*+\\})*+)\\s++([\\w./$\"].*)",
-            Pattern.DOTALL);
+    /** Programs that start the command behind them. */
+    private static final Set<String> LAUNCHERS = Set.of("exec", "time", "nice", "command", "sudo");
+
+    private final Map<String, Statement.Function> functions = new LinkedHashMap<>();
+    private final Set<String> called = new HashSet<>();
 
     /** @param folder that the script is run in */
     public ShellScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
@@ -34,21 +39,10 @@ public final class ShellScript extends Script {
 
     public void read(List<String> lines) {
         draft.files.add(path);
-        List<ScriptLines.Line> statements = new ArrayList<>();
-        String document = "";
-        for (ScriptLines.Line line : ScriptLines.of(lines, '\\')) {
-            if (!document.isEmpty()) {
-                // the text of a here-document is not a command
-                if (line.text().strip().equals(document)) document = "";
-                continue;
-            }
-            document = ShellText.hereDocument(line.text());
-            String plain = ShellText.withoutComment(line.text()).strip();
-            for (String part : ShellText.split(plain, ';')) {
-                if (!part.isEmpty()) statements.add(new ScriptLines.Line(line.number(), part));
-            }
-        }
-        run(statements);
+        run(ShellParser.parse(lines).statements());
+        // a function that is called by a name that is not known
+        for (Statement.Function function : List.copyOf(functions.values()))
+            if (!called.contains(function.name())) run(function.body());
         name("NAME", "APP", "PROJECT", "APPNAME", "APP_NAME").ifPresent(s -> draft.name = Optional.of(s));
         name("VERSION", "VER", "APP_VERSION")
                 .filter(s -> Wiring.isVersion(s.value()))
@@ -64,90 +58,97 @@ public final class ShellScript extends Script {
         return Optional.empty();
     }
 
-    private void run(List<ScriptLines.Line> statements) {
-        for (int i = 0; i < statements.size(); i++) {
-            ScriptLines.Line statement = statements.get(i);
-            Matcher loop = LOOP.matcher(statement.text());
-            if (!loop.matches()) {
-                statement(statement);
-                continue;
-            }
-            int end = closing(statements, i);
-            loop(loop.group(1), loop.group(2), statements.subList(i + 1, end));
-            i = end;
-        }
+    private void run(List<Statement> statements) {
+        for (Statement statement : statements) draft.effort.deeper(() -> run(statement));
     }
 
-    private static int closing(List<ScriptLines.Line> statements, int start) {
-        int depth = 0;
-        for (int i = start; i < statements.size(); i++) {
-            String word = statements.get(i).text();
-            if (word.startsWith("for ") || word.startsWith("while ")) depth++;
-            if (word.equals("done") || word.startsWith("done ")) depth--;
-            if (depth == 0) return i;
-        }
-        return statements.size();
+    private void run(Statement statement) {
+        if (statement instanceof Statement.Loop loop) loop(loop);
+        else if (statement instanceof Statement.Branch branch) run(branch.body());
+        else if (statement instanceof Statement.Function function) functions.put(function.name(), function);
+        else if (statement instanceof Statement.Subshell subshell) subshell(subshell);
+        else if (statement instanceof Statement.Assignment assignment)
+            assign(assignment.name(), assignment.value(), evidence(statement));
+        else if (statement instanceof Statement.Command command)
+            for (String part : ShellText.steps(command.command())) command(part, evidence(statement));
     }
 
-    private void loop(String variable, String words, List<ScriptLines.Line> body) {
+    private Evidence evidence(Statement statement) {
+        return new Evidence(path, statement.line(), statement.text());
+    }
+
+    /** Variables and the folder are those of before afterwards. */
+    private void subshell(Statement.Subshell subshell) {
+        String before = folder;
+        Map<String, String> outside = Map.copyOf(variables);
+        run(subshell.body());
+        folder = before;
+        variables.clear();
+        variables.putAll(outside);
+    }
+
+    private void loop(Statement.Loop loop) {
+        if (loop.variable().isEmpty()) {
+            run(loop.body());
+            return;
+        }
         int rounds = 0;
-        for (String word : ShellText.words(expand(words))) {
+        for (String word : ShellText.words(expand(loop.values()))) {
             for (String value : text.glob(word, folder)) {
                 if (++rounds > MOST_ROUNDS) return;
-                variables.put(variable, value);
-                draft.effort.deeper(() -> run(body));
+                variables.put(loop.variable(), value);
+                run(loop.body());
             }
         }
     }
 
-    private void statement(ScriptLines.Line line) {
-        String statement =
-                line.text().replaceFirst("^(then|else|do|\\{|!)(\\s+|$)", "").strip();
-        if (statement.isEmpty()
-                || statement.matches(
-                        "(if|elif|while|until|case|fi|done|esac|\\}|function)\\b.*|\\w+\\s*\\(\\)\\s*\\{?")) return;
-        if (statement.startsWith("(") && closingParenthesis(statement, 0) == statement.length() - 1) {
-            String before = folder;
-            for (String part : ShellText.split(statement.substring(1, statement.length() - 1), ';'))
-                statement(new ScriptLines.Line(line.number(), part));
-            changeTo(before);
-            return;
-        }
-        Matcher prefixed = PREFIXED.matcher(statement);
-        if (prefixed.matches()) {
-            assign(prefixed.group(1), prefixed.group(2), line);
-            statement(new ScriptLines.Line(line.number(), prefixed.group(3)));
-            return;
-        }
-        Matcher assignment = ASSIGNMENT.matcher(statement);
-        if (assignment.matches()) {
-            assign(assignment.group(1), assignment.group(2), line);
-            return;
-        }
-        for (String part : ShellText.steps(statement)) command(part, new Evidence(path, line.number(), line.text()));
+    /** Runs a function with its arguments; what it sets for itself alone is gone afterwards. */
+    private void call(Statement.Function function, List<String> arguments) {
+        called.add(function.name());
+        Map<String, String> outside = new HashMap<>();
+        for (int i = 1; i <= 9; i++) outside.put(String.valueOf(i), variables.get(String.valueOf(i)));
+        for (Statement each : function.body())
+            if (each instanceof Statement.Assignment own && own.local())
+                outside.put(own.name(), variables.get(own.name()));
+        for (int i = 1; i <= 9; i++) set(String.valueOf(i), i <= arguments.size() ? arguments.get(i - 1) : null);
+        draft.effort.deeper(() -> run(function.body()));
+        outside.forEach(this::set);
     }
 
-    private void assign(String name, String written, ScriptLines.Line line) {
+    private void set(String name, String value) {
+        if (value == null) variables.remove(name);
+        else variables.put(name, value);
+    }
+
+    private void assign(String name, String written, Evidence evidence) {
         String value = unquoted(expand(written.strip()));
         variables.put(name, value);
-        if (name.equals(ToolCalls.JAVA_OPTIONS))
-            draft.javaOptions = Optional.of(new Wiring.Setting(value, new Evidence(path, line.number(), line.text())));
+        if (name.equals(ToolCalls.JAVA_OPTIONS)) draft.javaOptions = Optional.of(new Wiring.Setting(value, evidence));
     }
 
     private void command(String command, Evidence evidence) {
-        String plain =
-                command.replaceFirst("^\\((.*)\\)$", "$1").replaceFirst("^(exec|time|nice|command|sudo)\\s+", "");
-        if (plain.isEmpty()) return;
-        List<String> words = ShellText.words(expand(plain));
+        String plain = command;
+        for (Optional<ShellText.Assigned> set = ShellText.assigned(plain); set.isPresent(); ) {
+            // set for this command alone, and hardly ever for another value before
+            assign(set.get().name(), set.get().value(), evidence);
+            plain = set.get().rest();
+            set = ShellText.assigned(plain);
+        }
+        List<String> words = new ArrayList<>(ShellText.words(expand(plain)));
+        while (words.size() > 1 && LAUNCHERS.contains(words.get(0))) words.remove(0);
         if (words.isEmpty()) return;
         if (words.get(0).equals("cd")) {
             changeFolder(words);
             return;
         }
+        Statement.Function function = functions.get(words.get(0));
+        if (function != null) {
+            call(function, words.subList(1, words.size()));
+            return;
+        }
         if (text.redirected(expand(plain), folder)) return;
-        List<String> kept = new ArrayList<>();
-        for (String word : words) if (!word.matches("\\d?>.*|&")) kept.add(word);
-        commands.take(kept, folder, evidence);
+        words.removeIf(word -> word.equals("&") || ShellText.isRedirection(word));
+        commands.take(words, folder, evidence);
     }
 
     private void changeFolder(List<String> words) {
