@@ -44,6 +44,7 @@ class ArchitectureTest {
             "tree",
             "process",
             "script",
+            "facts",
             "remote",
             "conversion",
             "proposal",

@@ -1,9 +1,9 @@
 package dev.pfeiler.conversion;
 
+import dev.pfeiler.facts.ContainerFile;
 import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -49,10 +49,6 @@ enum PathReferenceSyntax {
         }
     };
 
-    private static final Set<String> SHELL = Set.of("sh", "bash", "ksh", "command");
-    private static final Set<String> BATCH = Set.of("bat", "cmd");
-    private static final Set<String> CONTAINER_FILES = Set.of("Dockerfile", "Containerfile");
-
     /** A change of folder, with what is known of where to: behind the folder of the script itself. */
     private static final Pattern CHANGE = Pattern.compile("(?im)(?:^|[;&|(]|\\s)(?:cd|chdir|pushd)\\s+(?:/d\\s+)?"
             + "(?:\"?(?:\\$\\(|`)dirname\\s+\"?\\$(?:0|\\{0\\})\"?[)`]((?:/\\.\\.)*)\"?\\s*(?=$|[;&|])"
@@ -69,7 +65,7 @@ enum PathReferenceSyntax {
     static PathReferenceSyntax of(String path, String content) {
         String extension = Paths.extension(path);
         if (extension.equals("md") || extension.equals("markdown")) return MARKDOWN;
-        if (Paths.parent(path).isEmpty() && CONTAINER_FILES.contains(Paths.name(path))) return CONTAINER_FILE;
+        if (Paths.parent(path).isEmpty() && ContainerFile.isOne(path)) return CONTAINER_FILE;
         return switch (ScriptKind.of(path, content).orElse(ScriptKind.MAKE)) {
             case SHELL -> SHELL_SCRIPT;
             case BATCH -> BATCH_SCRIPT;

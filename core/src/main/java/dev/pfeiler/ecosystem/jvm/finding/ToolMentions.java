@@ -3,7 +3,10 @@ package dev.pfeiler.ecosystem.jvm.finding;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.facts.ContainerFile;
+import dev.pfeiler.facts.RuntimeSign;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
@@ -17,9 +20,7 @@ import java.util.stream.Collectors;
 
 /** Finds out which build tool a project's own files mention: its instructions, scripts and files for servers that build it. */
 public final class ToolMentions {
-    private static final Pattern TELLING = Pattern.compile(
-            "(?i)(.*/)?(readme[^/]*|contributing[^/]*|jenkinsfile|dockerfile|containerfile|\\.gitignore|\\.travis\\.yml"
-                    + "|\\.gitlab-ci\\.yml|azure-pipelines\\.yml|\\.github/workflows/[^/]+|[^/]+\\.(sh|bat|cmd))");
+    private static final Pattern INSTRUCTIONS = Pattern.compile("(?i)readme.*|contributing.*|jenkinsfile|\\.gitignore");
 
     private static final long LARGEST = 1 << 16;
 
@@ -59,12 +60,21 @@ public final class ToolMentions {
         for (TreeFile file : tree.files()) {
             if (file.link()) continue;
             if (carried.contains(file.name())) places.add(Evidence.of(file.path(), file.name()));
-            if (!TELLING.matcher(file.path()).matches()) continue;
+            if (!tells(file)) continue;
             List<String> lines = tree.lines(file, LARGEST);
             for (int i = 0; i < lines.size(); i++)
                 if (call.matcher(lines.get(i)).find())
                     places.add(new Evidence(file.path(), i + 1, lines.get(i).strip()));
         }
         return places;
+    }
+
+    /** Whether a file tells people or programs how the project is built. */
+    private static boolean tells(TreeFile file) {
+        Optional<ScriptKind> script = ScriptKind.ofPath(file.path());
+        return INSTRUCTIONS.matcher(file.name()).matches()
+                || ContainerFile.isOne(file.path())
+                || RuntimeSign.isServerFile(file.path())
+                || script.isPresent() && script.get() != ScriptKind.MAKE;
     }
 }

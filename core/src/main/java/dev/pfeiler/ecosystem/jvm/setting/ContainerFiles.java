@@ -1,88 +1,31 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.facts.ContainerFile;
+import dev.pfeiler.facts.ContainerFile.Instruction;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeFile;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
-/** What the files that container images are made by say of a program. Source: the format's reference. */
+/** What the files that container images are made by say of a Java program. */
 public final class ContainerFiles {
-    private static final long LARGEST = 256 << 10;
-    private static final ObjectMapper JSON = new ObjectMapper();
-    private static final Pattern SHELL_WORD = Pattern.compile("(?:[^\\s\"']++|\"[^\"]*+\"|'[^']*+')++");
     private static final Set<String> WITH_VALUE =
             Set.of("-cp", "-classpath", "--class-path", "-p", "--module-path", "-jar", "-m", "--module");
 
-    /** An instruction with its words. */
-    private record Instruction(String name, List<String> words, Evidence evidence) {}
+    private final List<Instruction> instructions;
 
-    private final List<Instruction> instructions = new ArrayList<>();
-
-    private ContainerFiles() {}
+    private ContainerFiles(List<Instruction> instructions) {
+        this.instructions = instructions;
+    }
 
     public static ContainerFiles read(ProjectTree tree) {
-        ContainerFiles files = new ContainerFiles();
-        tree.files().stream().filter(ContainerFiles::isOne).forEach(file -> files.read(tree, file));
-        return files;
-    }
-
-    static boolean isOne(TreeFile file) {
-        return Set.of("Dockerfile", "Containerfile").contains(file.name())
-                || file.extension().equals("dockerfile");
-    }
-
-    private void read(ProjectTree tree, TreeFile file) {
-        List<String> lines = tree.lines(file, LARGEST);
-        for (int i = 0; i < lines.size(); i++) {
-            int first = i;
-            StringBuilder whole = new StringBuilder(lines.get(i).strip());
-            while (whole.toString().endsWith("\\") && i + 1 < lines.size()) {
-                whole.setLength(whole.length() - 1);
-                whole.append(' ').append(lines.get(++i).strip());
-            }
-            List<String> words = words(whole.toString());
-            if (words.size() < 2 || words.get(0).startsWith("#")) continue;
-            instructions.add(new Instruction(
-                    words.get(0).toUpperCase(Locale.ROOT),
-                    words.subList(1, words.size()),
-                    new Evidence(file.path(), first + 1, lines.get(first).strip())));
-        }
-    }
-
-    /** The words of an instruction; its arguments may be a JSON array. Source: the "exec form" of the reference. */
-    private static List<String> words(String instruction) {
-        List<String> words = new ArrayList<>();
-        int bracket = instruction.indexOf('[');
-        String plain = bracket < 0 ? instruction : instruction.substring(0, bracket);
-        if (bracket >= 0) {
-            try {
-                List<String> array = new ArrayList<>();
-                for (JsonNode node : JSON.readTree(instruction.substring(bracket))) array.add(node.asText());
-                Stream.of(plain.strip().split("\\s+"))
-                        .filter(word -> !word.isEmpty())
-                        .forEach(words::add);
-                words.addAll(array);
-                return words;
-            } catch (JsonProcessingException e) {
-                // not an array: a shell command with a bracket
-            }
-        }
-        Matcher word = SHELL_WORD.matcher(instruction);
-        while (word.find()) words.add(word.group().replaceAll("[\"']", ""));
-        return words;
+        return new ContainerFiles(ContainerFile.in(tree).stream()
+                .flatMap(file -> file.instructions().stream())
+                .toList());
     }
 
     /** The classes that images start. */
@@ -106,7 +49,7 @@ public final class ContainerFiles {
 
     /** The paths below which images serve web archives: a server serves each under its name. */
     public List<Wiring.Setting> contextPaths() {
-        return copies().filter(one -> last(one).matches(".*/webapps/[^/]+\\.war"))
+        return copies().filter(one -> isDeployed(last(one)))
                 .map(one -> new Wiring.Setting(Paths.stem(last(one)), one.evidence()))
                 .filter(setting -> !setting.value().equals("ROOT"))
                 .toList();
@@ -120,5 +63,11 @@ public final class ContainerFiles {
 
     private static String last(Instruction one) {
         return one.words().get(one.words().size() - 1);
+    }
+
+    /** Whether a path is that of an archive in the folder from which a servlet container takes them. */
+    private static boolean isDeployed(String path) {
+        return Paths.extension(path).equals("war")
+                && Paths.name(Paths.parent(path)).equals("webapps");
     }
 }

@@ -26,7 +26,7 @@ class JavaElsewhereTest {
                 "Dockerfile | # FROM openjdk:8 | 0",
                 ".github/workflows/a.yml | java-version: '21' | 21",
                 ".github/workflows/a.yml | java-version: [8, 11] | 8",
-                ".travis.yml | - openjdk11 | 11",
+                ".travis.yml | jdk: [openjdk11] | 11",
                 ".travis.yml | jdk: oraclejdk8 | 8",
                 ".gitlab-ci.yml | image: maven:3-openjdk-17 | 17",
                 "web/WEB-INF/appengine-web.xml |   <runtime>java11</runtime> | 11",
