@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.repository;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.remote.FileCache;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
@@ -9,11 +10,8 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,13 +34,13 @@ final class RemoteFiles {
     private static final int PATIENCE = 2;
 
     private final RepositoryAccess access;
-    private final Path cache;
+    private final FileCache cache;
     private final Map<String, Integer> failures = new HashMap<>();
     private final Map<String, Finding> trouble = new HashMap<>();
 
     RemoteFiles(RepositoryAccess access, Path cache) {
         this.access = access;
-        this.cache = cache;
+        this.cache = new FileCache(cache);
     }
 
     /** What a repository has. */
@@ -82,28 +80,22 @@ final class RemoteFiles {
     }
 
     private Reply from(RemoteRepository repository, String path, boolean lasting, Predicate<String> sound) {
-        Path kept = cache.resolve(Hashing.sha256(repository.getUrl().getBytes(StandardCharsets.UTF_8))
-                        .substring(0, 16))
-                .resolve(path);
-        Path absent = kept.resolveSibling(kept.getFileName() + ".absent");
-        try {
-            if (Files.exists(kept) && (lasting || fresh(kept))) {
-                String text = Files.readString(kept);
-                if (sound.test(text)) return has(repository, text);
-            }
-            if (Files.exists(absent) && fresh(absent)) return new Reply(Optional.empty(), true);
-        } catch (IOException e) {
-            // asked again
-        }
+        String name = Hashing.sha256(repository.getUrl().getBytes(StandardCharsets.UTF_8))
+                        .substring(0, 16) + "/" + path;
+        Optional<String> kept = cache.get(name, lasting ? Optional.empty() : Optional.of(KEPT))
+                .map(bytes -> new String(bytes, StandardCharsets.UTF_8))
+                .filter(sound);
+        if (kept.isPresent()) return has(repository, kept.get());
+        if (cache.isAbsent(name, KEPT)) return new Reply(Optional.empty(), true);
         if (access.session().isOffline() || givenUp(repository)) return new Reply(Optional.empty(), false);
         try {
             Optional<String> text = fetch(repository, path);
             if (text.isEmpty()) {
-                keep(absent, "");
+                cache.keepAbsent(name);
                 return new Reply(Optional.empty(), true);
             }
             if (sound.test(text.get())) {
-                keep(kept, text.get());
+                cache.keep(name, text.get().getBytes(StandardCharsets.UTF_8));
                 return has(repository, text.get());
             }
             failed(repository, "answers " + path + " with an invalid response");
@@ -111,21 +103,6 @@ final class RemoteFiles {
             failed(repository, "does not respond: " + e.getMessage());
         }
         return new Reply(Optional.empty(), false);
-    }
-
-    private static boolean fresh(Path file) throws IOException {
-        return Files.getLastModifiedTime(file).toInstant().isAfter(Instant.now().minus(KEPT));
-    }
-
-    private static void keep(Path file, String text) {
-        try {
-            Files.createDirectories(file.getParent());
-            Path part = Files.createTempFile(file.getParent(), "part", "");
-            Files.writeString(part, text);
-            Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException e) {
-            org.slf4j.LoggerFactory.getLogger(RemoteFiles.class).debug("{} is not kept", file, e);
-        }
     }
 
     /** The text of a file; empty if the repository says that it has none. */

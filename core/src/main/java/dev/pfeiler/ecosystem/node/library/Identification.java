@@ -2,7 +2,7 @@ package dev.pfeiler.ecosystem.node.library;
 
 import dev.pfeiler.ecosystem.node.registry.Packument;
 import dev.pfeiler.ecosystem.node.registry.Registry;
-import dev.pfeiler.tree.Paths;
+import dev.pfeiler.remote.CopyIdentification;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
@@ -14,130 +14,32 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
+import java.util.regex.Pattern;
 
-/**
- * Finds the package and version that a copied file comes from: first the versions that the file itself mentions, then the
- * newest ones, until the published files include one with the same bytes.
- */
+/** Finds the packages that copied files and folders come from. */
 public final class Identification {
-    /** How many versions of a package are looked into, where the file mentions none that fits. */
-    private static final int NEWEST = 16;
-    /** How many are looked into that the file mentions. */
-    private static final int MENTIONED = 8;
+    private static final Pattern VERSION = Pattern.compile("[.-]v?\\d+\\.\\d+\\.\\d+");
+    /** The address of a source map at the end of a script or a style sheet. */
+    private static final Pattern SOURCE_MAP =
+            Pattern.compile("\\s*+(?://[#@] sourceMappingURL=\\S*|/\\*# sourceMappingURL=\\S* \\*/)\\s*$");
+    /** How far from its end that address is looked for, in characters. */
+    private static final int END = 4096;
 
-    private final ProjectTree tree;
+    private final CopyIdentification copies;
     private final Registry registry;
 
     public Identification(ProjectTree tree, Registry registry) {
-        this.tree = tree;
+        this.copies = new CopyIdentification(tree, registry, Identification::same, name -> VERSION.matcher(name)
+                .replaceFirst(""));
         this.registry = registry;
     }
 
     /** The package that a copied file comes from; one with other bytes only where the file states it. */
     public Optional<Identified> of(LibraryFile file) {
-        byte[] bytes;
-        try {
-            bytes = tree.bytes(file.path());
-        } catch (IOException e) {
-            return Optional.empty();
-        }
-        Optional<Identified> stated = Optional.empty();
-        boolean tried = false;
-        for (String name : file.names()) {
-            Optional<Packument> packument = registry.packument(name);
-            if (packument.isEmpty()) continue;
-            List<String> mentioned = file.versions().stream()
-                    .filter(packument.get()::has)
-                    .limit(MENTIONED)
-                    .toList();
-            Optional<Identified> found = among(file, packument.get(), mentioned, bytes);
-            if (found.isPresent()) return found;
-            if (stated.isEmpty() && file.stated() && !mentioned.isEmpty())
-                stated = changed(file, packument.get(), mentioned.get(0));
-            // any name can be a package's; only the likeliest is worth a long search
-            if (tried || !mentioned.isEmpty() && file.stated()) continue;
-            tried = true;
-            List<String> newest =
-                    packument.get().versions().stream().limit(NEWEST).toList();
-            found = among(file, packument.get(), newest, bytes);
-            if (found.isPresent()) return found;
-        }
-        return stated.or(() -> searched(file, bytes));
-    }
-
-    /** A package that the registry's search finds by the name at the top of a file. */
-    private Optional<Identified> searched(LibraryFile file, byte[] bytes) {
-        if (!file.stated()) return Optional.empty();
-        for (String name : registry.search(file.title())) {
-            Optional<Packument> packument = registry.packument(name);
-            if (packument.isEmpty()) continue;
-            List<String> mentioned = file.versions().stream()
-                    .filter(packument.get()::has)
-                    .limit(1)
-                    .toList();
-            Optional<Identified> found = among(file, packument.get(), mentioned, bytes);
-            if (found.isPresent()) return found;
-        }
-        return Optional.empty();
-    }
-
-    private Optional<Identified> among(LibraryFile file, Packument packument, List<String> versions, byte[] bytes) {
-        for (String version : new LinkedHashSet<>(versions)) {
-            Optional<Map<String, byte[]>> files = registry.files(packument, version);
-            if (files.isEmpty()) continue;
-            List<String> same = files.get().entrySet().stream()
-                    .filter(entry -> Paths.extension(entry.getKey()).equals(Paths.extension(file.path())))
-                    .filter(entry -> same(entry.getValue(), bytes))
-                    .map(Map.Entry::getKey)
-                    .toList();
-            if (same.isEmpty()) continue;
-            String within = likeliest(file.path(), same);
-            return Optional.of(new Identified(
-                    file, packument.name(), version, within, true, others(file.path(), within, files.get())));
-        }
-        return Optional.empty();
-    }
-
-    /** Of files with the same content, the one named so. */
-    private static String likeliest(String path, List<String> same) {
-        return same.stream()
-                .filter(one -> Paths.name(one).equals(Paths.name(path)))
-                .findFirst()
-                .or(() -> same.stream().filter(one -> one.startsWith("dist/")).findFirst())
-                .orElse(same.get(0));
-    }
-
-    private Optional<Identified> changed(LibraryFile file, Packument packument, String version) {
-        String name = Paths.name(file.path()).replaceFirst("[.-]v?\\d+\\.\\d+\\.\\d+", "");
-        return registry.files(packument, version).flatMap(files -> files.keySet().stream()
-                .filter(path -> Paths.name(path).equals(name))
-                .findFirst()
-                .map(within -> new Identified(file, packument.name(), version, within, false, Map.of())));
-    }
-
-    /** Files beside a copied one that come from the same place beside it in the package: fonts, images, locales. */
-    private Map<String, String> others(String path, String within, Map<String, byte[]> files) {
-        Map<String, String> others = new TreeMap<>();
-        String here = Paths.parent(path);
-        String there = Paths.parent(within);
-        // up to where the folders part
-        while (!here.isEmpty() && !there.isEmpty() && Paths.name(here).equals(Paths.name(there))) {
-            here = Paths.parent(here);
-            there = Paths.parent(there);
-        }
-        for (TreeFile file : (Iterable<TreeFile>) tree.under(here)::iterator) {
-            if (file.path().equals(path) || file.link()) continue;
-            String other = Paths.join(there, Paths.relative(here, file.path()));
-            byte[] published = files.get(other);
-            if (published == null || published.length == 0) continue;
-            try {
-                if (same(published, tree.bytes(file.path()))) others.put(file.path(), other);
-            } catch (IOException e) {
-                // it stays
-            }
-        }
-        return others;
+        return copies.of(new CopyIdentification.Copy(
+                        file.path(), file.names(), file.versions(), file.stated(), file.stated() ? file.title() : ""))
+                .map(match -> new Identified(
+                        file, match.name(), match.version(), match.within(), match.identical(), match.others()));
     }
 
     /** Whether two files are the same, whatever the ends of their lines and the address of their source map. */
@@ -149,9 +51,10 @@ public final class Identification {
     }
 
     private static String plain(byte[] bytes) {
-        return new String(bytes, StandardCharsets.ISO_8859_1)
-                .replace("\r", "")
-                .replaceFirst("\\s*(?://[#@] sourceMappingURL=\\S*|/\\*# sourceMappingURL=\\S* \\*/)\\s*$", "")
+        String text = new String(bytes, StandardCharsets.ISO_8859_1).replace("\r", "");
+        int tail = Math.max(0, text.length() - END);
+        return (text.substring(0, tail)
+                        + SOURCE_MAP.matcher(text.substring(tail)).replaceFirst(""))
                 .stripTrailing();
     }
 

@@ -2,12 +2,12 @@ package dev.pfeiler.ecosystem.node.registry;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.remote.Integrity;
+import dev.pfeiler.script.MakeText;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.Optional;
@@ -26,7 +26,8 @@ final class NpmCache {
     /** What was fetched from an address, if it is still there. */
     Optional<byte[]> fetched(String address) {
         String key = KEY + address;
-        String hash = HexFormat.of().formatHex(digest("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
+        String hash =
+                HexFormat.of().formatHex(Integrity.digest("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
         Path index = folder.resolve("index-v5")
                 .resolve(hash.substring(0, 2))
                 .resolve(hash.substring(2, 4))
@@ -51,7 +52,7 @@ final class NpmCache {
 
     /** The bytes of a hash in the form of Subresource Integrity. */
     Optional<byte[]> content(String integrity) {
-        String first = integrity.strip().split("\\s+")[0];
+        String first = MakeText.words(integrity).stream().findFirst().orElse("");
         int dash = first.indexOf('-');
         if (dash < 1) return Optional.empty();
         try {
@@ -66,14 +67,6 @@ final class NpmCache {
             return Files.isReadable(file) ? Optional.of(Files.readAllBytes(file)) : Optional.empty();
         } catch (IOException | IllegalArgumentException e) {
             return Optional.empty();
-        }
-    }
-
-    static MessageDigest digest(String algorithm) {
-        try {
-            return MessageDigest.getInstance(algorithm);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.PackageServer;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.remote.Integrity;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -89,7 +90,8 @@ class RegistryTest {
     /** Writes what npm would keep of an answer. */
     private void cached(String address, byte[] body) throws IOException {
         String key = "make-fetch-happen:request-cache:" + address;
-        String hash = HexFormat.of().formatHex(NpmCache.digest("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
+        String hash = HexFormat.of()
+                .formatHex(dev.pfeiler.remote.Integrity.digest("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
         String integrity = PackageServer.integrity(body);
         Path cache = home.resolve("npm/_cacache");
         Path index = cache.resolve(
@@ -106,8 +108,8 @@ class RegistryTest {
     @Test
     void anArchiveWithAnotherHashIsNotTaken() {
         byte[] bytes = "x".getBytes(StandardCharsets.UTF_8);
-        assertThat(Registry.fits(bytes, PackageServer.integrity(bytes))).isTrue();
-        assertThat(Registry.fits(bytes, PackageServer.integrity("y".getBytes(StandardCharsets.UTF_8))))
+        assertThat(Integrity.fits(bytes, PackageServer.integrity(bytes))).isTrue();
+        assertThat(Integrity.fits(bytes, PackageServer.integrity("y".getBytes(StandardCharsets.UTF_8))))
                 .isFalse();
     }
 }
