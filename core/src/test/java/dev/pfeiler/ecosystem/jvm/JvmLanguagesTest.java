@@ -48,10 +48,10 @@ class JvmLanguagesTest extends ProposedProject {
         assertThat(calls())
                 .extracting(JvmLanguagesTest::settings)
                 .containsExactly(
-                        "KOTLIN -target=1.8 -Xjsr305=strict -language-version 1.3",
-                        "GROOVY -encoding=ISO-8859-1 -source=1.8 -target=1.7 -j",
-                        "SCALA -encoding=UTF-8 -target=8 -deprecation",
-                        "KOTLIN");
+                        "Kotlin -target=1.8 -Xjsr305=strict -language-version 1.3",
+                        "Groovy -encoding=ISO-8859-1 -source=1.8 -target=1.7 -j",
+                        "Scala -encoding=UTF-8 -target=8 -deprecation",
+                        "Kotlin");
         Wiring.Compilation kotlin = calls().get(0);
         assertThat(kotlin.takes("src/p/K.kt")).isTrue();
         assertThat(kotlin.takes("src/p/A.java")).as("it looks at it").isFalse();
@@ -81,10 +81,10 @@ class JvmLanguagesTest extends ProposedProject {
         assertThat(calls())
                 .extracting(JvmLanguagesTest::settings)
                 .containsExactly(
-                        "KOTLIN -Xjsr305=strict",
-                        "GROOVY -encoding=UTF-8 -source=1.7 -target=1.8 -j",
-                        "SCALA -target=1.8 -deprecation -feature",
-                        "KOTLIN",
+                        "Kotlin -Xjsr305=strict",
+                        "Groovy -encoding=UTF-8 -source=1.7 -target=1.8 -j",
+                        "Scala -target=1.8 -deprecation -feature",
+                        "Kotlin",
                         "JAVA");
         assertThat(calls().get(1).output()).map(Wiring.Setting::value).contains("out");
     }
@@ -108,7 +108,7 @@ class JvmLanguagesTest extends ProposedProject {
         assertThat(calls())
                 .extracting(JvmLanguagesTest::settings)
                 .as("the module's own setting, and first that of the language that is used")
-                .containsExactly("KOTLIN -target=11 -Xjsr305=strict", "JAVA -target=17");
+                .containsExactly("Kotlin -target=11 -Xjsr305=strict", "Java -target=17");
     }
 
     @Test

@@ -16,7 +16,6 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -32,7 +31,7 @@ public final class JvmCreator implements Creator {
 
     @Override
     public List<Language> languages() {
-        return Arrays.stream(JvmLanguage.values())
+        return JvmLanguage.all().stream()
                 .map(language -> new Language(language.id(), language.title()))
                 .toList();
     }

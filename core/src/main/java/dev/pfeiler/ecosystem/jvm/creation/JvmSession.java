@@ -195,7 +195,7 @@ final class JvmSession implements Creator.Session {
         List<Dependency> processors = new ArrayList<>();
         List<Platform> platforms = new ArrayList<>();
         List<CompiledLanguage> languages = new ArrayList<>();
-        JvmLanguage language = JvmLanguage.valueOf(blueprint.language().toUpperCase(Locale.ROOT));
+        JvmLanguage language = JvmLanguage.ofId(blueprint.language()).orElseThrow();
         if (language != JvmLanguage.JAVA) {
             Coordinates library = LanguageLibraries.usual(language);
             if (language == JvmLanguage.KOTLIN && tool.isOutdated()) library = library.withVersion(EARLY_KOTLIN);

@@ -22,7 +22,6 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,7 +39,7 @@ final class LanguageDecisions {
 
     private final JvmReading reading;
     private final JvmProject project;
-    private final Map<JvmLanguage, Settings> settings = new EnumMap<>(JvmLanguage.class);
+    private final Map<JvmLanguage, Settings> settings = new TreeMap<>();
 
     /**
      * What holds for a language in all modules.

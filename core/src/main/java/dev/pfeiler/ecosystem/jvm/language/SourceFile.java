@@ -72,16 +72,12 @@ public record SourceFile(
 
     /** The declaration of its package, as it is written. */
     public String packageText() {
-        return "package " + packageName + (language() == JvmLanguage.JAVA ? ";" : "");
+        return "package " + packageName + language().statementEnd();
     }
 
     /** How the method is declared by which a program starts. */
     public String entryPointText() {
-        return switch (language()) {
-            case JAVA, GROOVY -> "static void main";
-            case KOTLIN -> "fun main";
-            case SCALA -> "def main";
-        };
+        return language().mainMethod();
     }
 
     public JvmLanguage language() {

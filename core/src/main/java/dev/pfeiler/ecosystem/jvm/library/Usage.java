@@ -90,7 +90,7 @@ public final class Usage {
 
     /** Sources in a language need its library, whether they name it or not. */
     private void languages(Way way, List<Jar> jars, Collection<SourceFile> sources) {
-        for (JvmLanguage language : JvmLanguage.values()) {
+        for (JvmLanguage language : JvmLanguage.all()) {
             Optional<Jar> library = LanguageLibraries.of(language, jars);
             if (library.isEmpty()) continue;
             sources.stream()

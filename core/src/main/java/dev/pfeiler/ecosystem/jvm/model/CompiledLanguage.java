@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
+import dev.pfeiler.ecosystem.jvm.language.LanguageCompilerTraits;
+import dev.pfeiler.ecosystem.jvm.language.LanguageVersion;
 import java.util.Collections;
 import java.util.List;
 import java.util.SortedMap;
@@ -31,35 +33,28 @@ public record CompiledLanguage(
         test = List.copyOf(test);
     }
 
-    /** A level as its compiler takes it. Kotlin knows 1.6, until its own 1.6, and 1.8 and later ones. */
+    /** A level as its compiler takes it. */
     public String target(int level) {
-        if (language == JvmLanguage.KOTLIN && level < 8) return before(1, 6) ? "1.6" : "1.8";
-        return level <= 8 ? "1." + level : String.valueOf(level);
+        return compiler().target().of(release(), level);
     }
 
-    /** The arguments that make its compiler write classes of a level. Source: the release notes of Scala 2.13.9. */
+    /** The arguments that make its compiler write classes of a level. */
     public List<String> levelArguments(int level) {
-        return switch (language) {
-            case JAVA, GROOVY -> List.of();
-            case KOTLIN -> List.of("-jvm-target", target(level));
-            case SCALA -> {
-                if (before(2, 13)) yield List.of("-target:jvm-" + target(level));
-                List<String> release = List.of("-release", String.valueOf(level));
-                // until then the option has selected the platform's API only
-                boolean alone = level <= 8 || !version.matches("2\\.13\\.[0-8]");
-                yield alone ? release : List.of("-release", String.valueOf(level), "-target:" + level);
-            }
-        };
+        return compiler().levelArguments().of(release(), level);
+    }
+
+    /** Its compiler. */
+    public LanguageCompilerTraits compiler() {
+        return language.compiler().orElseThrow();
+    }
+
+    /** Its version, to be compared. */
+    public LanguageVersion release() {
+        return new LanguageVersion(version);
     }
 
     /** Whether its version is a lower one. */
     public boolean before(int major, int minor) {
-        String[] parts = version.split("[.-]");
-        int first = number(parts, 0);
-        return first < major || first == major && number(parts, 1) < minor;
-    }
-
-    private static int number(String[] parts, int at) {
-        return at < parts.length && parts[at].matches("\\d{1,6}") ? Integer.parseInt(parts[at]) : 0;
+        return release().before(major, minor);
     }
 }

@@ -5,7 +5,6 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.repository.Resolved;
@@ -19,11 +18,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -35,7 +35,9 @@ final class LanguageCompiler {
     private static final String MODULE_NAME = "-module-name";
 
     private final ProofContext context;
-    private final Map<JvmLanguage, List<Path>> compilers = new EnumMap<>(JvmLanguage.class);
+    private static final Pattern BLANK = Pattern.compile(" ");
+
+    private final Map<JvmLanguage, List<Path>> compilers = new HashMap<>();
 
     LanguageCompiler(ProofContext context) {
         this.context = context;
@@ -75,7 +77,7 @@ final class LanguageCompiler {
         command.addAll(List.of(
                 "-cp",
                 compiler.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator)),
-                mainClass(job.compiled())));
+                job.compiled().compiler().mainClass().apply(job.compiled().release())));
         command.addAll(arguments(module, job));
         command.addAll(List.of("-d", output.toString(), language == JvmLanguage.GROOVY ? "--classpath" : "-classpath"));
         command.add(joined.isEmpty() ? output.toString() : joined);
@@ -117,74 +119,42 @@ final class LanguageCompiler {
     private List<String> arguments(SourceModule module, Job job) {
         List<String> flags = job.call()
                 .map(call -> call.flags().stream()
-                        .flatMap(flag -> List.of(flag.value().split(" ", 2)).stream())
+                        .flatMap(flag -> List.of(BLANK.split(flag.value(), 2)).stream())
                         .toList())
                 .orElse(job.compiled().arguments());
-        List<String> arguments = new ArrayList<>();
-        int level = job.level();
-        switch (job.compiled().language()) {
-            case KOTLIN -> {
-                arguments.addAll(List.of("-no-stdlib", "-no-reflect", "-nowarn"));
-                arguments.addAll(job.compiled().levelArguments(level));
-                // names of internal members end with it; build tools name it after the project
-                if (!flags.contains(MODULE_NAME))
-                    arguments.addAll(List.of(MODULE_NAME, context.build(module).artifact()));
-                arguments.addAll(flags);
-            }
-            case GROOVY -> {
-                arguments.addAll(List.of("--encoding", job.encoding()));
-                boolean joint = job.own().stream().anyMatch(source -> source.language() == JvmLanguage.JAVA);
-                if (joint)
-                    arguments.addAll(List.of(
-                            LanguageOptions.JOINT,
-                            "-Jsource=" + job.compiled().target(level),
-                            "-Jtarget=" + job.compiled().target(level)));
-                flags.stream()
-                        .filter(flag -> !flag.equals(LanguageOptions.JOINT))
-                        .forEach(arguments::add);
-            }
-            case SCALA -> {
-                arguments.addAll(List.of("-encoding", job.encoding()));
-                arguments.addAll(job.compiled().levelArguments(level));
-                arguments.addAll(flags);
-            }
-            case JAVA -> throw new IllegalArgumentException("Java has a compiler of its own");
-        }
+        if (job.compiled().language() == JvmLanguage.KOTLIN) return kotlin(module, job, flags);
+        if (job.compiled().language() == JvmLanguage.GROOVY) return groovy(job, flags);
+        List<String> arguments = new ArrayList<>(List.of("-encoding", job.encoding()));
+        arguments.addAll(job.compiled().levelArguments(job.level()));
+        arguments.addAll(flags);
         return arguments;
     }
 
-    private static boolean isScala3(CompiledLanguage compiled) {
-        return compiled.language() == JvmLanguage.SCALA && !compiled.before(3, 0);
+    private List<String> kotlin(SourceModule module, Job job, List<String> flags) {
+        List<String> arguments = new ArrayList<>(List.of("-no-stdlib", "-no-reflect", "-nowarn"));
+        arguments.addAll(job.compiled().levelArguments(job.level()));
+        // names of internal members end with it; build tools name it after the project
+        if (!flags.contains(MODULE_NAME))
+            arguments.addAll(List.of(MODULE_NAME, context.build(module).artifact()));
+        arguments.addAll(flags);
+        return arguments;
     }
 
-    private static String mainClass(CompiledLanguage compiled) {
-        return switch (compiled.language()) {
-            case KOTLIN -> "org.jetbrains.kotlin.cli.jvm.K2JVMCompiler";
-            case GROOVY -> "org.codehaus.groovy.tools.FileSystemCompiler";
-            case SCALA -> isScala3(compiled) ? "dotty.tools.dotc.Main" : "scala.tools.nsc.Main";
-            case JAVA -> throw new IllegalArgumentException("Java has a compiler of its own");
-        };
-    }
-
-    private static Coordinates artifact(CompiledLanguage compiled) {
-        String version = compiled.version();
-        return switch (compiled.language()) {
-            case KOTLIN -> new Coordinates("org.jetbrains.kotlin", "kotlin-compiler-embeddable", version);
-            case GROOVY ->
-                new Coordinates(compiled.before(4, 0) ? "org.codehaus.groovy" : "org.apache.groovy", "groovy", version);
-            case SCALA ->
-                isScala3(compiled)
-                        ? new Coordinates("org.scala-lang", "scala3-compiler_3", version)
-                        : new Coordinates("org.scala-lang", "scala-compiler", version);
-            case JAVA -> throw new IllegalArgumentException("Java has a compiler of its own");
-        };
+    private static List<String> groovy(Job job, List<String> flags) {
+        List<String> arguments = new ArrayList<>(List.of("--encoding", job.encoding()));
+        boolean joint = job.own().stream().anyMatch(source -> source.language() == JvmLanguage.JAVA);
+        String target = job.compiled().target(job.level());
+        if (joint) arguments.addAll(List.of(LanguageOptions.JOINT, "-Jsource=" + target, "-Jtarget=" + target));
+        flags.stream().filter(flag -> !flag.equals(LanguageOptions.JOINT)).forEach(arguments::add);
+        return arguments;
     }
 
     /** The jars of a compiler; none if they cannot be had. */
     private List<Path> compiler(CompiledLanguage compiled) {
         return compilers.computeIfAbsent(compiled.language(), language -> {
             Repositories repositories = context.reading().repositories();
-            Declaration declared = new Declaration(artifact(compiled), Scope.COMPILE.word(), Set.of());
+            Declaration declared = new Declaration(
+                    compiled.compiler().artifact().apply(compiled.release()), Scope.COMPILE.word(), Set.of());
             List<Path> jars = new ArrayList<>();
             for (Resolved artifact :
                     repositories.resolve(List.of(declared), Map.of()).artifacts()) {

@@ -13,7 +13,6 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,7 +28,7 @@ import java.util.stream.Collectors;
 /** Finds the JVM projects in a tree: those that a build tool manages, and one that contains all the rest. */
 public final class JvmParts {
     /** Extensions of sources of JVM languages, read or not. */
-    public static final Set<String> EXTENSIONS = Arrays.stream(JvmLanguage.values())
+    public static final Set<String> EXTENSIONS = JvmLanguage.all().stream()
             .flatMap(language -> language.extensions().stream())
             .collect(Collectors.toSet());
 

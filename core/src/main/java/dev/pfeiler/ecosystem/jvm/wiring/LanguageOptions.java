@@ -40,14 +40,6 @@ public final class LanguageOptions {
             Map.entry("-sourcepath", "-sourcepath"),
             Map.entry("--sourcepath", "-sourcepath"));
 
-    private static final Map<JvmLanguage, Set<String>> WITH_VALUE = Map.of(
-            JvmLanguage.KOTLIN,
-            Set.of("-language-version", "-api-version", "-module-name", "-P", "-opt-in", "-jdk-home", "-kotlin-home"),
-            JvmLanguage.GROOVY,
-            Set.of("--configscript", "-b", "--basescript", "-F"),
-            JvmLanguage.SCALA,
-            Set.of("-bootclasspath", "-extdirs", "-javabootclasspath", "-pagewidth", "-color"));
-
     /** Options that say how the compiler is run, or what every build tool does anyway. */
     private static final Set<String> IDLE = Set.of(
             "-no-stdlib",
@@ -69,12 +61,9 @@ public final class LanguageOptions {
 
     /** The language that a compiler compiles, by the name of its program. */
     public static Optional<JvmLanguage> compiled(String program) {
-        return switch (program) {
-            case "kotlinc", "kotlinc-jvm" -> Optional.of(JvmLanguage.KOTLIN);
-            case "groovyc" -> Optional.of(JvmLanguage.GROOVY);
-            case "scalac", "scala3-compiler" -> Optional.of(JvmLanguage.SCALA);
-            default -> Optional.empty();
-        };
+        return JvmLanguage.further()
+                .filter(language -> language.compiler().orElseThrow().programs().contains(program))
+                .findFirst();
     }
 
     /**
@@ -108,7 +97,10 @@ public final class LanguageOptions {
                 settings.putIfAbsent("-" + java.group(1), new Wiring.Setting(java.group(2), evidence));
             else if (language == JvmLanguage.GROOVY && (word.equals("--jointCompilation") || word.equals(JOINT)))
                 flags.add(new Wiring.Setting(JOINT, evidence));
-            else if (WITH_VALUE.getOrDefault(language, Set.of()).contains(word) && more) {
+            else if (language.compiler()
+                            .filter(one -> one.optionsWithValue().contains(word))
+                            .isPresent()
+                    && more) {
                 String value = arguments.get(++i);
                 if (!IDLE.contains(word)) flags.add(new Wiring.Setting(word + " " + value, evidence));
             } else if (word.startsWith("-")) {

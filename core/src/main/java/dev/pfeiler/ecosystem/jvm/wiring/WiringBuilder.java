@@ -80,7 +80,7 @@ public final class WiringBuilder {
     /** Adds a compilation by an IDE, which compiles sources of all languages in the same folders. */
     public void compiles(ProjectTree tree, Wiring.Compilation java, Map<JvmLanguage, Wiring.Compilation> others) {
         List<Wiring.Compilation> further = new ArrayList<>();
-        for (JvmLanguage language : JvmLanguage.values()) {
+        for (JvmLanguage language : JvmLanguage.all()) {
             if (language == JvmLanguage.JAVA || !compiles(tree, java, language)) continue;
             Map<String, Wiring.Setting> shared = new LinkedHashMap<>(java.settings());
             shared.keySet().retainAll(Set.of("-encoding", "-target"));

@@ -24,6 +24,11 @@ final class LanguageScript {
 
     private final Dialect dialect;
 
+    /** Writes the settings of a language's compiler. */
+    private interface Settings {
+        void write(Script script, CompiledLanguage compiled, CompilerSettings compiler);
+    }
+
     LanguageScript(Dialect dialect) {
         this.dialect = dialect;
     }
@@ -31,25 +36,17 @@ final class LanguageScript {
     /** The statements that apply the plug-ins of a language. */
     List<String> plugins(CompiledLanguage compiled) {
         List<String> lines = new ArrayList<>();
-        switch (compiled.language()) {
-            case KOTLIN -> {
-                lines.add(versioned(
-                        dialect.kotlin() ? "kotlin(\"jvm\")" : "id 'org.jetbrains.kotlin.jvm'", compiled.version()));
-                compiled.plugins()
-                        .keySet()
-                        .forEach(plugin -> lines.add(versioned(
-                                dialect.kotlin()
-                                        ? "kotlin(\"plugin." + plugin + "\")"
-                                        : "id 'org.jetbrains.kotlin.plugin." + plugin + "'",
-                                compiled.version())));
-            }
-            case GROOVY, SCALA ->
-                lines.add(
-                        dialect.kotlin()
-                                ? compiled.language().id()
-                                : "id '" + compiled.language().id() + "'");
-            case JAVA -> {}
-        }
+        String id = compiled.language().id();
+        // the plug-in of one language comes in the version of the language, the others with the tool
+        if (compiled.language() != JvmLanguage.KOTLIN) return List.of(dialect.kotlin() ? id : "id '" + id + "'");
+        lines.add(
+                versioned(dialect.kotlin() ? "kotlin(\"jvm\")" : "id 'org.jetbrains.kotlin.jvm'", compiled.version()));
+        for (String plugin : compiled.plugins().keySet())
+            lines.add(versioned(
+                    dialect.kotlin()
+                            ? "kotlin(\"plugin." + plugin + "\")"
+                            : "id 'org.jetbrains.kotlin.plugin." + plugin + "'",
+                    compiled.version()));
         return lines;
     }
 
@@ -85,22 +82,26 @@ final class LanguageScript {
     }
 
     void write(Script script, CompiledLanguage compiled, CompilerSettings compiler) {
-        script.section(s -> {
-            switch (compiled.language()) {
-                case KOTLIN -> kotlin(s, compiled, compiler);
-                case GROOVY -> groovy(s, compiled, compiler);
-                case SCALA -> scala(s, compiled, compiler);
-                case JAVA -> {}
-            }
-        });
+        Settings settings = Map.<JvmLanguage, Settings>of(
+                        JvmLanguage.KOTLIN,
+                        this::kotlin,
+                        JvmLanguage.GROOVY,
+                        this::groovy,
+                        JvmLanguage.SCALA,
+                        this::scala)
+                .get(compiled.language());
+        script.section(s -> settings.write(s, compiled, compiler));
         compiled.plugins().forEach((plugin, options) -> {
             String extension = COMPILER_PLUGINS.get(plugin);
             if (extension != null)
-                script.section(s -> s.block(
-                        extension,
-                        t -> options.forEach(option -> t.line(dialect.call(
-                                option.replaceFirst("=.*", ""), dialect.string(option.replaceFirst("^[^=]*=", "")))))));
+                script.section(s -> s.block(extension, t -> options.forEach(option -> t.line(option(option)))));
         });
+    }
+
+    private String option(String option) {
+        int equals = option.indexOf('=');
+        String name = equals < 0 ? option : option.substring(0, equals);
+        return dialect.call(name, dialect.string(option.substring(equals + 1)));
     }
 
     private void kotlin(Script script, CompiledLanguage compiled, CompilerSettings compiler) {

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
@@ -7,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 
 /** Maven's plug-ins for languages beside Java. Source: the documentation of each plug-in. */
 final class MavenLanguages {
@@ -30,16 +32,11 @@ final class MavenLanguages {
     }
 
     List<PomElement> plugins() {
-        List<PomElement> plugins = new ArrayList<>();
-        for (CompiledLanguage compiled : module.languages()) {
-            switch (compiled.language()) {
-                case KOTLIN -> plugins.add(kotlin(compiled));
-                case GROOVY -> plugins.add(groovy(compiled));
-                case SCALA -> plugins.add(scala(compiled));
-                case JAVA -> {}
-            }
-        }
-        return plugins;
+        Map<JvmLanguage, Function<CompiledLanguage, PomElement>> plugins = Map.of(
+                JvmLanguage.KOTLIN, this::kotlin, JvmLanguage.GROOVY, this::groovy, JvmLanguage.SCALA, this::scala);
+        return module.languages().stream()
+                .map(compiled -> plugins.get(compiled.language()).apply(compiled))
+                .toList();
     }
 
     private int level() {
