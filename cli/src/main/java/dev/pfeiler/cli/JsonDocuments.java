@@ -43,7 +43,7 @@ public final class JsonDocuments {
                     .put("id", part.id())
                     .put("folder", part.folder())
                     .put("ecosystem", part.ecosystem().id());
-            part.managed().ifPresent(tool -> node.put("managedBy", tool.excerpt()));
+            part.managed().ifPresent(tool -> node.put("managedBy", tool.tool()));
         });
         survey.tree().leftOut().forEach(document.putArray("ignored")::add);
         return text(document);

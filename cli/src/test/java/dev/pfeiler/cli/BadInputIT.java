@@ -1,9 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -141,7 +141,7 @@ class BadInputIT {
                     sketch.root().resolve("secret"), PosixFilePermissions.fromString("---------"));
         List<String> command = new ArrayList<>();
         if (root) command.addAll(List.of("setpriv", "--reuid=65534", "--regid=65534", "--clear-groups"));
-        assumeTrue(!root || Files.isExecutable(Path.of("/usr/bin/setpriv")), "setpriv is not here");
+        if (root) Tools.require("setpriv");
         command.addAll(
                 List.of(Path.of(System.getProperty("java.home"), "bin/java").toString(), "-jar"));
         command.add(copy.resolve("pfeiler.jar").toString());

@@ -1,10 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,9 +22,7 @@ class BerthplanIT {
 
     @BeforeEach
     void layOut() {
-        boolean here = Environment.here().program("php").isPresent()
-                && Environment.here().program("composer").isPresent();
-        assumeTrue(here, "php and composer are not here");
+        Tools.require("php", "composer");
         project = Program.demo("berthplan", folder);
     }
 
@@ -90,7 +87,7 @@ class BerthplanIT {
 
     @Test
     void theTestsOfAFrameworkAreRunBeforeAndAfter() throws IOException {
-        assumeTrue(Environment.here().program("phpunit").isPresent(), "phpunit is not here");
+        Tools.require("phpunit");
         new Sketch(project)
                 .file(
                         "tests/ShipTest.php",

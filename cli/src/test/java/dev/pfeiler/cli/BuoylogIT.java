@@ -1,9 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -102,7 +102,7 @@ class BuoylogIT {
 
     @Test
     void theOldBuildItselfCanBeRun() throws IOException {
-        assumeTrue(Files.isExecutable(Path.of("/usr/bin/ant")), "ant is not here");
+        Tools.require("ant");
         Map<String, String> before = new Sketch(project).digest();
         assertThat(program.run("convert", project).exit()).isZero();
         Program.Run prove = program.run("prove", "--run-old-build", project);

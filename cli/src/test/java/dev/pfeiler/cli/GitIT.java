@@ -1,9 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,7 +23,7 @@ class GitIT {
 
     @BeforeEach
     void setUp() throws IOException {
-        assumeTrue(Files.isExecutable(Path.of("/usr/bin/git")), "git is not here");
+        Tools.require("git");
         sketch = new Sketch(Files.createDirectories(folder.resolve("harbour/port")));
         sketch.file("code/p/A.java", "package p;", "/** A gauge. */", "class A {", "  int level = 3;", "}")
                 .file("code/p/B.java", "package p; class B {}")

@@ -1,10 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Golden;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.io.StringReader;
 import java.nio.file.Files;
@@ -36,10 +35,7 @@ class GoldenIT {
 
     private Path demo(String name) {
         if (name.equals("berthplan") || name.equals("harbourdesk")) {
-            Environment here = Environment.here();
-            assumeTrue(
-                    here.program("php").isPresent() && here.program("composer").isPresent(),
-                    "requires PHP and Composer");
+            Tools.require("php", "composer");
         }
         return Program.demo(name, folder);
     }

@@ -1,10 +1,9 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,7 +21,7 @@ class GradleIT {
 
     @BeforeEach
     void requireGradle() {
-        assumeTrue(Environment.here().program("gradle").isPresent(), "requires Gradle");
+        Tools.require("gradle");
     }
 
     private Program.Run proven(Path project, String target) {

@@ -1,11 +1,10 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,9 +25,7 @@ class HarbourdeskIT {
 
     @BeforeEach
     void layOut() {
-        Environment here = Environment.here();
-        assumeTrue(
-                here.program("php").isPresent() && here.program("composer").isPresent(), "requires PHP and Composer");
+        Tools.require("php", "composer");
         project = Program.demo("harbourdesk", folder);
     }
 

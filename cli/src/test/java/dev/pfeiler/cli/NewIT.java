@@ -1,11 +1,10 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.PackageServer;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -43,10 +42,6 @@ class NewIT {
         return rows;
     }
 
-    private static void requires(String... tools) {
-        for (String tool : tools) assumeTrue(Environment.here().program(tool).isPresent(), "requires " + tool);
-    }
-
     @Test
     void javaForMaven() {
         assertThat(proven(program, "wind", "--with", "json", "--with", "templates"))
@@ -70,7 +65,7 @@ class NewIT {
 
     @Test
     void forGradle() {
-        requires("gradle");
+        Tools.require("gradle");
         assertThat(proven(program, "wind", "--to", "gradle", "--with", "json"))
                 .containsEntry("tests", "2 passed")
                 .containsEntry("start", "10 kn = 5.14 m/s");
@@ -82,9 +77,9 @@ class NewIT {
 
     @Test
     void forNpm() throws IOException {
-        requires("node", "npm", "chromium");
+        Tools.require("node", "npm", "chromium");
         try (Stream<Path> files = Files.isDirectory(PACKAGES) ? Files.list(PACKAGES) : Stream.<Path>empty()) {
-            assumeTrue(files.count() >= 7, "the packages could not be fetched");
+            Tools.require(files.count() >= 7, "packages of npm");
         }
         try (PackageServer server = new PackageServer().publishAll(PACKAGES)) {
             Program npm = new Program()
@@ -106,7 +101,7 @@ class NewIT {
 
     @Test
     void forComposer() {
-        requires("php", "composer", "phpunit");
+        Tools.require("php", "composer", "phpunit");
         assertThat(proven(program, "berths", "--language", "php", "--kind", "server", "--with", "templates"))
                 .containsEntry("tests", "2 passed")
                 .containsEntry("GET /knots?value=10", "200  5.14 m/s")

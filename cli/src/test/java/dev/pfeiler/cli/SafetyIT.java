@@ -1,11 +1,10 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.PackageServer;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -177,10 +176,8 @@ class SafetyIT {
     /** What scripts deploy is not run, what else they do only if it is asked for, and copied packages stay as they are. */
     @Test
     void aProofDeploysNothingAndWritesToNoCopiedPackage() throws Exception {
-        Environment here = Environment.here();
-        boolean tools =
-                Stream.of("node", "npm").allMatch(tool -> here.program(tool).isPresent());
-        assumeTrue(tools && Files.isDirectory(PACKAGES), "node, npm or their packages are not here");
+        Tools.require("node", "npm");
+        Tools.require(Files.isDirectory(PACKAGES), "packages of npm");
         Path bin = Files.createDirectories(folder.resolve("bin"));
         Path rsync = Files.writeString(bin.resolve("rsync"), "#!/bin/sh\ntouch '" + folder.resolve("deployed") + "'\n");
         Files.setPosixFilePermissions(rsync, PosixFilePermissions.fromString("rwxr-xr-x"));

@@ -1,12 +1,11 @@
 package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Golden;
 import dev.pfeiler.PackageServer;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.process.Environment;
+import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,11 +30,8 @@ class SignalmastIT {
 
     @BeforeEach
     void serve() throws IOException {
-        Environment here = Environment.here();
-        boolean tools = Stream.of("node", "npm", "chromium")
-                .allMatch(tool -> here.program(tool).isPresent());
-        assumeTrue(tools, "node, npm and chromium are not here");
-        assumeTrue(Files.isDirectory(PACKAGES) && count(PACKAGES) >= 7, "the packages could not be fetched");
+        Tools.require("node", "npm", "chromium");
+        Tools.require(Files.isDirectory(PACKAGES) && count(PACKAGES) >= 7, "packages of npm");
         server = new PackageServer().publishAll(PACKAGES);
         program = new Program()
                 .with("npm_config_registry", server.address())

@@ -47,7 +47,7 @@ public final class SurveyView {
                 screen.textColumn(survey.parts().stream().map(SurveyView::name).toList());
         for (SurveyedPart part : survey.parts()) {
             String how = part.managed()
-                    .map(tool -> "already managed by " + tool.excerpt() + "; left as it is")
+                    .map(tool -> "already managed by " + tool.tool() + "; left as it is")
                     .orElse(part.part().sources() + (part.part().sources() == 1 ? " source" : " sources"));
             screen.row(" ", name(part), part.ecosystem().title() + ", " + how, column);
         }

@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.pfeiler.Golden;
+import dev.pfeiler.Tools;
 import dev.pfeiler.ecosystem.jvm.model.SampleBuilds;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
@@ -108,7 +108,7 @@ class KotlinScriptTest {
     @Test
     void bothLanguagesDeclareTheSame() throws IOException {
         Environment here = Environment.here();
-        assumeTrue(here.program(GradleTarget.PROGRAM).isPresent(), "requires Gradle");
+        Tools.require(GradleTarget.PROGRAM);
         Path project = Files.createDirectories(folder.resolve("project"));
         for (Map.Entry<String, String> script : GradleWriter.write(SampleBuilds.settings(), GradleWriterTest.OLD)
                 .entrySet()) Files.writeString(project.resolve(script.getKey()), script.getValue());
