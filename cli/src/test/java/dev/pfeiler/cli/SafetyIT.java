@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.PackageServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.Tools;
+import dev.pfeiler.process.Environment;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -184,7 +185,7 @@ class SafetyIT {
         try (PackageServer server = new PackageServer().publishAll(PACKAGES)) {
             program.with("npm_config_registry", server.address())
                     .with("npm_config_cache", folder.resolve("npm").toString())
-                    .with("PATH", bin + ":" + here.variables().get("PATH"));
+                    .with("PATH", bin + ":" + Environment.here().variables().get("PATH"));
             Sketch sketch = new Sketch(folder.resolve("port mast"))
                     .file("a page.html", "<script src=\"board.js\"></script>")
                     .file("main.js", "document.title = 'tide';")
