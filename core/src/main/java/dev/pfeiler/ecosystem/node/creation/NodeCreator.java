@@ -125,24 +125,23 @@ public final class NodeCreator implements Creator {
     }
 
     private static Dependencies dependencies(Blueprint blueprint) {
-        Dependencies dependencies = new Dependencies();
+        Dependencies dependencies = Dependencies.NONE;
         for (Serving serving : blueprint.serving()) {
             for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
                 PackageNotation notation = PackageNotation.parse(artifact.notation(), '@');
-                dependencies.add(section(artifact), notation.name(), notation.version(), Manifest.NONE);
+                dependencies = dependencies.with(section(artifact), notation.name(), notation.version(), Manifest.NONE);
             }
         }
+        Map<String, String> tools = new TreeMap<>();
         boolean typed = blueprint.language().equals(TYPESCRIPT);
-        boolean pages = blueprint.kind() == Kind.FRONTEND;
-        if (typed) tool(dependencies, "typescript", COMPILER);
+        if (typed) tools.put("typescript", COMPILER);
         // tests run on Node.js, whatever the program runs in
-        if (typed) tool(dependencies, "@types/node", NODE_TYPES);
-        if (pages) tool(dependencies, "esbuild", BUNDLER);
+        if (typed) tools.put("@types/node", NODE_TYPES);
+        if (blueprint.kind() == Kind.FRONTEND) tools.put("esbuild", BUNDLER);
+        for (Map.Entry<String, String> tool : tools.entrySet())
+            dependencies =
+                    dependencies.with(Dependencies.Section.DEVELOPMENT, tool.getKey(), tool.getValue(), Manifest.NONE);
         return dependencies;
-    }
-
-    private static void tool(Dependencies dependencies, String name, String version) {
-        dependencies.add(Dependencies.Section.DEVELOPMENT, name, version, Manifest.NONE);
     }
 
     private static Map<String, String> scripts(Blueprint blueprint) {

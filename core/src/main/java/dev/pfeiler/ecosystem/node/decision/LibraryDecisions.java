@@ -32,6 +32,8 @@ final class LibraryDecisions {
     private final List<LibraryCopy> copies = new ArrayList<>();
     private final List<Finding> left = new ArrayList<>();
 
+    private Dependencies dependencies = Dependencies.NONE;
+
     LibraryDecisions(NodeProject project, Deliberation deliberation, Registry registry) {
         this.project = project;
         this.deliberation = deliberation;
@@ -39,11 +41,20 @@ final class LibraryDecisions {
     }
 
     /**
+     * What was settled.
+     *
+     * @param dependencies with the packages that copies come from
+     * @param copies those that are copied from packages from now on
+     */
+    record Libraries(Dependencies dependencies, List<LibraryCopy> copies, List<Finding> left) {}
+
+    /**
      * Settles each copy and declares the packages.
      *
      * @param own the project's name: what is published under it was built from these sources
      */
-    List<LibraryCopy> decide(Dependencies dependencies, String own) {
+    Libraries decide(Dependencies used, String own) {
+        dependencies = used;
         Identification identification = new Identification(project.tree(), registry);
         Set<String> taken = new HashSet<>();
         for (LibraryFile file : project.libraries().values()) {
@@ -77,21 +88,21 @@ final class LibraryDecisions {
                             file.evidence()));
                 continue;
             }
-            String name = declare(dependencies, library);
+            String name = declare(library);
             Map<String, String> files = new TreeMap<>(library.files());
             files.put(file.path(), library.within());
             copies.add(new LibraryCopy(name, library.artifact(), file.path(), library.within(), files));
         }
-        return copies;
+        return new Libraries(dependencies, List.copyOf(copies), List.copyOf(left));
     }
 
     /** The name under which the package is declared; another one where another version of it is declared already. */
-    private String declare(Dependencies dependencies, Identified library) {
+    private String declare(Identified library) {
         Optional<String> declared = dependencies.range(library.name());
         boolean other = declared.isPresent() && !declared.get().equals(library.version());
         String name = other ? library.name() + "-" + library.version() : library.name();
         String range = other ? "npm:" + library.artifact() : library.version();
-        dependencies.add(
+        dependencies = dependencies.with(
                 isForTests(library.file().path()) ? Dependencies.Section.DEVELOPMENT : Dependencies.Section.RUNTIME,
                 name,
                 range,
@@ -124,9 +135,5 @@ final class LibraryDecisions {
                                 List.of(file.evidence()))
                         .in(GROUP),
                 Choosable.oneOf(Choosable.KEEP));
-    }
-
-    List<Finding> left() {
-        return left;
     }
 }

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.node.decision;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.node.library.Identification;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.model.EntryPoints;
 import dev.pfeiler.ecosystem.node.model.Identity;
 import dev.pfeiler.ecosystem.node.model.LibraryCopy;
@@ -87,6 +88,18 @@ public final class NodeDecisions {
             Set<String> taken,
             List<Finding> left) {}
 
+    /**
+     * How the compiler is set.
+     *
+     * @param renamed new names of sources that become TypeScript
+     * @param compiles whether there is anything to compile
+     */
+    private record Compilation(List<CompilerConfig> configs, Map<String, String> renamed, boolean compiles) {}
+
+    /** How pages load scripts, and what is declared for that. */
+    private record Pages(Dependencies dependencies, Optional<BundlePlan> bundle) {}
+
+    /** Settles everything, in the order in which the user reads it; each step works on what those before came to. */
     public Settled settle() {
         List<Finding> left = new ArrayList<>();
         Identity identity = new IdentityDecisions(project, deliberation).decide();
@@ -94,69 +107,98 @@ public final class NodeDecisions {
         int release = runtimes.stream().mapToInt(RuntimeVersion::major).max().orElse(0);
         VersionChoice versions = new VersionChoice(project.installed(), registry, release);
         PackageDecisions packages = new PackageDecisions(project, deliberation, registry, versions, identity.name());
-        packages.imported();
-        packages.called();
-        LibraryDecisions libraries = new LibraryDecisions(project, deliberation, registry);
-        List<LibraryCopy> copies = libraries.decide(packages.dependencies(), identity.name());
+        LibraryDecisions.Libraries libraries =
+                new LibraryDecisions(project, deliberation, registry).decide(packages.used(), identity.name());
         CompilerDecisions compiler = new CompilerDecisions(project, deliberation, around);
-        List<CompilerConfig> configs = compiler.decide();
-        Map<String, String> renamed = language() ? TypeScriptConversion.paths(project) : Map.of();
-        boolean compiles = project.isTyped() || !project.callsOf("tsc").isEmpty() || !renamed.isEmpty();
-        if (compiles)
-            packages.compiler(
-                    compiler.version(),
-                    runtimes.stream().map(RuntimeVersion::major).max(Comparator.naturalOrder()),
-                    project.callsOf("tsc").stream()
-                            .limit(1)
-                            .map(call -> call.evidence())
-                            .toList());
-        packages.changedCopies(new Identification(project.tree(), registry));
-        Optional<BundlePlan> bundle = bundle(packages, copies, renamed, left);
-        if (!renamed.isEmpty())
-            configs = List.of(
-                    compiler.forNew(project.isBundled() || bundle.isPresent(), renamed, packages.dependencies()));
-        EntryPoints entry = new EntryDecisions(project, deliberation, configs, identity.name(), renamed)
-                .decide(packages.dependencies(), runtimes);
-        Optional<TypedSources> typed = Optional.empty();
-        if (!renamed.isEmpty()) {
-            typed = Optional.of(new TypeScriptConversion(project, packages.dependencies(), registry, environment)
-                    .run(
-                            configs.get(0).options(),
-                            entry.type(),
-                            bundle.map(BundlePlan::scripts).orElse(Map.of())));
-            configs = List.of(compiler.strict(configs.get(0), typed.get()));
-            untyped(typed.get(), left);
-        }
-        ScriptDecisions scriptDecisions = new ScriptDecisions(
-                project, deliberation, around, programs(), compiler.calls(), renamed, built(renamed, configs));
-        boolean uncalled = compiles && project.callsOf("tsc").isEmpty() && !project.isBundled() && bundle.isEmpty();
-        Map<String, String> scripts = scriptDecisions.decide(uncalled ? Optional.of("tsc") : Optional.empty());
-        List<LibraryCopy> copied = bundle.map(plan -> stillCopied(copies, plan)).orElse(copies);
+        Compilation compilation = compilation(compiler);
+        Dependencies declared = compilation.compiles()
+                ? packages.compiler(
+                        libraries.dependencies(),
+                        compiler.version(),
+                        runtimes.stream().map(RuntimeVersion::major).max(Comparator.naturalOrder()),
+                        project.callsOf("tsc").stream()
+                                .limit(1)
+                                .map(call -> call.evidence())
+                                .toList())
+                : libraries.dependencies();
+        packages.changedCopies(declared, new Identification(project.tree(), registry));
+        Pages pages = pages(packages, declared, libraries.copies(), compilation.renamed(), left);
+        Typing typing = typing(compiler, compilation, pages, identity, runtimes, left);
+        ScriptDecisions scripts = new ScriptDecisions(
+                project,
+                deliberation,
+                around,
+                programs(),
+                compiler.calls(),
+                compilation.renamed(),
+                built(compilation.renamed(), typing.configs()));
+        boolean uncalled = compilation.compiles()
+                && project.callsOf("tsc").isEmpty()
+                && !project.isBundled()
+                && pages.bundle().isEmpty();
+        Map<String, String> lines = scripts.decide(uncalled ? Optional.of("tsc") : Optional.empty());
+        List<LibraryCopy> copied = pages.bundle()
+                .map(plan -> stillCopied(libraries.copies(), plan))
+                .orElse(libraries.copies());
         String copyScript = copied.isEmpty() ? "" : programs() + "/copy-libraries.mjs";
         SelfImports own = new SelfImports(project, deliberation);
         NodeBuild build = new NodeBuild(
                 identity,
-                entry,
-                packages.dependencies(),
-                withPages(scripts, bundle, copyScript, configs),
-                configs,
+                typing.entry(),
+                pages.dependencies(),
+                withPages(lines, pages.bundle(), copyScript, typing.configs()),
+                typing.configs(),
                 copied,
                 own.decide());
         left.addAll(own.left());
         left.addAll(packages.left());
         left.addAll(libraries.left());
-        bundle.ifPresent(plan -> left.addAll(plan.left()));
+        pages.bundle().ifPresent(plan -> left.addAll(plan.left()));
         Set<String> replaced = new TreeSet<>();
-        copies.forEach(copy -> replaced.addAll(copy.files().keySet()));
+        libraries.copies().forEach(copy -> replaced.addAll(copy.files().keySet()));
         return new Settled(
                 build,
                 replaced,
-                bundle,
-                typed,
+                pages.bundle(),
+                typing.typed(),
                 copyScript,
-                scriptDecisions.testProgram(),
-                scriptDecisions.taken(),
+                scripts.testProgram(),
+                scripts.taken(),
                 left);
+    }
+
+    private Compilation compilation(CompilerDecisions compiler) {
+        List<CompilerConfig> configs = compiler.decide();
+        Map<String, String> renamed = language() ? TypeScriptConversion.paths(project) : Map.of();
+        boolean compiles = project.isTyped() || !project.callsOf("tsc").isEmpty() || !renamed.isEmpty();
+        return new Compilation(configs, renamed, compiles);
+    }
+
+    /** Where the package is entered, and the sources and settings of one that becomes TypeScript. */
+    private record Typing(EntryPoints entry, List<CompilerConfig> configs, Optional<TypedSources> typed) {}
+
+    private Typing typing(
+            CompilerDecisions compiler,
+            Compilation compilation,
+            Pages pages,
+            Identity identity,
+            List<RuntimeVersion> runtimes,
+            List<Finding> left) {
+        Map<String, String> renamed = compilation.renamed();
+        boolean bundled = project.isBundled() || pages.bundle().isPresent();
+        List<CompilerConfig> configs = renamed.isEmpty()
+                ? compilation.configs()
+                : List.of(compiler.forNew(bundled, renamed, pages.dependencies()));
+        EntryPoints entry = new EntryDecisions(project, deliberation, configs, identity.name(), renamed)
+                .decide(pages.dependencies(), runtimes);
+        if (renamed.isEmpty()) return new Typing(entry, configs, Optional.empty());
+        TypedSources typed = new TypeScriptConversion(project, pages.dependencies(), registry, environment)
+                .run(
+                        configs.get(0).options(),
+                        entry.type(),
+                        pages.bundle().map(BundlePlan::scripts).orElse(Map.of()));
+        untyped(typed, left);
+        return new Typing(entry, List.of(compiler.strict(configs.get(0), typed)), Optional.of(typed));
     }
 
     /** Whether JavaScript becomes TypeScript, where the user wants that. */
@@ -217,13 +259,18 @@ public final class NodeDecisions {
                 .toList();
     }
 
-    private Optional<BundlePlan> bundle(
-            PackageDecisions packages, List<LibraryCopy> copies, Map<String, String> renamed, List<Finding> left) {
+    private Pages pages(
+            PackageDecisions packages,
+            Dependencies declared,
+            List<LibraryCopy> copies,
+            Map<String, String> renamed,
+            List<Finding> left) {
+        Pages asBefore = new Pages(declared, Optional.empty());
         List<Page> pages = project.pages().values().stream()
                 .filter(page -> Page.STATIC.contains(Paths.extension(page.path())))
                 .filter(page -> page.tags().stream().anyMatch(tag -> tag.kind() == Page.Kind.SCRIPT))
                 .toList();
-        if (pages.isEmpty()) return Optional.empty();
+        if (pages.isEmpty()) return asBefore;
         String standing = deliberation.settle(
                 Decision.of(
                                 "pages",
@@ -239,17 +286,18 @@ public final class NodeDecisions {
                                         .evidence()))
                         .turningDown(List.of(new Decision.Alternative(BUNDLE, "fewer requests, but more changes"))),
                 Choosable.oneOf(TAGS, BUNDLE));
-        if (!standing.equals(BUNDLE)) return Optional.empty();
-        BundlePlan plan = new Bundling(project, packages.dependencies(), copies, renamed).plan();
+        if (!standing.equals(BUNDLE)) return asBefore;
+        BundlePlan plan = new Bundling(project, declared, copies, renamed).plan();
         if (plan.entries().isEmpty()) {
             left.add(Finding.trouble(
                     "pages",
                     "have no script that can be bundled",
                     pages.get(0).tags().get(0).evidence()));
-            return Optional.empty();
+            return asBefore;
         }
-        packages.tool("esbuild", Evidence.of(pages.get(0).path(), ""), "makes the bundles");
-        return Optional.of(plan);
+        Dependencies bundling =
+                packages.tool(declared, "esbuild", Evidence.of(pages.get(0).path(), ""), "makes the bundles");
+        return new Pages(bundling, Optional.of(plan));
     }
 
     /** The folder of programs that package scripts run. */

@@ -41,7 +41,7 @@ final class PackageDecisions {
     private final Registry registry;
     private final VersionChoice versions;
     private final String own;
-    private final Dependencies dependencies = new Dependencies();
+    private Dependencies dependencies = Dependencies.NONE;
     private final List<Finding> left = new ArrayList<>();
 
     /** @param own the project's own name, which it may import itself by */
@@ -54,7 +54,10 @@ final class PackageDecisions {
         this.own = own;
     }
 
-    Dependencies dependencies() {
+    /** Packages that sources import or scripts call. */
+    Dependencies used() {
+        imported();
+        called();
         return dependencies;
     }
 
@@ -90,7 +93,7 @@ final class PackageDecisions {
     }
 
     /** The packages that the sources name. */
-    void imported() {
+    private void imported() {
         Map<String, Uses> used = new TreeMap<>();
         Set<String> reached = project.reached();
         for (Script script : project.scripts().values())
@@ -126,7 +129,8 @@ final class PackageDecisions {
                                 uses.places)
                         .in(GROUP),
                 PackageDecisions::range);
-        if (!standing.equals(Choosable.WITHOUT)) dependencies.add(uses.section(), name, standing, Manifest.NONE);
+        if (!standing.equals(Choosable.WITHOUT))
+            dependencies = dependencies.with(uses.section(), name, standing, Manifest.NONE);
     }
 
     private void unknown(String name, Uses uses) {
@@ -138,7 +142,7 @@ final class PackageDecisions {
                     List.of());
             String range = deliberation.ask(question, name, GROUP, uses.places, PackageDecisions::range);
             if (!range.isEmpty() && !range.equals(Choosable.WITHOUT))
-                dependencies.add(uses.section(), name, range, Manifest.NONE);
+                dependencies = dependencies.with(uses.section(), name, range, Manifest.NONE);
             return;
         }
         String standing = deliberation.settle(
@@ -151,7 +155,8 @@ final class PackageDecisions {
                                 uses.places)
                         .in(GROUP),
                 PackageDecisions::range);
-        if (!standing.equals(Choosable.WITHOUT)) dependencies.add(uses.section(), name, standing, Manifest.NONE);
+        if (!standing.equals(Choosable.WITHOUT))
+            dependencies = dependencies.with(uses.section(), name, standing, Manifest.NONE);
         else if (!uses.guarded)
             left.add(Finding.trouble(
                     name, "is imported, but no registry has it; not declared", uses.places.toArray(Evidence[]::new)));
@@ -194,11 +199,11 @@ final class PackageDecisions {
                         .in(GROUP),
                 PackageDecisions::range);
         if (standing.equals(Choosable.WITHOUT)) return;
-        dependencies.add(section, name, standing, chosen.manifest());
+        dependencies = dependencies.with(section, name, standing, chosen.manifest());
     }
 
     /** The programs that scripts call. */
-    void called() {
+    private void called() {
         for (CallScript script : project.calls())
             for (Call call : script.calls())
                 CallScript.packageOf(call.tool()).ifPresent(name -> {
@@ -248,7 +253,13 @@ final class PackageDecisions {
         return Optional.of(written.startsWith("@") || written.startsWith(prefix) ? written : prefix + written);
     }
 
-    void tool(String name, Evidence evidence, String reason) {
+    Dependencies tool(Dependencies before, String name, Evidence evidence, String reason) {
+        dependencies = before;
+        tool(name, evidence, reason);
+        return dependencies;
+    }
+
+    private void tool(String name, Evidence evidence, String reason) {
         if (dependencies.section(name).isPresent()) return;
         versions.newestOf(name, Optional.empty(), reason + "; the newest release, as no version is in the project")
                 .ifPresent(chosen -> declare(Section.DEVELOPMENT, name, chosen, List.of(evidence)));
@@ -259,7 +270,14 @@ final class PackageDecisions {
      *
      * @param stated the version of the compiler that something states
      */
-    void compiler(Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
+    Dependencies compiler(
+            Dependencies before, Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
+        dependencies = before;
+        compiler(stated, runtime, places);
+        return dependencies;
+    }
+
+    private void compiler(Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
         Optional<VersionChoice.Chosen> compiler = stated.flatMap(one -> versions.exact(
                         "typescript", one.release(), "the version that the script names", one.evidence()))
                 .or(() -> versions.newestOf(
@@ -310,9 +328,9 @@ final class PackageDecisions {
     }
 
     /** Compares copied packages with the published ones. */
-    void changedCopies(Identification identification) {
+    void changedCopies(Dependencies declared, Identification identification) {
         for (Section section : Section.values())
-            for (String name : dependencies.of(section).keySet())
+            for (String name : declared.of(section).keySet())
                 project.installed().of(name).ifPresent(manifest -> identification
                         .changes(project.installed(), name, manifest.version())
                         .filter(changed -> !changed.isEmpty())

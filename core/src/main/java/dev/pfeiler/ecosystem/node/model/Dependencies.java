@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.model;
 
 import dev.pfeiler.ecosystem.node.registry.Manifest;
+import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
@@ -26,16 +27,27 @@ public final class Dependencies {
         }
     }
 
-    private final Map<Section, SortedMap<String, String>> ranges = new TreeMap<>();
-    private final Map<String, Manifest> manifests = new TreeMap<>();
+    public static final Dependencies NONE = new Dependencies(Map.of(), Map.of());
 
-    /** Declares a package; one that is declared already keeps its version, and the stronger section stands. */
-    public void add(Section section, String name, String range, Manifest manifest) {
+    private final Map<Section, SortedMap<String, String>> ranges;
+    private final Map<String, Manifest> manifests;
+
+    private Dependencies(Map<Section, SortedMap<String, String>> ranges, Map<String, Manifest> manifests) {
+        this.ranges = ranges;
+        this.manifests = manifests;
+    }
+
+    /** These with one more; one that is declared already keeps its version, and the stronger section stands. */
+    public Dependencies with(Section section, String name, String range, Manifest manifest) {
         Optional<Section> before = section(name);
-        if (before.isPresent() && before.get().compareTo(section) <= 0) return;
-        String kept = before.map(one -> ranges.get(one).remove(name)).orElse(range);
-        ranges.computeIfAbsent(section, s -> new TreeMap<>()).put(name, kept);
-        manifests.putIfAbsent(name, manifest);
+        if (before.isPresent() && before.get().compareTo(section) <= 0) return this;
+        Map<Section, SortedMap<String, String>> all = new TreeMap<>();
+        ranges.forEach((each, names) -> all.put(each, new TreeMap<>(names)));
+        String kept = before.map(one -> all.get(one).remove(name)).orElse(range);
+        all.computeIfAbsent(section, s -> new TreeMap<>()).put(name, kept);
+        Map<String, Manifest> known = new TreeMap<>(manifests);
+        known.putIfAbsent(name, manifest);
+        return new Dependencies(all, known);
     }
 
     public Optional<Section> section(String name) {
@@ -46,7 +58,7 @@ public final class Dependencies {
     }
 
     public SortedMap<String, String> of(Section section) {
-        return ranges.getOrDefault(section, new TreeMap<>());
+        return Collections.unmodifiableSortedMap(ranges.getOrDefault(section, new TreeMap<>()));
     }
 
     /** What a declared package says of itself, as far as that is known. */

@@ -43,9 +43,9 @@ class PackageLayoutTest {
                     "out");
             NpmSettings settings = new NpmSettings(Map.of("registry", server.address()), folder.resolve("npm"));
             Registry registry = new Registry(settings, Sketch.alone(folder.resolve("home"), false));
-            Dependencies dependencies = new Dependencies();
-            dependencies.add(Dependencies.Section.RUNTIME, "tide", "^1.0.0", Manifest.NONE);
-            dependencies.add(Dependencies.Section.RUNTIME, "own", "^1.0.0", Manifest.NONE);
+            Dependencies dependencies = Dependencies.NONE
+                    .with(Dependencies.Section.RUNTIME, "tide", "^1.0.0", Manifest.NONE)
+                    .with(Dependencies.Section.RUNTIME, "own", "^1.0.0", Manifest.NONE);
             new PackageLayout(project.tree(), new InstalledPackages(project.tree()), registry, scratch)
                     .layOut(dependencies);
             assertThat(server.asked()).noneMatch(path -> path.contains("evil") || path.contains(".."));
