@@ -85,7 +85,7 @@ class JvmLanguagesTest extends ProposedProject {
                         "Groovy -encoding=UTF-8 -source=1.7 -target=1.8 -j",
                         "Scala -target=1.8 -deprecation -feature",
                         "Kotlin",
-                        "JAVA");
+                        "Java");
         assertThat(calls().get(1).output()).map(Wiring.Setting::value).contains("out");
     }
 
