@@ -87,6 +87,7 @@ public final class Cli {
                         .usageHelp(true)
                         .description("Show this help.")
                         .build());
+        HelpSections.group(command);
     }
 
     private int usageError(ParameterException e) {
@@ -152,8 +153,16 @@ public final class Cli {
             mixinStandardHelpOptions = true,
             versionProvider = Version.class,
             description =
-                    "Converts a project with a hand-maintained build to one that a build tool manages, creates fresh projects, and proves the result.",
+                    "Converts projects with a hand-maintained build to ones that a build tool manages, and proves the result; creates fresh projects.",
             synopsisSubcommandLabel = "COMMAND",
+            footerHeading = "%nExamples:%n",
+            footer = {
+                "  pfeiler propose harbour          # what would change, and why",
+                "  pfeiler convert harbour          # carry it out",
+                "  pfeiler prove harbour            # build it, and compare with the old build",
+                "  pfeiler new harbour-wind         # a fresh project",
+                "%npfeiler COMMAND --help describes a command."
+            },
             exitCodeListHeading = "%nExit codes:%n",
             exitCodeList = {
                 "0:success",

@@ -8,7 +8,9 @@ import picocli.CommandLine.Mixin;
 /** {@code pfeiler accept}. */
 @Command(
         name = "accept",
-        description = "Keep the conversion: delete the ledger, after which undo is no longer possible.")
+        description = "Keep the conversion: delete the ledger, after which undo is no longer possible.",
+        footerHeading = "%nExample:%n",
+        footer = {"  pfeiler accept harbour"})
 public final class AcceptCommand extends BaseCommand {
     @Mixin
     private FolderParameter folder;

@@ -15,7 +15,11 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler add}. */
-@Command(name = "add", description = "Declare one more dependency, or what a need requires.")
+@Command(
+        name = "add",
+        description = "Declare a dependency, or what a need requires.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler add harbour com.google.code.gson:gson", "  pfeiler add harbour database=postgresql"})
 public final class AddCommand extends BaseCommand.Reporting {
     @Parameters(
             arity = "1..2",
@@ -28,10 +32,14 @@ public final class AddCommand extends BaseCommand.Reporting {
             })
     private List<String> arguments;
 
-    @Option(names = "--scope", paramLabel = "SCOPE", description = "compile, provided, runtime or test.")
+    @Option(
+            names = "--scope",
+            paramLabel = "SCOPE",
+            description =
+                    "The scope: compile, provided, runtime or test; for packages: runtime, development or optional.")
     private String scope;
 
-    @Option(names = "--preview", description = "For a need: show what would be written, and write nothing.")
+    @Option(names = "--preview", description = "For a need: show what would be written without writing it.")
     private boolean preview;
 
     public AddCommand(Context context) {

@@ -51,12 +51,10 @@ abstract class BaseCommand implements Callable<Integer> {
 
     /** A command that may use the network, and can print a JSON document instead of its view. */
     abstract static class Reporting extends BaseCommand {
-        @Option(
-                names = "--offline",
-                description = "Work offline; anything not in the local repository stays unresolved.")
+        @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
         private boolean offline;
 
-        @Option(names = "--json", description = "Print one JSON document; its schema is in docs/schema/.")
+        @Option(names = "--json", description = "Print a JSON document; its schema is in docs/schema/.")
         private boolean json;
 
         private Pfeiler pfeiler;

@@ -16,7 +16,11 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 /** {@code pfeiler convert}. */
-@Command(name = "convert", description = "Carry the proposal out; pfeiler undo restores the original project.")
+@Command(
+        name = "convert",
+        description = "Carry out the proposal; pfeiler undo restores the original project.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler convert harbour", "  pfeiler convert harbour --to gradle --choose level=17"})
 public final class ConvertCommand extends BaseCommand.Reporting {
     private static final int SHOWN = 5;
 

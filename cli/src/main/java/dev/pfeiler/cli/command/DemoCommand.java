@@ -19,7 +19,11 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler demo}. */
-@Command(name = "demo", description = "Go the whole way on made-up data: survey, propose, convert, prove, why, undo.")
+@Command(
+        name = "demo",
+        description = "Run survey, propose, convert, prove, why and undo on made-up data.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler demo", "  pfeiler demo buoylog --only"})
 public final class DemoCommand extends BaseCommand {
     /** The file that describes a demo project: its title, its place in the list, and a subject for pfeiler why. */
     private static final String DESCRIPTION = "demo.properties";

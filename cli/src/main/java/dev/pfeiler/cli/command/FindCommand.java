@@ -12,7 +12,11 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler find}. */
-@Command(name = "find", description = "Find the library that provides a class, a package or a name.")
+@Command(
+        name = "find",
+        description = "Find the libraries that provide a class, a package or a name.",
+        footerHeading = "%nExample:%n",
+        footer = {"  pfeiler find com.google.gson.Gson"})
 public final class FindCommand extends BaseCommand.Reporting {
     @Parameters(paramLabel = "NAME", description = "A class, a package, a library, or part of a library's name.")
     private String name;

@@ -3,6 +3,7 @@ package dev.pfeiler.cli.command;
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Interview;
 import dev.pfeiler.cli.JsonDocuments;
+import dev.pfeiler.cli.options.Candidates;
 import dev.pfeiler.cli.options.ChoiceOptions;
 import dev.pfeiler.cli.view.FreshView;
 import dev.pfeiler.evidence.Refusal;
@@ -19,27 +20,42 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler new}. */
-@Command(name = "new", description = "Create a fresh project that builds, tests and runs at once.")
+@Command(
+        name = "new",
+        description = "Create a fresh project that builds, passes its test and runs.",
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  pfeiler new harbour-wind --kind server --language kotlin --with database",
+            "  pfeiler new --needs json"
+        })
 public final class NewCommand extends BaseCommand.Reporting {
-    @Parameters(arity = "0..1", paramLabel = "DIR", description = "The directory to create, or an empty one.")
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "DIR",
+            description = "The directory to create; it may exist if it is empty.")
     private Path folder;
 
-    @Option(names = "--kind", paramLabel = "KIND", description = "program, library, web, server, desktop or frontend.")
+    @Option(
+            names = "--kind",
+            paramLabel = "KIND",
+            completionCandidates = Candidates.Kinds.class,
+            description = "The kind of project: ${COMPLETION-CANDIDATES}.")
     private String kind;
 
     @Option(
             names = "--language",
             paramLabel = "LANGUAGE",
-            description = "java, kotlin, groovy, scala, javascript, typescript or php.")
+            completionCandidates = Candidates.Languages.class,
+            description = "The language: ${COMPLETION-CANDIDATES}.")
     private String language;
 
-    @Option(names = "--level", paramLabel = "LEVEL", description = "The release of the language, or of its platform.")
+    @Option(names = "--level", paramLabel = "LEVEL", description = "The release of the language or of its platform.")
     private String level;
 
     @Option(
             names = "--with",
             paramLabel = "NEED[=CHOICE]",
-            description = "Something the program needs, and what serves it; repeatable.")
+            description = "A need of the program, and the provider for it; may be repeated.")
     private List<String> with = List.of();
 
     @Option(
@@ -47,15 +63,15 @@ public final class NewCommand extends BaseCommand.Reporting {
             arity = "0..1",
             fallbackValue = "",
             paramLabel = "WORD",
-            description = "List what programs can need, and what serves each; with a word, what matches it.")
+            description = "List needs and their providers; with a word, those that match it.")
     private String needs;
 
     @Option(
             names = "--latest",
-            description = "Ask the repositories for newer releases with the same first number, and say what changes.")
+            description = "Use the newest releases within the same major version, and list what changes.")
     private boolean latest;
 
-    @Option(names = "--preview", description = "Show what would be written, and write nothing.")
+    @Option(names = "--preview", description = "Show what would be written without writing it.")
     private boolean preview;
 
     @Mixin

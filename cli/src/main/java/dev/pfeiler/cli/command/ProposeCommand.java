@@ -13,7 +13,11 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** {@code pfeiler propose}. */
-@Command(name = "propose", description = "Show what would change: before and after, decisions, open questions.")
+@Command(
+        name = "propose",
+        description = "Show what would change: the tree before and after, decisions, open questions.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler propose harbour", "  pfeiler propose harbour --to gradle --write"})
 public final class ProposeCommand extends BaseCommand.Reporting {
     @Mixin
     private FolderParameter folder;

@@ -15,23 +15,22 @@ import picocli.CommandLine.Option;
 /** {@code pfeiler prove}. */
 @Command(
         name = "prove",
-        description = "Build with the real build tool and compare the result with what the old wiring built.")
+        description = "Build with the build tool, and compare the result with what the old wiring builds.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler prove harbour", "  pfeiler prove harbour --run-with \"list --all\""})
 public final class ProveCommand extends BaseCommand.Reporting {
     @Mixin
     private FolderParameter folder;
 
     @Option(
             names = "--run-old-build",
-            description = "Run the old build itself in a scratch copy, and compare with what it builds.")
+            description = "Run the old build in a scratch copy, and compare with what it builds.")
     private boolean runOldBuild;
 
-    @Option(names = "--no-run", description = "Compare build outputs only; do not run them.")
+    @Option(names = "--no-run", description = "Compare what is built without running it.")
     private boolean noRun;
 
-    @Option(
-            names = "--run-with",
-            paramLabel = "ARGS",
-            description = "Arguments for running the old and the new program (default: --help).")
+    @Option(names = "--run-with", paramLabel = "ARGS", description = "Arguments for both programs (default: --help).")
     private String runWith = "";
 
     public ProveCommand(Context context) {

@@ -10,7 +10,11 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
 /** {@code pfeiler survey}. */
-@Command(name = "survey", description = "Report what a project contains, with the evidence.")
+@Command(
+        name = "survey",
+        description = "Report what a project contains, with evidence.",
+        footerHeading = "%nExample:%n",
+        footer = {"  pfeiler survey harbour"})
 public final class SurveyCommand extends BaseCommand.Reporting {
     @Mixin
     private FolderParameter folder;

@@ -10,7 +10,11 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 
 /** {@code pfeiler undo}. */
-@Command(name = "undo", description = "Restore the original project.")
+@Command(
+        name = "undo",
+        description = "Restore the original project.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler undo harbour", "  pfeiler undo harbour --keep-mine"})
 public final class UndoCommand extends BaseCommand {
     @Mixin
     private FolderParameter folder;
@@ -20,9 +24,7 @@ public final class UndoCommand extends BaseCommand {
         @Option(names = "--keep-mine", description = "Keep your changes to files edited since the conversion.")
         private boolean mine;
 
-        @Option(
-                names = "--take-old",
-                description = "Restore the original files; your versions are saved as NAME.yours.")
+        @Option(names = "--take-old", description = "Restore the original files; your versions are kept as NAME.yours.")
         private boolean old;
     }
 

@@ -12,7 +12,11 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Parameters;
 
 /** {@code pfeiler why}. */
-@Command(name = "why", description = "Show the evidence behind a decision about a dependency, a file or a setting.")
+@Command(
+        name = "why",
+        description = "Show the evidence for a decision about a dependency, a file or a setting.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler why harbour lib/gson.jar", "  pfeiler why harbour level"})
 public final class WhyCommand extends BaseCommand.Reporting {
     @Parameters(
             arity = "1..2",

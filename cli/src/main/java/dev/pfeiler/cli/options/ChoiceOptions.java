@@ -11,10 +11,17 @@ import picocli.CommandLine.Option;
 
 /** What a user chooses on the command line. */
 public class ChoiceOptions {
-    @Option(names = "--to", paramLabel = "TARGET", description = "The build tool.")
+    @Option(
+            names = "--to",
+            paramLabel = "TARGET",
+            completionCandidates = Candidates.Targets.class,
+            description = "The build tool: ${COMPLETION-CANDIDATES}.")
     private String target;
 
-    @Option(names = "--group", paramLabel = "GROUP", description = "The group (or vendor) of the project.")
+    @Option(
+            names = "--group",
+            paramLabel = "GROUP",
+            description = "The group, vendor or scope that the project belongs to.")
     private String group;
 
     @Option(names = "--name", paramLabel = "NAME", description = "The name of the project.")
@@ -26,7 +33,7 @@ public class ChoiceOptions {
     @Option(
             names = "--choose",
             paramLabel = "KEY=VALUE",
-            description = "Choose the value of a decision by its key, as in pfeiler.yaml; may be repeated.")
+            description = "The value of a decision, by its key as in pfeiler.yaml; may be repeated.")
     private Map<String, String> chosen = new LinkedHashMap<>();
 
     /** All that was chosen. */

@@ -9,7 +9,7 @@ import picocli.CommandLine.Option;
 public final class ConversionOptions extends ChoiceOptions {
     @Option(
             names = "--keep-layout",
-            description = "Leave every file where it is, and configure the build tool accordingly.")
+            description = "Leave all files in place, and configure the build tool accordingly.")
     private boolean keepLayout;
 
     @Override

@@ -13,14 +13,14 @@ public final class OutputOptions {
 
     @Option(
             names = {"-v", "--verbose"},
-            description = "Show everything: all evidence, whole files, the build tool's output.")
+            description = "Show all evidence, whole files and the output of the build tool.")
     private boolean verbose;
 
     @Option(
             names = "--color",
             paramLabel = "WHEN",
             defaultValue = "auto",
-            description = "Use colour: auto, always or never.")
+            description = "When to use color: auto, always or never.")
     private Color color = Color.auto;
 
     public boolean verbose() {
