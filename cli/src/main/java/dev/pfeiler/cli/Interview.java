@@ -18,10 +18,13 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Asks a user at a terminal what nothing specifies; Enter takes the default shown. */
 public final class Interview {
+    private static final Pattern YES = Pattern.compile("(?i)y|yes");
+
     private static final String NEEDS = "needs";
 
     /** What fresh projects are asked about, in this order; needs come before the level. */
@@ -200,6 +203,6 @@ public final class Interview {
         terminal.errors().flush();
         String line = line();
         if (line == null) terminal.errors().println();
-        return line == null || line.isBlank() || line.strip().matches("(?i)y|yes");
+        return line == null || line.isBlank() || YES.matcher(line.strip()).matches();
     }
 }

@@ -64,12 +64,12 @@ public final class IgnoreFile {
             String outside = "/" + Paths.resolved(folder + plain) + (plain.endsWith("/") ? "/" : "");
             return exception ? "!" + outside : outside;
         }
-        boolean anchored = plain.replaceFirst("/$", "").contains("/");
+        boolean anchored = Paths.withoutSlash(plain).contains("/");
         String below = "/" + folder + (anchored ? (plain.startsWith("/") ? "" : "/") : "/**/") + plain;
         return exception ? "!" + below : below;
     }
 
     private static String plain(String pattern) {
-        return pattern.strip().replaceAll("^/|/$", "");
+        return Paths.withoutSlash(Paths.withoutRoot(pattern.strip()));
     }
 }

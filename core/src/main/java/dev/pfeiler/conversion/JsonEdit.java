@@ -14,12 +14,15 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * The edit of a descriptor in JSON by insertion: all that is there stays as it is, and what is added follows the style of
  * its neighbors.
  */
 public final class JsonEdit {
+    private static final Pattern COMMA = Pattern.compile("^\\s*,");
+
     private final String path;
     private final EditableText before;
     private final ObjectNode root;
@@ -181,8 +184,9 @@ public final class JsonEdit {
         /** What is between two entries on one line. */
         String gap(String content) {
             if (entries.size() < 2) return " ";
-            return content.substring(entries.get(0).end(), entries.get(1).start())
-                    .replaceFirst("^\\s*,", "");
+            return COMMA.matcher(content.substring(
+                            entries.get(0).end(), entries.get(1).start()))
+                    .replaceFirst("");
         }
 
         /** What is between the name of the first entry and its value. */

@@ -18,7 +18,7 @@ enum PathReferenceSyntax {
             return inline || before.matches(" {0,3}\\[[^\\]]+\\]:\\s+");
         }
     },
-    /** What a container file at the top of the tree copies from there. Source: the reference of container files. */
+    /** What a Dockerfile at the top of the tree copies from there. Source: the reference of Dockerfiles. */
     CONTAINER_FILE {
         private final Pattern copy = Pattern.compile("(?i)\\s*(COPY|ADD)\\s+(?!.*--from=).*");
 
@@ -102,7 +102,7 @@ enum PathReferenceSyntax {
     private static Optional<String> above(String file, String shell, String batch) {
         String up =
                 Optional.ofNullable(shell).or(() -> Optional.ofNullable(batch)).orElse("");
-        return Paths.normal(Paths.join(Paths.parent(file), up.replace('\\', '/').replaceFirst("^/", "")));
+        return Paths.normal(Paths.join(Paths.parent(file), Paths.withoutRoot(up.replace('\\', '/'))));
     }
 
     /** The folder that the variable at the start of a word stands for, and the length of that start. */

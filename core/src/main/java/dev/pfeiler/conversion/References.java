@@ -21,7 +21,7 @@ import java.util.regex.Pattern;
 import org.slf4j.LoggerFactory;
 
 /**
- * Places in files that stay which name a file or folder that moves or leaves: scripts, container files, settings,
+ * Places in files that stay which name a file or folder that moves or leaves: scripts, Dockerfiles, settings,
  * read-me files, and string literals in sources. Names that are looked up on the class path are none: they do not start at
  * the top of the tree. Where the syntax says for certain that a name means the file, it is rewritten; else it is listed.
  */

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -19,6 +20,8 @@ import org.slf4j.LoggerFactory;
  * @param untracked files of the project that git does not know and does not ignore
  */
 public record WorkTree(List<String> changed, List<String> untracked) {
+    private static final Pattern LAST_NAME = Pattern.compile("[^.]+$");
+
     private static final Duration LIMIT = Duration.ofSeconds(20);
 
     public WorkTree {
@@ -37,7 +40,8 @@ public record WorkTree(List<String> changed, List<String> untracked) {
             // neither a program that the repository's settings name is started nor its index refreshed
             List<String> command = new ArrayList<>(List.of(git.toString(), "-c", "core.fsmonitor=false"));
             for (String filter : filters(root, git, log))
-                command.addAll(List.of("-c", filter + "=", "-c", filter.replaceFirst("[^.]+$", "required=false")));
+                command.addAll(List.of(
+                        "-c", filter + "=", "-c", LAST_NAME.matcher(filter).replaceFirst("required=false")));
             command.addAll(List.of(
                     "--no-optional-locks",
                     "status",

@@ -35,6 +35,9 @@ import java.util.stream.Stream;
 
 /** Settles what a fresh project is to be. */
 public final class Creation {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^A-Za-z0-9_.-]+");
+    private static final Pattern NO_NAME_ENDS = Pattern.compile("^[^A-Za-z0-9]+|[.-]+$");
+
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]*+");
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
@@ -138,9 +141,9 @@ public final class Creation {
     }
 
     private static String name(String folder) {
-        String name = Transliteration.ascii(folder)
-                .replaceAll("[^A-Za-z0-9_.-]+", "-")
-                .replaceAll("^[^A-Za-z0-9]+|[.-]+$", "");
+        String name = NO_NAME_ENDS
+                .matcher(NO_NAME_PARTS.matcher(Transliteration.ascii(folder)).replaceAll("-"))
+                .replaceAll("");
         return name.isEmpty() ? "project" : name;
     }
 

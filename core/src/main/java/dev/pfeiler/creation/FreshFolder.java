@@ -10,10 +10,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** The folder of a fresh project. */
 public final class FreshFolder {
+    private static final Pattern HARMLESS =
+            Pattern.compile("\\.git|\\.hg|\\.svn|\\.gitattributes|(?i)(licen[cs]e|copying)(\\..*)?");
+
     private FreshFolder() {}
 
     /**
@@ -47,8 +51,7 @@ public final class FreshFolder {
             throw Refusal.notPossible(folder + " is not a directory.", "Pass the name of a new one.");
         try (Stream<Path> files = Files.list(folder)) {
             Optional<String> other = files.map(file -> file.getFileName().toString())
-                    .filter(name ->
-                            !name.matches("\\.git|\\.hg|\\.svn|\\.gitattributes|(?i)(licen[cs]e|copying)(\\..*)?"))
+                    .filter(name -> !HARMLESS.matcher(name).matches())
                     .sorted()
                     .findFirst();
             if (other.isPresent())

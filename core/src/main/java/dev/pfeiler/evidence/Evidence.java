@@ -1,6 +1,7 @@
 package dev.pfeiler.evidence;
 
 import java.util.Objects;
+import java.util.regex.Pattern;
 
 /**
  * A place where a fact was read: a file, a line in it and the words that decided it.
@@ -10,6 +11,8 @@ import java.util.Objects;
  * @param excerpt the deciding words, without line ends; may be empty
  */
 public record Evidence(String file, int line, String excerpt) {
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+
     public Evidence {
         Objects.requireNonNull(file);
         if (line < 0) throw new IllegalArgumentException("line " + line);
@@ -19,7 +22,7 @@ public record Evidence(String file, int line, String excerpt) {
     private static String oneLine(String text) {
         boolean plain =
                 text.indexOf("  ") < 0 && text.indexOf('\t') < 0 && text.indexOf('\n') < 0 && text.indexOf('\r') < 0;
-        return plain ? text : text.replaceAll("\\s+", " ");
+        return plain ? text : BLANKS.matcher(text).replaceAll(" ");
     }
 
     /** Evidence that is a whole file. */

@@ -4,11 +4,11 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.script.MakeText;
 import dev.pfeiler.script.ScriptLine;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.List;
@@ -75,7 +75,7 @@ public record ContainerFile(String path, List<Instruction> instructions) {
         int bracket = instruction.indexOf('[');
         if (bracket < 0) return ShellText.words(instruction);
         try {
-            List<String> words = new ArrayList<>(MakeText.words(instruction.substring(0, bracket)));
+            List<String> words = new ArrayList<>(Text.words(instruction.substring(0, bracket)));
             for (JsonNode node : JSON.readTree(instruction.substring(bracket))) words.add(node.asText());
             return words;
         } catch (JsonProcessingException e) {

@@ -1,9 +1,9 @@
 package dev.pfeiler.facts;
 
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.script.MakeText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.List;
@@ -91,7 +91,7 @@ public record RuntimeSign(String version, Evidence evidence) {
     private static void switcher(ProjectTree tree, TreeFile file, Runtime runtime, List<RuntimeSign> signs) {
         List<String> lines = tree.lines(file, LARGEST);
         for (int i = 0; i < lines.size(); i++) {
-            List<String> words = MakeText.words(lines.get(i).replace('=', ' '));
+            List<String> words = Text.words(lines.get(i).replace('=', ' '));
             if (words.isEmpty() || words.get(0).startsWith("#")) continue;
             boolean named = words.size() > 1 && runtime.names().contains(plain(words.get(0)));
             boolean alone = words.size() == 1 && !SHARED.contains(file.name());

@@ -3,6 +3,7 @@ package dev.pfeiler.fresh;
 import dev.pfeiler.fresh.Need.Serving;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * What a fresh project is to be, all settled.
@@ -23,6 +24,8 @@ public record Blueprint(
         String version,
         String level,
         List<Serving> serving) {
+    private static final Pattern BEHIND_NUMBER = Pattern.compile("\\D.*");
+
     public Blueprint {
         serving = List.copyOf(serving);
     }
@@ -42,7 +45,7 @@ public record Blueprint(
 
     /** The first number of a level. */
     public static int release(String level) {
-        String first = level.replaceFirst("\\D.*", "");
+        String first = BEHIND_NUMBER.matcher(level).replaceFirst("");
         return first.isEmpty() ? 0 : Integer.parseInt(first);
     }
 }

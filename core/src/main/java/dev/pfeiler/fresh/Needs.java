@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -25,6 +26,8 @@ import org.yaml.snakeyaml.error.YAMLException;
 
 /** The needs that are known: those that come with Pfeiler, and a user's own. The format is described in docs/new.md. */
 public record Needs(List<Need> all) {
+    private static final Pattern COMMA = Pattern.compile("\\s*,\\s*");
+
     private static final ObjectMapper JSON = new ObjectMapper();
 
     public Needs {
@@ -112,7 +115,7 @@ public record Needs(List<Need> all) {
                 need,
                 id,
                 node.path("title").asText(id),
-                Set.of(in.getKey().split("\\s*,\\s*")),
+                Set.of(COMMA.split(in.getKey())),
                 kinds,
                 Set.copyOf(texts(either(own, node, "targets"))),
                 either(own, node, "fresh-only").asBoolean(false),

@@ -3,6 +3,7 @@ package dev.pfeiler.proof;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.remote.Exchange;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -19,12 +20,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 
 /** Starts a program and shows what it does: how it ends, or, as a server, what it answers. */
 public final class StartedProgram {
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+
     /** Long enough for a program to start. */
     public static final Duration LIMIT = Duration.ofSeconds(30);
 
@@ -141,7 +145,7 @@ public final class StartedProgram {
     private static String text(String body) {
         String text = body.stripLeading().startsWith("<")
                 ? Jsoup.parse(body).text()
-                : body.strip().replaceAll("\\s+", " ");
+                : BLANKS.matcher(body.strip()).replaceAll(" ");
         return text.length() > WIDTH ? text.substring(0, WIDTH) + "…" : text;
     }
 
@@ -183,13 +187,13 @@ public final class StartedProgram {
     }
 
     private static String path(String address, URI top) {
-        return address.substring(top.toString().length() - 1).replaceFirst("#.*", "");
+        return Text.before(address.substring(top.toString().length() - 1), "#");
     }
 
     /** An address as pages write it, blanks and letters of all languages included. */
     private static Optional<URI> uri(String address) {
         StringBuilder encoded = new StringBuilder();
-        for (byte b : address.replaceFirst("#.*", "").getBytes(StandardCharsets.UTF_8)) {
+        for (byte b : Text.before(address, "#").getBytes(StandardCharsets.UTF_8)) {
             char c = (char) (b & 0xff);
             if (c <= ' ' || c > '~' || "\"<>\\^`{|}".indexOf(c) >= 0) encoded.append(String.format("%%%02X", (int) c));
             else encoded.append(c);

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -21,6 +22,8 @@ import java.util.stream.Collectors;
  * <p>A decision key {@code a} stands as {@code a: value}; a key {@code a:b} as an entry {@code b} of the mapping {@code a}.
  */
 public final class ChoicesFile {
+    private static final Pattern LINE_ENDS = Pattern.compile("[\\r\\n]+");
+
     public static final String NAME = "pfeiler.yaml";
 
     private static final YAMLMapper YAML = YAMLMapper.builder(YAMLFactory.builder()
@@ -110,7 +113,7 @@ public final class ChoicesFile {
                 .distinct()
                 .collect(Collectors.joining(", "));
         if (!places.isEmpty()) line.append(" (").append(places).append(")");
-        return line.toString().replaceAll("[\\r\\n]+", " ");
+        return LINE_ENDS.matcher(line.toString()).replaceAll(" ");
     }
 
     private static String entry(String key, String value) {

@@ -3,6 +3,7 @@ package dev.pfeiler.proposal;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -27,7 +28,7 @@ public record Explanation(String subject, List<Decision> decisions, List<Step> s
      * @throws Refusal if nothing does
      */
     public static Explanation of(Proposal proposal, String subject) {
-        String plain = subject.strip().replaceFirst("^\\./", "").replaceFirst("/$", "");
+        String plain = Paths.withoutSlash(Text.withoutStart(subject.strip(), "./"));
         Set<Decision> decisions = new LinkedHashSet<>();
         proposal.decisions().stream().filter(d -> concerns(d, plain)).forEach(decisions::add);
         List<Step> steps =

@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.LicenseText;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -17,6 +18,10 @@ import org.slf4j.LoggerFactory;
 
 /** What the read-me and license files of a project say of it. */
 public final class ProjectTexts {
+    private static final Pattern BETWEEN_PARAGRAPHS = Pattern.compile("\n\\s*\n");
+    private static final Pattern LINE_END = Pattern.compile("\\s*\n\\s*");
+    private static final Pattern SAYING = Pattern.compile("#*\\s*[\\p{L}\\d].*");
+
     private static final Pattern LICENSE_FILE = Pattern.compile("(?i)(?:licen[sc]e|copying)(?:\\.(?:txt|md))?");
     private static final Pattern READ_ME = Pattern.compile("(?i)readme(?:\\.(?:md|txt|markdown))?");
     private static final Pattern SENTENCE = Pattern.compile("[\\p{L}\\d].{18,158}?[.!](?=\\s|$)");
@@ -51,10 +56,10 @@ public final class ProjectTexts {
     private static List<String> sentences(ProjectTree tree, String text) {
         List<String> found = new ArrayList<>();
         String name = Pattern.quote(tree.name());
-        List<String> paragraphs = Stream.of(text.split("\n\\s*\n"))
-                .map(paragraph -> paragraph.strip().replaceAll("\\s*\n\\s*", " "))
+        List<String> paragraphs = Stream.of(BETWEEN_PARAGRAPHS.split(text))
+                .map(paragraph -> LINE_END.matcher(paragraph.strip()).replaceAll(" "))
                 // badges, rules and addresses say nothing
-                .filter(paragraph -> paragraph.matches("#*\\s*[\\p{L}\\d].*") && !paragraph.contains("://"))
+                .filter(paragraph -> SAYING.matcher(paragraph).matches() && !paragraph.contains("://"))
                 .limit(2)
                 .toList();
         for (String paragraph : paragraphs) {
@@ -62,7 +67,7 @@ public final class ProjectTexts {
                     .matcher(paragraph);
             Matcher sentence = SENTENCE.matcher(paragraph);
             if (titled.matches()) found.add(titled.group(1));
-            else if (sentence.lookingAt()) found.add(sentence.group().replaceFirst("\\.$", ""));
+            else if (sentence.lookingAt()) found.add(Text.withoutEnd(sentence.group(), "."));
         }
         return found;
     }

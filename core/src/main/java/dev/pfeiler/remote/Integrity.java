@@ -1,6 +1,6 @@
 package dev.pfeiler.remote;
 
-import dev.pfeiler.script.MakeText;
+import dev.pfeiler.tree.Text;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
@@ -32,7 +32,7 @@ public final class Integrity {
     /** Whether bytes have one of some hashes; what has none is taken as it is. */
     public static boolean fits(byte[] bytes, String integrity) {
         if (integrity.isBlank()) return true;
-        List<String> hashes = MakeText.words(integrity);
+        List<String> hashes = Text.words(integrity);
         return hashes.stream().flatMap(one -> Hash.of(one).stream()).anyMatch(one -> one.base64()
                 .equals(Base64.getEncoder()
                         .encodeToString(digest(one.algorithm()).digest(bytes))));

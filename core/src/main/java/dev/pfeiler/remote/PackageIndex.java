@@ -12,7 +12,7 @@ public interface PackageIndex {
     /** Whether a version of a package is known, prereleases included. */
     boolean has(String name, String version);
 
-    /** The files of a version by their paths; nothing if its archive cannot be had. */
+    /** The files of a version by their paths; nothing if its archive cannot be fetched. */
     Optional<Map<String, byte[]>> files(String name, String version);
 
     /** Packages whose names or descriptions fit some words; their names, the likeliest first. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.script;
 
+import dev.pfeiler.tree.Text;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -33,7 +34,7 @@ public final class BatchText {
 
     /** Whether a command ends the script, or the call of a label. */
     public static boolean isEnd(String command) {
-        String lower = String.join(" ", MakeText.words(command.toLowerCase(Locale.ROOT)));
+        String lower = String.join(" ", Text.words(command.toLowerCase(Locale.ROOT)));
         return ENDS.contains(lower) || lower.startsWith("exit /b ");
     }
 

@@ -1,6 +1,7 @@
 package dev.pfeiler.script;
 
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +16,8 @@ import java.util.stream.Stream;
  * of a build, and neither a proof nor a generated command runs them.
  */
 public final class Deployment {
+    private static final Pattern ARROWS = Pattern.compile("^>+");
+
     /** Programs that do nothing else. */
     private static final Set<String> PROGRAMS = Set.of(
             "scp",
@@ -179,7 +182,7 @@ public final class Deployment {
             String word = arguments.get(i);
             if (OUTPUT.matcher(word).matches()) targets.add(word.substring(word.indexOf('=') + 1));
             else if (i > 0 && OUTPUTS.contains(arguments.get(i - 1))) targets.add(word);
-            else if (word.startsWith(">")) targets.add(word.replaceFirst("^>+", ""));
+            else if (word.startsWith(">")) targets.add(ARROWS.matcher(word).replaceFirst(""));
         }
         return targets.stream().filter(Deployment::isElsewhere).findFirst().map(target -> program + " to " + target);
     }
@@ -198,7 +201,7 @@ public final class Deployment {
     private static Optional<String> sends(String program, List<String> arguments) {
         for (int i = 0; i < arguments.size(); i++) {
             String word = arguments.get(i);
-            String option = word.startsWith("--") ? word.replaceFirst("=.*", "") : word;
+            String option = word.startsWith("--") ? Text.before(word, "=") : word;
             boolean method = (word.equals("-X") || word.equals("--request"))
                     && i + 1 < arguments.size()
                     && !arguments.get(i + 1).equalsIgnoreCase("GET");

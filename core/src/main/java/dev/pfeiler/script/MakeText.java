@@ -1,6 +1,5 @@
 package dev.pfeiler.script;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -91,18 +90,5 @@ public final class MakeText {
         while (!plain.isEmpty() && "@-+".indexOf(plain.charAt(0)) >= 0)
             plain = plain.substring(1).strip();
         return plain;
-    }
-
-    /** The words of a list. */
-    public static List<String> words(String list) {
-        List<String> words = new ArrayList<>();
-        int start = -1;
-        for (int i = 0; i <= list.length(); i++) {
-            boolean blank = i == list.length() || Character.isWhitespace(list.charAt(i));
-            if (blank && start >= 0) words.add(list.substring(start, i));
-            if (blank) start = -1;
-            else if (start < 0) start = i;
-        }
-        return words;
     }
 }

@@ -7,6 +7,16 @@ import java.util.regex.Pattern;
 
 /** Which license a text is, or names; as SPDX identifiers. Source: the SPDX license list. */
 public final class LicenseText {
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+    private static final Pattern COMMENT_LINE_END = Pattern.compile("\\s*\\n\\s*(?:\\*|//|#)?\\s*");
+    private static final Pattern LATER =
+            Pattern.compile("(?i).*\\b(?:any later version|or later|or \\(at your option\\) any).*");
+    private static final Pattern MIT = Pattern.compile("(?i)MIT\\b.*");
+    private static final Pattern APACHE = Pattern.compile("(?i)Apache.*2.*");
+    private static final Pattern BSD_3 =
+            Pattern.compile("(?i)(?:new|3-clause|modified|revised) BSD.*|BSD-3-Clause.*|BSD 3.*");
+    private static final Pattern BSD_2 = Pattern.compile("(?i)(?:2-clause|simplified) BSD.*|BSD-2-Clause.*|BSD 2.*");
+
     private static final Pattern IDENTIFIER = Pattern.compile("SPDX-License-Identifier:\\s*([A-Za-z0-9.+-]+)");
     private static final Pattern GNU = Pattern.compile(
             "(?i)GNU (General|Lesser General|Library General|Affero General) Public License(?:.{0,200}?v(?:ersion)? ?(\\d(?:\\.\\d)?))?");
@@ -18,7 +28,7 @@ public final class LicenseText {
 
     /** The license of a whole text. */
     public static Optional<String> of(String text) {
-        String plain = text.replaceAll("\\s+", " ");
+        String plain = BLANKS.matcher(text).replaceAll(" ");
         if (plain.contains("Permission is hereby granted, free of charge")) return Optional.of("MIT");
         if (plain.contains("Apache License") && plain.contains("Version 2.0")) return Optional.of("Apache-2.0");
         if (plain.contains("GNU AFFERO GENERAL PUBLIC LICENSE Version 3")) return Optional.of("AGPL-3.0-only");
@@ -35,7 +45,8 @@ public final class LicenseText {
     public static Optional<String> ofHeader(String file) {
         String top = file.substring(0, Math.min(HEADER, file.length()));
         // the signs of comments are between the words of a sentence
-        String plain = top.replaceAll("\\s*\\n\\s*(?:\\*|//|#)?\\s*", " ").replaceAll("\\s+", " ");
+        String plain =
+                BLANKS.matcher(COMMENT_LINE_END.matcher(top).replaceAll(" ")).replaceAll(" ");
         Matcher identifier = IDENTIFIER.matcher(plain);
         if (identifier.find()) return Optional.of(identifier.group(1));
         Optional<String> whole = of(plain);
@@ -53,7 +64,7 @@ public final class LicenseText {
                 .or(() -> after(text, named.end()))
                 .orElse(name.equals("AGPL") ? "3" : "2");
         String whole = version.contains(".") ? version : version + ".0";
-        boolean later = text.matches("(?i).*\\b(?:any later version|or later|or \\(at your option\\) any).*");
+        boolean later = LATER.matcher(text).matches();
         return name + "-" + whole + (later ? "-or-later" : "-only");
     }
 
@@ -65,12 +76,10 @@ public final class LicenseText {
 
     private static Optional<String> named(String words) {
         String plain = words.strip();
-        if (plain.matches("(?i)MIT\\b.*")) return Optional.of("MIT");
-        if (plain.matches("(?i)Apache.*2.*")) return Optional.of("Apache-2.0");
-        if (plain.matches("(?i)(?:new|3-clause|modified|revised) BSD.*|BSD-3-Clause.*|BSD 3.*"))
-            return Optional.of("BSD-3-Clause");
-        if (plain.matches("(?i)(?:2-clause|simplified) BSD.*|BSD-2-Clause.*|BSD 2.*"))
-            return Optional.of("BSD-2-Clause");
+        if (MIT.matcher(plain).matches()) return Optional.of("MIT");
+        if (APACHE.matcher(plain).matches()) return Optional.of("Apache-2.0");
+        if (BSD_3.matcher(plain).matches()) return Optional.of("BSD-3-Clause");
+        if (BSD_2.matcher(plain).matches()) return Optional.of("BSD-2-Clause");
         Matcher gnu = Pattern.compile("(?i)(A|L)?GPL ?-?v? ?(\\d(?:\\.\\d)?)(\\+| or later|-or-later)?.*")
                 .matcher(plain);
         if (!gnu.matches()) return Optional.empty();

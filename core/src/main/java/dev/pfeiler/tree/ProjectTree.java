@@ -218,7 +218,7 @@ public final class ProjectTree {
 
         private FileVisitResult unnamed(Path path, FileVisitResult next) {
             // as an address it shows its bytes
-            String address = path.toUri().getRawPath().replaceFirst("/$", "");
+            String address = Paths.withoutSlash(path.toUri().getRawPath());
             String shown = Paths.join(Paths.parent(relative(path)), Paths.name(address));
             unnamed.add(shown);
             trouble.add(Finding.trouble(

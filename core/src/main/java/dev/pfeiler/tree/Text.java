@@ -5,6 +5,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -103,5 +104,40 @@ public record Text(String content, Charset charset, boolean ascii) {
                 .onUnmappableCharacter(CodingErrorAction.REPORT)
                 .decode(ByteBuffer.wrap(bytes))
                 .toString();
+    }
+
+    /** The words of a text that white space separates. */
+    public static List<String> words(String text) {
+        List<String> words = new ArrayList<>();
+        int start = -1;
+        for (int i = 0; i <= text.length(); i++) {
+            boolean blank = i == text.length() || Character.isWhitespace(text.charAt(i));
+            if (blank && start >= 0) words.add(text.substring(start, i));
+            if (blank) start = -1;
+            else if (start < 0) start = i;
+        }
+        return words;
+    }
+
+    /** A text up to the first place of another; all of it where there is none. */
+    public static String before(String text, String mark) {
+        int at = text.indexOf(mark);
+        return at < 0 ? text : text.substring(0, at);
+    }
+
+    /** A text behind the last place of another; all of it where there is none. */
+    public static String behindLast(String text, String mark) {
+        int at = text.lastIndexOf(mark);
+        return at < 0 ? text : text.substring(at + mark.length());
+    }
+
+    /** A text without another at its start. */
+    public static String withoutStart(String text, String start) {
+        return text.startsWith(start) ? text.substring(start.length()) : text;
+    }
+
+    /** A text without another at its end. */
+    public static String withoutEnd(String text, String end) {
+        return text.endsWith(end) ? text.substring(0, text.length() - end.length()) : text;
     }
 }

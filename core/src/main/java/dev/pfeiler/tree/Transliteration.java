@@ -2,9 +2,12 @@ package dev.pfeiler.tree;
 
 import java.text.Normalizer;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Writes letters of Latin alphabets in ASCII, as identifiers of artifacts require. Other characters stay as they are. */
 public final class Transliteration {
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+
     /** Letters that Unicode does not decompose, and umlauts, which lose more than a mark without their e. */
     private static final Map<Character, String> LETTERS = Map.ofEntries(
             Map.entry('ä', "ae"),
@@ -32,7 +35,7 @@ public final class Transliteration {
                 plain.append(Character.toUpperCase(letters.charAt(0))).append(letters.substring(1));
             else plain.append(letters);
         }
-        return Normalizer.normalize(plain, Normalizer.Form.NFD).replaceAll("\\p{M}+", "");
+        return MARKS.matcher(Normalizer.normalize(plain, Normalizer.Form.NFD)).replaceAll("");
     }
 
     /** Whether a text has letters or digits that ASCII has no way to write, so that a name made of it lacks them. */

@@ -33,6 +33,8 @@ public record XmlElement(
         List<XmlElement> children,
         String text,
         int line) {
+    private static final Pattern MESSAGE = Pattern.compile("(?s).*Message: ");
+
     private static final int DEEPEST = 200;
     private static final Pattern ENCODING =
             Pattern.compile("(?:\u00EF\u00BB\u00BF)?<\\?xml[^>]*?\\sencoding\\s*=\\s*[\"']([^\"']*)[\"']");
@@ -62,7 +64,7 @@ public record XmlElement(
             return read(factory.createXMLStreamReader(new StringReader(decoded(bytes))));
         } catch (XMLStreamException e) {
             int line = e.getLocation() == null ? 0 : Math.max(0, e.getLocation().getLineNumber());
-            String message = String.valueOf(e.getMessage()).replaceAll("(?s).*Message: ", "");
+            String message = MESSAGE.matcher(String.valueOf(e.getMessage())).replaceAll("");
             throw new Malformed(message, line);
         }
     }

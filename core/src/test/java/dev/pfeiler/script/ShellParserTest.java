@@ -148,7 +148,7 @@ class ShellParserTest {
         assertThat(MakeText.rule("\tcmd: x")).isEmpty();
         assertThat(MakeText.withoutComment("a#b # c")).isEqualTo("a#b");
         assertThat(MakeText.command("\t@-rm x")).isEqualTo("rm x");
-        assertThat(MakeText.words("  a\t b ")).containsExactly("a", "b");
+        assertThat(dev.pfeiler.tree.Text.words("  a\t b ")).containsExactly("a", "b");
     }
 
     @Test

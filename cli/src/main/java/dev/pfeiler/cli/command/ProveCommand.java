@@ -7,7 +7,7 @@ import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.VerdictView;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.Verdict;
-import java.util.List;
+import dev.pfeiler.tree.Text;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -57,6 +57,6 @@ public final class ProveCommand extends BaseCommand.Reporting {
         if (noRun) return ProofRequest.RunOptions.NONE;
         return runWith.isBlank()
                 ? ProofRequest.RunOptions.USUAL
-                : new ProofRequest.RunOptions(true, List.of(runWith.strip().split("\\s+")));
+                : new ProofRequest.RunOptions(true, Text.words(runWith));
     }
 }

@@ -9,10 +9,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import org.jline.utils.WCWidth;
 
 /** Lays text out in lines of a given width. */
 public final class Screen {
+    private static final Pattern CONTROL = Pattern.compile("[\\n\\r\\t\\f]");
+
     private static final int INDENT = 4;
     /** Where what belongs to a row starts. */
     static final int DETAIL = 6;
@@ -187,7 +190,7 @@ public final class Screen {
 
     /** Names of files may contain control sequences, which a terminal would obey. */
     private static String oneLine(String text) {
-        return Text.plain(text).replaceAll("[\\n\\r\\t\\f]", "\uFFFD");
+        return CONTROL.matcher(Text.plain(text)).replaceAll("\uFFFD");
     }
 
     /** In columns: characters of East Asian scripts and emoji take two, combining ones none. */

@@ -64,7 +64,8 @@ public final class VerdictView {
         if (!verdict.compared()) {
             boolean failed = verdict.parts().stream()
                     .anyMatch(part -> part.verdict().failure().isPresent());
-            if (verdict.proven()) screen.text(0, "Proven: it builds and does what is shown.", screen.palette()::good);
+            if (verdict.proven())
+                screen.text(0, "Passed: it builds, its tests pass and it starts.", screen.palette()::good);
             else if (!failed) screen.text(0, "Not proven: see what failed above.", screen.palette()::bad);
         } else if (verdict.proven()) {
             boolean same = verdict.parts().stream()

@@ -32,6 +32,10 @@ import java.util.stream.Stream;
  * hand. Scripts that a server's program delivers as they are belong to that program.
  */
 final class NodeParts {
+    private static final Pattern MINIFIED = Pattern.compile("(?i).*[.-]min\\.m?js");
+    private static final Pattern PAGE_EXTENSION = Pattern.compile("html?");
+    private static final Pattern TYPED_EXTENSION = Pattern.compile("[cm]?tsx?|jsx");
+
     private static final Pattern MODULE = Pattern.compile(
             "(?m)^#!.*\\bnode\\b|\\brequire\\s*\\(\\s*['\"]|^\\s*import\\b.*['\"]|^\\s*export\\s|\\bmodule\\.exports\\b");
     private static final long LARGEST = 1 << 20;
@@ -47,7 +51,7 @@ final class NodeParts {
         this.sources = tree.files().stream()
                 .filter(file ->
                         NodeProject.EXTENSIONS.contains(file.extension()) && !file.link() && file.size() <= LARGEST)
-                .filter(file -> !file.name().matches("(?i).*[.-]min\\.m?js"))
+                .filter(file -> !MINIFIED.matcher(file.name()).matches())
                 .toList();
     }
 
@@ -112,7 +116,9 @@ final class NodeParts {
 
     private boolean hasSources(String folder, List<TreeFile> own) {
         return own.stream().anyMatch(file -> Paths.within(folder, file.path()))
-                || tree.under(folder).anyMatch(file -> file.extension().matches("html?"));
+                || tree.under(folder)
+                        .anyMatch(
+                                file -> PAGE_EXTENSION.matcher(file.extension()).matches());
     }
 
     /** Folders with packages, modules, and scripts that build. */
@@ -142,7 +148,7 @@ final class NodeParts {
 
     /** In a server's program, scripts with modules are for browsers, unless the runtime starts them. */
     private boolean isModule(TreeFile file, boolean served) {
-        if (served && !file.extension().matches("[cm]?tsx?|jsx")) return false;
+        if (served && !TYPED_EXTENSION.matcher(file.extension()).matches()) return false;
         return tree.lines(file, LARGEST).stream()
                 .anyMatch(line -> MODULE.matcher(line).find());
     }

@@ -14,15 +14,20 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** Fresh projects in Java, Kotlin, Groovy and Scala. */
 public final class JvmCreator implements Creator {
+    private static final Pattern LEVEL = Pattern.compile("8|9|[1-9]\\d");
+    private static final Pattern RELEASE = Pattern.compile("[\\d.]+(\\.Final|\\.RELEASE)?");
+
     private final List<JvmTarget> targets;
 
     public JvmCreator(List<JvmTarget> targets) {
@@ -73,7 +78,7 @@ public final class JvmCreator implements Creator {
 
     @Override
     public boolean isLevel(String language, String text) {
-        return text.matches("8|9|[1-9]\\d");
+        return LEVEL.matcher(text).matches();
     }
 
     @Override
@@ -81,10 +86,10 @@ public final class JvmCreator implements Creator {
         Optional<Coordinates> now = Coordinates.parse(notation);
         if (now.isEmpty()) return Optional.empty();
         Coordinates coordinates = now.get();
-        String major = coordinates.version().replaceFirst("\\..*", "");
+        String major = Text.before(coordinates.version(), ".");
         return Repositories.of(environment).versions(coordinates.group(), coordinates.artifact()).all().stream()
-                .filter(version -> version.replaceFirst("\\..*", "").equals(major))
-                .filter(version -> version.matches("[\\d.]+(\\.Final|\\.RELEASE)?"))
+                .filter(version -> Text.before(version, ".").equals(major))
+                .filter(version -> RELEASE.matcher(version).matches())
                 .reduce((older, newer) -> newer)
                 .filter(version -> !version.equals(coordinates.version()))
                 .map(version -> coordinates.withVersion(version).toString());

@@ -45,11 +45,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.lang.model.SourceVersion;
 
 /** Fresh JVM projects for one build tool. */
 final class JvmSession implements Creator.Session {
+    private static final Pattern NO_SEGMENT = Pattern.compile("[^a-z0-9]+");
+
     /** Releases with long-term support. Source: the roadmap of the JDK. */
     private static final List<Integer> LONG_TERM = List.of(8, 11, 17, 21, 25);
 
@@ -137,7 +140,7 @@ final class JvmSession implements Creator.Session {
 
     /** A text as a part of a package's name. Source: the Java Language Specification, 6.1, on names that are none. */
     private static String segment(String text) {
-        String plain = text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "");
+        String plain = NO_SEGMENT.matcher(text.toLowerCase(Locale.ROOT)).replaceAll("");
         if (plain.isEmpty() || Character.isDigit(plain.charAt(0))) return "_" + plain;
         return SourceVersion.isKeyword(plain) || OTHER_KEYWORDS.contains(plain) ? plain + "_" : plain;
     }

@@ -13,6 +13,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Text;
 import java.nio.charset.Charset;
 import java.util.List;
 import java.util.Optional;
@@ -44,7 +45,7 @@ final class CompilerDecisions {
                         CompilerDecisions::charset));
         List<String> arguments = WiredOptions.of(reading.wirings())
                 .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
-                .map(text -> List.of(text.split("\\s+")))
+                .map(text -> Text.words(text))
                 .orElse(List.of());
         int number = Integer.parseInt(level);
         boolean release =
@@ -75,7 +76,7 @@ final class CompilerDecisions {
                 shared.encoding(),
                 CompilerDecisions::charset);
         List<String> arguments = WiredOptions.arguments(call.get()).stream()
-                .flatMap(argument -> List.of(argument.split("\\s+")).stream())
+                .flatMap(argument -> Text.words(argument).stream())
                 .toList();
         // without a level of its own, it is compiled as all of them
         boolean release = level == shared.level() ? shared.release() : shared.release() || level > 8;

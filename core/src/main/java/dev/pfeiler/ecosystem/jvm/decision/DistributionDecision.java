@@ -21,10 +21,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Decides whether the build tool makes the archive in which the old build handed the program on. */
 final class DistributionDecision {
+    private static final Pattern EXTENSIONS = Pattern.compile("(\\.tar)?\\.[A-Za-z]+$");
+
     private final JvmReading reading;
     private final JvmProject project;
     private final SourceModule module;
@@ -59,7 +62,7 @@ final class DistributionDecision {
     private Distribution distribution(Wiring.Archive made) {
         String file = Paths.name(made.path());
         String format = file.endsWith(".tar.gz") || file.endsWith(".tgz") ? "tar.gz" : Paths.extension(file);
-        String stem = file.replaceFirst("(\\.tar)?\\.[A-Za-z]+$", "");
+        String stem = EXTENSIONS.matcher(file).replaceFirst("");
         Optional<String> libraries = project.libraries().stream()
                 .flatMap(jar -> made.entry(jar.path()).stream())
                 .map(Paths::parent)

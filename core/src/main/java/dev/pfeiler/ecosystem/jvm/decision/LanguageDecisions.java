@@ -20,6 +20,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -121,7 +122,7 @@ final class LanguageDecisions {
                                         .toList())
                         .in("Languages"),
                 text -> Optional.of(text.strip()));
-        return standing.isEmpty() ? List.of() : List.of(standing.split("\\s+"));
+        return standing.isEmpty() ? List.of() : Text.words(standing);
     }
 
     /** The languages of a module. */

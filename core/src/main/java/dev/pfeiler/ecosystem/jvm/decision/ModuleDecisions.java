@@ -40,14 +40,17 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** Decides about each module: what its archive is called and contains, how it is tested and started. */
 final class ModuleDecisions {
+    private static final Pattern NAME = Pattern.compile("[\\p{L}\\p{N}_.-]+");
+
     private static final String YES = "yes";
     private static final String NO = "no";
     private static final Function<String, Optional<String>> FILE_NAME =
-            text -> Optional.of(text.strip()).filter(t -> t.matches("[\\p{L}\\p{N}_.-]+"));
+            text -> Optional.of(text.strip()).filter(t -> NAME.matcher(t).matches());
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -348,7 +351,7 @@ final class ModuleDecisions {
     private String enterpriseName(SourceModule module, String name) {
         String made = module.archive()
                 .map(archive -> Paths.stem(archive.path()))
-                .filter(stem -> stem.matches("[\\p{L}\\p{N}_.-]+"))
+                .filter(stem -> NAME.matcher(stem).matches())
                 .orElse(module.name().within(name));
         return deliberation.settle(
                 Decision.of(

@@ -17,6 +17,8 @@ import java.util.stream.Stream;
  * @param names as {@code module/package}
  */
 record OpenedPackages(List<String> names) {
+    private static final Pattern BETWEEN = Pattern.compile("[\\s,]+");
+
     private static final String KEY = "opens";
     private static final Pattern NAME = Pattern.compile("[a-z][\\w.]*/[a-z][\\w.]*");
 
@@ -30,7 +32,7 @@ record OpenedPackages(List<String> names) {
 
     private static Optional<String> check(String text) {
         List<String> parts =
-                Stream.of(text.strip().split("[\\s,]+")).sorted().distinct().toList();
+                Stream.of(BETWEEN.split(text.strip())).sorted().distinct().toList();
         boolean names = parts.stream().allMatch(NAME.asMatchPredicate());
         return names || parts.equals(List.of(Choosable.WITHOUT))
                 ? Optional.of(String.join(" ", parts))

@@ -223,7 +223,7 @@ final class SourceSetDecision {
             String own = Paths.relative(module.folder(), path);
             return own.isEmpty() ? "." : own;
         }
-        String up = "../".repeat(module.folder().split("/").length);
+        String up = "../".repeat(Paths.depth(module.folder()));
         return path.isEmpty() ? Paths.parent(up + ".") : up + path;
     }
 }

@@ -88,7 +88,7 @@ final class TestDecision {
         String now = keep ? path.get() : goal(path.get());
         String own = Paths.within(module.folder(), now)
                 ? Paths.relative(module.folder(), now)
-                : "../".repeat(module.folder().split("/").length) + now;
+                : "../".repeat(Paths.depth(module.folder())) + now;
         return new TestSetup.Value(own.isEmpty() ? "." : own, true);
     }
 

@@ -12,9 +12,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Decides which artifacts are declared for libraries that sources import and no jar contains. */
 public final class MissingDecisions {
+    private static final Pattern IMPORT = Pattern.compile("^import (static )?");
+    private static final Pattern IMPORT_END = Pattern.compile("(\\.\\*)?;$");
+
     private static final String NONE = "none";
 
     private MissingDecisions() {}
@@ -61,7 +65,7 @@ public final class MissingDecisions {
     private static String names(Missing m) {
         String imported = m.evidence().get(0).excerpt();
         if (imported.contains(m.key())) return m.key();
-        return imported.replaceFirst("^import (static )?", "").replaceFirst("(\\.\\*)?;$", "");
+        return IMPORT_END.matcher(IMPORT.matcher(imported).replaceFirst("")).replaceFirst("");
     }
 
     private static Optional<String> check(String text) {

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JarTraits;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -118,7 +119,7 @@ public final class ScopeFinder {
     }
 
     private static ScopeFinding byService(Scope scope, boolean direct, List<Evidence> offered) {
-        String service = offered.get(0).file().replaceFirst(".*/", "");
+        String service = Text.behindLast(offered.get(0).file(), "/");
         return found(scope, direct, Certainty.LIKELY, "provides the service " + service, offered);
     }
 

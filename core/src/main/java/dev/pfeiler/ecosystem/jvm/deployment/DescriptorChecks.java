@@ -18,6 +18,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
@@ -26,6 +27,8 @@ import org.slf4j.LoggerFactory;
  * does not show, such as what a server brings, is not called wrong.
  */
 public final class DescriptorChecks {
+    private static final Pattern WELCOME_PAGE = Pattern.compile("(index|default)\\.(html?|jspx?|xhtml)");
+
     private static final long LARGEST = 1 << 20;
 
     private final ProjectTree tree;
@@ -124,7 +127,7 @@ public final class DescriptorChecks {
         return new WebDescriptorCheck.Around(
                 web::containsKey,
                 web.keySet().stream()
-                        .filter(name -> name.matches("(index|default)\\.(html?|jspx?|xhtml)"))
+                        .filter(name -> WELCOME_PAGE.matcher(name).matches())
                         .toList(),
                 project.api(),
                 project.jakarta(),

@@ -5,6 +5,7 @@ import java.io.StringWriter;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.codehaus.plexus.util.xml.PrettyPrintXMLWriter;
 import org.codehaus.plexus.util.xml.XMLWriter;
 
@@ -13,6 +14,8 @@ import org.codehaus.plexus.util.xml.XMLWriter;
  * Servlet specifications, 2.3 to 6.0, and of the enterprise platform, 5 to 10.
  */
 public final class NewDescriptor {
+    private static final Pattern FIRST_TWO_NUMBERS = Pattern.compile("^(\\d+\\.\\d+).*");
+
     private static final String EARLIER = "http://java.sun.com/xml/ns/j2ee";
     private static final String MIDDLE = "http://java.sun.com/xml/ns/javaee";
     private static final String LATER = "http://xmlns.jcp.org/xml/ns/javaee";
@@ -75,7 +78,7 @@ public final class NewDescriptor {
 
     private static String nearest(String api) {
         if (api.startsWith("6")) return "6.0";
-        String version = api.replaceFirst("^(\\d+\\.\\d+).*", "$1");
+        String version = FIRST_TWO_NUMBERS.matcher(api).replaceFirst("$1");
         return WEB.containsKey(version) ? version : "2.3";
     }
 

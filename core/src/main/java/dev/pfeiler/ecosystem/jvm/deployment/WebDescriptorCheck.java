@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.deployment;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -19,6 +21,10 @@ import java.util.stream.Stream;
  * chapters and schemas of the Servlet specifications, 2.2 to 6.1.
  */
 final class WebDescriptorCheck {
+    private static final Pattern QUERY = Pattern.compile("[?#].*");
+    private static final Pattern VERSION = Pattern.compile("\\d+\\.\\d+.*");
+    private static final Pattern FIRST_TWO_NUMBERS = Pattern.compile("^(\\d+\\.\\d+).*");
+
     /** The order of the elements that descriptors with a document type have to keep, up to 2.3. */
     private static final List<String> ORDER = List.of(
             "icon",
@@ -185,10 +191,9 @@ final class WebDescriptorCheck {
         List<XmlElement> files = root.all()
                 .filter(e -> e.name().equals("welcome-file") && !e.text().isEmpty())
                 .toList();
-        Set<String> mapped =
-                mapped().map(pattern -> pattern.replaceFirst("^/", "")).collect(Collectors.toSet());
+        Set<String> mapped = mapped().map(pattern -> Paths.withoutRoot(pattern)).collect(Collectors.toSet());
         boolean any = files.stream()
-                .map(e -> e.text().replaceFirst("^/", ""))
+                .map(e -> Paths.withoutRoot(e.text()))
                 .anyMatch(name -> around.file().test(name)
                         || mapped.contains(name)
                         || around.annotated().isPresent());
@@ -211,7 +216,7 @@ final class WebDescriptorCheck {
                         .contains(e.name()))
                 .filter(e -> !e.text().isEmpty())
                 .forEach(e -> {
-                    String plain = e.text().replaceFirst("[?#].*", "");
+                    String plain = QUERY.matcher(e.text()).replaceFirst("");
                     boolean served = mapped.stream().anyMatch(pattern -> serves(pattern, plain));
                     String inside = plain.startsWith("/") ? plain.substring(1) : "WEB-INF/" + plain;
                     boolean there = around.file().test(inside) || around.file().test(plain);
@@ -294,8 +299,8 @@ final class WebDescriptorCheck {
 
     /** A version as a number for comparing; 0 if it is none. */
     private static double number(String version) {
-        return version.matches("\\d+\\.\\d+.*")
-                ? Double.parseDouble(version.replaceFirst("^(\\d+\\.\\d+).*", "$1"))
+        return VERSION.matcher(version).matches()
+                ? Double.parseDouble(FIRST_TWO_NUMBERS.matcher(version).replaceFirst("$1"))
                 : 0;
     }
 }

@@ -18,6 +18,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Agreement;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -103,7 +104,7 @@ public final class Agreements {
                 .forEach(placement -> {
                     try {
                         XmlElement root = XmlElement.read(reading.tree().bytes(placement.path()));
-                        String path = root.attribute("path").replaceFirst("^/", "");
+                        String path = Paths.withoutRoot(root.attribute("path"));
                         if (!path.isEmpty())
                             paths.add(
                                     new Wiring.Setting(path, new Evidence(placement.path(), root.line(), root.tag())));

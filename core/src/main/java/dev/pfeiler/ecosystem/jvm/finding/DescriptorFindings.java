@@ -10,6 +10,8 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Finding.Topic;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -56,7 +58,7 @@ final class DescriptorFindings {
                         manifest.path(),
                         bundle == null
                                 ? "manifest of the JAR"
-                                : "manifest of the plug-in " + bundle.value().replaceFirst(";.*", ""),
+                                : "manifest of the plug-in " + Text.before(bundle.value(), ";"),
                         Certainty.CERTAIN,
                         List.of(bundle == null ? Evidence.of(manifest.path(), "") : bundle.evidence()));
             });
@@ -106,7 +108,7 @@ final class DescriptorFindings {
                         "is declared as a module but not contained in the archive; correct the name or remove it",
                         named.evidence()));
             if (named.contextRoot().isEmpty()) return;
-            String other = roots.putIfAbsent(named.contextRoot().replaceFirst("^/", ""), named.uri());
+            String other = roots.putIfAbsent(Paths.withoutRoot(named.contextRoot()), named.uri());
             if (other != null)
                 found.add(Finding.trouble(
                         named.contextRoot(),

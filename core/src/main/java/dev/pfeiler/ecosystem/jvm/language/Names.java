@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.regex.Pattern;
 
 /**
  * Finds out whose classes a source names. Scoping of names: The Java Language Specification, chapters 6 and 7.
@@ -16,6 +17,8 @@ import java.util.function.Supplier;
  * @param <T> who owns a class: a jar, a source
  */
 public final class Names<T> {
+    private static final Pattern LAST_PART = Pattern.compile("\\.[^.]*$");
+
     private final Map<String, T> owners = new HashMap<>();
     private final Map<String, T> packages = new HashMap<>();
 
@@ -103,7 +106,7 @@ public final class Names<T> {
     private T named(SourceFile source, String name) {
         T owner = owner(name);
         if (owner != null || source.language() == JvmLanguage.JAVA) return owner;
-        owner = packages.get(name.replaceFirst("\\.[^.]*$", ""));
+        owner = packages.get(LAST_PART.matcher(name).replaceFirst(""));
         // what is in this package can be named without it
         boolean again = owner == null && source.language() == JvmLanguage.SCALA && !name.startsWith("scala.");
         return again ? named(source, "scala." + name) : owner;

@@ -20,11 +20,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Gives folders and files their roles: by what they hold and declare, by what the wiring says, last by their names. */
 public final class FolderRoles {
+    private static final Pattern TEST_FOLDER = Pattern.compile(".*(test|spec)s?");
+
     private static final String WEB_CLASSES = "WEB-INF/classes";
 
     private final ProjectTree tree;
@@ -118,7 +121,9 @@ public final class FolderRoles {
         if (wired.isPresent() && wired.get().test()) {
             return new Folder(root, Role.TEST, Certainty.CERTAIN, "marked as tests", evidence);
         }
-        boolean named = Paths.name(root).toLowerCase(java.util.Locale.ROOT).matches(".*(test|spec)s?");
+        boolean named = TEST_FOLDER
+                .matcher(Paths.name(root).toLowerCase(java.util.Locale.ROOT))
+                .matches();
         boolean all = marks.size() == inRoot.size();
         boolean apart = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
         String share = marks.size() + " of " + inRoot.size() + " sources use a test framework";
@@ -173,7 +178,7 @@ public final class FolderRoles {
         if (!wired.isEmpty() || !holding.isEmpty()) return;
         tree.files().stream()
                 .filter(file -> file.extension().equals("jsp"))
-                .min(Comparator.comparingInt(file -> file.path().split("/").length))
+                .min(Comparator.comparingInt(file -> Paths.depth(file.path())))
                 .ifPresent(page -> web(
                         Paths.parent(page.path()), Certainty.LIKELY, "contains pages", Evidence.of(page.path(), "")));
     }

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.LocalRepository;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -21,6 +22,11 @@ import java.util.regex.Pattern;
 
 /** The coordinates that a jar without a descriptor may have, by its manifest, its file name and its packages. */
 final class Candidates {
+    private static final Pattern PLAIN_TITLE = Pattern.compile("[\\w. -]{2,60}");
+    private static final Pattern FAMILY = Pattern.compile("-.*");
+    private static final Pattern PLAIN_NAME = Pattern.compile("[\\w.-]+");
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^\\w.-]+");
+
     private static final Pattern SPLIT = Pattern.compile("[-_]v?(?=\\d)");
     /** A version with another number behind a word that is no qualifier: the word belongs to the name. */
     private static final Pattern NAME_WITHIN = Pattern.compile(
@@ -107,8 +113,8 @@ final class Candidates {
         for (String key :
                 List.of("Implementation-Title", "Bundle-Name", "Bundle-SymbolicName", "Automatic-Module-Name")) {
             String written =
-                    jar.manifest().getOrDefault(key, "").replaceFirst(";.*", "").strip();
-            if (!written.matches("[\\w. -]{2,60}")) continue;
+                    Text.before(jar.manifest().getOrDefault(key, ""), ";").strip();
+            if (!PLAIN_TITLE.matcher(written).matches()) continue;
             names.add(written.toLowerCase(Locale.ROOT).replace(' ', '-'));
             names.add(written.substring(written.lastIndexOf('.') + 1).replace(' ', '-'));
             names.add(written.replace('.', '-'));
@@ -127,7 +133,7 @@ final class Candidates {
                 .map(Coordinates::group)
                 .forEach(groups::add);
         // what is named alike often comes from one house: spring-core, spring-jcl
-        String family = artifact.replaceFirst("-.*", "-");
+        String family = FAMILY.matcher(artifact).replaceFirst("-");
         hints.stream()
                 .filter(hint -> hint.artifact().startsWith(family))
                 .map(Coordinates::group)
@@ -145,16 +151,15 @@ final class Candidates {
         Catalogue.shipped().artifact(artifact).map(Coordinates::group).ifPresent(groups::add);
         String vendor =
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
-        if (vendor.matches("[\\w.-]+")) groups.add(vendor);
+        if (PLAIN_NAME.matcher(vendor).matches()) groups.add(vendor);
         groups.add(artifact);
         for (String key : List.of("Bundle-SymbolicName", "Automatic-Module-Name", "Extension-Name")) {
-            String name =
-                    jar.manifest().getOrDefault(key, "").replaceFirst(";.*", "").strip();
+            String name = Text.before(jar.manifest().getOrDefault(key, ""), ";").strip();
             addPrefixes(name, groups);
         }
         largestPackages(jar, PACKAGES).forEach(name -> addPrefixes(name, groups));
         relatives(artifact).forEach(groups::add);
-        String house = artifact.replaceFirst("-.*", "").toLowerCase(Locale.ROOT);
+        String house = Text.before(artifact, "-").toLowerCase(Locale.ROOT);
         HOUSES.forEach(start -> groups.add(start + house));
         return groups;
     }
@@ -182,7 +187,7 @@ final class Candidates {
 
     /** A dotted name and what it starts with, the longest first, down to two parts. */
     private static void addPrefixes(String name, Set<String> groups) {
-        if (!name.matches("[\\w.-]+")) return;
+        if (!PLAIN_NAME.matcher(name).matches()) return;
         for (String prefix = name; prefix.contains("."); prefix = prefix.substring(0, prefix.lastIndexOf('.'))) {
             groups.add(prefix);
         }
@@ -212,7 +217,7 @@ final class Candidates {
         String version = split.version();
         String vendor =
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
-        String group = vendor.matches("[\\w.-]+") ? vendor : "";
+        String group = PLAIN_NAME.matcher(vendor).matches() ? vendor : "";
         return new Coordinates(group, plain(artifact), version.isEmpty() ? "1" : plain(version));
     }
 
@@ -235,6 +240,6 @@ final class Candidates {
     }
 
     private static String plain(String text) {
-        return text.replaceAll("[^\\w.-]+", "-");
+        return NO_NAME_PARTS.matcher(text).replaceAll("-");
     }
 }

@@ -21,6 +21,9 @@ import org.apache.maven.artifact.versioning.ComparableVersion;
 
 /** Looks for libraries by a class, a package, an artifact or part of a name: in the jars of a folder, the local repository and the catalogue. */
 public final class LibrarySearch {
+    private static final Pattern INTERNAL = Pattern.compile(".*\\b(internal|impl|shaded|repackaged)\\b.*");
+    private static final Pattern DATE = Pattern.compile("(19|20)\\d{6}.*");
+
     private static final Pattern UNFINISHED =
             Pattern.compile("(?i).*[.-]?(snapshot|alpha|beta|rc|cr|m\\d|milestone|preview|ea|dev|incubating).*");
     private static final String HERE = "this folder: ";
@@ -187,14 +190,12 @@ public final class LibrarySearch {
                 .filter(entry -> entry.packages().contains(Jar.packageOf(match)))
                 .isPresent());
         if (main) return 1;
-        return draft.matches.stream().anyMatch(match -> match.matches(".*\\b(internal|impl|shaded|repackaged)\\b.*"))
-                ? 3
-                : 2;
+        return draft.matches.stream().anyMatch(match -> INTERNAL.matcher(match).matches()) ? 3 : 2;
     }
 
     /** Versions that are dates come behind those that are numbers, whatever their height. */
     private static boolean isDate(String version) {
-        return version.matches("(19|20)\\d{6}.*");
+        return DATE.matcher(version).matches();
     }
 
     private static List<String> newestFirst(Set<String> versions, boolean all) {

@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.tree.Text;
 import java.lang.module.ModuleFinder;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -202,7 +203,7 @@ public final class MissingLibraries {
     }
 
     private static boolean sameHouse(String one, String other) {
-        return one.replaceFirst("-.*", "").equals(other.replaceFirst("-.*", ""));
+        return Text.before(one, "-").equals(Text.before(other, "-"));
     }
 
     private void add(

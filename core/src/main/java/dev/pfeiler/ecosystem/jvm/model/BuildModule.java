@@ -108,7 +108,7 @@ public final class BuildModule {
         return compiler;
     }
 
-    /** The archive in which its product is handed on, if one is made. */
+    /** Its distribution archive, if one is made. */
     public Optional<Distribution> distribution() {
         return distribution;
     }

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * An archive in which a program is handed on: its own archive, its libraries, and files as they are.
+ * A distribution archive: its own archive, its libraries, and files as they are.
  *
  * @param name its file name without extension
  * @param format the extension of its file, for example {@code zip} or {@code tar.gz}

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import dev.pfeiler.tree.Text;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
@@ -37,7 +38,7 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
         return Optional.ofNullable(attributes.get(CLASS_PATH))
                 .map(String::strip)
                 .filter(written -> !written.isEmpty())
-                .map(written -> Stream.of(written.split("\\s+"))
+                .map(written -> Text.words(written).stream()
                         .collect(Collectors.groupingBy(
                                 entry -> entry.substring(0, Math.max(0, entry.lastIndexOf('/'))),
                                 TreeMap::new,

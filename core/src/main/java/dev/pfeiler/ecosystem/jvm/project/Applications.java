@@ -25,10 +25,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import org.slf4j.LoggerFactory;
 
 /** Finds the enterprise archives of a project: those that a wiring makes, else the folders that hold a descriptor of one. */
 public final class Applications {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^\\w.-]+");
+
     private static final String DESCRIPTOR = "META-INF/application.xml";
 
     private final ProjectTree tree;
@@ -99,7 +102,8 @@ public final class Applications {
             String name = descriptor
                     .get()
                     .displayName()
-                    .map(text -> text.strip().replaceAll("[^\\w.-]+", "-").toLowerCase(Locale.ROOT))
+                    .map(text ->
+                            NO_NAME_PARTS.matcher(text.strip()).replaceAll("-").toLowerCase(Locale.ROOT))
                     .filter(text -> !text.isEmpty())
                     .orElse("application");
             found.add(new Application(

@@ -25,6 +25,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -32,6 +33,8 @@ import java.util.stream.Stream;
  * several calls and made an archive of each result.
  */
 public final class ModuleSplit {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^\\w.-]+");
+
     /** The module of a project at the top of a tree that nothing names. */
     private static final String UNNAMED = "main";
 
@@ -139,7 +142,8 @@ public final class ModuleSplit {
     private Candidate project(String folder, List<Wiring> wirings, List<SourceFile> sources) {
         Optional<Wiring.Setting> stated =
                 wirings.stream().flatMap(w -> w.name().stream()).findFirst();
-        String name = stated.map(setting -> setting.value().strip().replaceAll("[^\\w.-]+", "-"))
+        String name = stated.map(setting ->
+                        NO_NAME_PARTS.matcher(setting.value().strip()).replaceAll("-"))
                 .filter(n -> !n.isEmpty())
                 .or(() -> Optional.of(Paths.name(folder)).filter(n -> !n.isEmpty()))
                 .or(() -> wirings.stream()

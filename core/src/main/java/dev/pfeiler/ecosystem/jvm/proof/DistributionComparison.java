@@ -21,7 +21,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
- * Compares the archive in which a program is handed on with the one that the wiring describes: files by their bytes,
+ * Compares the distribution archive of a program with the one that the wiring describes: files by their bytes,
  * libraries wherever they are, and the program's own archive, which is compared on its own, by its presence.
  */
 final class DistributionComparison {

@@ -33,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -42,6 +43,8 @@ import java.util.stream.Stream;
  * compiler calls that it made. The decisions of the conversion only explain differences; they do not hide them.
  */
 public final class JvmProof {
+    private static final Pattern NOTHING = Pattern.compile("0\\b.*|");
+
     private final ProofContext context;
     private final ProofRequest request;
     private final JarHashes hashes = new JarHashes();
@@ -143,7 +146,7 @@ public final class JvmProof {
         }
         boolean nothing = rows.stream()
                 .filter(row -> !row.subject().endsWith(ProductComparison.SUBJECT))
-                .allMatch(row -> row.before().matches("0\\b.*|"));
+                .allMatch(row -> NOTHING.matcher(row.before()).matches());
         if (nothing)
             rows.add(new Comparison("contents", "nothing", "nothing", List.of(unchecked("archive", "is empty"))));
         if (request.running().wanted()) {
@@ -177,7 +180,7 @@ public final class JvmProof {
         return new Difference(subject, Difference.Kind.UNCHECKED, detail, "");
     }
 
-    /** The archive in which a program is handed on, if the old build makes one. */
+    /** The distribution archive, if the old build makes one. */
     private Optional<Comparison> distribution(SourceModule module, BuildRun run, List<String> notes)
             throws IOException {
         DistributionComparison comparison = new DistributionComparison(context, module);

@@ -149,7 +149,7 @@ final class LanguageCompiler {
         return arguments;
     }
 
-    /** The jars of a compiler; none if they cannot be had. */
+    /** The jars of a compiler; none if they cannot be fetched. */
     private List<Path> compiler(CompiledLanguage compiled) {
         return compilers.computeIfAbsent(compiled.language(), language -> {
             Repositories repositories = context.reading().repositories();

@@ -15,9 +15,12 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
 final class OldBuild {
+    private static final Pattern FAILURE = Pattern.compile("(?i).*(error|failed|not found).*");
+
     private static final Duration LIMIT = Duration.ofMinutes(30);
 
     private final Path tree;
@@ -63,7 +66,7 @@ final class OldBuild {
         ToolRun run = ToolRun.of(command, tree, variables, log, LIMIT);
         if (!run.succeeded()) {
             String said = run.output().stream()
-                    .filter(line -> line.matches("(?i).*(error|failed|not found).*"))
+                    .filter(line -> FAILURE.matcher(line).matches())
                     .findFirst()
                     .orElse("it ended with exit code " + run.exit())
                     .strip();

@@ -11,6 +11,7 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -142,8 +143,8 @@ final class ProductComparison {
         context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
                 .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
         Set<String> now = new LinkedHashSet<>();
-        for (String entry : after.strip().split("\\s+")) now.add(Paths.name(entry));
-        for (String entry : before.strip().split("\\s+")) {
+        for (String entry : Text.words(after).toArray(String[]::new)) now.add(Paths.name(entry));
+        for (String entry : Text.words(before).toArray(String[]::new)) {
             // a folder of settings is not built
             if (entry.isEmpty() || entry.endsWith("/") || entry.equals(".")) continue;
             String name = Paths.name(entry);

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.SafeLinks;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -72,7 +73,7 @@ final class ServedProgram {
         paths.add(context + "/");
         for (String pattern : patterns) {
             boolean byEnding = pattern.startsWith("*") || pattern.isEmpty() || pattern.equals("/");
-            if (!byEnding) paths.add(context + pattern.replaceFirst("\\*$", ""));
+            if (!byEnding) paths.add(context + Text.withoutEnd(pattern, "*"));
         }
         project.layout()
                 .files(Role.WEB)

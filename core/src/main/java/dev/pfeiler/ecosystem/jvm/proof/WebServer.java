@@ -52,7 +52,7 @@ public final class WebServer {
     }
 
     /**
-     * Readies a server; empty if its jars cannot be had.
+     * Readies a server; empty if its jars cannot be fetched.
      *
      * @param jakarta whether programs use the later package names
      * @param scratch an empty folder

@@ -30,11 +30,14 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Reads a JVM project. */
 public final class JvmReader {
+    private static final Pattern CLASS_ENDING = Pattern.compile("(\\$.*)?\\.class$");
+
     private final JarCache cache;
     private final JvmReading.Tools tools;
 
@@ -137,7 +140,7 @@ public final class JvmReader {
         for (SourceFile source : sources) declared.addAll(source.types());
         List<LevelSign> signs = new ArrayList<>();
         for (TreeFile file : tree.files()) {
-            String stem = file.name().replaceFirst("(\\$.*)?\\.class$", "");
+            String stem = CLASS_ENDING.matcher(file.name()).replaceFirst("");
             if (!file.extension().equals("class") || !declared.contains(stem)) continue;
             try {
                 int level = ClassFile.level(tree.bytes(file.path()));

@@ -23,7 +23,7 @@ import java.util.Set;
  * @param jars in class-path order
  * @param identities of the jars that are libraries
  * @param stated what classes built earlier and documents say of the Java level
- * @param containers what container files say of the program
+ * @param containers what Dockerfiles say of the program
  * @param trouble what could not be read
  */
 public record JvmReading(

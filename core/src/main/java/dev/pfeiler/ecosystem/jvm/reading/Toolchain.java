@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.reading;
 
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 
@@ -21,6 +23,9 @@ import org.slf4j.LoggerFactory;
  * @param compiler whether it is a JDK and not only a runtime
  */
 public record Toolchain(Path java, int feature, boolean compiler) {
+    private static final Pattern NO_VERSION = Pattern.compile("[^0-9.]");
+    private static final Pattern FIRST_ONE = Pattern.compile("^1\\.");
+
     public static Toolchain of(Environment environment) {
         return at(java(environment));
     }
@@ -102,8 +107,10 @@ public record Toolchain(Path java, int feature, boolean compiler) {
         if (!Files.exists(release)) return 0;
         try (Stream<String> lines = Files.lines(release)) {
             return lines.filter(line -> line.startsWith("JAVA_VERSION="))
-                    .map(line -> line.replaceAll("[^0-9.]", "").replaceFirst("^1\\.", ""))
-                    .map(version -> Integer.parseInt(version.replaceFirst("\\..*", "")))
+                    .map(line -> FIRST_ONE
+                            .matcher(NO_VERSION.matcher(line).replaceAll(""))
+                            .replaceFirst(""))
+                    .map(version -> Integer.parseInt(Text.before(version, ".")))
                     .findFirst()
                     .orElse(0);
         } catch (IOException | NumberFormatException e) {

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.repository;
 
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
@@ -16,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -23,6 +25,8 @@ import org.slf4j.LoggerFactory;
 
 /** The user's local repository of artifacts, a folder in Maven layout. */
 public final class LocalRepository {
+    private static final Pattern SHA1 = Pattern.compile("[0-9a-f]{40}(\\s.*)?");
+
     private static final Logger LOG = LoggerFactory.getLogger(LocalRepository.class);
 
     /** The id of the repository that a converted project carries with it. */
@@ -85,7 +89,7 @@ public final class LocalRepository {
             String start = coordinates.fileName("jar") + ">";
             for (String line : Files.readAllLines(note)) {
                 if (!line.startsWith(start)) continue;
-                String id = line.substring(start.length()).replaceFirst("=.*", "");
+                String id = Text.before(line.substring(start.length()), "=");
                 origins.add(id);
             }
         } catch (IOException e) {
@@ -143,7 +147,7 @@ public final class LocalRepository {
         Path noted = file.resolveSibling(file.getFileName() + ".sha1");
         if (Files.isRegularFile(noted)) {
             String text = Files.readString(noted).strip();
-            if (text.matches("[0-9a-f]{40}(\\s.*)?")) return text.substring(0, 40);
+            if (SHA1.matcher(text).matches()) return text.substring(0, 40);
         }
         return Hashing.sha1(file);
     }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.repository;
 
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -97,7 +98,7 @@ final class MavenSettings {
     /** Whether the user, or the settings, want nothing asked of other machines. */
     boolean offline() {
         String words = environment.variables().getOrDefault("MAVEN_ARGS", "");
-        boolean asWord = List.of(words.split("\\s+")).stream().anyMatch(w -> w.equals("-o") || w.equals("--offline"));
+        boolean asWord = Text.words(words).stream().anyMatch(w -> w.equals("-o") || w.equals("--offline"));
         return environment.offline() || settings.isOffline() || asWord;
     }
 

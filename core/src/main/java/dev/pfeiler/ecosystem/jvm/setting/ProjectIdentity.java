@@ -8,6 +8,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.tree.TreeFile;
@@ -24,6 +25,11 @@ import java.util.stream.Stream;
 
 /** Decides a project's own coordinates: from its packages, its name and what the tree says of a version. */
 public final class ProjectIdentity {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^A-Za-z0-9_.-]+");
+    private static final Pattern NO_NAME_ENDS = Pattern.compile("^[-.]+|[-.]+$");
+    private static final Pattern NO_GROUP_PARTS = Pattern.compile("[^A-Za-z0-9_.]");
+    private static final Pattern NO_LETTERS = Pattern.compile("[^a-z0-9]");
+
     public static final String GROUP = "group";
     public static final String NAME = "name";
     public static final String VERSION = "version";
@@ -74,10 +80,11 @@ public final class ProjectIdentity {
     }
 
     private static String artifact(String text) {
-        String plain = Transliteration.ascii(text)
-                .strip()
-                .replaceAll("[^A-Za-z0-9_.-]+", "-")
-                .replaceAll("^[-.]+|[-.]+$", "");
+        String plain = NO_NAME_ENDS
+                .matcher(NO_NAME_PARTS
+                        .matcher(Transliteration.ascii(text).strip())
+                        .replaceAll("-"))
+                .replaceAll("");
         return plain.isEmpty() ? "project" : plain;
     }
 
@@ -92,7 +99,7 @@ public final class ProjectIdentity {
         if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
             prefix = prefix.substring(0, prefix.lastIndexOf('.'));
         }
-        String group = Transliteration.ascii(prefix).replaceAll("[^A-Za-z0-9_.]", "");
+        String group = NO_GROUP_PARTS.matcher(Transliteration.ascii(prefix)).replaceAll("");
         List<Evidence> evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)
                 .min(Comparator.comparing(SourceFile::path))
@@ -111,7 +118,7 @@ public final class ProjectIdentity {
     }
 
     private static String squeeze(String text) {
-        return text.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
+        return NO_LETTERS.matcher(text.toLowerCase(Locale.ROOT)).replaceAll("");
     }
 
     private static String commonPackage(Collection<SourceFile> sources) {
@@ -168,7 +175,7 @@ public final class ProjectIdentity {
         return tree.files().stream()
                 .filter(file -> !file.link() && file.size() < 100_000)
                 .sorted(Comparator.comparingInt((TreeFile f) -> rank(f.name()))
-                        .thenComparingInt(f -> f.path().split("/").length)
+                        .thenComparingInt(f -> Paths.depth(f.path()))
                         .thenComparing(TreeFile::path))
                 .filter(file -> rank(file.name()) < 9)
                 .flatMap(file -> versionIn(file).stream())

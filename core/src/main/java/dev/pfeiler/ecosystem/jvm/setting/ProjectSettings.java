@@ -19,10 +19,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** The Java level and the encoding of a project, with the evidence for them. */
 public final class ProjectSettings {
+    private static final Pattern FIRST_ONE = Pattern.compile("^1\\.(?=\\d)");
+    private static final Pattern ZERO_END = Pattern.compile("\\.0$");
+    private static final Pattern NUMBER = Pattern.compile("\\d{1,2}");
+
     public static final String LEVEL = "level";
     public static final String ENCODING = "encoding";
     private static final String ENCODING_TITLE = "Encoding";
@@ -122,8 +127,9 @@ public final class ProjectSettings {
 
     /** Reads a level as compilers take it: {@code 1.8} or {@code 8}. */
     public static Optional<Integer> parse(String text) {
-        String plain = text.strip().replaceFirst("^1\\.(?=\\d)", "").replaceFirst("\\.0$", "");
-        if (!plain.matches("\\d{1,2}")) return Optional.empty();
+        String plain = ZERO_END.matcher(FIRST_ONE.matcher(text.strip()).replaceFirst(""))
+                .replaceFirst("");
+        if (!NUMBER.matcher(plain).matches()) return Optional.empty();
         int level = Integer.parseInt(plain);
         return level >= 1 ? Optional.of(level) : Optional.empty();
     }

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/** What the old build told the documentation tool, taken over. */
+/** The options of the documentation tool in the old build. */
 public final class WiredDocumentation {
     private static final String KEPT = "as-until-now";
     private static final String WITHOUT = "without";

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target;
 
+import dev.pfeiler.tree.Text;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
@@ -25,7 +26,7 @@ public final class ClosedPackages {
     /** What to do about them. */
     public static String hint(Set<String> closed) {
         return "The JDK does not open "
-                + closed.stream().map(one -> one.replaceFirst(".*/", "")).collect(Collectors.joining(", "))
+                + closed.stream().map(one -> Text.behindLast(one, "/")).collect(Collectors.joining(", "))
                 + " to libraries. To open it, run pfeiler undo, then pfeiler convert --choose \"opens="
                 + String.join(" ", closed) + "\".";
     }

@@ -125,7 +125,7 @@ public interface JvmTarget {
     /** Where a module's classes are written. */
     String classes(BuildModule module);
 
-    /** Where the archive is written in which a module's product is handed on. */
+    /** Where the distribution archive of a module is written. */
     String distribution(BuildModule module, Distribution made);
 
     /**

@@ -9,10 +9,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** The test reports of a build, in the XML format that Ant's JUnit task introduced and that build tools share. */
 public final class TestReports {
+    private static final Pattern REPORT = Pattern.compile("TEST-.*\\.xml");
+
     private TestReports() {}
 
     /** Reads the reports in a folder and those below it. */
@@ -20,7 +23,8 @@ public final class TestReports {
         if (!Files.isDirectory(folder)) return TestResults.NONE;
         List<Path> reports;
         try (Stream<Path> files = Files.walk(folder)) {
-            reports = files.filter(f -> f.getFileName().toString().matches("TEST-.*\\.xml"))
+            reports = files.filter(
+                            f -> REPORT.matcher(f.getFileName().toString()).matches())
                     .sorted()
                     .toList();
         }

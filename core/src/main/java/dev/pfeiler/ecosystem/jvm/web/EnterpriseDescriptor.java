@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.web;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -24,6 +25,8 @@ public record EnterpriseDescriptor(
         Optional<String> displayName,
         String libraryFolder,
         List<Module> modules) {
+    private static final Pattern VERSION = Pattern.compile("\\d+(\\.\\d+)?");
+
     private static final Pattern DOCTYPE =
             Pattern.compile("<!DOCTYPE\\s+application\\s+[^>]*?J2EE Application (\\d\\.\\d)[^>]*>");
     /** The first version whose containers look for libraries in a folder of its own. */
@@ -92,12 +95,12 @@ public record EnterpriseDescriptor(
                 version,
                 evidence,
                 root.child("display-name").map(XmlElement::text),
-                folder.replaceAll("^/+|/+$", ""),
+                Paths.withoutSlash(Paths.withoutRoot(folder)),
                 modules));
     }
 
     private static String digits(String version) {
-        return version.matches("\\d+(\\.\\d+)?") ? version : "0";
+        return VERSION.matcher(version).matches() ? version : "0";
     }
 
     private static String text(XmlElement e, String child) {

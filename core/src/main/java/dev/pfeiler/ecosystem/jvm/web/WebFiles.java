@@ -34,6 +34,8 @@ public record WebFiles(
         Map<String, Evidence> packages,
         Map<String, Evidence> tagLibraries,
         List<Finding> trouble) {
+    private static final Pattern BETWEEN = Pattern.compile("[,;\\s]+");
+
     private static final Set<String> PAGES = Set.of("jsp", "jspf", "jspx", "tag", "tagx", "xhtml");
     private static final Pattern IMPORT =
             Pattern.compile("<(?:%@\\s*page|jsp:directive.page)\\b[^>]*?\\bimport\\s*=\\s*[\"']([^\"']+)[^>]*>?");
@@ -87,7 +89,7 @@ public record WebFiles(
             Map<String, Evidence> tagLibraries) {
         Matcher imports = IMPORT.matcher(text);
         while (imports.find()) {
-            for (String name : imports.group(1).split("[,;\\s]+")) {
+            for (String name : BETWEEN.split(imports.group(1))) {
                 Evidence evidence = evidence(path, text, imports);
                 if (name.endsWith(".*")) packages.putIfAbsent(name.substring(0, name.length() - 2), evidence);
                 else classes.putIfAbsent(name, evidence);

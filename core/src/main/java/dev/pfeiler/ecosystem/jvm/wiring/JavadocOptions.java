@@ -7,12 +7,16 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.regex.Pattern;
 
 /**
  * Reads how a build calls the documentation tool. Settings bear the names that the tool's options and the build tool's
  * plug-in share. Source: the manual of {@code javadoc}.
  */
 public final class JavadocOptions {
+    private static final Pattern HYPHENS = Pattern.compile("^-+");
+    private static final Pattern ADDRESS = Pattern.compile("https?://[^\\s$]+");
+
     private static final Set<String> TEXTS =
             Set.of("windowtitle", "doctitle", "header", "footer", "bottom", "docencoding", "charset", "locale");
     private static final Set<String> FLAGS = Set.of("author", "version", "use", "linksource", "nodeprecated");
@@ -49,7 +53,7 @@ public final class JavadocOptions {
     /** Takes the options of a call. */
     public static void call(List<String> arguments, Evidence evidence, Map<String, Wiring.Setting> settings) {
         for (int i = 0; i < arguments.size(); i++) {
-            String name = arguments.get(i).replaceFirst("^-+", "");
+            String name = HYPHENS.matcher(arguments.get(i)).replaceFirst("");
             if (!arguments.get(i).startsWith("-")) continue;
             boolean more = i + 1 < arguments.size();
             if (TEXTS.contains(name) && more) put(settings, name, arguments.get(++i), evidence);
@@ -69,7 +73,7 @@ public final class JavadocOptions {
     }
 
     private static void link(Map<String, Wiring.Setting> settings, String url, Evidence evidence) {
-        if (!url.matches("https?://[^\\s$]+")) return;
+        if (!ADDRESS.matcher(url).matches()) return;
         settings.merge(
                 LINKS,
                 new Wiring.Setting(url, evidence),

@@ -1,9 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** What is known of test runners as they are started by hand. */
 public final class TestRunners {
+    private static final Pattern JAVA_OPTION =
+            Pattern.compile("-(X|ea|esa|da|enable|disable|-add-|-enable-preview|javaagent:).*");
+
     /** Their main classes. Sources: the manuals of the test frameworks. */
     private static final Set<String> MAIN_CLASSES = Set.of(
             "org.junit.runner.JUnitCore",
@@ -24,6 +28,6 @@ public final class TestRunners {
 
     /** Whether a JVM argument stands for itself, and says nothing of the class path. */
     public static boolean plain(String word) {
-        return word.matches("-(X|ea|esa|da|enable|disable|-add-|-enable-preview|javaagent:).*");
+        return JAVA_OPTION.matcher(word).matches();
     }
 }

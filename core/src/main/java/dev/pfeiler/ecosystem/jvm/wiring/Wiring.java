@@ -26,7 +26,7 @@ import java.util.stream.Stream;
  * @param version the project's version
  * @param compilations the calls of a compiler, in order
  * @param archives the archives that are made, in order
- * @param distributions the archives that the program is handed on in, in order
+ * @param distributions its distribution archives, in order
  * @param mainClasses classes that are started
  * @param testRuns the calls of a test runner, in order
  * @param copies what is copied, in order

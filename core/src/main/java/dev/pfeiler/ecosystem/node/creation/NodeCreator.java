@@ -20,6 +20,7 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -29,11 +30,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.semver4j.Semver;
 
 /** Fresh projects in JavaScript and TypeScript. */
 public final class NodeCreator implements Creator {
+    private static final Pattern LEVEL = Pattern.compile("(1[89]|[2-9]\\d)(\\.\\d+){0,2}");
+
     private static final String TYPESCRIPT = "typescript";
     private static final String COMPILER = "5.9.3";
     private static final String BUNDLER = "0.25.12";
@@ -91,7 +95,7 @@ public final class NodeCreator implements Creator {
 
     @Override
     public boolean isLevel(String language, String text) {
-        return text.matches("(1[89]|[2-9]\\d)(\\.\\d+){0,2}");
+        return LEVEL.matcher(text).matches();
     }
 
     private static Build build(Blueprint blueprint) {
@@ -119,7 +123,7 @@ public final class NodeCreator implements Creator {
         return new EntryPoints(
                 "module",
                 main,
-                main.filter(path -> typed).map(path -> path.replaceFirst("\\.js$", ".d.ts")),
+                main.filter(path -> typed).map(path -> (Text.withoutEnd(path, ".js") + ".d.ts")),
                 Map.of(),
                 Optional.of(">=" + blueprint.level()));
     }

@@ -25,6 +25,9 @@ import java.util.regex.Pattern;
 
 /** Decides how the TypeScript compiler is configured: as it was called. */
 final class CompilerDecisions {
+    private static final Pattern COMPILER = Pattern.compile("tsc|ts-node|tsx");
+    private static final Pattern TYPED_ENDING = Pattern.compile("\\.tsx?$");
+
     private static final String GROUP = "Compiler settings";
     private static final Pattern VERSION = Pattern.compile("(?i)(?:\\btsc|typescript)[ @:v]*(\\d+\\.\\d+\\.\\d+)");
 
@@ -132,7 +135,7 @@ final class CompilerDecisions {
         return !project.tree().has(CompilerConfig.USUAL)
                 && project.calls().stream()
                         .flatMap(script -> script.calls().stream())
-                        .noneMatch(call -> call.tool().matches("tsc|ts-node|tsx"));
+                        .noneMatch(call -> COMPILER.matcher(call.tool()).matches());
     }
 
     private CompilerConfig of(String path, CompilerCall call) {
@@ -172,8 +175,9 @@ final class CompilerDecisions {
         List<Script> typed = project.scripts().values().stream()
                 .filter(script -> script.typed() && !script.declarations())
                 .toList();
-        boolean browser =
-                typed.stream().anyMatch(script -> project.isOfPage(script.path().replaceFirst("\\.tsx?$", ".js")));
+        boolean browser = typed.stream()
+                .anyMatch(script ->
+                        project.isOfPage(TYPED_ENDING.matcher(script.path()).replaceFirst(".js")));
         Map<String, Object> options = new LinkedHashMap<>();
         options.put("target", "es2022");
         boolean bundled = project.isBundled();

@@ -25,10 +25,25 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import org.semver4j.Semver;
 
 /** Decides how others load and start the project: module type, entry point, programs, runtime. */
 final class EntryDecisions {
+    private static final Pattern SCOPE = Pattern.compile("^@[^/]+/");
+    private static final Pattern SOURCE = Pattern.compile(".*\\.(jsx?|tsx?)");
+    private static final Pattern WITH_EXTENSION = Pattern.compile(".*\\.\\w+");
+    private static final Pattern TYPED = Pattern.compile(".*\\.[cm]?tsx?");
+    private static final Pattern IN_BIN = Pattern.compile("(?:.*/)?bin/[^/]+");
+    private static final Pattern PROGRAM_NAME = Pattern.compile("cli|bin|index|main|cmd|command|run|app");
+    private static final Pattern NAME = Pattern.compile("[\\w.-]+");
+    private static final Pattern INDEX = Pattern.compile("index\\.[cm]?[jt]sx?");
+    private static final Pattern SOURCE_FOLDER = Pattern.compile("lib|src|source");
+    private static final Pattern JS_END = Pattern.compile("[.-]?js$");
+    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
+    private static final Pattern MARKUP_ENDING = Pattern.compile("\\.([cm]?)jsx?$");
+    private static final Pattern ZERO_ENDS = Pattern.compile("(\\.0)+$");
+
     private static final String MODULE = "module";
     private static final String COMMONJS = "commonjs";
     /** The first release of Node.js that knows what the compiler writes. Source: its table of ECMAScript support. */
@@ -56,7 +71,7 @@ final class EntryDecisions {
         this.project = project;
         this.deliberation = deliberation;
         this.configs = configs;
-        this.name = name.replaceFirst("^@[^/]+/", "");
+        this.name = SCOPE.matcher(name).replaceFirst("");
         this.loadable = project.products().stream()
                 .filter(script -> !project.isOfPage(script.path()) && !script.declarations())
                 .toList();
@@ -73,8 +88,8 @@ final class EntryDecisions {
     private String type() {
         // other extensions say themselves which kind of module a file is
         List<Script> told = loadable.stream()
-                .filter(script -> script.path().matches(".*\\.(jsx?|tsx?)")
-                        || !script.path().matches(".*\\.\\w+"))
+                .filter(script -> SOURCE.matcher(script.path()).matches()
+                        || !WITH_EXTENSION.matcher(script.path()).matches())
                 .filter(script -> script.modules().any())
                 .toList();
         if (told.isEmpty() || project.isBundled()) return "";
@@ -84,7 +99,7 @@ final class EntryDecisions {
         boolean module = compiled ? compilesToModules(ecma) : ecma.size() * 2 > told.size();
         Script example = module || ecma.isEmpty() ? told.get(0) : ecma.get(0);
         String reason = compiled
-                ? "what the compiler is told to write"
+                ? "the compiler's module format"
                 : ecma.size() == told.size()
                         ? "all sources use import and export"
                         : ecma.isEmpty()
@@ -114,7 +129,7 @@ final class EntryDecisions {
     /** What is at the place of a source once it is built. */
     private String written(String before) {
         String source = renamed.getOrDefault(before, before);
-        if (!source.matches(".*\\.[cm]?tsx?")) return source;
+        if (!TYPED.matcher(source).matches()) return source;
         return configs.stream()
                 .findFirst()
                 .map(config -> config.output(source, sources(config)))
@@ -141,24 +156,25 @@ final class EntryDecisions {
         List<Script> started = loadable.stream()
                 .filter(Script::started)
                 // a module that others import can be started, too, but is no program of the package
-                .filter(script -> script.path().matches("(?:.*/)?bin/[^/]+") || !project.isImported(script.path()))
+                .filter(script -> IN_BIN.matcher(script.path()).matches() || !project.isImported(script.path()))
                 .toList();
         for (Script script : started) {
             String stem = Paths.stem(script.path()).toLowerCase(Locale.ROOT);
-            boolean only = started.size() == 1 && stem.matches("cli|bin|index|main|cmd|command|run|app");
+            boolean only = started.size() == 1 && PROGRAM_NAME.matcher(stem).matches();
             String command = deliberation.settle(
                     Decision.of(
                                     "program:" + script.path(),
                                     script.path(),
                                     only ? name : PackageName.from(stem),
                                     Certainty.CERTAIN,
-                                    "its first line says that Node.js runs it",
+                                    "has a Node.js shebang",
                                     List.of(new Evidence(
                                             script.path(),
                                             1,
                                             script.content().lines().findFirst().orElse(""))))
                             .in("Programs"),
-                    text -> Optional.of(text.strip()).filter(one -> one.matches("[\\w.-]+")));
+                    text -> Optional.of(text.strip())
+                            .filter(one -> NAME.matcher(one).matches()));
             if (!command.equals(Choosable.WITHOUT)) programs.put(command, written(script.path()));
         }
         return programs;
@@ -238,32 +254,35 @@ final class EntryDecisions {
     }
 
     private static Certainty sure(boolean single, Script best) {
-        return single || best.path().matches("index\\.[cm]?[jt]sx?") ? Certainty.CERTAIN : Certainty.LIKELY;
+        return single || INDEX.matcher(best.path()).matches() ? Certainty.CERTAIN : Certainty.LIKELY;
     }
 
     /** How far a file's name is that of an entry point; less is nearer. */
     private int rank(String path) {
         String stem = Paths.stem(path).toLowerCase(Locale.ROOT);
         String folder = Paths.parent(path);
-        boolean inSources = folder.isEmpty() || folder.matches("lib|src|source");
+        boolean inSources = folder.isEmpty() || SOURCE_FOLDER.matcher(folder).matches();
         if (folder.isEmpty() && stem.equals("index")) return 0;
         if (inSources
                 && (stem.equals(name.toLowerCase(Locale.ROOT))
-                        || stem.equals(name.toLowerCase(Locale.ROOT).replaceFirst("[.-]?js$", "")))) return 1;
+                        || stem.equals(
+                                JS_END.matcher(name.toLowerCase(Locale.ROOT)).replaceFirst("")))) return 1;
         if (inSources && stem.equals("index")) return 2;
         if (inSources && stem.equals("main")) return 3;
         return 4;
     }
 
     private Optional<String> types(String main) {
-        if (main.matches(".*\\.[cm]?tsx?")) {
+        if (TYPED.matcher(main).matches()) {
             boolean declared = configs.stream()
                     .findFirst()
                     .filter(config -> config.isSet("declaration"))
                     .isPresent();
-            return declared ? Optional.of(written(main).replaceFirst("\\.([cm]?)js$", ".d.$1ts")) : Optional.empty();
+            return declared
+                    ? Optional.of(SCRIPT_ENDING.matcher(written(main)).replaceFirst(".d.$1ts"))
+                    : Optional.empty();
         }
-        return Optional.of(main.replaceFirst("\\.([cm]?)jsx?$", ".d.$1ts")).filter(project.tree()::has);
+        return Optional.of(MARKUP_ENDING.matcher(main).replaceFirst(".d.$1ts")).filter(project.tree()::has);
     }
 
     private Optional<String> engine(Dependencies dependencies, List<RuntimeVersion> runtimes) {
@@ -329,6 +348,6 @@ final class EntryDecisions {
 
     /** A version without zeros at its end. */
     private static String plain(Semver version) {
-        return version.getVersion().replaceFirst("(\\.0)+$", "");
+        return ZERO_ENDS.matcher(version.getVersion()).replaceFirst("");
     }
 }

@@ -11,6 +11,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.ProjectTexts;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.Transliteration;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
@@ -41,7 +42,8 @@ final class IdentityDecisions {
         String scope = deliberation.choices().of("group").isPresent()
                 ? deliberation.settle(
                         Decision.of("group", "Scope", "", Certainty.LIKELY, "", List.of()),
-                        text -> Optional.of(text.strip().replaceFirst("^@", "")).filter(PackageName::isValid))
+                        text -> Optional.of(Text.withoutStart(text.strip(), "@"))
+                                .filter(PackageName::isValid))
                 : "";
         String name = deliberation.settle(
                 Decision.of(

@@ -28,10 +28,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.semver4j.Semver;
 
 /** Decides which packages the project declares, in which versions, and for what. */
 final class PackageDecisions {
+    private static final Pattern OTHER_SOURCE = Pattern.compile("(file|npm|git|https?|github):.*|git\\+.*");
+    private static final Pattern RANGE = Pattern.compile("[~^]?\\d[\\w.+-]*|[<>=~^\\d][\\w.<>=~^| +-]*");
+
     private static final String GROUP = "Packages";
     private static final Set<String> RUNTIME_NAMES = Set.of(
             "process", "Buffer", "require", "__dirname", "__filename", "module", "global", "setImmediate", "NodeJS");
@@ -124,7 +128,7 @@ final class PackageDecisions {
                                 Choosable.WITHOUT,
                                 Certainty.LIKELY,
                                 uses.guarded
-                                        ? "is not in node_modules, and the code goes on without it"
+                                        ? "is not in node_modules; optional (the import is guarded)"
                                         : "is not in node_modules, and nothing loads the source that imports it",
                                 uses.places)
                         .in(GROUP),
@@ -169,10 +173,10 @@ final class PackageDecisions {
     private static Optional<String> range(String text) {
         String plain = text.strip();
         boolean valid = plain.equals(Choosable.WITHOUT)
-                || plain.matches("(file|npm|git|https?|github):.*|git\\+.*")
+                || OTHER_SOURCE.matcher(plain).matches()
                 || Manifest.firstOf(plain).isPresent()
                 || Semver.isValid(plain)
-                || plain.matches("[~^]?\\d[\\w.+-]*|[<>=~^\\d][\\w.<>=~^| +-]*");
+                || RANGE.matcher(plain).matches();
         return Optional.of(plain).filter(one -> valid && !one.isEmpty());
     }
 
@@ -185,7 +189,7 @@ final class PackageDecisions {
         String purpose =
                 switch (section) {
                     case RUNTIME -> "needed at run time";
-                    case OPTIONAL -> "the code goes on without it";
+                    case OPTIONAL -> "optional (the import is guarded)";
                     case DEVELOPMENT -> "needed by tests or the build alone";
                 };
         String standing = deliberation.settle(
@@ -235,7 +239,7 @@ final class PackageDecisions {
                                     kind, one.isArray() ? one.path(0).asText() : one.asText())
                             .ifPresent(names::add));
                 if (names.stream().anyMatch(name -> name.startsWith("@babel/"))) names.add(0, "@babel/core");
-                for (String name : names) tool(name, Evidence.of(file, name), "its configuration names it");
+                for (String name : names) tool(name, Evidence.of(file, name), "referenced by its configuration");
             } catch (IOException e) {
                 left.add(Finding.trouble(file, "cannot be read: " + e.getMessage()));
             }
@@ -281,9 +285,7 @@ final class PackageDecisions {
         Optional<VersionChoice.Chosen> compiler = stated.flatMap(one -> versions.exact(
                         "typescript", one.release(), "the version that the script names", one.evidence()))
                 .or(() -> versions.newestOf(
-                        "typescript",
-                        Optional.of(5),
-                        "the last release line that takes settings of earlier ones as they are"));
+                        "typescript", Optional.of(5), "the latest major version that accepts existing settings"));
         compiler.ifPresent(chosen -> declare(Section.DEVELOPMENT, "typescript", chosen, places));
         for (String name : List.copyOf(dependencies.of(Section.RUNTIME).keySet())) types(name);
         for (String name : List.copyOf(dependencies.of(Section.DEVELOPMENT).keySet())) types(name);

@@ -29,6 +29,12 @@ import java.util.stream.Collectors;
 
 /** Decides the package scripts: what people ran by hand, under the names that npm has commands for. */
 final class ScriptDecisions {
+    private static final Pattern LOADER = Pattern.compile("--loader:\\.js=(jsx|tsx?)");
+    private static final Pattern FOR_VISITORS = Pattern.compile(" --minify\\b| --sourcemap(=\\S+)?");
+    private static final Pattern TEST_PATH = Pattern.compile("(?i).*(test|spec|check|tests/|specs/|checks/).*");
+    private static final Pattern LISTENS = Pattern.compile("(?s).*\\.listen\\s*\\(.*");
+    private static final Pattern SERVER_NAME = Pattern.compile("(?i)server|app|main|index|start|www");
+
     private static final String GROUP = "Package scripts";
     /** The order in which a descriptor lists them. */
     private static final List<String> ORDER = List.of("start", "dev", "build", "watch", "pretest", "test");
@@ -133,7 +139,7 @@ final class ScriptDecisions {
         for (String word : call.text().split(" ")) {
             String path = Paths.normal(Paths.join(call.folder(), word)).orElse(word);
             // the bundler knows the language by the extension now
-            if (word.matches("--loader:\\.js=(jsx|tsx?)")) continue;
+            if (LOADER.matcher(word).matches()) continue;
             words.add(paths.containsKey(path) ? paths.get(path) : word);
         }
         return String.join(" ", words);
@@ -171,8 +177,8 @@ final class ScriptDecisions {
                 .findFirst()
                 .ifPresent(folder -> settle(
                         "dev",
-                        relocated(bundle, renamed(bundle)).replaceAll(" --minify\\b| --sourcemap(=\\S+)?", "")
-                                + " --sourcemap " + ShellText.quote("--servedir=" + (folder.isEmpty() ? "." : folder)),
+                        FOR_VISITORS.matcher(relocated(bundle, renamed(bundle))).replaceAll("") + " --sourcemap "
+                                + ShellText.quote("--servedir=" + (folder.isEmpty() ? "." : folder)),
                         Certainty.LIKELY,
                         "the bundler's development server",
                         bundle.evidence()));
@@ -236,7 +242,7 @@ final class ScriptDecisions {
                     "the tests use the runtime's own framework",
                     Evidence.of(own.get().path(), ""));
         } else if (mocha.isPresent() && project.installed().of("mocha").isPresent()) {
-            String top = mocha.get().path().replaceFirst("/.*", "");
+            String top = Paths.first(mocha.get().path());
             settle(
                     "test",
                     "mocha --recursive " + ShellText.quote(top),
@@ -247,7 +253,7 @@ final class ScriptDecisions {
             List<String> started = tests.stream()
                     .filter(script -> !project.isImported(script.path())
                             && (tape.isPresent() || !script.imports().isEmpty()))
-                    .filter(script -> script.path().matches("(?i).*(test|spec|check|tests/|specs/|checks/).*"))
+                    .filter(script -> TEST_PATH.matcher(script.path()).matches())
                     .map(Script::path)
                     .toList();
             if (started.isEmpty() || started.size() > 20 || mocha.isPresent()) return;
@@ -273,8 +279,8 @@ final class ScriptDecisions {
         project.products().stream()
                 .filter(script ->
                         !script.typed() && !project.isImported(script.path()) && !project.isOfPage(script.path()))
-                .filter(script -> script.content().matches("(?s).*\\.listen\\s*\\(.*") && !script.started())
-                .filter(script -> Paths.stem(script.path()).matches("(?i)server|app|main|index|start|www"))
+                .filter(script -> LISTENS.matcher(script.content()).matches() && !script.started())
+                .filter(script -> SERVER_NAME.matcher(Paths.stem(script.path())).matches())
                 .findFirst()
                 .ifPresent(script -> settle(
                         "start",

@@ -16,9 +16,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 
 /** Names beginning with {@code #} by which a package imports files of its own. Source: Node.js, subpath imports. */
 final class SelfImports {
+    private static final Pattern INDEX_ENDING = Pattern.compile("(/index)?\\.\\w+$");
+
     private final NodeProject project;
     private final Deliberation deliberation;
     private final List<Finding> left = new ArrayList<>();
@@ -72,7 +75,7 @@ final class SelfImports {
     private List<String> files(String name) {
         return project.scripts().keySet().stream()
                 .filter(path -> {
-                    String plain = path.replaceFirst("(/index)?\\.\\w+$", "");
+                    String plain = INDEX_ENDING.matcher(path).replaceFirst("");
                     return plain.equals(name) || plain.endsWith("/" + name);
                 })
                 .toList();

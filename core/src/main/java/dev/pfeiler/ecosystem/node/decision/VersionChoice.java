@@ -15,12 +15,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Finds the version of a package that a project uses: the one that is there, else the newest that it can load. */
 final class VersionChoice {
-    /** A release line that packages of today support; newer ones are only chosen if the project needs them. */
+    private static final Pattern MAJOR = Pattern.compile("^(0\\.\\d+|\\d+)\\..*");
+
+    /** A major version that current packages support; newer ones are only chosen if the project needs them. */
     private static final int USUAL_RELEASE = 20;
-    /** How many release lines are looked into for what the project imports. */
+    /** How many major versions are looked into for what the project imports. */
     private static final int MOST_LINES = 6;
 
     private final InstalledPackages installed;
@@ -72,9 +75,9 @@ final class VersionChoice {
         Optional<String> fitting = Optional.empty();
         Set<String> tried = new HashSet<>();
         for (String version : versions) {
-            String line = version.replaceFirst("^(0\\.\\d+|\\d+)\\..*", "$1");
+            String line = MAJOR.matcher(version).replaceFirst("$1");
             boolean fits = fits(packument.manifest(version), uses) && !packument.deprecated(version);
-            // a release line is looked into once: what its newest release lacks, it lost with its first
+            // a major version is looked into once: what its newest release lacks, it lost with its first
             if (!fits || tried.contains(line) || tried.size() >= MOST_LINES) continue;
             tried.add(line);
             if (!provides(packument, version, uses)) continue;

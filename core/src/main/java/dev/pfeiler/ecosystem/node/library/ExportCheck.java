@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.node.source.Import;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.source.ScriptReader;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.nio.charset.StandardCharsets;
 import java.util.HashSet;
 import java.util.List;
@@ -20,6 +21,11 @@ import java.util.regex.Pattern;
  * compute their exports are taken to have everything.
  */
 public final class ExportCheck {
+    private static final Pattern SCRIPT = Pattern.compile(".*\\.[cm]?[jt]s");
+    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
+    private static final Pattern DECLARES_EXPORT =
+            Pattern.compile("(?s).*(export\\s*=|declare\\s+module\\s|export\\s+as\\s+namespace).*");
+
     private static final Pattern ALL = Pattern.compile(
             "export\\s*\\*\\s*from\\s*[\"']([^\"']+)[\"']|__exportStar\\(require\\([\"']([^\"']+)[\"']\\)");
     private static final Pattern DEFINED = Pattern.compile("defineProperty\\(exports,\\s*[\"'](\\w+)[\"']");
@@ -52,7 +58,7 @@ public final class ExportCheck {
         if (entry.isEmpty() && statement.loads()) return false;
         Optional<String> types = typed ? declarations(within, entry) : Optional.empty();
         Optional<String> read = types.or(() -> statement.loads() ? entry : Optional.empty());
-        if (read.isEmpty() || !read.get().matches(".*\\.[cm]?[jt]s")) return true;
+        if (read.isEmpty() || !SCRIPT.matcher(read.get()).matches()) return true;
         Exports exports = new Exports();
         collect(read.get(), exports, 0);
         if (!exports.complete) return true;
@@ -68,8 +74,8 @@ public final class ExportCheck {
                         ? Optional.of(manifest.text("types") + manifest.text("typings"))
                                 .filter(text -> !text.isEmpty())
                         : Optional.empty());
-        return stated.map(path -> path.replaceFirst("^\\./", ""))
-                .or(() -> entry.map(path -> path.replaceFirst("\\.([cm]?)js$", ".d.$1ts")))
+        return stated.map(path -> Text.withoutStart(path, "./"))
+                .or(() -> entry.map(path -> SCRIPT_ENDING.matcher(path).replaceFirst(".d.$1ts")))
                 .flatMap(this::file)
                 .filter(path -> path.endsWith("ts"));
     }
@@ -78,7 +84,7 @@ public final class ExportCheck {
         String plain = Paths.normal(path).orElse(path);
         for (String ending : List.of("", ".js", ".json", ".node", ".d.ts", "/index.js", "/index.d.ts"))
             if (files.containsKey(plain + ending)) return Optional.of(plain + ending);
-        String types = plain.replaceFirst("\\.([cm]?)js$", ".d.$1ts");
+        String types = SCRIPT_ENDING.matcher(plain).replaceFirst(".d.$1ts");
         return files.containsKey(types) ? Optional.of(types) : Optional.empty();
     }
 
@@ -95,7 +101,7 @@ public final class ExportCheck {
         boolean declares = path.endsWith(".d.ts") || path.endsWith(".d.mts") || path.endsWith(".d.cts");
         boolean computed = !script.modules().ecma()
                         && (script.modules().exported().contains("default") || !declares && exports.names.isEmpty())
-                || declares && content.matches("(?s).*(export\\s*=|declare\\s+module\\s|export\\s+as\\s+namespace).*");
+                || declares && DECLARES_EXPORT.matcher(content).matches();
         if (computed) exports.complete = false;
         Matcher all = ALL.matcher(content);
         while (all.find()) {
@@ -103,7 +109,7 @@ public final class ExportCheck {
             // a declaration file names the file with the code
             Optional<String> next = specifier.startsWith(".")
                     ? Paths.normal(Paths.join(Paths.parent(path), specifier))
-                            .map(one -> declares ? one.replaceFirst("\\.([cm]?)js$", ".d.$1ts") : one)
+                            .map(one -> declares ? SCRIPT_ENDING.matcher(one).replaceFirst(".d.$1ts") : one)
                             .flatMap(this::file)
                     : Optional.empty();
             if (next.isPresent() && !next.get().equals(path)) collect(next.get(), exports, depth + 1);

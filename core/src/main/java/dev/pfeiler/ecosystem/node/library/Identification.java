@@ -61,7 +61,7 @@ public final class Identification {
     /**
      * Files of an installed package that differ from the published ones.
      *
-     * @return nothing if the published package cannot be had
+     * @return nothing if the published package cannot be fetched
      */
     public Optional<List<String>> changes(InstalledPackages installed, String name, String version) {
         Optional<Packument> packument = registry.packument(name).filter(one -> one.has(version));

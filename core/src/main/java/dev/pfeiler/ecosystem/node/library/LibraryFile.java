@@ -19,6 +19,22 @@ import java.util.regex.Pattern;
  * @param stated whether name and version are stated together at its top, or in its address
  */
 public record LibraryFile(String path, List<String> names, List<String> versions, boolean stated, Evidence evidence) {
+    private static final Pattern TITLE_LINE =
+            Pattern.compile("(?i)[^A-Za-z@]*([A-Za-z@][\\w @/-]*?)[\\s,:-]*v?\\d+\\.\\d+.*");
+    private static final Pattern FILE = Pattern.compile("(?i).*\\.(js|css|mjs)");
+    private static final Pattern BUILT =
+            Pattern.compile("(?i).*[.-]min\\.(js|css|mjs)|.*-\\d+\\.\\d+(\\.\\d+)?.*\\.(js|css|mjs)");
+    private static final Pattern BUILD_ENDING = Pattern.compile("[.-](min|slim|bundle|pkgd).*$");
+    private static final Pattern SIGNS_AT_END = Pattern.compile("[.,-]+$");
+    private static final Pattern HOST = Pattern.compile("^(?:https?:)?//[^/]+/");
+    private static final Pattern QUERY = Pattern.compile("[?#].*");
+    private static final Pattern SLIM_ENDING = Pattern.compile("[.-](min|slim).*$");
+    private static final Pattern EXTENSION = Pattern.compile("(?i)\\.(js|css|mjs)$");
+    private static final Pattern LAST_PART = Pattern.compile("[.-][^.-]*$");
+    private static final Pattern SEVERAL_PARTS = Pattern.compile(".*[.-].*");
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9@/._-]+");
+    private static final Pattern NO_NAME_ENDS = Pattern.compile("^[-._]+|[-._]+$");
+
     private static final Pattern VERSION =
             Pattern.compile("(?<![\\w.])v?(\\d+\\.\\d+\\.\\d+(?:-[0-9A-Za-z][\\w.]*)?)(?![\\w.]*\\d)");
     private static final Pattern BANNER = Pattern.compile(
@@ -34,7 +50,7 @@ public record LibraryFile(String path, List<String> names, List<String> versions
 
     /** The name at its top, as people write it. */
     String title() {
-        return evidence.excerpt().replaceFirst("(?i)[^A-Za-z@]*([A-Za-z@][\\w @/-]*?)[\\s,:-]*v?\\d+\\.\\d+.*", "$1");
+        return TITLE_LINE.matcher(evidence.excerpt()).replaceFirst("$1");
     }
 
     public LibraryFile {
@@ -49,8 +65,8 @@ public record LibraryFile(String path, List<String> names, List<String> versions
      */
     public static boolean looksLike(String path, String content, boolean loaded) {
         String name = Paths.name(path);
-        if (!name.matches("(?i).*\\.(js|css|mjs)")) return false;
-        boolean built = name.matches("(?i).*[.-]min\\.(js|css|mjs)|.*-\\d+\\.\\d+(\\.\\d+)?.*\\.(js|css|mjs)");
+        if (!FILE.matcher(name).matches()) return false;
+        boolean built = BUILT.matcher(name).matches();
         String top = content.substring(0, Math.min(TOP, content.length()));
         boolean banner = top.contains("@license")
                 || top.stripLeading().startsWith("/*!")
@@ -64,13 +80,13 @@ public record LibraryFile(String path, List<String> names, List<String> versions
         Set<String> names = new LinkedHashSet<>();
         Set<String> versions = new LinkedHashSet<>();
         Matcher named = VERSION.matcher(Paths.stem(path));
-        if (named.find()) versions.add(named.group(1).replaceFirst("[.-](min|slim|bundle|pkgd).*$", ""));
+        if (named.find()) versions.add(BUILD_ENDING.matcher(named.group(1)).replaceFirst(""));
         Matcher banner = BANNER.matcher(top);
         boolean stated = false;
         Evidence evidence = Evidence.of(path, firstLine(top));
         List<String> bannered = new ArrayList<>();
         while (banner.find() && bannered.size() < 2) {
-            versions.add(banner.group(2).replaceFirst("[.,-]+$", ""));
+            versions.add(SIGNS_AT_END.matcher(banner.group(2)).replaceFirst(""));
             bannered.add(banner.group(1));
             stated = true;
         }
@@ -85,7 +101,7 @@ public record LibraryFile(String path, List<String> names, List<String> versions
 
     /** What an address of another server says: a name with a version, a path within the package. */
     public static Optional<LibraryFile> ofAddress(String address, Evidence evidence) {
-        String path = address.replaceFirst("^(?:https?:)?//[^/]+/", "").replaceFirst("[?#].*", "");
+        String path = QUERY.matcher(HOST.matcher(address).replaceFirst("")).replaceFirst("");
         Matcher at = Pattern.compile("(?:^|/)((?:@[\\w.-]+/)?[\\w.-]+)@(\\d+\\.\\d+\\.\\d+[\\w.-]*)(?:/(.*))?")
                 .matcher(path);
         if (at.find())
@@ -110,7 +126,7 @@ public record LibraryFile(String path, List<String> names, List<String> versions
         return Optional.of(new LibraryFile(
                 Paths.name(path),
                 List.copyOf(names),
-                List.of(file.group(1).replaceFirst("[.-](min|slim).*$", "")),
+                List.of(SLIM_ENDING.matcher(file.group(1)).replaceFirst("")),
                 true,
                 evidence));
     }
@@ -125,15 +141,15 @@ public record LibraryFile(String path, List<String> names, List<String> versions
     }
 
     private static void fromFile(String file, Set<String> names) {
-        String stem = file.replaceFirst("(?i)\\.(js|css|mjs)$", "");
+        String stem = EXTENSION.matcher(file).replaceFirst("");
         String bare = stem;
         for (String next = BUILD.matcher(bare).replaceFirst("");
                 !next.equals(bare);
                 next = BUILD.matcher(bare).replaceFirst("")) bare = next;
         fromWords(bare, names);
         // underscore-umd, moment-with-locales
-        for (String part = bare; part.matches(".*[.-].*"); ) {
-            part = part.replaceFirst("[.-][^.-]*$", "");
+        for (String part = bare; SEVERAL_PARTS.matcher(part).matches(); ) {
+            part = LAST_PART.matcher(part).replaceFirst("");
             if (part.length() > 1) fromWords(part, names);
         }
     }
@@ -141,7 +157,9 @@ public record LibraryFile(String path, List<String> names, List<String> versions
     private static void fromWords(String words, Set<String> names) {
         String plain = words.strip().toLowerCase(Locale.ROOT);
         if (plain.isEmpty() || plain.length() > 50) return;
-        String hyphened = plain.replaceAll("[^a-z0-9@/._-]+", "-").replaceAll("^[-._]+|[-._]+$", "");
+        String hyphened = NO_NAME_ENDS
+                .matcher(NO_NAME_PARTS.matcher(plain).replaceAll("-"))
+                .replaceAll("");
         if (hyphened.isEmpty()) return;
         names.add(hyphened);
         if (!hyphened.endsWith(".js") && !hyphened.endsWith("js")) names.add(hyphened + ".js");

@@ -13,6 +13,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * A configuration file of the TypeScript compiler. Source: the TSConfig reference.
@@ -22,6 +23,11 @@ import java.util.Map;
  * @param include patterns of sources
  */
 public record CompilerConfig(String path, Map<String, Object> options, List<String> files, List<String> include) {
+    private static final Pattern FILE = Pattern.compile("tsconfig.*\\.json");
+    private static final Pattern MODULE = Pattern.compile(".*\\.mts");
+    private static final Pattern COMMON = Pattern.compile(".*\\.cts");
+    private static final Pattern ENDING = Pattern.compile("\\.[cm]?tsx?$|\\.jsx?$");
+
     public static final String USUAL = "tsconfig.json";
     /** Reads JSON with comments and commas at ends. */
     public static final ObjectMapper LENIENT = JsonMapper.builder()
@@ -36,7 +42,7 @@ public record CompilerConfig(String path, Map<String, Object> options, List<Stri
 
     /** Whether a file is named as configuration files of the compiler are. */
     public static boolean isName(String name) {
-        return name.matches("tsconfig.*\\.json");
+        return FILE.matcher(name).matches();
     }
 
     /**
@@ -82,8 +88,10 @@ public record CompilerConfig(String path, Map<String, Object> options, List<Stri
         if (root.isEmpty())
             root = Paths.common(sources.stream().map(Paths::parent).toList());
         root = root.equals(".") ? "" : root;
-        String ending = source.matches(".*\\.mts") ? ".mjs" : source.matches(".*\\.cts") ? ".cjs" : ".js";
-        String plain = source.replaceFirst("\\.[cm]?tsx?$|\\.jsx?$", "") + ending;
+        String ending = MODULE.matcher(source).matches()
+                ? ".mjs"
+                : COMMON.matcher(source).matches() ? ".cjs" : ".js";
+        String plain = ENDING.matcher(source).replaceFirst("") + ending;
         if (folder.isEmpty() || folder.equals(".") && root.isEmpty()) return plain;
         String within = Paths.within(root, plain) ? Paths.relative(root, plain) : plain;
         return folder.equals(".") ? within : Paths.join(folder, within);

@@ -33,6 +33,12 @@ import java.util.stream.Collectors;
  * read and set the variables of the script that declares them.
  */
 public final class Bundling {
+    private static final Pattern LIBRARY_NAME = Pattern.compile("\\$|_|jQuery");
+    private static final Pattern LEADING_COMMENTS =
+            Pattern.compile("\\A(?:\\s++|/\\*(?:[^*]++|\\*(?!/))*+\\*/|//[^\\n]*+\\n)++");
+    private static final Pattern VERSION = Pattern.compile("(?<=.)@.*");
+    private static final Pattern NO_LETTERS = Pattern.compile("[^A-Za-z0-9]|js$");
+
     /** How much of a library can hold what tells its loader from a page; in characters. */
     private static final int HEAD = 2_000;
     /** How much of its end. */
@@ -116,7 +122,7 @@ public final class Bundling {
     private void page(Page page) {
         List<Segment> segments = segments(page);
         if (segments.isEmpty()) return;
-        String stem = page.path().replaceFirst("\\.[^.]+$", "");
+        String stem = Paths.withoutExtension(page.path());
         String text = page.text().content();
         // from the end, so that places before stay what they are
         List<Edit> edits = new ArrayList<>();
@@ -224,7 +230,7 @@ public final class Bundling {
             LibraryCopy copy = libraries.get(file.get());
             if (copy != null && !isModule(file.get())) {
                 fixed.add(file.get());
-                left.add(info(file.get(), "is no module; pages load it by a script tag", tag.evidence()));
+                left.add(info(file.get(), "not a module; kept as a script tag", tag.evidence()));
             }
             Script script = project.scripts().get(file.get());
             if (script == null) continue;
@@ -380,7 +386,7 @@ public final class Bundling {
         return expected.stream()
                 .filter(name -> name.length() > 0
                         && !BROWSER.contains(name)
-                        && (!own.contains(name) || name.matches("\\$|_|jQuery")))
+                        && (!own.contains(name) || LIBRARY_NAME.matcher(name).matches()))
                 .filter(name -> Pattern.compile("[.\\[]['\"]?" + Pattern.quote(name) + "['\"]?\\]?\\s*=(?!=)")
                         .matcher(content)
                         .find())
@@ -389,14 +395,16 @@ public final class Bundling {
 
     /** The start and the end of a library, where it gives itself a global name if no loader takes it. */
     private static String edges(String content) {
-        String code = content.replaceFirst("\\A(?:\\s++|/\\*(?:[^*]++|\\*(?!/))*+\\*/|//[^\\n]*+\\n)++", "");
+        String code = LEADING_COMMENTS.matcher(content).replaceFirst("");
         if (code.length() <= HEAD + TAIL) return code;
         return code.substring(0, HEAD) + "\n" + code.substring(code.length() - TAIL);
     }
 
     /** Whether a name is that of a package, so that another library may mean it. */
     private static boolean isNameOf(String name, LibraryCopy copy) {
-        String plain = copy.artifact().replaceFirst("(?<=.)@.*", "").replaceAll("[^A-Za-z0-9]|js$", "");
+        String plain = NO_LETTERS
+                .matcher(VERSION.matcher(copy.artifact()).replaceFirst(""))
+                .replaceAll("");
         return name.equalsIgnoreCase(plain) || name.equals("$") && plain.equals("jquery");
     }
 

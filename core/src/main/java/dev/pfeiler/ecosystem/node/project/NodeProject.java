@@ -28,9 +28,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 
 /** What was read of one project of scripts and pages. */
 public final class NodeProject {
+    private static final Pattern SHEBANG = Pattern.compile("#!.*\\bnode\\b.*");
+    private static final Pattern BUILD_FILE = Pattern.compile(".*\\.(js|mjs|cjs|map|d\\.ts)");
+    private static final Pattern TYPED_SOURCE = Pattern.compile("(?!.*\\.d\\.).*\\.[cm]?tsx?");
+    private static final Pattern PROGRAM_NAME = Pattern.compile("index|main|app|server|cli");
+
     public static final Set<String> EXTENSIONS = Set.of("js", "mjs", "cjs", "jsx", "ts", "mts", "cts", "tsx");
     private static final Set<String> PAGES = Set.of(
             "html", "htm", "xhtml", "jsp", "jspf", "php", "phtml", "cshtml", "ftl", "ejs", "hbs", "mustache", "vm");
@@ -99,7 +105,7 @@ public final class NodeProject {
                 trouble.add(new Finding(
                         Finding.Topic.TROUBLE,
                         file.path(),
-                        (file.size() >> 20) + " MB: taken for generated, and not read",
+                        (file.size() >> 20) + " MB; assumed to be generated, skipped",
                         Certainty.LIKELY,
                         List.of(),
                         false));
@@ -133,7 +139,7 @@ public final class NodeProject {
     private boolean isStarted(TreeFile file) {
         if (!file.extension().isEmpty() || file.size() > LARGEST) return false;
         List<String> lines = tree.lines(file, LARGEST);
-        return !lines.isEmpty() && lines.get(0).matches("#!.*\\bnode\\b.*");
+        return !lines.isEmpty() && SHEBANG.matcher(lines.get(0)).matches();
     }
 
     /** Folders that hold nothing but what the compiler has written. */
@@ -149,7 +155,7 @@ public final class NodeProject {
 
     private boolean isWritten(String folder, Set<String> loaded) {
         return tree.under(folder)
-                .allMatch(file -> file.name().matches(".*\\.(js|mjs|cjs|map|d\\.ts)") && !loaded.contains(file.path()));
+                .allMatch(file -> BUILD_FILE.matcher(file.name()).matches() && !loaded.contains(file.path()));
     }
 
     /** The files that pages load by tags. */
@@ -230,7 +236,7 @@ public final class NodeProject {
                 if (!Paths.isOutside(Paths.resolved(Paths.join(folder, config.text("outDir"))))) continue;
                 List<String> sources = config.files().isEmpty()
                         ? tree.under(folder)
-                                .filter(one -> one.name().matches("(?!.*\\.d\\.).*\\.[cm]?tsx?"))
+                                .filter(one -> TYPED_SOURCE.matcher(one.name()).matches())
                                 .map(one -> Paths.relative(folder, one.path()))
                                 .toList()
                         : config.files();
@@ -313,8 +319,9 @@ public final class NodeProject {
         boolean compiled =
                 compilerCalls().stream().anyMatch(call -> !call.files().isEmpty());
         for (Script script : scripts.values()) {
-            boolean entry =
-                    script.started() || !compiled && Paths.stem(script.path()).matches("index|main|app|server|cli");
+            boolean entry = script.started()
+                    || !compiled
+                            && PROGRAM_NAME.matcher(Paths.stem(script.path())).matches();
             if (entry || Roles.isTest(script.path()) || named.contains(script.path()) || isOfPage(script.path()))
                 open.add(script.path());
         }

@@ -5,6 +5,8 @@ import java.util.regex.Pattern;
 
 /** What files are for, told from their paths. */
 public final class Roles {
+    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.[cm]?[jt]s$");
+
     private static final Pattern TEST =
             Pattern.compile("(?i)(?:.*/)?(?:tests?|__tests__|__fixtures__|__mocks__|specs?|checks|e2e)/.*"
                     + "|(?:.*/)?(?:test|tests|spec|check)\\.[cm]?[jt]sx?"
@@ -33,7 +35,9 @@ public final class Roles {
 
     /** The configuration of a task runner or bundler at the top, with the command that runs it; empty if it is none. */
     public static String runner(String path) {
-        String stem = Paths.name(path).toLowerCase(java.util.Locale.ROOT).replaceFirst("\\.[cm]?[jt]s$", "");
+        String stem = SCRIPT_ENDING
+                .matcher(Paths.name(path).toLowerCase(java.util.Locale.ROOT))
+                .replaceFirst("");
         return switch (stem) {
             case "gulpfile" -> "gulp";
             case "gruntfile" -> "grunt";

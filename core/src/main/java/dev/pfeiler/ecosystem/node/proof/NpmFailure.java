@@ -8,6 +8,10 @@ import java.util.regex.Pattern;
 
 /** Tells from npm's output why it failed. Source: the error codes of npm. */
 final class NpmFailure {
+    private static final Pattern ERROR_LINE = Pattern.compile("npm (ERR!|error) .+");
+    private static final Pattern ERROR_MARK = Pattern.compile("npm (ERR!|error) (404 )?");
+    private static final Pattern ANY_ERROR = Pattern.compile(".*(?i:error).*");
+
     private static final Pattern CODE = Pattern.compile("npm (?:ERR!|error) code (\\w+)");
     private static final Map<String, String> CAUSES = Map.of(
             "ENOTCACHED", "a package is not in npm's cache, and the proof is offline",
@@ -32,12 +36,11 @@ final class NpmFailure {
             Matcher code = CODE.matcher(line);
             if (!code.find()) continue;
             String detail = output.stream()
-                    .filter(other -> other.matches("npm (ERR!|error) .+")
+                    .filter(other -> ERROR_LINE.matcher(other).matches()
                             && !other.contains(" code ")
                             && !other.contains("A complete log"))
                     .findFirst()
-                    .map(other ->
-                            other.replaceFirst("npm (ERR!|error) (404 )?", "").strip())
+                    .map(other -> ERROR_MARK.matcher(other).replaceFirst("").strip())
                     .orElse("");
             String next = code.group(1).equals("ENOTCACHED")
                     ? "Run pfeiler prove once without --offline."
@@ -48,7 +51,7 @@ final class NpmFailure {
                     next);
         }
         String last = output.stream()
-                .filter(line -> line.matches(".*(?i:error).*") && !line.startsWith("npm"))
+                .filter(line -> ANY_ERROR.matcher(line).matches() && !line.startsWith("npm"))
                 .findFirst()
                 .orElse("exit code " + exit);
         return new PartVerdict.Failure(

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.registry;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.MissingNode;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -88,7 +89,7 @@ public record Manifest(JsonNode json) {
         if (exports.isMissingNode() || exports.isNull()) {
             if (!within.equals(".")) return Optional.of(within.substring(2));
             String main = text("main");
-            return Optional.of(main.isEmpty() ? "index.js" : main.replaceFirst("^\\./", ""));
+            return Optional.of(main.isEmpty() ? "index.js" : Text.withoutStart(main, "./"));
         }
         boolean subpaths = exports.isObject()
                 && exports.fieldNames().hasNext()
@@ -108,7 +109,7 @@ public record Manifest(JsonNode json) {
     }
 
     private static Optional<String> resolved(JsonNode target, Set<String> conditions) {
-        if (target.isTextual()) return Optional.of(target.asText().replaceFirst("^\\./", ""));
+        if (target.isTextual()) return Optional.of(Text.withoutStart(target.asText(), "./"));
         if (target.isArray()) {
             for (JsonNode one : target) {
                 Optional<String> found = resolved(one, conditions);

@@ -3,7 +3,7 @@ package dev.pfeiler.ecosystem.node.registry;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.remote.Integrity;
-import dev.pfeiler.script.MakeText;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -52,7 +52,7 @@ final class NpmCache {
 
     /** The bytes of a hash in the form of Subresource Integrity. */
     Optional<byte[]> content(String integrity) {
-        String first = MakeText.words(integrity).stream().findFirst().orElse("");
+        String first = Text.words(integrity).stream().findFirst().orElse("");
         int dash = first.indexOf('-');
         if (dash < 1) return Optional.empty();
         try {

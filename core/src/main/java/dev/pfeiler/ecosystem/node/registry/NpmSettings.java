@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.registry;
 
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,6 +22,14 @@ import org.slf4j.LoggerFactory;
  * @param values by key, in lower case
  */
 public record NpmSettings(Map<String, String> values, Path cache) {
+    private static final Pattern QUOTED = Pattern.compile("^([\"'])(.*)\\1$");
+    private static final Pattern HYPHENS = Pattern.compile("^-+");
+    private static final Pattern PROTOCOL = Pattern.compile("^https?:");
+    private static final Pattern QUERY = Pattern.compile("[?#].*");
+    private static final Pattern LAST_FOLDER = Pattern.compile("[^/]+/?$");
+    private static final Pattern WITH_PATH = Pattern.compile("//.*/.*");
+    private static final Pattern HOST_ALONE = Pattern.compile("//[^/]+/");
+
     /** Where npm itself keeps the defaults of its settings, from the folder of its program. */
     private static final String DEFAULTS = "node_modules/@npmcli/config/lib/definitions/definitions.js";
 
@@ -110,7 +119,7 @@ public record NpmSettings(Map<String, String> values, Path cache) {
             int equals = plain.indexOf('=');
             if (plain.startsWith(";") || plain.startsWith("#") || equals < 1) continue;
             String name = plain.substring(0, equals).strip();
-            String value = plain.substring(equals + 1).strip().replaceAll("^([\"'])(.*)\\1$", "$2");
+            String value = QUOTED.matcher(plain.substring(equals + 1).strip()).replaceAll("$2");
             Matcher variable = VARIABLE.matcher(value);
             value = variable.replaceAll(
                     match -> Matcher.quoteReplacement(variables.getOrDefault(match.group(1), match.group())));
@@ -122,7 +131,7 @@ public record NpmSettings(Map<String, String> values, Path cache) {
     /** Keys of registries are addresses and scopes, in which an underscore is one. */
     private static String key(String name) {
         if (name.startsWith("//") || name.startsWith("@")) return name;
-        return name.toLowerCase(Locale.ROOT).replace('_', '-').replaceFirst("^-+", "");
+        return HYPHENS.matcher(name.toLowerCase(Locale.ROOT).replace('_', '-')).replaceFirst("");
     }
 
     public Optional<String> of(String key) {
@@ -131,22 +140,23 @@ public record NpmSettings(Map<String, String> values, Path cache) {
 
     /** The address of the registry that has a package, with a slash at its end; empty if none is known. */
     public String registry(String name) {
-        Optional<String> scoped =
-                name.startsWith("@") ? of(name.replaceFirst("/.*", "") + ":registry") : Optional.empty();
+        Optional<String> scoped = name.startsWith("@") ? of(Paths.first(name) + ":registry") : Optional.empty();
         String address = scoped.or(() -> of("registry")).orElse("");
         return address.isEmpty() || address.endsWith("/") ? address : address + "/";
     }
 
     /** What an {@code Authorization} header has to say to an address; empty if nothing is known. */
     public Optional<String> authorization(String address) {
-        String rest = address.replaceFirst("^https?:", "").replaceFirst("[?#].*", "");
-        for (String part = rest; part.length() > 2; part = part.replaceFirst("[^/]+/?$", "")) {
+        String rest = QUERY.matcher(PROTOCOL.matcher(address).replaceFirst("")).replaceFirst("");
+        for (String part = rest;
+                part.length() > 2;
+                part = LAST_FOLDER.matcher(part).replaceFirst("")) {
             String base = part.endsWith("/") ? part : part + "/";
             Optional<String> token = of(base + ":_authToken");
             if (token.isPresent()) return Optional.of("Bearer " + token.get());
             Optional<String> basic = of(base + ":_auth");
             if (basic.isPresent()) return Optional.of("Basic " + basic.get());
-            if (!part.matches("//.*/.*") || part.matches("//[^/]+/")) break;
+            if (!WITH_PATH.matcher(part).matches() || HOST_ALONE.matcher(part).matches()) break;
         }
         return Optional.empty();
     }

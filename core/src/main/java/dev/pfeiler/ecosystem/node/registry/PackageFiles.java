@@ -6,12 +6,15 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
 import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
 
 /** The files of a published package, out of its archive. */
 public final class PackageFiles {
+    private static final Pattern TOP_FOLDER = Pattern.compile("^(\\./)?[^/]+/");
+
     /** In bytes, unpacked: no package that a page loads is larger. */
     private static final long LARGEST = 300L << 20;
 
@@ -34,7 +37,7 @@ public final class PackageFiles {
                 total += entry.getSize();
                 if (total > LARGEST) throw new IOException("larger than " + (LARGEST >> 20) + " MB");
                 // the folder at the top has any name
-                String path = entry.getName().replaceFirst("^(\\./)?[^/]+/", "");
+                String path = TOP_FOLDER.matcher(entry.getName()).replaceFirst("");
                 if (!Paths.isPlain(path)) continue;
                 if (files.size() >= MOST) throw new IOException("more than " + MOST + " files");
                 files.put(path, tar.readAllBytes());

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.node.registry;
 
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Transliteration;
 import java.util.Locale;
 import java.util.Optional;
@@ -8,6 +9,11 @@ import java.util.regex.Pattern;
 
 /** Names of packages, and of the modules that the runtime itself brings. Source: the npm and Node.js documentation. */
 public final class PackageName {
+    private static final Pattern NO_PACKAGE = Pattern.compile("(?s)[./#~].*|[a-z]+:.*");
+    private static final Pattern NAME = Pattern.compile("(@[\\w.~-]+/)?[\\w.~-]+");
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9._-]+");
+    private static final Pattern NO_NAME_ENDS = Pattern.compile("^[._-]+|[._-]+$");
+
     private static final Pattern VALID = Pattern.compile("(@[a-z0-9~-][a-z0-9._~-]*/)?[a-z0-9~-][a-z0-9._~-]*");
     private static final Set<String> BUILT_IN = Set.of(
             ("assert async_hooks buffer child_process cluster console constants crypto dgram diagnostics_channel dns domain"
@@ -22,15 +28,15 @@ public final class PackageName {
 
     /** Whether the runtime itself brings a module. */
     public static boolean isBuiltIn(String specifier) {
-        return specifier.startsWith("node:") || BUILT_IN.contains(specifier.replaceFirst("/.*", ""));
+        return specifier.startsWith("node:") || BUILT_IN.contains(Paths.first(specifier));
     }
 
     /** The package that a specifier names; empty for a path, an address, or what the runtime brings. */
     public static Optional<String> of(String specifier) {
-        if (isBuiltIn(specifier) || specifier.matches("(?s)[./#~].*|[a-z]+:.*")) return Optional.empty();
+        if (isBuiltIn(specifier) || NO_PACKAGE.matcher(specifier).matches()) return Optional.empty();
         String[] parts = specifier.split("/");
         String name = specifier.startsWith("@") ? parts.length > 1 ? parts[0] + "/" + parts[1] : "" : parts[0];
-        return Optional.of(name).filter(text -> text.matches("(@[\\w.~-]+/)?[\\w.~-]+"));
+        return Optional.of(name).filter(text -> NAME.matcher(text).matches());
     }
 
     /** What is named within a package, for example {@code ./lib/x}; {@code .} for the package itself. */
@@ -52,10 +58,11 @@ public final class PackageName {
 
     /** A text as a name: in lower case, with hyphens for what no name may have. */
     public static String from(String text) {
-        String name = Transliteration.ascii(text)
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9._-]+", "-")
-                .replaceAll("^[._-]+|[._-]+$", "");
+        String name = NO_NAME_ENDS
+                .matcher(NO_NAME_PARTS
+                        .matcher(Transliteration.ascii(text).toLowerCase(Locale.ROOT))
+                        .replaceAll("-"))
+                .replaceAll("");
         return name.isEmpty() ? "project" : name;
     }
 

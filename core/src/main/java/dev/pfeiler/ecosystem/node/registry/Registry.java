@@ -124,7 +124,7 @@ public final class Registry implements PackageIndex {
         return names;
     }
 
-    /** The files of a version; nothing if its archive cannot be had. */
+    /** The files of a version; nothing if its archive cannot be fetched. */
     public Optional<Map<String, byte[]>> files(Packument packument, String version) {
         return files(
                 packument,

@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Splits JavaScript and TypeScript, with or without markup in it, into tokens. Comments are left out. Source: ECMA-262,
@@ -14,6 +15,8 @@ import java.util.Set;
  * <p>Whether a slash starts a regular expression, and a less-than sign a tag, is told by the token before it.
  */
 final class Lexer {
+    private static final Pattern FIRST_PART = Pattern.compile("[.:-].*");
+
     private static final Set<String> BEFORE_OPERAND = Set.of(
             "return",
             "typeof",
@@ -370,7 +373,7 @@ final class Lexer {
         String name = text.substring(start, at);
         if (name.isEmpty() || !Character.isUpperCase(name.charAt(0)) && !name.contains(".")) return;
         // a component is used by the name before its first dot
-        String first = name.replaceFirst("[.:-].*", "");
+        String first = FIRST_PART.matcher(name).replaceFirst("");
         tokens.add(new Token(Token.Kind.PUNCTUATOR, "<", start - 1, start, line, newLine));
         tokens.add(new Token(Token.Kind.NAME, first, start, start + first.length(), line, false));
     }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import org.jsoup.nodes.Attribute;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -21,6 +22,10 @@ import org.jsoup.parser.Parser;
  * @param handlers code in attributes
  */
 public record Page(String path, Text text, List<Tag> tags, List<String> handlers) {
+    private static final Pattern REMOTE = Pattern.compile("(?is)(https?:)?//.*");
+    private static final Pattern QUERY = Pattern.compile("[?#].*");
+    private static final Pattern STYLE = Pattern.compile(".*\\bstylesheet\\b.*");
+
     /** The extensions of pages that a browser gets as they are. */
     public static final Set<String> STATIC = Set.of("html", "htm", "xhtml");
 
@@ -62,7 +67,7 @@ public record Page(String path, Text text, List<Tag> tags, List<String> handlers
             Evidence evidence) {
         /** Whether another server is asked for it. */
         public boolean remote() {
-            return address.matches("(?is)(https?:)?//.*");
+            return REMOTE.matcher(address).matches();
         }
 
         public boolean module() {
@@ -78,7 +83,7 @@ public record Page(String path, Text text, List<Tag> tags, List<String> handlers
                     || address.contains("<%")
                     || address.contains("<?")
                     || address.contains("{{")) return Optional.empty();
-            String plain = address.replaceFirst("[?#].*", "");
+            String plain = QUERY.matcher(address).replaceFirst("");
             if (plain.startsWith("/")) return Paths.normal(plain.substring(1));
             return Paths.normal(Paths.join(Paths.parent(page), plain));
         }
@@ -109,7 +114,8 @@ public record Page(String path, Text text, List<Tag> tags, List<String> handlers
     private static Optional<Tag> tag(String path, String content, Element element) {
         boolean script = element.normalName().equals("script");
         boolean style = element.normalName().equals("link")
-                && element.attr("rel").toLowerCase(java.util.Locale.ROOT).matches(".*\\bstylesheet\\b.*");
+                && STYLE.matcher(element.attr("rel").toLowerCase(java.util.Locale.ROOT))
+                        .matches();
         if (!script && !style) return Optional.empty();
         Range range = element.sourceRange();
         if (!range.isTracked()) return Optional.empty();

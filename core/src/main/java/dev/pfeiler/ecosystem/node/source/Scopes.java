@@ -10,12 +10,15 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 
 /**
  * Which names of a script are declared where, told from its tokens. A block counts for its function, so that a name is
  * rather taken for a local one than for a global one.
  */
 final class Scopes {
+    private static final Pattern ASSIGNING = Pattern.compile("[-+*/%&|^<>?]{1,3}=");
+
     private static final Set<String> WORDS = Set.of(
             ("break case catch class const continue debugger default delete do else enum export extends false finally for"
                             + " function if import in instanceof new null return super switch this throw true try typeof var"
@@ -280,7 +283,8 @@ final class Scopes {
                     || is(i + 1, "--")
                     || is(i - 1, "++")
                     || is(i - 1, "--")
-                    || i + 1 < tokens.size() && tokens.get(i + 1).text().matches("[-+*/%&|^<>?]{1,3}=");
+                    || i + 1 < tokens.size()
+                            && ASSIGNING.matcher(tokens.get(i + 1).text()).matches();
             if (is(i + 1, "=")) published.add(name);
             used.merge(name, new Script.Use(tokens.get(i).line(), assigned, is(i - 1, "typeof")), Script.Use::and);
         }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 
 /**
  * One source file of JavaScript or TypeScript as it was read.
@@ -25,6 +26,9 @@ public record Script(
         boolean markup,
         boolean started,
         Optional<Integer> broken) {
+    private static final Pattern TYPED = Pattern.compile("(?s).*\\.[cm]?tsx?");
+    private static final Pattern DECLARATIONS = Pattern.compile("(?s).*\\.d\\.[cm]?ts");
+
     /**
      * Which kind of module it is.
      *
@@ -90,12 +94,12 @@ public record Script(
 
     /** Whether it is written in TypeScript. */
     public boolean typed() {
-        return path.matches("(?s).*\\.[cm]?tsx?");
+        return TYPED.matcher(path).matches();
     }
 
     /** Whether it holds declarations for the compiler alone. */
     public boolean declarations() {
-        return path.matches("(?s).*\\.d\\.[cm]?ts");
+        return DECLARATIONS.matcher(path).matches();
     }
 
     /** Whether an edit would keep all that it is not about: a control character was replaced when it was read. */

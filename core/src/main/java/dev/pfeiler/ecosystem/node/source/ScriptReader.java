@@ -8,9 +8,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 
 /** Reads one source file of JavaScript or TypeScript. Source: ECMA-262; the TypeScript handbook, modules. */
 public final class ScriptReader {
+    private static final Pattern TYPED = Pattern.compile("(?s).*\\.[cm]?ts");
+
     private static final Set<String> COMMON = Set.of("module", "exports", "require", "__dirname", "__filename");
     /** What the runtime brings as modules, each with the first release that has it. Source: the Node.js documentation. */
     private static final Map<String, String> LATE_MODULES = Map.of(
@@ -46,7 +49,7 @@ public final class ScriptReader {
     private ScriptReader(String path, String content) {
         this.path = path;
         this.content = content;
-        this.lexed = Lexer.of(content, !path.matches("(?s).*\\.[cm]?ts"));
+        this.lexed = Lexer.of(content, !TYPED.matcher(path).matches());
         this.tokens = lexed.tokens();
         this.brackets = new Brackets(tokens);
     }

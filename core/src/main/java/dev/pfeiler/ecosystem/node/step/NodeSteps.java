@@ -30,6 +30,8 @@ import java.util.regex.Pattern;
 
 /** The steps that decisions lead to, and what version control ignores afterwards. */
 public final class NodeSteps {
+    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
+
     private static final Pattern OUTPUT =
             Pattern.compile("(\"(?:outDir|outFile|declarationDir)\"\\s*:\\s*\")([^\"]+)\"");
 
@@ -129,7 +131,8 @@ public final class NodeSteps {
                     .toList();
             for (String source : sources) {
                 String output = config.output(source, sources);
-                for (String path : List.of(output, output + ".map", output.replaceFirst("\\.([cm]?)js$", ".d.$1ts")))
+                for (String path : List.of(
+                        output, output + ".map", SCRIPT_ENDING.matcher(output).replaceFirst(".d.$1ts")))
                     if (project.tree().has(path) && !path.equals(source)) outputs.add(path);
             }
         }

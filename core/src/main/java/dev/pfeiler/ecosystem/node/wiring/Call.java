@@ -17,6 +17,8 @@ import java.util.regex.Pattern;
  * @param text the command as a package script can run it
  */
 public record Call(String tool, List<String> arguments, String folder, String text, Evidence evidence) {
+    private static final Pattern REDIRECTION = Pattern.compile(">[^>&].*");
+
     private static final Pattern OUTPUT = Pattern.compile("--(?:outfile|outdir|output|out|file)=(.+)");
     private static final Set<String> NAMED = Set.of("-o", "--output", "--outfile", "--file", "--out-file", ">");
     private static final Set<String> COPYING = Set.of("cp", "copy", "mv");
@@ -32,7 +34,7 @@ public record Call(String tool, List<String> arguments, String folder, String te
             Matcher option = OUTPUT.matcher(arguments.get(i));
             if (option.matches()) outputs.add(option.group(1));
             else if (i > 0 && NAMED.contains(arguments.get(i - 1))) outputs.add(arguments.get(i));
-            else if (arguments.get(i).matches(">[^>&].*"))
+            else if (REDIRECTION.matcher(arguments.get(i)).matches())
                 outputs.add(arguments.get(i).substring(1));
         }
         if (COPYING.contains(tool) && arguments.size() > 1) {

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -19,6 +20,12 @@ import java.util.stream.Collectors;
  */
 public record CallScript(
         String path, String name, List<Call> calls, boolean whole, List<Evidence> deployments, Evidence evidence) {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9:]+");
+    private static final Pattern TESTING = Pattern.compile("(run-?)?tests?(-all|-run)?|check|run-checks");
+    private static final Pattern STARTING = Pattern.compile("(run|start|serve|server|launch)(-.*)?");
+    private static final Pattern BUILDING = Pattern.compile("(build|compile|make|all|bundle|dist|package)(-.*)?");
+    private static final Pattern WATCHING = Pattern.compile("(dev|watch)(-.*)?");
+
     /** Programs that belong to this ecosystem, with the packages that bring them. */
     static final Map<String, String> TOOLS = Map.ofEntries(
             Map.entry("node", ""),
@@ -83,12 +90,13 @@ public record CallScript(
 
     /** The name under which a package descriptor lists it. Source: the names that npm has commands for. */
     public String purpose() {
-        String plain = Paths.name(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9:]+", "-");
+        String plain =
+                NO_NAME_PARTS.matcher(Paths.name(name).toLowerCase(Locale.ROOT)).replaceAll("-");
         boolean tests = calls.stream().anyMatch(call -> TESTERS.contains(call.tool()));
-        if (plain.matches("(run-?)?tests?(-all|-run)?|check|run-checks") || tests) return "test";
-        if (plain.matches("(run|start|serve|server|launch)(-.*)?")) return "start";
-        if (plain.matches("(build|compile|make|all|bundle|dist|package)(-.*)?")) return "build";
-        if (plain.matches("(dev|watch)(-.*)?")) return "dev";
+        if (TESTING.matcher(plain).matches() || tests) return "test";
+        if (STARTING.matcher(plain).matches()) return "start";
+        if (BUILDING.matcher(plain).matches()) return "build";
+        if (WATCHING.matcher(plain).matches()) return "dev";
         return plain;
     }
 

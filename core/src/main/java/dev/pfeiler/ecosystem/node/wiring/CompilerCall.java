@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * The arguments of a call of the TypeScript compiler. Source: the TypeScript handbook, compiler options.
@@ -18,6 +19,11 @@ import java.util.Optional;
  */
 public record CompilerCall(
         Map<String, Object> options, List<String> files, Optional<String> project, Evidence evidence) {
+    private static final Pattern SOURCE = Pattern.compile(".*\\.[cm]?[jt]sx?|.*\\*.*");
+    private static final Pattern PATH_OPTION = Pattern.compile(".*(Dir|File|Root|Url)$");
+    private static final Pattern COMMA = Pattern.compile("\\s*,\\s*");
+    private static final Pattern HYPHENS = Pattern.compile("^--?");
+
     /** Options with a text or number as their value. */
     private static final List<String> TEXTS = List.of(
             "target",
@@ -129,7 +135,7 @@ public record CompilerCall(
         for (int i = 0; i < words.size(); i++) {
             String word = words.get(i);
             if (!word.startsWith("-")) {
-                if (word.matches(".*\\.[cm]?[jt]sx?|.*\\*.*"))
+                if (SOURCE.matcher(word).matches())
                     Paths.normal(Paths.join(call.folder(), word)).ifPresent(files::add);
                 continue;
             }
@@ -145,10 +151,10 @@ public record CompilerCall(
                 if (next.equals("true") || next.equals("false")) i++;
             } else if (TEXTS.contains(name)) {
                 i++;
-                options.put(name, name.matches(".*(Dir|File|Root|Url)$") ? path(call, next) : next);
+                options.put(name, PATH_OPTION.matcher(name).matches() ? path(call, next) : next);
             } else if (LISTS.contains(name)) {
                 i++;
-                options.put(name, List.of(next.split("\\s*,\\s*")));
+                options.put(name, List.of(COMMA.split(next)));
             } else if (next.equals("true") || next.equals("false")) {
                 i++;
                 options.put(name, next.equals("true"));
@@ -165,7 +171,7 @@ public record CompilerCall(
     }
 
     private static String name(String word) {
-        String plain = word.replaceFirst("^--?", "");
+        String plain = HYPHENS.matcher(word).replaceFirst("");
         String name = SHORT.getOrDefault(plain, plain);
         for (List<String> known : List.of(TEXTS, LISTS, TRUTHS, OF_THE_CALL, List.of("project", "build")))
             for (String one : known) if (one.toLowerCase(Locale.ROOT).equals(name.toLowerCase(Locale.ROOT))) return one;

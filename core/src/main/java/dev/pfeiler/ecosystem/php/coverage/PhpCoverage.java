@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.Token;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -19,6 +20,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -26,6 +28,8 @@ import java.util.stream.Collectors;
  * nothing but declare, of whose classes there is one each.
  */
 public final class PhpCoverage {
+    private static final Pattern CONDITIONAL = Pattern.compile("^declares .* conditionally");
+
     /** Names that mean the same at every time. */
     private static final Set<String> PLAIN = Set.of(
             "__dir__",
@@ -327,10 +331,9 @@ public final class PhpCoverage {
 
     /** Why a file is loaded as before, without what is special to it. */
     public String reason(String path) {
-        return refused(path)
-                .orElse("is loaded as before")
-                .replaceFirst(":.*", "")
-                .replaceFirst("^declares .* conditionally", "declared conditionally");
+        return CONDITIONAL
+                .matcher(Text.before(refused(path).orElse("is loaded as before"), ":"))
+                .replaceFirst("declared conditionally");
     }
 
     /** Whether the autoloader loads the classes of a file. */

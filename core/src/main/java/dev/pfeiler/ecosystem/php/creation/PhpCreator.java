@@ -15,6 +15,7 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -23,10 +24,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Fresh projects in PHP. */
 public final class PhpCreator implements Creator {
+    private static final Pattern LEVEL = Pattern.compile("(7\\.4|8\\.\\d)");
+    private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9]+");
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9]+");
+
     /** Words that are no namespace. Source: the PHP manual, list of keywords. */
     private static final Set<String> RESERVED = Set.of(
             ("abstract and array as break callable case catch class clone const continue declare default do echo else"
@@ -84,11 +90,11 @@ public final class PhpCreator implements Creator {
 
     @Override
     public boolean isLevel(String language, String text) {
-        return text.matches("(7\\.4|8\\.\\d)");
+        return LEVEL.matcher(text).matches();
     }
 
     private static String namespace(Blueprint blueprint) {
-        String name = Arrays.stream(blueprint.name().split("[^A-Za-z0-9]+"))
+        String name = Arrays.stream(BETWEEN_WORDS.split(blueprint.name()))
                 .filter(word -> !word.isEmpty())
                 .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
                 .collect(Collectors.joining());
@@ -108,8 +114,9 @@ public final class PhpCreator implements Creator {
                 (artifact.scope().equals("test") ? development : require).put(notation.name(), notation.version());
             }
         }
-        String name = blueprint.name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
-        String vendor = blueprint.group().toLowerCase(Locale.ROOT).replaceFirst(".*\\.", "");
+        String name =
+                NO_NAME_PARTS.matcher(blueprint.name().toLowerCase(Locale.ROOT)).replaceAll("-");
+        String vendor = Text.behindLast(blueprint.group().toLowerCase(Locale.ROOT), ".");
         String namespace = namespace(blueprint);
         ComposerFile file = new ComposerFile(
                 new ComposerFile.Identity(

@@ -12,6 +12,7 @@ import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -20,10 +21,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Shows which classes the autoloader loads and how, and which are loaded as before and why. */
 final class PhpCoverageSummary {
+    private static final Pattern COUNT = Pattern.compile("\\d+ (?:files|places)");
+
     private static final String LOADS = "loads:";
     private static final String AS_BEFORE = "as before";
     private static final String GROUP = "Autoloading";
@@ -94,7 +98,7 @@ final class PhpCoverageSummary {
     void details(Autoload autoload, PhpNamespace naming) {
         autoload.namespaces()
                 .forEach((prefix, folder) -> grouped(
-                        prefix.replaceAll("\\\\$", ""),
+                        Text.withoutEnd(prefix, "\\"),
                         "from " + (folder.isEmpty() ? "./" : folder),
                         "folders match the namespaces",
                         first(source ->
@@ -130,7 +134,7 @@ final class PhpCoverageSummary {
                     place,
                     value,
                     "folders do not match the names of the classes",
-                    first(source -> Paths.within(place.replaceAll("/$", ""), source.path())));
+                    first(source -> Paths.within(Paths.withoutSlash(place), source.path())));
     }
 
     private void asBefore() {
@@ -172,7 +176,7 @@ final class PhpCoverageSummary {
 
     private void grouped(String subject, String value, String why, List<Evidence> evidence) {
         // several groups may have the same number of files
-        String key = subject.matches("\\d+ (?:files|places)") ? subject + ", " + why : subject;
+        String key = COUNT.matcher(subject).matches() ? subject + ", " + why : subject;
         show(LOADS + key, subject, value, why, evidence, GROUP);
     }
 

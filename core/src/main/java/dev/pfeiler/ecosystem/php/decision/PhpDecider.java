@@ -27,9 +27,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 
 /** Decides how a PHP project is managed with Composer. */
 public final class PhpDecider {
+    private static final Pattern BACKSLASH_ENDS = Pattern.compile("^\\\\+|\\\\+$");
+    private static final Pattern QUALIFIED = Pattern.compile("[A-Za-z_]\\w*+(\\\\[A-Za-z_]\\w*+)*+");
+    private static final Pattern LEVEL = Pattern.compile("[5-9]\\.\\d{1,2}");
+
     private static final String KEEP = "keep";
     private static final String NAMESPACE = "namespace";
     private static final String SUGGEST = "suggest";
@@ -149,8 +154,8 @@ public final class PhpDecider {
                                 .declarations()
                                 .get(0)
                                 .at(without.get(0).path()))),
-                text -> Optional.of(text.strip().replaceAll("^\\\\+|\\\\+$", ""))
-                        .filter(t -> t.equals(WITHOUT) || t.matches("[A-Za-z_]\\w*+(\\\\[A-Za-z_]\\w*+)*+")));
+                text -> Optional.of(BACKSLASH_ENDS.matcher(text.strip()).replaceAll(""))
+                        .filter(t -> t.equals(WITHOUT) || QUALIFIED.matcher(t).matches()));
         if (given.equals(WITHOUT)) return PhpNamespace.none(project);
         PhpNamespace.dynamic(project).ifPresent(place -> {
             throw Refusal.notPossible(
@@ -222,8 +227,8 @@ public final class PhpDecider {
                 newest.isPresent() ? Certainty.CERTAIN : Certainty.GUESS,
                 newest.map(found -> "required by " + found.feature().text()).orElse("no syntax requires a later one"),
                 newest.map(found -> List.of(found.evidence())).orElse(List.of()));
-        return deliberation.settle(
-                proposed, text -> Optional.of(text.strip()).filter(t -> t.matches("[5-9]\\.\\d{1,2}")));
+        return deliberation.settle(proposed, text -> Optional.of(text.strip())
+                .filter(t -> LEVEL.matcher(t).matches()));
     }
 
     /** Takes the extensions that are required; those that are suggested, each with what it is for. */

@@ -21,6 +21,11 @@ import java.util.regex.Pattern;
 
 /** Decides what the package is called, and what it says of itself. */
 final class PhpIdentity {
+    private static final Pattern HUMP = Pattern.compile("(?<=[a-z])(?=[A-Z])");
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9]+");
+    private static final Pattern HYPHEN_ENDS = Pattern.compile("^-|-$");
+    private static final Pattern IN_BIN = Pattern.compile("s?bin/[^/]+");
+
     private static final Pattern NAME = Pattern.compile("[a-z0-9]++([_.-][a-z0-9]++)*+");
     /** Folders that hold what others wrote. */
     private static final Pattern FOREIGN = Pattern.compile(
@@ -107,11 +112,13 @@ final class PhpIdentity {
     }
 
     private static String plain(String text) {
-        String plain = Transliteration.ascii(text)
-                .replaceAll("(?<=[a-z])(?=[A-Z])", "-")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-|-$", "");
+        String plain = HYPHEN_ENDS
+                .matcher(NO_NAME_PARTS
+                        .matcher(HUMP.matcher(Transliteration.ascii(text))
+                                .replaceAll("-")
+                                .toLowerCase(Locale.ROOT))
+                        .replaceAll("-"))
+                .replaceAll("");
         return plain.isEmpty() ? "project" : plain;
     }
 
@@ -161,7 +168,8 @@ final class PhpIdentity {
         return project.programs().stream()
                 .filter(program -> PhpProject.hasShebang(project.sources().get(program)))
                 .filter(program -> !project.isTest(program))
-                .filter(program -> !program.contains("/") || program.matches("s?bin/[^/]+"))
+                .filter(program ->
+                        !program.contains("/") || IN_BIN.matcher(program).matches())
                 .toList();
     }
 }

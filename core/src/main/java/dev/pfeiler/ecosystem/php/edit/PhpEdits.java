@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -263,7 +264,7 @@ public final class PhpEdits {
 
     /** The written name with the letter case of the right one, as far as it is written out. */
     private static Optional<String> respelt(String written, String right) {
-        String bare = written.replaceFirst("^\\\\", "");
+        String bare = Text.withoutStart(written, "\\");
         boolean tail = right.length() >= bare.length()
                 && right.substring(right.length() - bare.length()).equalsIgnoreCase(bare);
         if (!tail) return Optional.empty();

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -156,7 +157,7 @@ public record PhpLayout(Map<String, String> goals, Autoload autoload) {
                 .filter(declared -> !declared.namespace().isEmpty())
                 .collect(Collectors.groupingBy(declared -> first(declared.name()), Collectors.counting()));
         agreeing.entrySet().removeIf(entry -> {
-            String prefix = prefix(entry.getKey()).replaceFirst("\\\\$", "");
+            String prefix = Text.withoutEnd(prefix(entry.getKey()), "\\");
             String folder = entry.getKey().substring(entry.getKey().indexOf('=') + 1);
             boolean all = counts.get(first(prefix)) == entry.getValue().size();
             boolean named = Paths.name(folder).equals(prefix.substring(prefix.lastIndexOf('\\') + 1));
@@ -202,7 +203,7 @@ public record PhpLayout(Map<String, String> goals, Autoload autoload) {
             if (declared.size() != 1 || !agrees(source.path(), declared.get(0))) continue;
             String name = declared.get(0).name();
             String root = source.path().substring(0, source.path().length() - (name.length() + ".php".length()));
-            String first = name.replaceFirst("_.*", "");
+            String first = Text.before(name, "_");
             groups.computeIfAbsent(first + "=" + root, k -> new ArrayList<>()).add(source);
         }
         Map<String, String> prefixes = new TreeMap<>();

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
@@ -13,6 +14,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -35,6 +37,11 @@ public record Autoloader(
         boolean understood,
         List<Loaded> loads,
         Evidence evidence) {
+    private static final Pattern QUALIFIER = Pattern.compile("^.*(::|\\\\)");
+    private static final Pattern DOTS = Pattern.compile("^[./]+");
+    private static final Pattern ENDING = Pattern.compile("\\.(class|inc|interface|trait)?\\.?(php|inc)$");
+    private static final Pattern KIND = Pattern.compile("^(class|interface|trait)[.-]");
+
     private static final String REGISTER = "spl_autoload_register";
     /** The function that was called for this before there was a register. */
     private static final String OLD_NAME = "__autoload";
@@ -45,7 +52,7 @@ public record Autoloader(
         for (PhpSource source : sources) {
             for (Effect effect : source.effects()) {
                 Token first = source.tokens().get(effect.start());
-                if (first.text().replaceFirst("^\\\\", "").equalsIgnoreCase(REGISTER))
+                if (Text.withoutStart(first.text(), "\\").equalsIgnoreCase(REGISTER))
                     found.add(of(sources, loading, source, Optional.of(effect), named(source, effect)));
             }
             boolean old = source.declarations().stream().anyMatch(d -> d.name().equalsIgnoreCase(OLD_NAME));
@@ -61,7 +68,7 @@ public record Autoloader(
         return inner.stream()
                 .filter(t -> t.kind() == Token.Kind.STRING)
                 .reduce((first, last) -> last)
-                .map(t -> t.text().replaceFirst("^.*(::|\\\\)", "").toLowerCase(Locale.ROOT))
+                .map(t -> QUALIFIER.matcher(t.text()).replaceFirst("").toLowerCase(Locale.ROOT))
                 .orElse("");
     }
 
@@ -120,7 +127,7 @@ public record Autoloader(
                     && tokens.get(i + 1).kind() == Token.Kind.STRING;
             if (!pair) continue;
             String name = tokens.get(i - 1).text();
-            String path = tokens.get(i + 1).text().replaceFirst("^[./]+", "");
+            String path = DOTS.matcher(tokens.get(i + 1).text()).replaceFirst("");
             Optional<PhpSource> owner = sources.stream()
                     .filter(s -> s.path().equals(path) || s.path().endsWith("/" + path))
                     .filter(s ->
@@ -147,8 +154,8 @@ public record Autoloader(
 
     /** Whether the name of a class, by one of the usual rules, ends in the name of its file. */
     public static boolean leadsTo(Declaration declared, String path) {
-        String stem = Paths.name(path).replaceFirst("\\.(class|inc|interface|trait)?\\.?(php|inc)$", "");
-        String bare = stem.replaceFirst("^(class|interface|trait)[.-]", "");
+        String stem = ENDING.matcher(Paths.name(path)).replaceFirst("");
+        String bare = KIND.matcher(stem).replaceFirst("");
         String simple = declared.simple();
         String last = simple.substring(simple.lastIndexOf('_') + 1);
         return Stream.of(simple, last, simple.replace('_', '-'))

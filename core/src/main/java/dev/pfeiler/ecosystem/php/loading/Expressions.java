@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.ecosystem.php.source.Token.Kind;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -18,6 +19,8 @@ import java.util.regex.Pattern;
 
 /** Works out texts, such as paths, from the code that makes them up, without running it. */
 public final class Expressions {
+    private static final Pattern DIGIT = Pattern.compile("\\d");
+
     /** Stands for the folder of the project, wherever that is. */
     public static final String ROOT = "\uE000";
 
@@ -198,7 +201,7 @@ public final class Expressions {
     }
 
     private PartlyKnown single(PhpSource source, Token token, Map<String, PartlyKnown> given) {
-        String name = token.text().replaceFirst("^\\\\", "");
+        String name = Text.withoutStart(token.text(), "\\");
         return switch (token.kind()) {
             case STRING -> PartlyKnown.of(token.text());
             case TEMPLATE -> template(source, token.text(), given);
@@ -256,7 +259,7 @@ public final class Expressions {
         List<Token> tokens = range.source.tokens();
         int argument = range.from + 2;
         int argumentEnd = Math.min(end(range.source, argument), range.behind - 1);
-        String function = name.text().replaceFirst("^\\\\", "").toLowerCase(Locale.ROOT);
+        String function = Text.withoutStart(name.text(), "\\").toLowerCase(Locale.ROOT);
         PartlyKnown first =
                 argument < argumentEnd ? of(new Range(range.source, argument, argumentEnd), given) : PartlyKnown.of("");
         if (function.equals("dirname")) {
@@ -292,7 +295,7 @@ public final class Expressions {
     }
 
     private static int number(Token token) {
-        return token.text().matches("\\d") ? Integer.parseInt(token.text()) : 1;
+        return DIGIT.matcher(token.text()).matches() ? Integer.parseInt(token.text()) : 1;
     }
 
     private static PartlyKnown parent(String path, int up) {
@@ -310,6 +313,6 @@ public final class Expressions {
     /** The path within the project that a text means, where it starts there. */
     public static Optional<String> inside(String text) {
         if (!text.startsWith(ROOT)) return Optional.empty();
-        return Paths.normal(text.substring(ROOT.length()).replaceFirst("^/+", ""));
+        return Paths.normal(Paths.withoutRoot(text.substring(ROOT.length())));
     }
 }

@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -11,10 +12,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Which file loads which, in a whole project. Source: the PHP manual, {@code include} and {@code include_path}. */
 public final class Loading {
+    private static final Pattern FILE_NAME = Pattern.compile("[\\w-]+\\.\\w+");
+
     private static final int SHOWN = 3;
 
     private final ProjectTree tree;
@@ -126,9 +130,9 @@ public final class Loading {
 
     /** The files whose paths end like one of which nothing else is known: with a name, more than an extension. */
     private Set<String> ending(String end) {
-        String name = end.replaceFirst("^.*/", "");
-        if (!name.matches("[\\w-]+\\.\\w+")) return Set.of();
-        String whole = end.replaceFirst("^/", "");
+        String name = Text.behindLast(end, "/");
+        if (!FILE_NAME.matcher(name).matches()) return Set.of();
+        String whole = Paths.withoutRoot(end);
         return sources.keySet().stream()
                 .filter(p -> p.equals(whole) || p.endsWith("/" + whole) || !end.contains("/") && p.endsWith(end))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
@@ -141,9 +145,7 @@ public final class Loading {
         List<String> starts = !relative
                 ? List.of()
                 : fromRoot
-                        ? List.of(path.beginning()
-                                .substring(Expressions.ROOT.length())
-                                .replaceFirst("^/+", ""))
+                        ? List.of(Paths.withoutRoot(path.beginning().substring(Expressions.ROOT.length())))
                         : List.of(Paths.join(Paths.parent(source.path()), path.beginning()), path.beginning());
         if (!relative) return ending(path.end());
         return starts.stream()

@@ -31,11 +31,14 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /** A PHP project as it is wired until now: its files, what loads which, and where it is started. */
 public final class PhpProject {
+    private static final Pattern SHEBANG = Pattern.compile("#!.*\\bphp\\d*\\b.*");
+
     public static final Set<String> EXTENSIONS = Set.of("php", "inc", "php5", "php7", "phtml");
     private static final Set<String> TEST_FOLDERS = Set.of("test", "tests", "checks", "spec", "unittests");
     private static final Set<String> WEB_FOLDERS =
@@ -98,7 +101,10 @@ public final class PhpProject {
         if (EXTENSIONS.contains(file.extension())) return true;
         // a program for the command line often has no ending
         boolean bare = file.extension().isEmpty() && file.size() < 200_000 && file.size() > 0;
-        return bare && tree.lines(file, 200_000).stream().findFirst().orElse("").matches("#!.*\\bphp\\d*\\b.*");
+        return bare
+                && SHEBANG.matcher(
+                                tree.lines(file, 200_000).stream().findFirst().orElse(""))
+                        .matches();
     }
 
     private void read(TreeFile file, Map<String, PhpSource> into) {

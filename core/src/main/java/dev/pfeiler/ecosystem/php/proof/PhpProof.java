@@ -23,6 +23,7 @@ import dev.pfeiler.proof.TestCounts;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -113,7 +114,7 @@ public final class PhpProof {
                 .filter(line -> line.startsWith("- ") || line.contains("rror") || line.contains("does not"))
                 .findFirst()
                 .orElse("it exited with code " + run.exit());
-        return Optional.of("composer failed: " + cause.replaceFirst("^- ", ""));
+        return Optional.of("composer failed: " + Text.withoutStart(cause, "- "));
     }
 
     private String goal(String path) {

@@ -97,7 +97,7 @@ final class PhpSide {
         Files.write(file, json.writeValueAsBytes(root));
     }
 
-    /** Of some files those that the language itself takes for sound. */
+    /** Of some files those that pass {@code php -l}. */
     Set<String> sound(Collection<String> paths) throws IOException {
         Path folder = folder();
         return paths.parallelStream()

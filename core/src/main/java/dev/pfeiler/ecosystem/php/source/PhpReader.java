@@ -4,14 +4,18 @@ import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Effect;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Kind;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Reads the statements at the top level of a PHP file: what it declares, and what it does when it is loaded. */
 public final class PhpReader {
+    private static final Pattern SHEBANG = Pattern.compile("#!.*\\R?");
+
     private static final Set<String> TYPES = Set.of("class", "interface", "trait", "enum");
     private static final Set<String> MODIFIERS = Set.of("abstract", "final", "readonly");
     private static final Set<String> LOADS = Set.of("require", "require_once", "include", "include_once");
@@ -103,7 +107,7 @@ public final class PhpReader {
         switch (token.kind()) {
             case OUTSIDE -> {
                 boolean first = i == 0 && token.text().startsWith("#!");
-                String printed = first ? token.text().replaceFirst("#!.*\\R?", "") : token.text();
+                String printed = first ? SHEBANG.matcher(token.text()).replaceFirst("") : token.text();
                 prints |= !printed.isBlank();
                 return i + 1;
             }
@@ -224,7 +228,7 @@ public final class PhpReader {
     private boolean harmless(int from, int to) {
         for (int k = from; k < to; k++) {
             boolean word = at(k).kind() == Token.Kind.NAME || at(k).kind() == Token.Kind.VARIABLE;
-            if (word && !HARMLESS.contains(lower(k).replaceFirst("^\\\\", ""))) return false;
+            if (word && !HARMLESS.contains(Text.withoutStart(lower(k), "\\"))) return false;
         }
         return true;
     }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.php.source;
 
 import dev.pfeiler.ecosystem.php.source.PhpSource.Load;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Use;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -103,7 +104,7 @@ final class PhpScan {
             case STRING -> {
                 boolean possible = token.text().length() > 2 && token.text().length() < 200;
                 if (possible && CLASS_NAME.matcher(token.text()).matches())
-                    strings.add(new Use(token.text().replaceFirst("^\\\\", ""), i, token.line()));
+                    strings.add(new Use(Text.withoutStart(token.text(), "\\"), i, token.line()));
             }
             case NAME -> {
                 return name(i);
@@ -278,11 +279,11 @@ final class PhpScan {
             if (!named(k) || lower(k).equals("as")) continue;
             // the lexer leaves the separator before the brace apart
             if (at(k + 1).is("\\") && at(k + 2).is("{")) {
-                prefix = at(k).text().replaceFirst("^\\\\", "") + "\\";
+                prefix = Text.withoutStart(at(k).text(), "\\") + "\\";
                 k += 2;
                 continue;
             }
-            String name = prefix + at(k).text().replaceFirst("^\\\\", "");
+            String name = prefix + Text.withoutStart(at(k).text(), "\\");
             boolean renamed = lower(k + 1).equals("as");
             String alias = renamed ? at(k + 2).text() : name.substring(name.lastIndexOf('\\') + 1);
             if (!other) {

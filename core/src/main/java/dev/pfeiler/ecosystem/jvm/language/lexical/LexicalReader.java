@@ -11,12 +11,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Reads what a source declares and names in one pass over its tokens, as far as languages with braces are alike. It also
  * reads what does not compile.
  */
 public abstract class LexicalReader {
+    private static final Pattern NO_IDENTIFIER = Pattern.compile("[^\\p{L}\\p{N}_$]");
+
     private static final int LONGEST_NAME = 200;
 
     protected final String path;
@@ -137,7 +140,7 @@ public abstract class LexicalReader {
 
     /** The name of the file without its extension, as a part of the name of a class. */
     protected final String fileClass() {
-        String stem = dev.pfeiler.tree.Paths.stem(path).replaceAll("[^\\p{L}\\p{N}_$]", "_");
+        String stem = NO_IDENTIFIER.matcher(dev.pfeiler.tree.Paths.stem(path)).replaceAll("_");
         return stem.isEmpty() ? "_" : stem;
     }
 

@@ -12,10 +12,14 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** How a module's archives are packed. Source: the documentation of Gradle's archive tasks. */
 final class ArchiveScript {
+    private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9]+");
+    private static final Pattern NO_WORD = Pattern.compile("\\W");
+
     static final String WITH_LIBRARIES = "allJar";
     static final String DISTRIBUTION = "distribution";
     private static final String LIBRARIES = "libraries";
@@ -81,11 +85,11 @@ final class ArchiveScript {
     }
 
     private static String embeddedTask(EmbeddedBuild inner, List<String> command) {
-        String folder = Arrays.stream(inner.folder().split("[^A-Za-z0-9]+"))
+        String folder = Arrays.stream(BETWEEN_WORDS.split(inner.folder()))
                 .filter(word -> !word.isEmpty())
                 .map(word -> Character.toUpperCase(word.charAt(0)) + word.substring(1))
                 .collect(Collectors.joining());
-        return command.get(command.size() > 2 ? 2 : 1).replaceAll("\\W", "") + folder;
+        return NO_WORD.matcher(command.get(command.size() > 2 ? 2 : 1)).replaceAll("") + folder;
     }
 
     private String commandLine(List<String> command) {

@@ -11,9 +11,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** How a module's sources are compiled and its resources copied. Source: "Building Java projects" in Gradle's manual. */
 final class CompileScript {
+    private static final Pattern LIST = Pattern.compile("^listOf");
+
     private static final String MAIN_SOURCES = "src/main/java";
     private static final String TEST_SOURCES = "src/test/java";
     private static final String MAIN_RESOURCES = "src/main/resources";
@@ -99,7 +102,7 @@ final class CompileScript {
         String list = dialect.syntax().strings(others);
         if (!added)
             script.line("options.compilerArgs = "
-                    + (dialect.kotlin() ? list.replaceFirst("^listOf", "mutableListOf") : list));
+                    + (dialect.kotlin() ? LIST.matcher(list).replaceFirst("mutableListOf") : list));
         else if (!others.isEmpty())
             script.line(
                     dialect.kotlin() ? "options.compilerArgs.addAll(" + list + ")" : "options.compilerArgs += " + list);

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.target.gradle;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.target.LevelError;
 import dev.pfeiler.proof.PartVerdict.Failure;
+import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -10,6 +11,8 @@ import java.util.regex.Pattern;
 
 /** Finds out from what {@code gradle} printed why it failed. */
 final class GradleLog {
+    private static final Pattern TASK_PREFIX = Pattern.compile("^(?::[\\w-]++)++(?=/)");
+
     private static final Pattern COMPILE_ERROR = Pattern.compile(
             "(?:e: )?(\\S.*\\.(?:java|groovy|kt|scala)):(?: \\(?)?(\\d+)(?:, \\d+\\))?: (?:error: )?(.*)");
     private static final Pattern ARTIFACT = Pattern.compile(
@@ -59,9 +62,9 @@ final class GradleLog {
     private Optional<Failure> artifact() {
         boolean offline = lines.stream().anyMatch(line -> line.contains("for offline mode"));
         for (String line : lines) {
-            Matcher m = ARTIFACT.matcher(line.strip().replaceFirst("^> ", ""));
+            Matcher m = ARTIFACT.matcher(Text.withoutStart(line.strip(), "> "));
             if (!m.matches()) continue;
-            String artifact = (m.group(1) != null ? m.group(1) : m.group(2)).replaceFirst("\\.$", "");
+            String artifact = Text.withoutEnd((m.group(1) != null ? m.group(1) : m.group(2)), ".");
             boolean network = lines.stream()
                     .anyMatch(
                             other -> other.matches(
@@ -86,7 +89,7 @@ final class GradleLog {
     private Optional<Failure> compileError() {
         for (String line : lines) {
             // the name of the task may stand before it
-            Matcher m = COMPILE_ERROR.matcher(line.replaceFirst("^(?::[\\w-]++)++(?=/)", ""));
+            Matcher m = COMPILE_ERROR.matcher(TASK_PREFIX.matcher(line).replaceFirst(""));
             if (!m.matches() || line.contains("warning:") || line.startsWith("w: ")) continue;
             return Optional.of(new Failure(
                     "The converted sources do not compile: " + m.group(3) + " (" + m.group(1) + ":" + m.group(2) + ").",
@@ -102,6 +105,6 @@ final class GradleLog {
                 : String.join(" ", lines.subList(at + 1, Math.min(lines.size(), at + 3)))
                         .strip();
         return new Failure(
-                "gradle failed: " + cause.replaceFirst("\\.$", "") + ".", "See its output with pfeiler prove -v.");
+                "gradle failed: " + Text.withoutEnd(cause, ".") + ".", "See its output with pfeiler prove -v.");
     }
 }

@@ -10,6 +10,8 @@ import java.util.regex.Pattern;
 
 /** Which of two versions is the higher one. Source: "Version ordering" in Gradle's user manual. */
 final class GradleOrdering implements Comparator<String> {
+    private static final Pattern LEADING_ZEROS = Pattern.compile("^0+(?=.)");
+
     private static final Pattern PART = Pattern.compile("\\d+|[A-Za-z]+|[^\\dA-Za-z.\\-_+]+");
     /** Words with a rank of their own among those that are no numbers. */
     private static final Map<String, Integer> WORDS =
@@ -45,8 +47,8 @@ final class GradleOrdering implements Comparator<String> {
         boolean number = isNumber(one);
         if (number != isNumber(other)) return number ? 1 : -1;
         if (number) {
-            String left = one.replaceFirst("^0+(?=.)", "");
-            String right = other.replaceFirst("^0+(?=.)", "");
+            String left = LEADING_ZEROS.matcher(one).replaceFirst("");
+            String right = LEADING_ZEROS.matcher(other).replaceFirst("");
             return left.length() != right.length()
                     ? Integer.compare(left.length(), right.length())
                     : left.compareTo(right);

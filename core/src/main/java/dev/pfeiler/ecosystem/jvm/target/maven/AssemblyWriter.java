@@ -5,7 +5,7 @@ import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.List;
 
-/** Describes the archives in which programs are handed on. Source: the documentation of the assembly plug-in. */
+/** Describes the distribution archives of programs. Source: the documentation of the assembly plug-in. */
 final class AssemblyWriter {
     /** Relative to the module. */
     static final String DESCRIPTOR = "src/assembly/distribution.xml";

@@ -11,9 +11,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** The plug-ins that start products, and those that pack a program with its libraries. */
 final class MavenLaunch {
+    private static final Pattern NO_NAME_PARTS = Pattern.compile("[^\\w-]+");
+    private static final Pattern HYPHEN_ENDS = Pattern.compile("^-+|-+$");
+
     private static final Coordinates EXEC = new Coordinates("org.codehaus.mojo", "exec-maven-plugin", "3.5.0");
     private static final String FRAMEWORK = "spring-boot-maven-plugin";
     /** The first JDK that runs the servers for Servlet 6. */
@@ -51,9 +55,14 @@ final class MavenLaunch {
     PomElement embedded(BuildModule module) {
         PomElement executions = new PomElement("executions");
         for (EmbeddedBuild inner : module.embedded()) {
-            String name = inner.folder().replaceAll("[^\\w-]+", "-").replaceAll("^-+|-+$", "");
+            String name = HYPHEN_ENDS
+                    .matcher(NO_NAME_PARTS.matcher(inner.folder()).replaceAll("-"))
+                    .replaceAll("");
             for (List<String> command : inner.commands()) {
-                String id = name + "-" + command.get(command.size() > 2 ? 2 : 1).replaceAll("[^\\w-]+", "");
+                String id = name + "-"
+                        + NO_NAME_PARTS
+                                .matcher(command.get(command.size() > 2 ? 2 : 1))
+                                .replaceAll("");
                 PomElement configuration = new PomElement("configuration")
                         .add("workingDirectory", "${project.basedir}/" + inner.folder())
                         .add("executable", command.get(0))

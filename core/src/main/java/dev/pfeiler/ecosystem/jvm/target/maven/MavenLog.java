@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.LevelError;
 import dev.pfeiler.proof.PartVerdict.Failure;
+import dev.pfeiler.tree.Text;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,6 +18,11 @@ import java.util.stream.Stream;
 
 /** Finds out from what {@code mvn} printed why it failed. */
 final class MavenLog {
+    private static final Pattern BEFORE_OPTION = Pattern.compile("\\s+(?=--?[A-Za-z])");
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+    private static final Pattern ERROR_MARK = Pattern.compile("^\\[ERROR\\]\\s*");
+    private static final Pattern HELP_MARK = Pattern.compile("\\s*-> \\[Help.*");
+
     private static final Pattern COMPILE_ERROR = Pattern.compile("\\[ERROR\\] (\\S.*\\.java):\\[(\\d+),\\d+\\] (.*)");
     private static final Pattern ARTIFACT = Pattern.compile(
             "Could not (?:find artifact|transfer artifact) (\\S+?:\\S+?:\\S+)|Failure to find (\\S+)|The following artifacts could not be resolved: ([^,\\s]+)|the artifact (\\S+) has not been downloaded");
@@ -131,8 +137,8 @@ final class MavenLog {
         Path output = Path.of("");
         List<Path> classPath = new ArrayList<>();
         List<String> arguments = new ArrayList<>();
-        for (String option : line.replaceFirst("^\\[DEBUG\\] ", "").split("\\s+(?=--?[A-Za-z])")) {
-            String[] parts = option.split("\\s+", 2);
+        for (String option : BEFORE_OPTION.split(Text.withoutStart(line, "[DEBUG] "))) {
+            String[] parts = BLANKS.split(option, 2);
             switch (parts[0]) {
                 case "-d" -> output = Path.of(parts[1].strip());
                 case "-classpath", "--module-path" -> classPath.addAll(entries(parts));
@@ -158,11 +164,12 @@ final class MavenLog {
     private Optional<String> first(String words) {
         return lines.stream()
                 .filter(line -> line.contains(words))
-                .map(line -> line.replaceFirst("^\\[ERROR\\]\\s*", "")
-                        .replaceFirst("\\s*-> \\[Help.*", "")
+                .map(line -> HELP_MARK
+                        .matcher(ERROR_MARK.matcher(line).replaceFirst(""))
+                        .replaceFirst("")
                         .strip())
                 .filter(line -> !line.isEmpty())
-                .map(line -> line.replaceFirst("\\.$", ""))
+                .map(line -> Text.withoutEnd(line, "."))
                 .findFirst();
     }
 }

@@ -19,9 +19,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
+    private static final Pattern DEBUG_LEVEL = Pattern.compile("-g:[a-z,]+");
+
     private static final String COMPILER = "maven-compiler-plugin";
     private static final String RESOURCES = "maven-resources-plugin";
     private static final String SUREFIRE = "maven-surefire-plugin";
@@ -192,7 +195,7 @@ final class PomPlugins {
                     others.add(argument);
                 }
                 default -> {
-                    if (argument.matches("-g:[a-z,]+")) configuration.add("debuglevel", argument.substring(3));
+                    if (DEBUG_LEVEL.matcher(argument).matches()) configuration.add("debuglevel", argument.substring(3));
                     else others.add(argument);
                 }
             }

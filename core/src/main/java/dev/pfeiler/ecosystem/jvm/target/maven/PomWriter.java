@@ -16,6 +16,7 @@ import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -156,7 +157,7 @@ final class PomWriter {
     }
 
     private static int depth(BuildModule module) {
-        return module.folder().split("/").length;
+        return Paths.depth(module.folder());
     }
 
     private static String packaging(BuildModule module) {

@@ -2,9 +2,12 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.tree.PathPattern;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /** The file names by which Maven's test runner finds tests. Source: the documentation of its {@code includes} parameter. */
 final class SurefirePatterns {
+    private static final Pattern OTHER_LANGUAGE = Pattern.compile("\\.(kt|groovy|scala)$");
+
     /** The patterns it uses where a project gives none. */
     static final List<String> USUAL = List.of("**/Test*.java", "**/*Test.java", "**/*Tests.java", "**/*TestCase.java");
 
@@ -20,6 +23,6 @@ final class SurefirePatterns {
 
     /** The pattern for the class of a source, in whichever language that is. */
     static String ofClass(String source) {
-        return source.replaceFirst("\\.(kt|groovy|scala)$", ".java");
+        return OTHER_LANGUAGE.matcher(source).replaceFirst(".java");
     }
 }

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -25,6 +26,8 @@ import java.util.stream.Stream;
  * run. The language: the manual of the build tool; which constructs are read is listed in docs/wiring.md.
  */
 public final class AntFile {
+    private static final Pattern BETWEEN = Pattern.compile("[,\\s]+");
+
     private static final int DEEPEST_IMPORT = 10;
     /** Build files further down than this belong to something else. */
     private static final int DEEPEST = 4;
@@ -53,8 +56,8 @@ public final class AntFile {
         Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
         tree.files().stream()
                 .map(TreeFile::path)
-                .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && path.split("/").length <= DEEPEST)
-                .sorted(Comparator.comparingInt((String path) -> path.split("/").length)
+                .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && Paths.depth(path) <= DEEPEST)
+                .sorted(Comparator.comparingInt((String path) -> Paths.depth(path))
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
@@ -130,7 +133,7 @@ public final class AntFile {
     private void target(String name) {
         AntElement target = targets.get(name);
         if (target == null || !done.add(name)) return;
-        for (String needed : target.element().attribute("depends").split("[,\\s]+")) target(needed.strip());
+        for (String needed : BETWEEN.split(target.element().attribute("depends"))) target(needed.strip());
         String onlyIf = properties.expand(target.element().attribute("if"));
         String unless = properties.expand(target.element().attribute("unless"));
         if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) return;

@@ -14,9 +14,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 
 /** The paths, file sets and patterns of a build file. */
 public final class AntPaths {
+    private static final Pattern DRIVE = Pattern.compile("[A-Za-z]:.*");
+    private static final Pattern BETWEEN = Pattern.compile("[,\\s]+");
+
     /** What parts the entries of a path; a drive letter's colon parts nothing. */
     public static final String SEPARATOR = ";|(?<!(?:^|[;:])[A-Za-z]):";
 
@@ -50,7 +54,7 @@ public final class AntPaths {
     /** A path of the build file as one within the tree; empty if it leads out of it. */
     Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
-        if (plain.matches("[A-Za-z]:.*") || plain.contains("${")) return Optional.empty();
+        if (DRIVE.matcher(plain).matches() || plain.contains("${")) return Optional.empty();
         return draft.inside(plain);
     }
 
@@ -79,8 +83,7 @@ public final class AntPaths {
                 case "fileset", "dirset" -> files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
                 case "filelist" -> {
                     String dir = value(child, "dir");
-                    for (String name : value(child, "files").split("[,\\s]+"))
-                        addPath(dir + "/" + name, place, entries);
+                    for (String name : BETWEEN.split(value(child, "files"))) addPath(dir + "/" + name, place, entries);
                     child.children("file").forEach(f -> addPath(dir + "/" + value(f, "name"), place, entries));
                 }
                 default -> {}
@@ -155,8 +158,7 @@ public final class AntPaths {
     /** Patterns of one kind: the attribute {@code includes} or {@code excludes}, nested elements, and pattern sets. */
     List<String> patterns(XmlElement element, String kind) {
         List<String> patterns = new ArrayList<>();
-        for (String pattern : value(element, kind + "s").split("[,\\s]+"))
-            if (!pattern.isBlank()) patterns.add(pattern);
+        for (String pattern : BETWEEN.split(value(element, kind + "s"))) if (!pattern.isBlank()) patterns.add(pattern);
         element.children(kind).map(child -> value(child, "name")).forEach(patterns::add);
         element.children("patternset").forEach(set -> patterns.addAll(patterns(referenced(set), kind)));
         return patterns;

@@ -24,11 +24,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What the tasks of a build file would do. */
 final class AntTasks {
+    private static final Pattern REFERENCE_ALONE = Pattern.compile("\\$\\{[^}]+\\}");
+
     /** Tasks that decide nothing about what is built. */
     private static final Set<String> PLAIN = Set.of(
             """
@@ -330,7 +333,7 @@ final class AntTasks {
         String value = properties.expand(written);
         if (value.contains("${")) return Optional.empty();
         // where the attribute only names a property, the property's own line is what a user would change
-        Optional<Wiring.Setting> property = written.matches("\\$\\{[^}]+\\}")
+        Optional<Wiring.Setting> property = REFERENCE_ALONE.matcher(written).matches()
                 ? properties.get(written.substring(2, written.length() - 1))
                 : Optional.empty();
         return Optional.of(

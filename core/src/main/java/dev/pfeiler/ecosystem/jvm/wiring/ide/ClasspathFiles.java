@@ -145,7 +145,7 @@ public final class ClasspathFiles {
             // a part of the IDE
             case "PLUGIN" -> {}
             case "WKSPJAR" ->
-                ofProject(written.replaceFirst("^/", ""))
+                ofProject(Paths.withoutRoot(written))
                         .filter(tree::has)
                         .ifPresentOrElse(
                                 inside -> path.add(new Wiring.Library(inside, false, evidence)),
@@ -239,7 +239,7 @@ public final class ClasspathFiles {
                                     .ifPresent(inside ->
                                             exported.add(new Wiring.Library(inside, marked(entry, "test"), evidence)));
                         case "src" ->
-                            Optional.ofNullable(folders.get(path.replaceFirst("^/", "")))
+                            Optional.ofNullable(folders.get(Paths.withoutRoot(path)))
                                     .ifPresent(folder -> exported.addAll(exported(folder, seen)));
                         default -> {}
                     }
@@ -340,7 +340,7 @@ public final class ClasspathFiles {
             return ofProject(handle.substring(LIBRARY_HANDLE.length())).map(p -> Wiring.Content.of(tree, p, place));
         }
         if (!handle.startsWith(PROJECT_HANDLE)) return Optional.empty();
-        String project = handle.substring(PROJECT_HANDLE.length()).replaceFirst("/.*", "");
+        String project = Paths.first(handle.substring(PROJECT_HANDLE.length()));
         String folder = folders.get(project);
         if (folder == null) return Optional.empty();
         draft.projects.add(new Wiring.Setting(folder, new Evidence(draft.at(COMPONENT), e.line(), e.tag())));
@@ -360,7 +360,7 @@ public final class ClasspathFiles {
     }
 
     private static String slashless(String path) {
-        return path.replaceAll("^/+|/+$", "");
+        return Paths.withoutSlash(Paths.withoutRoot(path));
     }
 
     private Optional<Wiring.Setting> webRoot(XmlElement component) {

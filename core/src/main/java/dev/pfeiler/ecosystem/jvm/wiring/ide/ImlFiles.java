@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
@@ -19,6 +20,9 @@ import java.util.stream.Stream;
 
 /** Reads the wiring in {@code .iml} files and in {@code .idea/}. */
 public final class ImlFiles {
+    private static final Pattern NO_FILE_NAME = Pattern.compile("[^\\w]+");
+    private static final Pattern FIRST_ONE = Pattern.compile("^1\\.(?=\\d\\d)");
+
     private static final String FOLDER = ".idea";
     private static final Pattern INSIDE = Pattern.compile("(?:file|jar)://\\$(MODULE|PROJECT)_DIR\\$/?([^!]*?)(?:!/)?");
 
@@ -169,8 +173,8 @@ public final class ImlFiles {
                             if (layout.isEmpty() || !first.equals(Optional.of(module))) return;
                             List<Wiring.Content> contents = new ArrayList<>();
                             laid(layout.get(), "", contents);
-                            String type = artifact.attribute("type").replaceFirst("^exploded-", "");
-                            String name = artifact.attribute("name").replaceFirst(":.*", "");
+                            String type = Text.withoutStart(artifact.attribute("type"), "exploded-");
+                            String name = Text.before(artifact.attribute("name"), ":");
                             Evidence evidence = new Evidence(file, artifact.line(), artifact.tag());
                             draft.archives.add(new Wiring.Archive(
                                     draft.at(name + "." + type), contents, Map.of(), Optional.empty(), evidence));
@@ -181,7 +185,7 @@ public final class ImlFiles {
     private static Stream<String> named(XmlElement e) {
         return switch (e.attribute("id")) {
             case "module-output" -> Stream.of(e.attribute("name"));
-            case "javaee-facet-resources" -> Stream.of(e.attribute("facet").replaceFirst("/.*", ""));
+            case "javaee-facet-resources" -> Stream.of(Paths.first(e.attribute("facet")));
             default -> Stream.empty();
         };
     }
@@ -207,12 +211,15 @@ public final class ImlFiles {
     }
 
     private static String libraryFile(String name) {
-        return FOLDER + "/libraries/" + name.replaceAll("[^\\w]+", "_") + ".xml";
+        return FOLDER + "/libraries/" + NO_FILE_NAME.matcher(name).replaceAll("_") + ".xml";
     }
 
     private static Wiring.Setting level(String written, Evidence evidence) {
         return new Wiring.Setting(
-                written.replaceFirst("JDK_", "").replace('_', '.').replaceFirst("^1\\.(?=\\d\\d)", ""), evidence);
+                FIRST_ONE
+                        .matcher(written.replaceFirst("JDK_", "").replace('_', '.'))
+                        .replaceFirst(""),
+                evidence);
     }
 
     private Optional<String> inside(String url) {

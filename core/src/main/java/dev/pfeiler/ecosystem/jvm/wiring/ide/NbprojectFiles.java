@@ -21,9 +21,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 
 /** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 public final class NbprojectFiles {
+    private static final Pattern SOURCE_FOLDER = Pattern.compile("(src|test).*\\.dir");
+
     private static final String PROJECT = "nbproject/project.xml";
 
     private final ProjectTree tree;
@@ -59,7 +62,7 @@ public final class NbprojectFiles {
         read.forEach((key, setting) -> properties.set(key, setting.value(), setting.evidence()));
         List<Wiring.SourceFolder> sources = new ArrayList<>();
         for (String key : read.keySet()) {
-            if (!key.matches("(src|test).*\\.dir")) continue;
+            if (!SOURCE_FOLDER.matcher(key).matches()) continue;
             setting(key)
                     .flatMap(s -> draft.inside(s.value())
                             .filter(tree.folders()::contains)

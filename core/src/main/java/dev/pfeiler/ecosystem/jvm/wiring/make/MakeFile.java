@@ -10,6 +10,7 @@ import dev.pfeiler.script.ScriptLine;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -97,7 +98,7 @@ public final class MakeFile {
             later(raw.strip(), evidence);
             return;
         }
-        List<String> words = MakeText.words(bare);
+        List<String> words = Text.words(bare);
         if (words.size() > 1 && INCLUDES.contains(words.get(0))) {
             include(String.join(" ", words.subList(1, words.size())), Paths.parent(evidence.file()), depth, evidence);
             return;
@@ -117,7 +118,7 @@ public final class MakeFile {
     }
 
     private void include(String files, String folder, int depth, Evidence evidence) {
-        for (String file : MakeText.words(expand(files))) {
+        for (String file : Text.words(expand(files))) {
             Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
             if (path.isEmpty() || depth > 5) {
                 if (!evidence.excerpt().startsWith("-"))
@@ -148,8 +149,7 @@ public final class MakeFile {
         String plain = MakeText.command(line);
         String goals = expand(target);
         String prerequisites = expand(needed);
-        String first =
-                prerequisites.isBlank() ? "" : MakeText.words(prerequisites).get(0);
+        String first = prerequisites.isBlank() ? "" : Text.words(prerequisites).get(0);
         String automatic = plain.replace("$@", goals)
                 .replace("$<", first)
                 .replace("$^", prerequisites)
@@ -265,7 +265,7 @@ public final class MakeFile {
         String last = a.get(a.size() - 1);
         return switch (name) {
             case "wildcard" ->
-                MakeText.words(last).stream()
+                Text.words(last).stream()
                         .flatMap(word -> text.glob(word, "").stream())
                         .filter(path -> !path.contains("*"))
                         .collect(Collectors.joining(" "));
@@ -289,7 +289,7 @@ public final class MakeFile {
             case "filter-out" -> each(last, word -> matches(word, a.get(0)) ? "" : word);
             case "notdir" -> each(last, Paths::name);
             case "dir" -> each(last, Paths::parent);
-            case "firstword" -> MakeText.words(last).stream().findFirst().orElse("");
+            case "firstword" -> Text.words(last).stream().findFirst().orElse("");
             case "or" -> a.stream().filter(part -> !part.isBlank()).findFirst().orElse("");
             case "and" -> a.stream().anyMatch(String::isBlank) ? "" : last;
             default -> last.strip();
@@ -299,7 +299,7 @@ public final class MakeFile {
     private String foreach(List<String> parts) {
         String variable = expand(parts.get(0)).strip();
         String body = String.join(",", parts.subList(2, parts.size()));
-        return MakeText.words(expand(parts.get(1))).stream()
+        return Text.words(expand(parts.get(1))).stream()
                 .filter(word -> !word.isEmpty())
                 .map(word -> with(Map.of(variable, word), body))
                 .collect(Collectors.joining(" "));
@@ -343,7 +343,7 @@ public final class MakeFile {
     }
 
     private static String each(String words, java.util.function.UnaryOperator<String> change) {
-        return MakeText.words(words).stream()
+        return Text.words(words).stream()
                 .filter(word -> !word.isEmpty())
                 .map(change)
                 .filter(word -> !word.isEmpty())
@@ -351,7 +351,7 @@ public final class MakeFile {
     }
 
     private static boolean matches(String word, String patterns) {
-        return MakeText.words(patterns).stream()
+        return Text.words(patterns).stream()
                 .anyMatch(p -> word.matches(p.replace(".", "\\.").replace("%", ".*")));
     }
 

@@ -4,11 +4,11 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.script.BatchText;
-import dev.pfeiler.script.MakeText;
 import dev.pfeiler.script.ScriptLine;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.List;
 import java.util.Locale;
@@ -126,7 +126,7 @@ public final class BatchScript extends Script {
     /** {@code dir /s /b src\*.java > sources.txt} */
     private void listing(String words, String file) {
         boolean deep = words.toLowerCase(Locale.ROOT).contains("/s");
-        for (String word : MakeText.words(words)) {
+        for (String word : Text.words(words)) {
             if (word.startsWith("/")) continue;
             String plain = word.replace('\\', '/');
             String start = Paths.parent(plain);

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * The arguments of a call of {@code jar}. Source: the JDK's tool specification of jar.
@@ -12,6 +13,8 @@ import java.util.List;
  * @param parts what goes in
  */
 record JarCall(boolean creates, String file, String manifest, String mainClass, List<Part> parts) {
+    private static final Pattern JAR_FLAGS = Pattern.compile("-?[cvfme0Mitxu]+");
+
     /**
      * A file or folder that goes in under its name.
      *
@@ -28,7 +31,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
         int i = 0;
         // the old form: one word of letters, whose files follow in the order of the letters
         if (!arguments.isEmpty()
-                && arguments.get(0).matches("-?[cvfme0Mitxu]+")
+                && JAR_FLAGS.matcher(arguments.get(0)).matches()
                 && !arguments.get(0).startsWith("--")) {
             String letters = arguments.get(i++).replace("-", "");
             creates = letters.indexOf('c') >= 0;

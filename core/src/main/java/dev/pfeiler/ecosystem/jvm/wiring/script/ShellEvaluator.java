@@ -1,11 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import dev.pfeiler.ecosystem.jvm.wiring.EvaluationLimit;
-import dev.pfeiler.script.MakeText;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.List;
@@ -192,7 +192,7 @@ public final class ShellEvaluator {
                                 && !words.get(1).equals("echo")
                                 && !words.get(1).startsWith("-")
                         ? Optional.empty()
-                        : Optional.of(text -> String.join(" ", MakeText.words(text)));
+                        : Optional.of(text -> String.join(" ", Text.words(text)));
             case "tr":
                 return words.size() == 3
                         ? Optional.of(text -> translate(text, words.get(1), words.get(2)))

@@ -23,11 +23,20 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.jar.Attributes;
 import java.util.jar.Manifest;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What calls of the JDK's tools in scripts build. Source: the JDK's tool specifications of javac, jar and java. */
 public final class ToolCalls {
+    private static final Pattern PROGRAM_ENDING = Pattern.compile("(?i)\\.(exe|bat|cmd|sh)$");
+    private static final Pattern BATCH_OPTION = Pattern.compile("/[A-Za-z]");
+    private static final Pattern DEEP_COPY = Pattern.compile("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]");
+    private static final Pattern DRIVE = Pattern.compile("[A-Za-z]:/.*");
+    private static final Pattern PATH_SEPARATOR = Pattern.compile("[:;]");
+    private static final Pattern PATH_ENTRIES = Pattern.compile("[;\\s]|:(?![\\\\/])");
+    private static final Pattern DOT_FOLDERS = Pattern.compile("^(\\./)+(?=.)");
+
     /** The variable with options of the virtual machine that tools in a JVM run in. */
     public static final String JAVA_OPTIONS = "JAVA_OPTS";
 
@@ -49,7 +58,9 @@ public final class ToolCalls {
     /** Takes a command whose variables are expanded; it is run in a folder of the tree. */
     public void take(List<String> arguments, String folder, Evidence evidence) {
         if (arguments.isEmpty()) return;
-        String program = Paths.name(arguments.get(0).replace('\\', '/')).replaceFirst("(?i)\\.(exe|bat|cmd|sh)$", "");
+        String program = PROGRAM_ENDING
+                .matcher(Paths.name(arguments.get(0).replace('\\', '/')))
+                .replaceFirst("");
         List<String> rest = arguments.subList(1, arguments.size());
         Optional<String> deployment = Deployment.of(arguments);
         if (deployment.isPresent()) {
@@ -89,12 +100,12 @@ public final class ToolCalls {
 
     private void copy(List<String> arguments, String folder, Evidence evidence) {
         List<String> paths = arguments.stream()
-                .filter(w -> !w.startsWith("-") && !w.matches("/[A-Za-z]"))
+                .filter(w -> !w.startsWith("-") && !BATCH_OPTION.matcher(w).matches())
                 .toList();
         if (paths.size() < 2) return;
         Optional<String> to = inside(paths.get(paths.size() - 1), folder);
         if (to.isEmpty()) return;
-        boolean deep = arguments.stream().anyMatch(w -> w.matches("-\\w*[raR]\\w*|--recursive|--archive|/[sSeE]"));
+        boolean deep = arguments.stream().anyMatch(w -> DEEP_COPY.matcher(w).matches());
         for (String from : paths.subList(0, paths.size() - 1)) {
             for (Wiring.Content content : copied(from, to.get(), folder, deep))
                 draft.copies.add(new Wiring.Copy(to.get(), content, List.of(), evidence));
@@ -138,7 +149,7 @@ public final class ToolCalls {
 
     private Optional<String> inside(String path, String folder) {
         String plain = path.replace('\\', '/');
-        if (plain.startsWith("/") || plain.matches("[A-Za-z]:/.*")) return Optional.empty();
+        if (plain.startsWith("/") || DRIVE.matcher(plain).matches()) return Optional.empty();
         return Paths.normal(Paths.join(folder, plain));
     }
 
@@ -211,7 +222,7 @@ public final class ToolCalls {
         List<Wiring.SourceFolder> sources = new ArrayList<>();
         Wiring.Setting sourcePath = settings.remove("-sourcepath");
         if (sourcePath != null) {
-            for (String part : sourcePath.value().split("[:;]")) {
+            for (String part : PATH_SEPARATOR.split(sourcePath.value())) {
                 inside(part, folder)
                         .ifPresent(p ->
                                 sources.add(new Wiring.SourceFolder(p, true, false, List.of(), List.of(), evidence)));
@@ -263,7 +274,7 @@ public final class ToolCalls {
     List<Wiring.Library> classPath(String written, String folder, Evidence evidence) {
         List<Wiring.Library> libraries = new ArrayList<>();
         // a drive letter's colon parts nothing
-        for (String part : written.split("[;\\s]|:(?![\\\\/])")) {
+        for (String part : PATH_ENTRIES.split(written)) {
             String plain = part.strip().replace('\\', '/');
             if (plain.isEmpty() || plain.equals(".")) continue;
             String pattern = plain.endsWith("/*") || plain.equals("*") ? plain + ".jar" : plain;
@@ -315,7 +326,7 @@ public final class ToolCalls {
         List<Wiring.Content> contents = new ArrayList<>();
         for (JarCall.Part part : call.parts()) {
             String in = Paths.join(folder, part.folder().replace('\\', '/'));
-            String name = part.name().replace('\\', '/').replaceFirst("^(\\./)+(?=.)", "");
+            String name = DOT_FOLDERS.matcher(part.name().replace('\\', '/')).replaceFirst("");
             boolean whole = List.of(".", "./", "*", "").contains(name);
             for (String one : whole ? List.of(".") : text.glob(name, in))
                 inside(one, in)
@@ -325,7 +336,7 @@ public final class ToolCalls {
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
     }
 
-    /** An archive in which a program is handed on, made of files and folders under their own names. */
+    /** A distribution archive, made of files and folders under their own names. */
     private void distribution(String program, List<String> arguments, String folder, Evidence evidence) {
         List<String> plain = new ArrayList<>();
         String in = folder;

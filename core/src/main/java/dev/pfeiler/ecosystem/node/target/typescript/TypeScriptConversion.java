@@ -22,12 +22,19 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 
 /**
  * Turns JavaScript into TypeScript that compiles. The compiler is one release of known hash, whatever the project or its
  * registry has under that name; it is run on a copy in a scratch folder, reads the sources and runs none of them.
  */
 public final class TypeScriptConversion {
+    private static final Pattern TOOL =
+            Pattern.compile("[^/]*\\.(config|conf|rc)\\.[cm]?js|(?i)(gulpfile|gruntfile)[^/]*");
+    private static final Pattern SCRIPT = Pattern.compile(".*\\.[cm]?jsx?");
+    private static final Pattern KIND_OF_MODULE = Pattern.compile(".*\\.([cm]?)jsx?$");
+    private static final Pattern ENDING = Pattern.compile("\\.[cm]?jsx?$");
+
     private static final Duration LIMIT = Duration.ofMinutes(5);
     private static final String COMPILER = "typescript";
     private static final String VERSION = "5.9.3";
@@ -57,12 +64,11 @@ public final class TypeScriptConversion {
         boolean mixed = project.products().stream().anyMatch(script -> !project.isOfPage(script.path()));
         for (Script script : project.scripts().values()) {
             if (mixed && project.isOfPage(script.path())) continue;
-            boolean configures =
-                    script.path().matches("[^/]*\\.(config|conf|rc)\\.[cm]?js|(?i)(gulpfile|gruntfile)[^/]*");
+            boolean configures = TOOL.matcher(script.path()).matches();
             if (script.typed() || configures || script.broken().isPresent() || !script.editable()) continue;
-            if (!script.path().matches(".*\\.[cm]?jsx?")) continue;
-            String ending = script.path().replaceFirst(".*\\.([cm]?)jsx?$", script.markup() ? ".tsx" : ".$1ts");
-            paths.put(script.path(), script.path().replaceFirst("\\.[cm]?jsx?$", ending));
+            if (!SCRIPT.matcher(script.path()).matches()) continue;
+            String ending = KIND_OF_MODULE.matcher(script.path()).replaceFirst(script.markup() ? ".tsx" : ".$1ts");
+            paths.put(script.path(), ENDING.matcher(script.path()).replaceFirst(ending));
         }
         return paths;
     }
@@ -72,7 +78,7 @@ public final class TypeScriptConversion {
      *
      * @param options of the compiler but the strict ones
      * @param changed new texts of sources that are changed besides
-     * @throws Refusal if the compiler cannot be had or run
+     * @throws Refusal if the compiler cannot be fetched or run
      */
     public TypedSources run(Map<String, Object> options, String moduleType, Map<String, String> changed) {
         Path node = environment
