@@ -86,7 +86,7 @@ class NewIT {
                     .with("npm_config_registry", server.address())
                     .with("npm_config_cache", folder.resolve("npm-cache").toString());
             assertThat(proven(npm, "js", "--language", "javascript", "--kind", "server", "--with", "reload"))
-                    .containsEntry("test", "2 passed")
+                    .containsEntry("tests", "2 passed")
                     .containsEntry("GET /knots?value=10", "200  5.14 m/s");
             assertThat(proven(npm, "page", "--kind", "frontend"))
                     .containsEntry("check-types", "done")

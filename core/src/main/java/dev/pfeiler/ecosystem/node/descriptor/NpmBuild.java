@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.conversion.JsonEdit;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.JsonDescriptor;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
@@ -17,24 +18,20 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /** The descriptor and the lock file of a package that npm manages. Source: the npm documentation, package.json. */
 public final class NpmBuild implements ManagedBuild {
     private static final String LOCK = "package-lock.json";
 
-    private final ProjectTree tree;
-    private final JsonNode root;
-    private final JsonPlaces places;
+    private final JsonDescriptor descriptor;
 
-    private NpmBuild(ProjectTree tree, JsonNode root, JsonPlaces places) {
-        this.tree = tree;
-        this.root = root;
-        this.places = places;
+    private NpmBuild(JsonDescriptor descriptor) {
+        this.descriptor = descriptor;
     }
 
     /**
@@ -43,9 +40,7 @@ public final class NpmBuild implements ManagedBuild {
      * @throws Refusal if its descriptor is not valid
      */
     public static Optional<ManagedBuild> read(ProjectTree tree) {
-        if (!tree.has(PackageDescriptor.NAME)) return Optional.empty();
-        JsonEdit descriptor = JsonEdit.of(tree, PackageDescriptor.NAME);
-        return Optional.of(new NpmBuild(tree, descriptor.root(), descriptor.places()));
+        return JsonDescriptor.read(tree, PackageDescriptor.NAME).map(NpmBuild::new);
     }
 
     @Override
@@ -55,30 +50,23 @@ public final class NpmBuild implements ManagedBuild {
 
     @Override
     public Identity identity() {
-        String name = root.path("name").asText();
+        String name = descriptor.at("name").asText();
         int slash = name.indexOf('/');
         String group = slash > 0 ? name.substring(0, slash) : "";
-        return new Identity(group, name, root.path("version").asText());
+        return new Identity(group, name, descriptor.at("version").asText());
     }
 
     @Override
     public List<DeclaredPackage> declared() {
-        List<DeclaredPackage> declared = new ArrayList<>();
-        for (Section section : Section.values())
-            root.path(section.field()).properties().forEach(entry -> {
-                String range = entry.getValue().asText();
-                Evidence evidence = new Evidence(
-                        descriptor(), places.line(section.field(), entry.getKey()), entry.getKey() + ": " + range);
-                declared.add(new DeclaredPackage(
-                        new PackageNotation(entry.getKey(), range), section.field(), Set.of(), evidence));
-            });
-        return declared;
+        return Arrays.stream(Section.values())
+                .flatMap(section -> descriptor.declared(section.field()).stream())
+                .toList();
     }
 
     @Override
     public Map<String, String> managedVersions() {
         Map<String, String> managed = new LinkedHashMap<>();
-        root.path("overrides").properties().forEach(entry -> {
+        descriptor.at("overrides").properties().forEach(entry -> {
             if (entry.getValue().isTextual())
                 managed.put(entry.getKey(), entry.getValue().asText());
         });
@@ -88,24 +76,16 @@ public final class NpmBuild implements ManagedBuild {
     @Override
     public Map<String, Stated> settings() {
         Map<String, Stated> settings = new LinkedHashMap<>();
-        put(settings, LEVEL, root.path("engines").path("node"), "engines", "node");
-        put(settings, "type", root.path("type"), "type");
-        put(settings, "main", root.path("main"), "main");
-        root.path("scripts")
-                .properties()
-                .forEach(entry ->
-                        put(settings, "script:" + entry.getKey(), entry.getValue(), "scripts", entry.getKey()));
+        descriptor.put(settings, LEVEL, "engines", "node");
+        descriptor.put(settings, "type", "type");
+        descriptor.put(settings, "main", "main");
+        descriptor.putAll(settings, "script:", "scripts");
         return settings;
-    }
-
-    private void put(Map<String, Stated> settings, String key, JsonNode value, String... way) {
-        if (!value.isValueNode()) return;
-        Evidence evidence = new Evidence(descriptor(), places.line(way), value.asText());
-        settings.put(key, new Stated(value.asText(), evidence));
     }
 
     @Override
     public List<LockedPackage> locked() {
+        ProjectTree tree = descriptor.tree();
         if (!tree.has(LOCK)) return List.of();
         List<LockedPackage> locked = new ArrayList<>();
         try {
@@ -130,11 +110,11 @@ public final class NpmBuild implements ManagedBuild {
     /** The workspaces. */
     @Override
     public List<String> modules() {
-        JsonNode stated = root.path("workspaces");
+        JsonNode stated = descriptor.at("workspaces");
         List<PathPattern> patterns = new ArrayList<>();
         (stated.isObject() ? stated.path("packages") : stated)
                 .forEach(pattern -> patterns.add(PathPattern.of(pattern.asText())));
-        return tree.files().stream()
+        return descriptor.tree().files().stream()
                 .filter(file -> file.name().equals(PackageDescriptor.NAME))
                 .map(TreeFile::path)
                 .map(Paths::parent)
@@ -144,7 +124,7 @@ public final class NpmBuild implements ManagedBuild {
 
     @Override
     public Step.Edit declaring(List<Request> packages, String reason) {
-        JsonEdit edit = JsonEdit.of(tree, descriptor());
+        JsonEdit edit = descriptor.edit();
         for (Request each : packages)
             edit.add(
                     section(each.scope()).field(),

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.conversion.JsonEdit;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.JsonDescriptor;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.evidence.Evidence;
@@ -16,7 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.stream.Stream;
 
 /** The descriptor and the lock file of a project that Composer manages. Source: the Composer documentation, schema. */
 public final class ComposerBuild implements ManagedBuild {
@@ -24,14 +25,10 @@ public final class ComposerBuild implements ManagedBuild {
     private static final String REQUIRE = "require";
     private static final String DEVELOPMENT = "require-dev";
 
-    private final ProjectTree tree;
-    private final JsonNode root;
-    private final JsonPlaces places;
+    private final JsonDescriptor descriptor;
 
-    private ComposerBuild(ProjectTree tree, JsonNode root, JsonPlaces places) {
-        this.tree = tree;
-        this.root = root;
-        this.places = places;
+    private ComposerBuild(JsonDescriptor descriptor) {
+        this.descriptor = descriptor;
     }
 
     /**
@@ -40,9 +37,7 @@ public final class ComposerBuild implements ManagedBuild {
      * @throws Refusal if its descriptor is not valid
      */
     public static Optional<ManagedBuild> read(ProjectTree tree) {
-        if (!tree.has(ComposerFile.NAME)) return Optional.empty();
-        JsonEdit descriptor = JsonEdit.of(tree, ComposerFile.NAME);
-        return Optional.of(new ComposerBuild(tree, descriptor.root(), descriptor.places()));
+        return JsonDescriptor.read(tree, ComposerFile.NAME).map(ComposerBuild::new);
     }
 
     @Override
@@ -52,49 +47,33 @@ public final class ComposerBuild implements ManagedBuild {
 
     @Override
     public Identity identity() {
-        String name = root.path("name").asText();
+        String name = descriptor.at("name").asText();
         int slash = name.indexOf('/');
         String vendor = slash < 0 ? "" : name.substring(0, slash);
-        return new Identity(vendor, name, root.path("version").asText());
+        return new Identity(vendor, name, descriptor.at("version").asText());
     }
 
     /** Packages and extensions; the language itself is a setting. */
     @Override
     public List<DeclaredPackage> declared() {
-        List<DeclaredPackage> declared = new ArrayList<>();
-        for (String section : List.of(REQUIRE, DEVELOPMENT))
-            root.path(section).properties().forEach(entry -> {
-                if (entry.getKey().equals("php")) return;
-                String range = entry.getValue().asText();
-                Evidence evidence =
-                        new Evidence(descriptor(), places.line(section, entry.getKey()), entry.getKey() + ": " + range);
-                declared.add(
-                        new DeclaredPackage(new PackageNotation(entry.getKey(), range), section, Set.of(), evidence));
-            });
-        return declared;
+        return Stream.of(REQUIRE, DEVELOPMENT)
+                .flatMap(section -> descriptor.declared(section).stream())
+                .filter(one -> !one.notation().name().equals("php"))
+                .toList();
     }
 
     @Override
     public Map<String, Stated> settings() {
         Map<String, Stated> settings = new LinkedHashMap<>();
-        put(settings, LEVEL, root.path(REQUIRE).path("php"), REQUIRE, "php");
-        put(settings, "vendor-dir", root.path("config").path("vendor-dir"), "config", "vendor-dir");
-        root.path("autoload")
-                .path("psr-4")
-                .properties()
-                .forEach(entry -> put(
-                        settings, "psr-4:" + entry.getKey(), entry.getValue(), "autoload", "psr-4", entry.getKey()));
+        descriptor.put(settings, LEVEL, REQUIRE, "php");
+        descriptor.put(settings, "vendor-dir", "config", "vendor-dir");
+        descriptor.putAll(settings, "psr-4:", "autoload", "psr-4");
         return settings;
-    }
-
-    private void put(Map<String, Stated> settings, String key, JsonNode value, String... way) {
-        if (!value.isValueNode()) return;
-        Evidence evidence = new Evidence(descriptor(), places.line(way), value.asText());
-        settings.put(key, new Stated(value.asText(), evidence));
     }
 
     @Override
     public List<LockedPackage> locked() {
+        ProjectTree tree = descriptor.tree();
         if (!tree.has(LOCK)) return List.of();
         List<LockedPackage> locked = new ArrayList<>();
         try {
@@ -118,7 +97,7 @@ public final class ComposerBuild implements ManagedBuild {
 
     @Override
     public Step.Edit declaring(List<Request> packages, String reason) {
-        JsonEdit edit = JsonEdit.of(tree, descriptor());
+        JsonEdit edit = descriptor.edit();
         for (Request each : packages)
             edit.add(
                     each.scope().equals("test") || each.scope().equals(DEVELOPMENT) ? DEVELOPMENT : REQUIRE,
