@@ -95,7 +95,7 @@ class NewIT {
             Files.writeString(broken, Files.readString(broken).replace("0.514444", "0.5"));
             Program.Run prove = npm.run("prove", "--json", folder.resolve("page"));
             assertThat(prove.exit()).isEqualTo(1);
-            assertThat(prove.different()).containsExactly("test");
+            assertThat(prove.different()).containsExactly("tests");
         }
     }
 
