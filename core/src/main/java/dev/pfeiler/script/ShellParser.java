@@ -12,6 +12,7 @@ import java.util.Set;
 public final class ShellParser {
     private static final Set<String> DECLARING = Set.of("export", "readonly", "local", "declare", "typeset");
     private static final Set<String> NO_BODY = Set.of("then", "else", "do", "!");
+    private static final Set<String> COMPOUND = Set.of("while", "until", "for", "if", "case", "{");
     /** How deep statements may contain each other. */
     private static final int DEEPEST = 100;
 
@@ -296,6 +297,17 @@ public final class ShellParser {
         for (String command : ShellText.split(piece.piece(), ShellText.Dialect.POSIX, List.of("&&"))) {
             if (command.isEmpty()) continue;
             String word = first(command);
+            List<String> stages = ShellText.split(command, ShellText.Dialect.POSIX, List.of("||", "|"));
+            String last = stages.get(stages.size() - 1);
+            if (COMPOUND.contains(first(last))) {
+                // it goes on in the pieces behind this one, and only happens if what is before it lets it
+                complete = false;
+                String before = command.substring(0, command.length() - last.length());
+                while (before.endsWith("|") || before.endsWith(" ")) before = before.substring(0, before.length() - 1);
+                if (!before.isEmpty()) statements.add(new Statement.Command(piece.line(), piece.text(), before));
+                again(piece.with(last));
+                return;
+            }
             if (word.startsWith("(") && closing(command) >= 0) {
                 statements.add(new Statement.Subshell(
                         piece.line(), piece.text(), inner(piece, command.substring(1, closing(command)))));

@@ -104,6 +104,19 @@ class ShellParserTest {
     }
 
     @Test
+    void whatIsBeforeACompoundCommandIsKept() {
+        ShellParser.Parsed parsed =
+                parse("f() {", "  find src | while read x; do", "    a $x", "  done", "  b", "}", "f");
+        assertThat(shown(parsed.statements())).isEqualTo("f() {find src; for  in read x {a $x}; b}; f");
+        assertThat(parsed.complete()).isFalse();
+        assertThat(shown(parse("a || b | c").statements())).isEqualTo("a || b | c");
+        assertThat(shown(parse("javac x || { echo failed; exit 1; }; jar y").statements()))
+                .isEqualTo("javac x; echo failed; exit 1; jar y");
+        assertThat(shown(parse("test -d x && { a; b; }; c").statements())).isEqualTo("test -d x; a; b; c");
+        assertThat(parse("a || { b; }").complete()).isFalse();
+    }
+
+    @Test
     void hereDocumentsAreNoCommands() {
         ShellParser.Parsed parsed = parse("cat > x <<'END'", "rm -rf /", "END", "a");
         assertThat(shown(parsed.statements())).isEqualTo("cat > x <<'END'; a");
