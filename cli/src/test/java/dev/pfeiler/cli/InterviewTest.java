@@ -100,6 +100,6 @@ class InterviewTest {
         Choices answers = new Interview(terminal("php\nkotlin\n"))
                 .create(given, pfeiler.needs(), some -> pfeiler.plan(Path.of("wind"), some, false));
         assertThat(answers.of("language").orElseThrow().value()).isEqualTo("kotlin");
-        assertThat(shown.toString(StandardCharsets.UTF_8)).contains("There is no desktop in PHP.");
+        assertThat(shown.toString(StandardCharsets.UTF_8)).contains("PHP has no desktop template.");
     }
 }
