@@ -39,7 +39,7 @@ public enum ScriptKind {
         return isShell(content) ? Optional.of(SHELL) : Optional.empty();
     }
 
-    /** The kind of a file of a tree; nothing for links and for files that are no one's handwriting. */
+    /** The kind of a file of a tree; nothing for links and for files too large to be written by hand. */
     public static Optional<ScriptKind> of(ProjectTree tree, TreeFile file) {
         if (file.link() || file.size() > HEAD) return Optional.empty();
         Optional<ScriptKind> named = ofPath(file.path());
@@ -50,10 +50,5 @@ public enum ScriptKind {
 
     private static boolean isShell(String content) {
         return SHEBANG.matcher(content).lookingAt();
-    }
-
-    /** The rules for its command lines. */
-    public ShellText.Dialect dialect() {
-        return this == BATCH ? ShellText.Dialect.BATCH : ShellText.Dialect.POSIX;
     }
 }

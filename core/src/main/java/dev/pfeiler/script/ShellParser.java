@@ -13,6 +13,8 @@ public final class ShellParser {
     private static final Set<String> DECLARING = Set.of("export", "readonly", "local", "declare", "typeset");
     private static final Set<String> NO_BODY = Set.of("then", "else", "do", "!");
     private static final Set<String> COMPOUND = Set.of("while", "until", "for", "if", "case", "{");
+    private static final Set<String> CLOSING = Set.of("fi", "done", "esac", "}", "elif", "else", ")");
+    private static final Set<String> BRANCHES = Set.of("then", "elif", "else");
     /** How deep statements may contain each other. */
     private static final int DEEPEST = 100;
 
@@ -90,8 +92,7 @@ public final class ShellParser {
         while (at < pieces.size()) {
             Piece piece = pieces.get(at);
             String word = first(piece.piece());
-            if (ends.contains(word)) return statements;
-            if (Set.of("fi", "done", "esac", "}", "elif", "else", ")").contains(word)) return statements;
+            if (ends.contains(word) || CLOSING.contains(word)) return statements;
             nested(piece, statements);
         }
         if (!ends.isEmpty()) complete = false;
@@ -153,8 +154,7 @@ public final class ShellParser {
     private void condition(Piece piece, List<Statement> statements) {
         again(piece.with(rest(piece.piece())));
         List<Statement> body = new ArrayList<>(block(Set.of("then")));
-        while (at < pieces.size()
-                && Set.of("then", "elif", "else").contains(first(pieces.get(at).piece()))) {
+        while (at < pieces.size() && BRANCHES.contains(first(pieces.get(at).piece()))) {
             Piece next = pieces.get(at++);
             again(next.with(rest(next.piece())));
             body.addAll(block(Set.of("then", "elif", "else", "fi")));
@@ -272,8 +272,7 @@ public final class ShellParser {
         ShellParser parser = new ShellParser();
         parser.depth = depth + 1;
         text.lines().forEach(line -> parser.add(new ScriptLine(piece.line(), line)));
-        List<Statement> body = new ArrayList<>();
-        for (Statement each : parser.block(Set.of())) body.add(each);
+        List<Statement> body = parser.block(Set.of());
         complete &= parser.complete && parser.at == parser.pieces.size();
         return body;
     }

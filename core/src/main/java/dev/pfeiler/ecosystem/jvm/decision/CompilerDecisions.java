@@ -45,7 +45,7 @@ final class CompilerDecisions {
                         CompilerDecisions::charset));
         List<String> arguments = WiredOptions.of(reading.wirings())
                 .map(proposed -> deliberation.settle(proposed, text -> Optional.of(text.strip())))
-                .map(text -> Text.words(text))
+                .map(Text::words)
                 .orElse(List.of());
         int number = Integer.parseInt(level);
         boolean release =

@@ -191,7 +191,7 @@ final class WebDescriptorCheck {
         List<XmlElement> files = root.all()
                 .filter(e -> e.name().equals("welcome-file") && !e.text().isEmpty())
                 .toList();
-        Set<String> mapped = mapped().map(pattern -> Paths.withoutRoot(pattern)).collect(Collectors.toSet());
+        Set<String> mapped = mapped().map(Paths::withoutRoot).collect(Collectors.toSet());
         boolean any = files.stream()
                 .map(e -> Paths.withoutRoot(e.text()))
                 .anyMatch(name -> around.file().test(name)

@@ -143,8 +143,8 @@ final class ProductComparison {
         context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
                 .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
         Set<String> now = new LinkedHashSet<>();
-        for (String entry : Text.words(after).toArray(String[]::new)) now.add(Paths.name(entry));
-        for (String entry : Text.words(before).toArray(String[]::new)) {
+        for (String entry : Text.words(after)) now.add(Paths.name(entry));
+        for (String entry : Text.words(before)) {
             // a folder of settings is not built
             if (entry.isEmpty() || entry.endsWith("/") || entry.equals(".")) continue;
             String name = Paths.name(entry);

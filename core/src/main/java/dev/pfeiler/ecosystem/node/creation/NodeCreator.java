@@ -123,7 +123,7 @@ public final class NodeCreator implements Creator {
         return new EntryPoints(
                 "module",
                 main,
-                main.filter(path -> typed).map(path -> (Text.withoutEnd(path, ".js") + ".d.ts")),
+                main.filter(path -> typed).map(path -> Text.withoutEnd(path, ".js") + ".d.ts"),
                 Map.of(),
                 Optional.of(">=" + blueprint.level()));
     }

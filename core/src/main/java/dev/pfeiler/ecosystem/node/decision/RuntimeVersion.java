@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.node.decision;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.facts.RuntimeSign;
+import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -23,8 +24,7 @@ public record RuntimeVersion(String release, Evidence evidence) {
 
     /** The major number. */
     public int major() {
-        int dot = release.indexOf('.');
-        return Integer.parseInt(dot < 0 ? release : release.substring(0, dot));
+        return Integer.parseInt(Text.before(release, "."));
     }
 
     public static List<RuntimeVersion> of(NodeProject project) {
