@@ -3,6 +3,7 @@ package dev.pfeiler.proof;
 import com.github.difflib.DiffUtils;
 import com.github.difflib.patch.AbstractDelta;
 import com.github.difflib.patch.DeltaType;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -17,7 +18,7 @@ public final class Masks {
     /** How many lines are compared one by one; in texts that differ more, only the equal beginning and end count. */
     private static final int MOST_LINES = 20_000;
     /** How often one side is observed at most until a difference counts. */
-    public static final int OBSERVATIONS = 3;
+    private static final int OBSERVATIONS = 3;
 
     /** A line or word that may be anything, or any number of them. */
     private static final List<String> GAP = List.of();
@@ -38,6 +39,28 @@ public final class Masks {
      */
     public static Masks of(List<String> observed) {
         return new Masks(observed);
+    }
+
+    /** Observes a side once more. */
+    @FunctionalInterface
+    public interface Observation {
+        /** @param number of the observation; the first one is 1 */
+        String text(int number) throws IOException;
+    }
+
+    /**
+     * Whether a text of the other side differs in nothing but what changes on this side from one time to the next.
+     *
+     * @param first what this side showed already
+     * @param again observes this side, where the texts differ
+     */
+    public static boolean admit(String first, String other, Observation again) throws IOException {
+        List<String> observed = new ArrayList<>(List.of(first));
+        while (!of(observed).admit(other)) {
+            if (observed.size() == OBSERVATIONS) return false;
+            observed.add(again.text(observed.size() + 1));
+        }
+        return true;
     }
 
     /** Whether a text of the other side differs in nothing but what changes anyway. */

@@ -1,10 +1,10 @@
 package dev.pfeiler.remote;
 
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
@@ -55,9 +55,7 @@ public final class FileCache {
         Path file = file(name);
         try {
             Files.createDirectories(file.getParent());
-            Path part = Files.createTempFile(file.getParent(), "part", "");
-            Files.write(part, bytes);
-            Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
+            Trees.replace(file, bytes);
         } catch (IOException e) {
             LoggerFactory.getLogger(FileCache.class).debug("{} is not kept", file, e);
         }

@@ -41,12 +41,12 @@ public final class Trees {
         Files.copy(from, to, StandardCopyOption.COPY_ATTRIBUTES, LinkOption.NOFOLLOW_LINKS);
     }
 
-    /** Gives a file another content, all of it or nothing; its permissions stay. */
+    /** Gives a file another content, all of it or nothing; its permissions stay. Makes the file if it is not there. */
     public static void replace(Path file, byte[] content) throws IOException {
         Path part = Files.createTempFile(file.toAbsolutePath().getParent(), file.getFileName() + ".", ".part");
         try {
             Files.write(part, content);
-            setMode(part, mode(file));
+            if (Files.exists(file)) setMode(part, mode(file));
             Files.move(part, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } finally {
             Files.deleteIfExists(part);

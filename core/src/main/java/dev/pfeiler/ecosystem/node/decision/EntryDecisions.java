@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.node.model.EntryPoints;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
 import dev.pfeiler.ecosystem.node.source.Feature;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.wiring.Call;
@@ -40,7 +41,6 @@ final class EntryDecisions {
     private static final Pattern INDEX = Pattern.compile("index\\.[cm]?[jt]sx?");
     private static final Pattern SOURCE_FOLDER = Pattern.compile("lib|src|source");
     private static final Pattern JS_END = Pattern.compile("[.-]?js$");
-    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
     private static final Pattern MARKUP_ENDING = Pattern.compile("\\.([cm]?)jsx?$");
     private static final Pattern ZERO_ENDS = Pattern.compile("(\\.0)+$");
 
@@ -142,7 +142,7 @@ final class EntryDecisions {
         Map<String, Set<String>> imported = project.imported();
         for (int i = 0; i < all.size(); i++)
             for (String next : imported.getOrDefault(all.get(i), Set.of()))
-                if (!all.contains(next) && !next.endsWith(".d.ts") && !next.endsWith(".json")) all.add(next);
+                if (!all.contains(next) && !DeclarationFiles.is(next) && !next.endsWith(".json")) all.add(next);
         if (!all.isEmpty()) return all;
         if (!renamed.isEmpty()) return List.copyOf(renamed.values());
         return project.scripts().values().stream()
@@ -278,9 +278,7 @@ final class EntryDecisions {
                     .findFirst()
                     .filter(config -> config.isSet("declaration"))
                     .isPresent();
-            return declared
-                    ? Optional.of(SCRIPT_ENDING.matcher(written(main)).replaceFirst(".d.$1ts"))
-                    : Optional.empty();
+            return declared ? Optional.of(DeclarationFiles.of(written(main))) : Optional.empty();
         }
         return Optional.of(MARKUP_ENDING.matcher(main).replaceFirst(".d.$1ts")).filter(project.tree()::has);
     }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.library;
 
 import dev.pfeiler.ecosystem.node.registry.Manifest;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
 import dev.pfeiler.ecosystem.node.source.Import;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.source.ScriptReader;
@@ -22,7 +23,6 @@ import java.util.regex.Pattern;
  */
 public final class ExportCheck {
     private static final Pattern SCRIPT = Pattern.compile(".*\\.[cm]?[jt]s");
-    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
     private static final Pattern DECLARES_EXPORT =
             Pattern.compile("(?s).*(export\\s*=|declare\\s+module\\s|export\\s+as\\s+namespace).*");
 
@@ -75,7 +75,7 @@ public final class ExportCheck {
                                 .filter(text -> !text.isEmpty())
                         : Optional.empty());
         return stated.map(path -> Text.withoutStart(path, "./"))
-                .or(() -> entry.map(path -> SCRIPT_ENDING.matcher(path).replaceFirst(".d.$1ts")))
+                .or(() -> entry.map(DeclarationFiles::of))
                 .flatMap(this::file)
                 .filter(path -> path.endsWith("ts"));
     }
@@ -84,7 +84,7 @@ public final class ExportCheck {
         String plain = Paths.normal(path).orElse(path);
         for (String ending : List.of("", ".js", ".json", ".node", ".d.ts", "/index.js", "/index.d.ts"))
             if (files.containsKey(plain + ending)) return Optional.of(plain + ending);
-        String types = SCRIPT_ENDING.matcher(plain).replaceFirst(".d.$1ts");
+        String types = DeclarationFiles.of(plain);
         return files.containsKey(types) ? Optional.of(types) : Optional.empty();
     }
 
@@ -98,7 +98,7 @@ public final class ExportCheck {
         exports.names.addAll(script.modules().exported());
         Matcher defined = DEFINED.matcher(content);
         while (defined.find()) exports.names.add(defined.group(1));
-        boolean declares = path.endsWith(".d.ts") || path.endsWith(".d.mts") || path.endsWith(".d.cts");
+        boolean declares = DeclarationFiles.is(path);
         boolean computed = !script.modules().ecma()
                         && (script.modules().exported().contains("default") || !declares && exports.names.isEmpty())
                 || declares && DECLARES_EXPORT.matcher(content).matches();
@@ -109,7 +109,7 @@ public final class ExportCheck {
             // a declaration file names the file with the code
             Optional<String> next = specifier.startsWith(".")
                     ? Paths.normal(Paths.join(Paths.parent(path), specifier))
-                            .map(one -> declares ? SCRIPT_ENDING.matcher(one).replaceFirst(".d.$1ts") : one)
+                            .map(one -> declares ? DeclarationFiles.of(one) : one)
                             .flatMap(this::file)
                     : Optional.empty();
             if (next.isPresent() && !next.get().equals(path)) collect(next.get(), exports, depth + 1);

@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.node.page.BundlePlan;
 import dev.pfeiler.ecosystem.node.page.CopyScript;
 import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
 import dev.pfeiler.ecosystem.node.target.typescript.TypedSources;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Refusal;
@@ -30,7 +31,6 @@ import java.util.regex.Pattern;
 
 /** The steps that decisions lead to, and what version control ignores afterwards. */
 public final class NodeSteps {
-    private static final Pattern SCRIPT_ENDING = Pattern.compile("\\.([cm]?)js$");
 
     private static final Pattern OUTPUT =
             Pattern.compile("(\"(?:outDir|outFile|declarationDir)\"\\s*:\\s*\")([^\"]+)\"");
@@ -131,8 +131,7 @@ public final class NodeSteps {
                     .toList();
             for (String source : sources) {
                 String output = config.output(source, sources);
-                for (String path : List.of(
-                        output, output + ".map", SCRIPT_ENDING.matcher(output).replaceFirst(".d.$1ts")))
+                for (String path : List.of(output, output + ".map", DeclarationFiles.of(output)))
                     if (project.tree().has(path) && !path.equals(source)) outputs.add(path);
             }
         }
