@@ -94,6 +94,7 @@ record ToyEcosystem(String id, String title, Set<String> extensions, List<Target
                     steps,
                     List.of(),
                     List.of(),
+                    List.of("build list: complete"),
                     List.of(new Proposal.Command("build", target)),
                     List.of("/joined/"),
                     Map.of());

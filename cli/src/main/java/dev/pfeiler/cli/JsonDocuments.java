@@ -66,6 +66,7 @@ public final class JsonDocuments {
         });
         steps(document.putArray("steps"), proposal.steps());
         findings(document.putArray("leftForYou"), proposal.leftForYou());
+        proposal.checks().forEach(document.putArray("checks")::add);
         ArrayNode agreements = document.putArray("agreements");
         for (Agreement agreement : proposal.agreements()) {
             ObjectNode row =

@@ -10,6 +10,7 @@ import java.util.Map;
  *
  * @param leftForYou what no one but the user can decide or fix
  * @param agreements what several descriptors state, and the resulting values
+ * @param checks how the plan was checked before it is shown, a sentence each
  * @param commands what to type in the converted part, in a useful order
  * @param ignored patterns for version control: what the build writes
  * @param built paths of what the old build makes, with the paths under which it is built now
@@ -20,6 +21,7 @@ public record PartProposal(
         List<Step> steps,
         List<Finding> leftForYou,
         List<Agreement> agreements,
+        List<String> checks,
         List<Proposal.Command> commands,
         List<String> ignored,
         Map<String, String> built) {
@@ -29,6 +31,7 @@ public record PartProposal(
         steps = List.copyOf(steps);
         leftForYou = List.copyOf(leftForYou);
         agreements = List.copyOf(agreements);
+        checks = List.copyOf(checks);
         commands = List.copyOf(commands);
         ignored = List.copyOf(ignored);
         built = Map.copyOf(built);

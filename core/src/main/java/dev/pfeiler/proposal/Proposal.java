@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
  * @param parts the parts that are converted
  * @param leftForYou what no one but the user can decide or fix
  * @param agreements what several descriptors state, and the resulting values
+ * @param checks how the plan was checked before it is shown, a sentence each
  * @param commands what to type in the converted project, in a useful order
  */
 public record Proposal(
@@ -26,6 +27,7 @@ public record Proposal(
         List<Step> steps,
         List<Finding> leftForYou,
         List<Agreement> agreements,
+        List<String> checks,
         List<Command> commands) {
     public static final String FORMAT = "pfeiler-proposal/2";
 
@@ -57,7 +59,7 @@ public record Proposal(
     }
 
     public Proposal {
-        // records of earlier versions have neither
+        // records of earlier versions lack some of these
         format = format == null ? "pfeiler-proposal/1" : format;
         parts = parts == null ? List.of() : List.copyOf(parts);
         decisions = List.copyOf(decisions);
@@ -65,6 +67,7 @@ public record Proposal(
         steps = List.copyOf(steps);
         leftForYou = List.copyOf(leftForYou);
         agreements = agreements == null ? List.of() : List.copyOf(agreements);
+        checks = checks == null ? List.of() : List.copyOf(checks);
         commands = List.copyOf(commands);
     }
 
@@ -100,7 +103,7 @@ public record Proposal(
         allSteps.addAll(furtherSteps);
         List<Finding> allLeft = new ArrayList<>(leftForYou);
         allLeft.addAll(furtherLeft);
-        return new Proposal(format, parts, decisions, questions, allSteps, allLeft, agreements, commands);
+        return new Proposal(format, parts, decisions, questions, allSteps, allLeft, agreements, checks, commands);
     }
 
     /** Questions that stop the conversion until somebody answers. */

@@ -20,6 +20,7 @@ public final class ProposalMerge {
     private final List<Question> questions = new ArrayList<>();
     private final Set<Finding> leftForYou = new LinkedHashSet<>();
     private final List<Agreement> agreements = new ArrayList<>();
+    private final List<String> checks = new ArrayList<>();
     private final List<Proposal.Command> commands = new ArrayList<>();
 
     private final Map<String, String> built = new TreeMap<>();
@@ -45,6 +46,7 @@ public final class ProposalMerge {
                 .map(finding -> finding.below(folder, isFile))
                 .forEach(leftForYou::add);
         proposal.agreements().forEach(agreement -> agreements.add(agreement.below(folder, isFile)));
+        proposal.checks().forEach(check -> checks.add(folder.isEmpty() ? check : folder + ": " + check));
         proposal.built().forEach((from, to) -> built.put(Paths.join(folder, from), Paths.join(folder, to)));
         proposal.commands()
                 .forEach(command -> commands.add(
@@ -65,6 +67,7 @@ public final class ProposalMerge {
                 steps.steps(),
                 List.copyOf(leftForYou),
                 agreements,
+                checks,
                 commands);
     }
 }

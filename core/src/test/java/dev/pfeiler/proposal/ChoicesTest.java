@@ -134,6 +134,7 @@ class ChoicesTest {
                         "Version",
                         "2.0",
                         List.of(new Agreement.Statement("1.9", new Evidence("README", 3, "1.9"), false, true)))),
+                List.of("class paths: complete"),
                 List.of(new Proposal.Command("build", "mvn package")));
     }
 

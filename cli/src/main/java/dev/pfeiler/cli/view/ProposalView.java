@@ -47,10 +47,17 @@ public final class ProposalView {
         }
         questions(proposal.questions());
         agreements(proposal.agreements());
+        checks(proposal.checks());
         edits(proposal.steps());
         leftForYou(proposal.leftForYou());
         if (verbose) files(proposal.steps());
         screen.legend();
+    }
+
+    private void checks(List<String> checks) {
+        if (checks.isEmpty()) return;
+        screen.heading("Checked");
+        checks.forEach(check -> screen.text(2, check));
     }
 
     /** What is most important, in about ten lines. */

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
+import dev.pfeiler.ecosystem.jvm.dependency.ClassPathCheck;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
 import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
 import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
@@ -44,6 +45,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** One JVM project, all the way: read, report, decide, write the steps, prove. */
 final class JvmPart implements Reading {
@@ -117,6 +119,11 @@ final class JvmPart implements Reading {
                 .filter(finding -> !decisions.fixes().settled().contains(finding))
                 .forEach(leftForYou::add);
         leftForYou.addAll(reading.tree().trouble());
+        ClassPathCheck classPaths = ClassPathCheck.of(
+                known.project().modules(),
+                decisions.jars(),
+                known.missing().unanswered().size());
+        leftForYou.addAll(classPaths.findings());
         Agreements stated = new Agreements(known, decisions.build(), tool, steps.all());
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));
@@ -126,6 +133,9 @@ final class JvmPart implements Reading {
                 steps.all(),
                 leftForYou,
                 agreements,
+                Stream.of(classPaths.sentence())
+                        .filter(check -> !check.isEmpty())
+                        .toList(),
                 tool.commands(decisions.build()),
                 steps.ignored(),
                 BuiltPaths.of(reading, known.project(), decisions, tool));

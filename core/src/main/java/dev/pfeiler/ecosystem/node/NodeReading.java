@@ -39,6 +39,7 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
                 steps.steps(),
                 left,
                 List.of(),
+                List.of(),
                 commands(settled, manager),
                 steps.ignored(),
                 steps.built());

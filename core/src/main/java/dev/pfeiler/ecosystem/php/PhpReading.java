@@ -41,6 +41,7 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
                 steps,
                 leftForYou(decisions),
                 List.of(),
+                List.of(),
                 commands(composer),
                 List.of("/" + composer.vendorFolder() + "/"),
                 Map.of());

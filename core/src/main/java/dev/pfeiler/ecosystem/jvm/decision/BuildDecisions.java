@@ -258,7 +258,8 @@ public final class BuildDecisions {
                 module.usage(),
                 project.jars().traits(),
                 jar -> notDeployed(module, jar),
-                module.web().isEmpty() && project.holdsServer());
+                module.web().isEmpty() && project.holdsServer(),
+                jars);
         return new DependencyPlanner(
                         deliberation,
                         reading.identities(),

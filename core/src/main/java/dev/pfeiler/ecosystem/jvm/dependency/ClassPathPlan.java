@@ -30,8 +30,8 @@ import java.util.stream.Collectors;
  *   <li>Exclude each transitive dependency that was not on the old class path, at the declared dependency it comes by.
  *   <li>State the version of what is declared where the rules take another one.
  *   <li>For each jar that was on it and is not declared: if it is there in another version, state its version as a
- *       constraint; if the constraint did not help, or it is there in too narrow a scope, declare it; if it is not there
- *       at all, declare it, unless another absent jar brings it (the heads of the absent ones are declared).
+ *       constraint; if the constraint did not help, or it is there in too narrow a scope (the compiler and the program do
+ *       not see each), declare it; if it is not there at all, declare it, unless another absent jar brings it (the heads of the absent ones are declared).
  * </ol>
  *
  * <p>Each round declares, constrains or excludes at least one artifact and none is ever taken back, so the rounds end.
@@ -47,9 +47,16 @@ final class ClassPathPlan {
      * @param direct whether it has to be declared in any case
      * @param scope that it has when it is declared
      * @param scopeKnown whether anything shows its scope; another one will do if nothing does
+     * @param compiled whether the sources of the program are compiled against it
      */
     record Entry(
-            Jar jar, Coordinates coordinates, boolean published, boolean direct, Scope scope, boolean scopeKnown) {}
+            Jar jar,
+            Coordinates coordinates,
+            boolean published,
+            boolean direct,
+            Scope scope,
+            boolean scopeKnown,
+            boolean compiled) {}
 
     private final ClassPathRules rules;
     private final Map<String, Entry> entries = new LinkedHashMap<>();
@@ -213,6 +220,10 @@ final class ClassPathPlan {
             declare(entry, "transitive, but provided by the container");
             return true;
         }
+        if (entry.compiled() && entry.scope() != Scope.TEST && !seenByCompiler(artifact.scope())) {
+            declare(entry, "transitive in scope " + artifact.scope() + " only, where the compiler does not see it");
+            return true;
+        }
         boolean ships = Scope.parse(artifact.scope()).filter(Scope::ships).isPresent();
         if (entry.scopeKnown() && entry.scope().ships() && !ships) {
             declare(entry, "transitive in scope " + artifact.scope() + " only");
@@ -225,6 +236,23 @@ final class ClassPathPlan {
         }
         declare(entry, "transitive as " + artifact.coordinates().version());
         return true;
+    }
+
+    private static boolean seenByCompiler(String scope) {
+        return scope.equals(Scope.COMPILE.word()) || scope.equals(Scope.PROVIDED.word());
+    }
+
+    /** Whether the compiler sees an entry when it compiles the sources of the program. */
+    boolean isSeenByCompiler(Entry entry) {
+        String scope = declares(entry)
+                ? entry.scope().word()
+                : resolved(entry).map(Resolved::scope).orElse("");
+        return seenByCompiler(scope);
+    }
+
+    /** Whether tests see an entry, as they see all that is on any class path. */
+    boolean isSeenByTests(Entry entry) {
+        return declares(entry) || resolved(entry).isPresent();
     }
 
     /** The artifact that is on the class path for an entry, in whichever version. */

@@ -26,6 +26,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Decides, jar by jar, what a module declares. */
@@ -56,8 +58,16 @@ public final class DependencyPlanner {
             return identified.coordinates();
         }
 
+        String key() {
+            return coordinates().key();
+        }
+
         boolean published() {
             return !identified.unpublished();
+        }
+
+        Library with(ScopeFinding finding) {
+            return new Library(jar, identified, note, finding, scopeKey);
         }
     }
 
@@ -99,7 +109,12 @@ public final class DependencyPlanner {
             Map<String, Resolved> brought) {
         List<JarOutcome> outcomes = new ArrayList<>();
         List<Library> libraries = identify(jars, scopes, outcomes);
-        List<Starter> starters = starters(libraries);
+        List<Starter> starters = new ArrayList<>();
+        libraries.replaceAll(library -> aggregating(library, List.copyOf(libraries), starters));
+        starters(libraries).stream()
+                .filter(starter -> starters.stream().noneMatch(known -> known.brings(starter)))
+                .toList()
+                .forEach(starters::add);
         Map<String, ClassPathPlan.Entry> entries = new LinkedHashMap<>();
         Set<String> excluded = new HashSet<>();
         for (Library library : libraries) {
@@ -151,7 +166,8 @@ public final class DependencyPlanner {
                 library.published(),
                 !transitive,
                 scope,
-                chosen.flatMap(JarUse::scope).isPresent() || library.natural().certainty() != Certainty.GUESS));
+                chosen.flatMap(JarUse::scope).isPresent() || library.natural().certainty() != Certainty.GUESS,
+                chosen.isEmpty() && library.natural().compiled()));
     }
 
     private static Map<String, Resolved> brings(
@@ -167,6 +183,33 @@ public final class DependencyPlanner {
                     new Resolved(entry.coordinates(), entry.scope().word(), List.of()));
         }
         return brings;
+    }
+
+    /**
+     * A library without classes has the widest scope of the libraries that it brings: no source names it. It stands for
+     * them if all that it brings was on the class path.
+     */
+    private Library aggregating(Library library, List<Library> libraries, List<Starter> starters) {
+        boolean empty = library.jar().classes().isEmpty();
+        if (!empty || !library.published() || library.natural().certainty() != Certainty.GUESS) return library;
+        Declaration alone = new Declaration(library.coordinates(), Scope.COMPILE.word(), Set.of());
+        Set<String> brings = rules.resolve(List.of(alone), Map.of()).artifacts().stream()
+                .map(artifact -> artifact.coordinates().key())
+                .filter(key -> !key.equals(library.key()))
+                .collect(Collectors.toSet());
+        Map<Scope, List<String>> members = new TreeMap<>();
+        libraries.stream()
+                .filter(member ->
+                        brings.contains(member.key()) && member.natural().certainty() != Certainty.GUESS)
+                .forEach(member -> members.computeIfAbsent(member.natural().scope(), s -> new ArrayList<>())
+                        .add(member.coordinates().artifact()));
+        if (members.isEmpty()) return library;
+        Set<String> known = libraries.stream().map(Library::key).collect(Collectors.toSet());
+        if (known.containsAll(brings)) starters.add(new Starter(library.coordinates(), brings, library.key()));
+        List<Scope> scopes = List.copyOf(members.keySet());
+        // what is provided and what runs have nothing in common but the compiler
+        Scope widest = scopes.containsAll(List.of(Scope.PROVIDED, Scope.RUNTIME)) ? Scope.COMPILE : scopes.get(0);
+        return library.with(library.natural().as(widest, "brings " + String.join(", ", members.get(scopes.get(0)))));
     }
 
     /** The artifacts that stand for several libraries, unless the user wants those one by one. */

@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.project.JarTraits;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Text;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -37,6 +38,7 @@ public final class ScopeFinder {
     private final JarTraits traits;
     private final Predicate<Jar> notDeployed;
     private final boolean ownServer;
+    private final boolean generates;
     private final Map<Jar, Jar> fromMain;
     private final Map<Jar, Jar> fromTests;
     private final Map<Jar, Jar> fromNames;
@@ -46,12 +48,15 @@ public final class ScopeFinder {
      * @param traits what else is known of the jars
      * @param notDeployed whether a jar is on the class path of a deployed program and not deployed with it
      * @param ownServer whether the program contains its server, so that there is no container
+     * @param jars on the class path
      */
-    public ScopeFinder(Usage usage, JarTraits traits, Predicate<Jar> notDeployed, boolean ownServer) {
+    public ScopeFinder(
+            Usage usage, JarTraits traits, Predicate<Jar> notDeployed, boolean ownServer, Collection<Jar> jars) {
         this.usage = usage;
         this.traits = traits;
         this.notDeployed = notDeployed;
         this.ownServer = ownServer;
+        this.generates = !traits.processors().isEmpty() || jars.stream().anyMatch(this::isProcessor);
         this.fromMain = usage.reached(Way.MAIN);
         this.fromTests = usage.reached(Way.TEST);
         this.fromNames = usage.reached(Way.BY_NAME);
@@ -62,12 +67,38 @@ public final class ScopeFinder {
      * The scope in which a jar is used.
      *
      * @param direct whether the module uses it itself, and not only other jars do
+     * @param compiled whether the compiler needs it for the sources of the program
      * @param note a remark for readers of the descriptor; empty if there is none
      */
     record ScopeFinding(
-            Scope scope, boolean direct, Certainty certainty, String why, List<Evidence> evidence, String note) {}
+            Scope scope,
+            boolean direct,
+            boolean compiled,
+            Certainty certainty,
+            String why,
+            List<Evidence> evidence,
+            String note) {
+        /** The same in another scope, for another reason. */
+        ScopeFinding as(Scope other, String reason) {
+            return new ScopeFinding(other, direct, compiled, Certainty.LIKELY, reason, evidence, "");
+        }
+    }
 
     ScopeFinding find(Jar jar) {
+        ScopeFinding found = scope(jar);
+        return usage.uses(Way.MAIN, jar)
+                ? new ScopeFinding(
+                        found.scope(),
+                        found.direct(),
+                        true,
+                        found.certainty(),
+                        found.why(),
+                        found.evidence(),
+                        found.note())
+                : found;
+    }
+
+    private ScopeFinding scope(Jar jar) {
         List<Evidence> main = usage.evidence(jar, Way.MAIN);
         List<Evidence> named = usage.evidence(jar, Way.BY_NAME);
         List<Evidence> test = usage.evidence(jar, Way.TEST);
@@ -114,8 +145,12 @@ public final class ScopeFinder {
             String why = "an annotation processor";
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, List.of(Evidence.of(jar.path(), why)));
         }
+        if (generates && !jar.classes().isEmpty() && !needsFacade(jar)) {
+            String note = "no usage found; kept for code that annotation processors generate";
+            return new ScopeFinding(Scope.COMPILE, false, false, Certainty.GUESS, note, List.of(), note);
+        }
         String note = "no usage found; kept at runtime scope";
-        return new ScopeFinding(Scope.RUNTIME, false, Certainty.GUESS, "no usage found", List.of(), note);
+        return new ScopeFinding(Scope.RUNTIME, false, false, Certainty.GUESS, "no usage found", List.of(), note);
     }
 
     private static ScopeFinding byService(Scope scope, boolean direct, List<Evidence> offered) {
@@ -135,9 +170,11 @@ public final class ScopeFinder {
 
     /** Whether a jar is there for the compiler alone; logging back ends contain processors, too. */
     private boolean isProcessor(Jar jar) {
-        return jar.offersProcessor()
-                && jar.services().size() == 1
-                && usage.needs(jar).stream().noneMatch(ScopeFinder::isFacade);
+        return jar.offersProcessor() && jar.services().size() == 1 && !needsFacade(jar);
+    }
+
+    private boolean needsFacade(Jar jar) {
+        return usage.needs(jar).stream().anyMatch(ScopeFinder::isFacade);
     }
 
     private static boolean isFacade(Jar jar) {
@@ -151,7 +188,7 @@ public final class ScopeFinder {
 
     private static ScopeFinding found(
             Scope scope, boolean direct, Certainty certainty, String why, List<Evidence> evidence) {
-        return new ScopeFinding(scope, direct, certainty, why, evidence, "");
+        return new ScopeFinding(scope, direct, false, certainty, why, evidence, "");
     }
 
     private static String files(int count) {

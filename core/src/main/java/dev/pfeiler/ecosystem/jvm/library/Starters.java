@@ -82,6 +82,11 @@ public final class Starters {
         public Starter {
             brings = Set.copyOf(brings);
         }
+
+        /** Whether the other one adds nothing to it. */
+        public boolean brings(Starter other) {
+            return coordinates.key().equals(other.coordinates.key()) || brings.containsAll(other.brings);
+        }
     }
 
     /** Those that stand for libraries of a class path, none of which brings all that another does. */

@@ -61,10 +61,12 @@ public final class Usage {
         for (SourceFile source : main) {
             usage.note(Way.MAIN, names.usedBy(source));
             usage.note(Way.BY_NAME, names.namedBy(source));
+            usage.generated(Way.MAIN, names, source);
         }
         for (SourceFile source : tests) {
             usage.note(Way.TEST, names.usedBy(source));
             usage.note(Way.TEST, names.namedBy(source));
+            usage.generated(Way.TEST, names, source);
         }
         for (WebFiles web : webs) usage.web(jars, names, web);
         named.forEach((name, evidence) -> {
@@ -98,6 +100,15 @@ public final class Usage {
                     .forEach(source -> note(
                             way, Map.of(library.get(), Evidence.of(source.path(), "written in " + language.title()))));
         }
+    }
+
+    /** What the code uses that is generated for a source's annotations. */
+    private void generated(Way way, Names<Jar> names, SourceFile source) {
+        GeneratedUses.of(source).forEach((name, line) -> {
+            Jar owner = names.owner(name);
+            if (owner != null)
+                note(way, Map.of(owner, new Evidence(source.path(), line, "generated code uses " + name)));
+        });
     }
 
     /** Jars that are found by what they offer: logging back ends, drivers, parsers. */

@@ -23,7 +23,7 @@ import java.util.function.Function;
  * <p>Each round follows the dependencies from the declarations, with the versions that the round before selected, and
  * notes which versions are asked for; it is over when a round selects the versions of the one before.
  */
-final class HighestVersionResolver {
+public final class HighestVersionResolver {
     /** More rounds than this mean that versions select each other in turns. */
     private static final int ROUNDS = 30;
 
@@ -43,7 +43,7 @@ final class HighestVersionResolver {
      * @param pins versions that are taken all the same, by group and artifact
      * @param descriptors what an artifact depends on at run time; nothing if its descriptor is not known
      */
-    HighestVersionResolver(
+    public HighestVersionResolver(
             Comparator<String> ordering,
             Map<String, Coordinates> pins,
             Function<Coordinates, Optional<List<Declaration>>> descriptors) {
@@ -82,7 +82,7 @@ final class HighestVersionResolver {
         }
     }
 
-    Resolution resolve(Collection<Declaration> declared) {
+    public Resolution resolve(Collection<Declaration> declared) {
         Map<String, Node> nodes = Map.of();
         Set<Coordinates> unknown = new LinkedHashSet<>();
         for (int round = 0; round < ROUNDS; round++) {
