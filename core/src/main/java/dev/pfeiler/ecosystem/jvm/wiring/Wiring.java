@@ -153,6 +153,11 @@ public record Wiring(
             return new Compilation(sources, classPath, output, ownSettings, ownFlags, evidence, other);
         }
 
+        /** The same call with other sources. */
+        public Compilation from(List<SourceFolder> others) {
+            return new Compilation(others, classPath, output, settings, flags, evidence, language);
+        }
+
         /** Whether it compiles sources in Java along with those in another language. */
         public boolean joint() {
             return flags.stream().anyMatch(flag -> flag.value().equals(LanguageOptions.JOINT));

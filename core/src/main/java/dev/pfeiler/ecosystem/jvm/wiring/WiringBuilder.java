@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -67,7 +68,9 @@ public final class WiringBuilder {
     /** A path that is written as seen from the project; empty if it leads out of the tree. */
     public Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
-        if (plain.startsWith(Wiring.TOP)) return Paths.normal(plain.substring(Wiring.TOP.length()));
+        // what follows a property for a folder that is the top itself begins with a slash
+        if (plain.startsWith(Wiring.TOP))
+            return Paths.normal(plain.substring(Wiring.TOP.length()).replaceFirst("^/+", ""));
         return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
     }
 
@@ -159,6 +162,34 @@ public final class WiringBuilder {
         return Optional.empty();
     }
 
+    /**
+     * Reads what the build can do and what makes nothing of the product: it says how tests are run and what is started, but
+     * not what is compiled, copied or left unread.
+     *
+     * @param wanted the compilations that count all the same
+     */
+    public void aside(Runnable reading, Predicate<Wiring.Compilation> wanted) {
+        List<Wiring.Compilation> before = List.copyOf(compilations);
+        int copied = copies.size();
+        int generated = generators.size();
+        int served = webRoots.size();
+        int troubles = trouble.size();
+        int stepped = steps.size();
+        Map<Finding, String> written = new LinkedHashMap<>(writing);
+        reading.run();
+        compilations.removeIf(call -> !before.contains(call) && !wanted.test(call));
+        shorten(copies, copied);
+        shorten(generators, generated);
+        shorten(webRoots, served);
+        shorten(trouble, troubles);
+        shorten(steps, stepped);
+        writing.keySet().retainAll(written.keySet());
+    }
+
+    private static void shorten(List<?> list, int size) {
+        list.subList(size, list.size()).clear();
+    }
+
     /** Reads with bounds: where they are reached, what was read until then stands, and the rest is left. */
     public void within(String path, Runnable reading) {
         try {
@@ -185,6 +216,36 @@ public final class WiringBuilder {
         return archive.with(List.copyOf(contents));
     }
 
+    /** What was copied into a folder that is compiled is compiled as if it had been there. */
+    private Wiring.Compilation withCopies(Wiring.Compilation call) {
+        List<Wiring.SourceFolder> sources = call.sources().stream()
+                .flatMap(folder -> {
+                    List<Wiring.SourceFolder> laid = copies.stream()
+                            // text that is replaced on the way is read from the copies themselves
+                            .filter(copy -> copy.filters().isEmpty())
+                            .flatMap(copy -> copiedInto(folder, copy).stream())
+                            .distinct()
+                            .toList();
+                    return Stream.concat(Stream.of(folder), laid.stream());
+                })
+                .toList();
+        return call.from(sources);
+    }
+
+    private static Optional<Wiring.SourceFolder> copiedInto(Wiring.SourceFolder folder, Wiring.Copy copy) {
+        Wiring.Content content = copy.content();
+        String place = Paths.join(copy.to(), content.prefix());
+        if (content.path().isEmpty() || content.path().equals(folder.path())) return Optional.empty();
+        // patterns of a folder further up or down would have to be translated
+        if (!place.equals(folder.path())
+                || !folder.including().isEmpty() && !content.including().isEmpty()) return Optional.empty();
+        List<String> including = folder.including().isEmpty() ? content.including() : folder.including();
+        List<String> excluding = Stream.concat(folder.excluding().stream(), content.excluding().stream())
+                .toList();
+        return Optional.of(new Wiring.SourceFolder(
+                content.path(), folder.root(), folder.test(), including, excluding, copy.evidence()));
+    }
+
     public Wiring done(Wiring.Kind kind) {
         return new Wiring(
                 kind,
@@ -192,7 +253,7 @@ public final class WiringBuilder {
                 files.stream().distinct().toList(),
                 name,
                 version,
-                compilations,
+                compilations.stream().map(this::withCopies).toList(),
                 archives.stream().map(this::withCopies).toList(),
                 distributions.stream().map(this::withCopies).toList(),
                 mainClasses,

@@ -28,6 +28,12 @@ import java.util.stream.Stream;
 public final class AntFile {
     private static final Pattern BETWEEN = Pattern.compile("[,\\s]+");
 
+    /** Tasks whose targets count, whether the default target reaches them or not. */
+    private static final Set<String> MAKING =
+            Set.of("jar", "war", "ear", "zip", "tar", "junit", "junitlauncher", "testng");
+
+    private static final Pattern OF_TESTS = Pattern.compile("(?i)(^|[/_.-])tests?($|[/_.-])");
+
     private static final int DEEPEST_IMPORT = 10;
     /** Build files further down than this belong to something else. */
     private static final int DEEPEST = 4;
@@ -38,15 +44,19 @@ public final class AntFile {
     /** The wirings of all build files read so far, by path; one that is being read has none yet. */
     private final Map<String, Optional<Wiring>> read;
 
+    /** The build files that others call. */
+    private final Set<String> called;
+
     private final Map<String, AntElement> targets = new LinkedHashMap<>();
     private final Map<String, AntElement> macros = new LinkedHashMap<>();
     private final Set<String> done = new HashSet<>();
     private final AntTasks tasks;
     private String defaultTarget = "";
 
-    private AntFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read) {
+    private AntFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read, Set<String> called) {
         this.tree = tree;
         this.read = read;
+        this.called = called;
         this.draft = new WiringBuilder(folder);
         this.tasks = new AntTasks(tree, properties, draft, this::maker);
     }
@@ -54,6 +64,7 @@ public final class AntFile {
     /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
     public static List<Wiring> read(ProjectTree tree) {
         Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
+        Set<String> called = new HashSet<>();
         tree.files().stream()
                 .map(TreeFile::path)
                 .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && Paths.depth(path) <= DEEPEST)
@@ -61,8 +72,35 @@ public final class AntFile {
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
-                .forEach(path -> new AntFile(tree, Paths.parent(path), read).read(path, ""));
-        return read.values().stream().flatMap(Optional::stream).toList();
+                .forEach(path -> new AntFile(tree, base(tree, path), read, called).read(path, ""));
+        List<Wiring> all = read.values().stream().flatMap(Optional::stream).toList();
+        return all.stream().filter(wiring -> !isAside(wiring, all, called)).toList();
+    }
+
+    /** The folder that the paths of a build file start from. */
+    private static String base(ProjectTree tree, String path) {
+        String folder = Paths.parent(path);
+        try {
+            String stated = XmlElement.read(tree.bytes(path)).attribute("basedir");
+            return Paths.normal(Paths.join(folder, stated)).orElse(folder);
+        } catch (IOException | XmlElement.Malformed e) {
+            // reported when it is read
+            return folder;
+        }
+    }
+
+    /**
+     * Whether a build file compiles nothing and no other one calls it, while one above it compiles: it makes documentation
+     * or packs something else.
+     */
+    private static boolean isAside(Wiring wiring, List<Wiring> all, Set<String> called) {
+        String path = wiring.files().get(0);
+        return wiring.compilations().isEmpty()
+                && !called.contains(path)
+                && all.stream()
+                        .anyMatch(other -> !other.compilations().isEmpty()
+                                && !Paths.parent(path).equals(other.folder())
+                                && Paths.within(other.folder(), path));
     }
 
     /** Reads a build file unless it was read before; the named target, or else the default one, first. */
@@ -98,9 +136,6 @@ public final class AntFile {
                 draft.name = Optional.of(new Wiring.Setting(name, evidence));
             }
             defaultTarget = root.attribute("default");
-            if (!List.of("", ".").contains(root.attribute("basedir"))) {
-                draft.leave(path, "has a basedir other than its own folder", evidence);
-            }
         }
         for (XmlElement child : root.children()) topLevel(new AntElement(path, child), depth);
     }
@@ -123,11 +158,35 @@ public final class AntFile {
         }
     }
 
-    /** The default target first, as it is what people run; then the others, which may make what it does not. */
+    /**
+     * The default target first, as it is what people run; then those that make an archive or run tests. Others make nothing
+     * of the product, unless nothing else is compiled.
+     */
     private void targets() {
         if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
-        for (String name : List.copyOf(targets.keySet())) target(name);
+        List<String> names = List.copyOf(targets.keySet());
+        names.stream().filter(name -> makes(targets.get(name).element(), 0)).forEach(this::target);
+        if (draft.compilations.isEmpty()) names.forEach(this::target);
+        else draft.aside(() -> names.forEach(this::target), AntFile::isOfTests);
         version();
+    }
+
+    private static boolean isOfTests(Wiring.Compilation call) {
+        return !call.sources().isEmpty()
+                && call.sources().stream()
+                        .allMatch(folder -> OF_TESTS.matcher(folder.path()).find());
+    }
+
+    /** Whether tasks, or the macros that they call, make an archive or run tests. */
+    private boolean makes(XmlElement element, int depth) {
+        return element.children().stream()
+                .anyMatch(task -> MAKING.contains(task.name())
+                        || depth < DEEPEST_IMPORT
+                                && makes(
+                                        macros.containsKey(task.name())
+                                                ? macros.get(task.name()).element()
+                                                : task,
+                                        depth + 1));
     }
 
     private void target(String name) {
@@ -182,7 +241,9 @@ public final class AntFile {
             tasks.leave(located);
             return;
         }
-        AntFile other = new AntFile(tree, Paths.parent(path.get()), read);
+        called.add(path.get());
+        Optional<String> folder = dir.isEmpty() ? Optional.empty() : draft.inside(dir);
+        AntFile other = new AntFile(tree, folder.orElseGet(() -> base(tree, path.get())), read, called);
         call.children("property")
                 .filter(p -> !p.attribute("name").isEmpty())
                 .forEach(p -> other.properties.set(

@@ -155,11 +155,22 @@ public final class AntPaths {
         return element.attribute("refid").isEmpty() ? element : shared.getOrDefault(value(element, "refid"), element);
     }
 
+    /** Whether a pattern's own condition holds. */
+    private boolean applies(XmlElement pattern) {
+        String onlyIf = value(pattern, "if");
+        String unless = value(pattern, "unless");
+        return (onlyIf.isEmpty() || onlyIf.equals("true") || properties.isSet(onlyIf))
+                && (unless.isEmpty() || !properties.isSet(unless));
+    }
+
     /** Patterns of one kind: the attribute {@code includes} or {@code excludes}, nested elements, and pattern sets. */
     List<String> patterns(XmlElement element, String kind) {
         List<String> patterns = new ArrayList<>();
         for (String pattern : BETWEEN.split(value(element, kind + "s"))) if (!pattern.isBlank()) patterns.add(pattern);
-        element.children(kind).map(child -> value(child, "name")).forEach(patterns::add);
+        element.children(kind)
+                .filter(this::applies)
+                .map(child -> value(child, "name"))
+                .forEach(patterns::add);
         element.children("patternset").forEach(set -> patterns.addAll(patterns(referenced(set), kind)));
         return patterns;
     }

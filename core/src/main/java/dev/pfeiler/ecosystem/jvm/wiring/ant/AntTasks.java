@@ -38,7 +38,7 @@ final class AntTasks {
             mkdir delete echo tstamp description fail touch chmod input gzip move
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile dirname basename length uptodate
-            whichresource classloader propertyfile replace signjar manifest unzip unjar unwar untar
+            whichresource classloader propertyfile replace signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
             mail local augment bindtargets concat replaceregexp"""
                     .split("\\s+"));
@@ -86,6 +86,9 @@ final class AntTasks {
     private final AntProperties properties;
     private final WiringBuilder draft;
     private final AntPaths paths;
+    private final LoadableClasses classes;
+    /** Manifests that the build writes, by file. */
+    private final Map<String, Map<String, Wiring.Setting>> manifests = new LinkedHashMap<>();
 
     AntTasks(
             ProjectTree tree, AntProperties properties, WiringBuilder draft, Function<String, Optional<String>> maker) {
@@ -93,6 +96,7 @@ final class AntTasks {
         this.paths = new AntPaths(tree, properties, draft, maker);
         this.properties = properties;
         this.draft = draft;
+        this.classes = new LoadableClasses(tree);
     }
 
     AntPaths paths() {
@@ -110,6 +114,7 @@ final class AntTasks {
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
             case "zip", "tar" -> distribution(task);
+            case "manifest" -> manifest(task);
             case "pathconvert" -> pathConvert(task);
             case "java" -> java(task);
             case "junit", "testng" -> testRun(task, element);
@@ -196,7 +201,8 @@ final class AntTasks {
 
     private boolean available(XmlElement element) {
         String file = paths.value(element, "file");
-        // whether a class can be loaded on some machine is not known here
+        String name = paths.value(element, "classname");
+        if (!name.isEmpty()) return classes.has(name, classPath(new AntElement(draft.files.get(0), element)));
         if (file.isEmpty()) return false;
         return paths.inside(file)
                 .filter(p -> tree.has(p) || tree.folders().contains(p))
@@ -342,11 +348,11 @@ final class AntTasks {
 
     private void archive(AntElement task) {
         XmlElement e = task.element();
-        String file = paths.value(e, "destfile")
-                + paths.value(e, "jarfile")
-                + paths.value(e, "warfile")
-                + paths.value(e, "earfile");
-        Optional<String> path = paths.inside(file);
+        Optional<String> path = Stream.of("destfile", "jarfile", "warfile", "earfile", "zipfile", "file")
+                .map(attribute -> paths.value(e, attribute))
+                .filter(value -> !value.isEmpty())
+                .findFirst()
+                .flatMap(paths::inside);
         if (path.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
         if (!paths.value(e, "basedir").isEmpty())
@@ -362,18 +368,30 @@ final class AntTasks {
                 .map(child -> new Evidence(task.file(), child.line(), child.tag()))
                 .findFirst();
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
-        paths.inside(paths.value(e, "manifest"))
-                .filter(tree::has)
-                .flatMap(read -> ManifestFile.read(tree, read))
-                .ifPresent(read -> manifest.putAll(read.attributes()));
-        e.children("manifest")
-                .flatMap(m -> m.children("attribute"))
-                .forEach(a -> manifest.put(
-                        paths.value(a, "name"),
-                        new Wiring.Setting(paths.value(a, "value"), new Evidence(task.file(), a.line(), a.tag()))));
+        paths.inside(paths.value(e, "manifest")).ifPresent(file -> {
+            manifest.putAll(manifests.getOrDefault(file, Map.of()));
+            if (tree.has(file)) ManifestFile.read(tree, file).ifPresent(read -> manifest.putAll(read.attributes()));
+        });
+        e.children("manifest").forEach(written -> manifest.putAll(attributes(task.file(), written)));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
         draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, unpacked, task.evidence()));
         if (e.name().equals("war")) warFolder(task);
+    }
+
+    /** A manifest that is written to a file, from which archives are made later. */
+    private void manifest(AntElement task) {
+        paths.inside(paths.value(task.element(), "file")).ifPresent(file -> manifests
+                .computeIfAbsent(file, f -> new LinkedHashMap<>())
+                .putAll(attributes(task.file(), task.element())));
+    }
+
+    private Map<String, Wiring.Setting> attributes(String file, XmlElement manifest) {
+        Map<String, Wiring.Setting> attributes = new LinkedHashMap<>();
+        manifest.children("attribute")
+                .forEach(a -> attributes.put(
+                        paths.value(a, "name"),
+                        new Wiring.Setting(paths.value(a, "value"), new Evidence(file, a.line(), a.tag()))));
+        return attributes;
     }
 
     /** What nested sets of files add to an archive. */
