@@ -332,8 +332,10 @@ final class ModuleDecisions {
         Optional<Wiring.Archive> made = module.archive().filter(archive -> archive.is("jar"));
         if (made.isEmpty()) return Optional.empty();
         String path = made.get().path();
+        String base = Wiring.Archive.baseName(path);
+        // whatever is between name and version stays there
         String stated = made.get().version().isPresent()
-                ? Wiring.Archive.baseName(path) + "-" + own.version()
+                ? Paths.stem(path).substring(0, base.length() + 1) + own.version()
                 : Paths.stem(path);
         if (stated.equals(usual)) return Optional.empty();
         String standing = deliberation.settle(

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
@@ -23,6 +24,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 
@@ -32,12 +34,14 @@ final class SourceSetDecision {
     private final Languages languages;
     private final JvmProject project;
     private final SourceModule module;
+    private final WiredResources wired;
 
     SourceSetDecision(JvmReading reading, JvmProject project, SourceModule module) {
         this.tree = reading.tree();
         this.languages = reading.languages();
         this.project = project;
         this.module = module;
+        this.wired = new WiredResources(reading.wirings());
     }
 
     /** @param keep whether files stay where they are */
@@ -52,6 +56,19 @@ final class SourceSetDecision {
             List<Resources> resources = new ArrayList<>(main.resources());
             List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
             resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
+            main = new SourceSet(main.folders(), List.of(), List.of(), resources);
+        }
+        Map<String, List<Placement>> inPlace = placements().stream()
+                .filter(Placement::staysInPlace)
+                .collect(Collectors.groupingBy(
+                        placement -> Paths.parent(placement.relative()), TreeMap::new, Collectors.toList()));
+        if (!inPlace.isEmpty()) {
+            List<Resources> resources = new ArrayList<>(main.resources());
+            inPlace.forEach((place, files) -> resources.add(new Resources(
+                    fromModule(module, ""),
+                    place,
+                    files.stream().map(Placement::path).toList(),
+                    List.of())));
             main = new SourceSet(main.folders(), List.of(), List.of(), resources);
         }
         SourceSet test = conventional(module.tests(), Role.TEST, Role.TEST_RESOURCES);
@@ -210,7 +227,10 @@ final class SourceSetDecision {
     }
 
     private boolean isDocumentation(Placement placement) {
-        return placement.role() == Role.MAIN && !languages.isSource(placement.path());
+        return placement.role() == Role.MAIN
+                && !languages.isSource(placement.path())
+                && (!wired.decide(placement.path())
+                        || wired.place(placement.path()).isPresent());
     }
 
     private List<String> fromModule(Set<String> folders) {

@@ -28,8 +28,6 @@ import java.util.stream.Stream;
 public final class FolderRoles {
     private static final Pattern TEST_FOLDER = Pattern.compile(".*(test|spec)s?");
 
-    private static final String WEB_CLASSES = "WEB-INF/classes";
-
     private final ProjectTree tree;
     private final Collection<SourceFile> sources;
     private final Languages languages;
@@ -43,6 +41,7 @@ public final class FolderRoles {
     private final Map<String, List<Function<String, Optional<String>>>> packed = new HashMap<>();
 
     private final TemplateSources templates;
+    private final WiredResources resources;
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
@@ -55,6 +54,7 @@ public final class FolderRoles {
         this.tests = new TestSigns(sources);
         this.stubs = new GroovyStubs(sources);
         this.templates = new TemplateSources(wirings);
+        this.resources = new WiredResources(wirings);
         for (SourceFile source : sources) built.addAll(source.typeNames());
     }
 
@@ -272,15 +272,15 @@ public final class FolderRoles {
                         new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
             }
             for (Wiring.Copy copy : wiring.copies())
-                besideClasses(wiring, copy)
+                WiredResources.besideClasses(wiring, copy)
                         .ifPresent(place -> addPacked(wiring, copy.content(), copy.evidence(), path -> copy.content()
                                 .below(place)
                                 .entry(path)));
             for (Wiring.Archive archive : wiring.archives()) {
                 for (Wiring.Content content : archive.contents()) {
-                    if (besideClasses(archive, content.prefix()).isEmpty()) continue;
+                    if (WiredResources.besideClasses(archive, content.prefix()).isEmpty()) continue;
                     addPacked(wiring, content, archive.evidence(), path -> archive.entry(path)
-                            .flatMap(entry -> besideClasses(archive, entry)));
+                            .flatMap(entry -> WiredResources.besideClasses(archive, entry)));
                 }
             }
             for (Wiring.Library library : wiring.libraries()) {
@@ -301,23 +301,6 @@ public final class FolderRoles {
             Wiring wiring, Wiring.Content content, Evidence evidence, Function<String, Optional<String>> place) {
         if (addResources(new Wiring.Setting(content.path(), evidence), wiring))
             packed.computeIfAbsent(content.path(), path -> new ArrayList<>()).add(place);
-    }
-
-    /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */
-    private static Optional<String> besideClasses(Wiring wiring, Wiring.Copy copy) {
-        return wiring.compilations().stream()
-                .flatMap(call -> call.output().stream())
-                .map(Wiring.Setting::value)
-                .filter(output -> Paths.within(output, copy.to()))
-                .map(output -> Paths.relative(output, copy.to()))
-                .findFirst();
-    }
-
-    /** Where an entry of an archive is, as seen from the classes in it; empty if it is elsewhere. */
-    private static Optional<String> besideClasses(Wiring.Archive archive, String entry) {
-        if (archive.is("ear")) return Optional.empty();
-        if (!archive.is("war")) return Optional.of(entry);
-        return Paths.within(WEB_CLASSES, entry) ? Optional.of(Paths.relative(WEB_CLASSES, entry)) : Optional.empty();
     }
 
     /**
@@ -399,10 +382,17 @@ public final class FolderRoles {
         switch (folder.role()) {
             case MAIN, TEMPLATE, TEST -> {
                 // many files at the top of the tree are not resources
-                if (atTop && !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path))) return;
-                if (atTop && Paths.parent(path).isEmpty()) return;
+                if (atTop
+                        && (Paths.parent(path).isEmpty()
+                                || !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path)))) {
+                    packedApart(file);
+                    return;
+                }
                 boolean withSources = SourceRoots.belongsToSources(path);
-                add(path, withSources ? folder.role() : folder.role().resources(), folder, "");
+                if (withSources) add(path, folder.role(), folder, "");
+                else if (folder.role() == Role.TEST || !resources.decide(path))
+                    add(path, folder.role().resources(), folder, "");
+                else besideSources(path, folder);
             }
             case WEB -> {
                 if (!atTop || servedAtTop(path)) add(path, Role.WEB, folder, "");
@@ -424,7 +414,17 @@ public final class FolderRoles {
         }
     }
 
-    /** A file of no folder with a role goes into a web or enterprise archive where the old build lays it in. */
+    /** A file beside sources is packed where a step of the old build says so; else it stays where it is. */
+    private void besideSources(String path, Folder folder) {
+        Placement placement = resources
+                .place(path)
+                .map(place -> new Placement(path, Role.MAIN_RESOURCES, place, folder, ""))
+                .orElseGet(() -> new Placement(
+                        path, Role.LEFT, Paths.relative(folder.path(), path), folder, Placement.NOT_COPIED));
+        placements.put(path, placement);
+    }
+
+    /** A file of no folder with a role goes into an archive where the old build lays it in. */
     private void packedApart(TreeFile file) {
         String path = file.path();
         // what a project is wired by does not go into what it makes, even where the archive is made of all of its
@@ -433,14 +433,14 @@ public final class FolderRoles {
         if (own || file.extension().equals("jar")) return;
         for (Wiring wiring : wirings) {
             for (Wiring.Archive archive : wiring.archives()) {
-                Optional<String> entry = archive.is("jar") ? Optional.empty() : archive.entry(path);
+                Optional<String> entry = archive.entry(path);
                 Optional<Folder> folder = archive.is("war")
                         ? web(wiring, archive)
                         : Optional.of(new Folder(
                                 Paths.parent(path),
-                                Role.APPLICATION,
+                                archive.is("ear") ? Role.APPLICATION : Role.MAIN_RESOURCES,
                                 Certainty.CERTAIN,
-                                "contained in the EAR",
+                                "contained in " + Paths.name(archive.path()),
                                 List.of(archive.evidence())));
                 if (entry.isEmpty() || folder.isEmpty()) continue;
                 String why = "goes into " + Paths.name(archive.path()) + " as " + entry.get();

@@ -1,5 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.tree.Paths;
+import java.util.regex.Pattern;
+
 /**
  * A file with its role.
  *
@@ -8,4 +11,18 @@ package dev.pfeiler.ecosystem.jvm.layout;
  * @param folder the folder that gave it its role
  * @param why why it has another role than its folder; empty if it has the same
  */
-public record Placement(String path, Role role, String relative, Folder folder, String why) {}
+public record Placement(String path, Role role, String relative, Folder folder, String why) {
+    /** Why a file beside sources is of no concern to the build. */
+    public static final String NOT_COPIED = "no step of the old build copies it";
+
+    private static final Pattern AT_TOP =
+            Pattern.compile("(?i)(licen[cs]e|notice|copying|copyright|readme|changes|changelog|authors|news)\\b.*");
+
+    /** Whether it is packed from where it is: people look for it at the top of a project. */
+    public boolean staysInPlace() {
+        return role == Role.MAIN_RESOURCES
+                && AT_TOP.matcher(path).matches()
+                && Paths.parent(path).isEmpty()
+                && Paths.name(relative).equals(path);
+    }
+}

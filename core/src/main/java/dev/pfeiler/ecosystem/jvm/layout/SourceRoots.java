@@ -26,8 +26,7 @@ final class SourceRoots {
     SourceRoots(Languages languages, Collection<SourceFile> sources, List<Wiring> wirings) {
         this.languages = languages;
         wired = wirings.stream()
-                .flatMap(w -> w.sources().stream())
-                .map(Taken::new)
+                .flatMap(w -> w.sources().stream().map(folder -> new Taken(w.kind(), folder)))
                 .toList();
         List<SourceFile> unsettled = new ArrayList<>();
         for (SourceFile source : sources) {
@@ -73,22 +72,39 @@ final class SourceRoots {
                 .findFirst();
     }
 
-    /** Whether wirings look into the folder of a file, and all of them leave it out. */
+    /**
+     * Whether wirings look into the folder of a file, and all of them leave it out. An IDE adds folders to what a build
+     * compiles; it does not take back what the build leaves out of a folder.
+     */
     boolean excluded(String path) {
         List<Taken> holding = wired.stream()
                 .filter(taken -> Paths.within(taken.folder().path(), path))
                 .toList();
-        return !holding.isEmpty() && holding.stream().noneMatch(taken -> taken.takes(path, languages.isSource(path)));
+        int built = holding.stream()
+                .filter(Taken::ofBuild)
+                .mapToInt(taken -> taken.folder().path().length())
+                .max()
+                .orElse(-1);
+        return !holding.isEmpty()
+                && holding.stream()
+                        .filter(taken ->
+                                taken.ofBuild() || taken.folder().path().length() > built)
+                        .noneMatch(taken -> taken.takes(path, languages.isSource(path)));
     }
 
     /** A source folder with its patterns made ready. */
-    private record Taken(Wiring.SourceFolder folder, List<PathPattern> including, List<PathPattern> excluding) {
-        Taken(Wiring.SourceFolder folder) {
-            this(folder, compiled(folder.including()), compiled(folder.excluding()));
+    private record Taken(
+            Wiring.Kind kind, Wiring.SourceFolder folder, List<PathPattern> including, List<PathPattern> excluding) {
+        Taken(Wiring.Kind kind, Wiring.SourceFolder folder) {
+            this(kind, folder, compiled(folder.including()), compiled(folder.excluding()));
         }
 
         private static List<PathPattern> compiled(List<String> patterns) {
             return patterns.stream().map(PathPattern::of).toList();
+        }
+
+        boolean ofBuild() {
+            return kind != Wiring.Kind.IDE_FILES;
         }
 
         boolean takes(String path, boolean source) {

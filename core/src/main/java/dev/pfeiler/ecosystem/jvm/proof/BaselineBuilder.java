@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
+import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
@@ -14,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.Trees;
 import java.io.File;
 import java.io.IOException;
@@ -117,23 +119,41 @@ final class BaselineBuilder {
                 .orElse(false);
     }
 
-    /** Copies what the old wiring has beside the classes: files among the sources of the program and of the tests. */
+    /** Copies what the old wiring has beside the classes of the program and of the tests. */
     private void copyResources(SourceModule module, Path classes, Path tests) throws IOException {
+        Optional<Wiring.Archive> packed = packed(module);
+        // what the steps of a build say does not depend on what the conversion makes of it
+        if (packed.isPresent())
+            for (TreeFile file : context.reading().tree().files()) {
+                Optional<String> place =
+                        file.link() ? Optional.empty() : WiredResources.place(packed.get(), file.path());
+                if (place.isPresent()) copyResource(file.path(), classes.resolve(place.get()));
+            }
         for (String path : module.paths()) {
             Placement file = context.project().layout().of(path).orElseThrow();
             boolean beside = file.role() == Role.MAIN_RESOURCES
                     || file.role() == Role.MAIN
                             && !context.reading().languages().isSource(path);
-            Path folder = beside ? classes : tests;
-            if (!beside && file.role() != Role.TEST_RESOURCES) continue;
-            Path goal = folder.resolve(file.relative());
-            if (Files.exists(goal)) continue;
-            Optional<FilteredFiles.Filtered> filtered = filters.of(path);
-            if (filtered.isEmpty()) Trees.copy(context.reading().tree().onDisk(path), goal);
-            else {
-                Files.createDirectories(goal.getParent());
-                Files.write(goal, filtered.get().apply(context.reading().tree().bytes(path)));
-            }
+            if (beside && packed.isEmpty()) copyResource(path, classes.resolve(file.relative()));
+            else if (file.role() == Role.TEST_RESOURCES) copyResource(path, tests.resolve(file.relative()));
+        }
+    }
+
+    /** The module's archive, if a build packs its classes in it. */
+    private Optional<Wiring.Archive> packed(SourceModule module) {
+        return module.archive().filter(archive -> context.reading().wirings().stream()
+                .anyMatch(wiring ->
+                        WiredResources.packsClasses(wiring) && wiring.archives().contains(archive)));
+    }
+
+    private void copyResource(String path, Path goal) throws IOException {
+        ProjectTree tree = context.reading().tree();
+        if (Files.exists(goal)) return;
+        Optional<FilteredFiles.Filtered> filtered = filters.of(path);
+        if (filtered.isEmpty()) Trees.copy(tree.onDisk(path), goal);
+        else {
+            Files.createDirectories(goal.getParent());
+            Files.write(goal, filtered.get().apply(tree.bytes(path)));
         }
     }
 

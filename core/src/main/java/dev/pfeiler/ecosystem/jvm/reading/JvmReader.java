@@ -48,8 +48,9 @@ public final class JvmReader {
 
     public JvmReading read(ProjectTree tree) {
         List<Finding> trouble = Collections.synchronizedList(new ArrayList<>());
-        List<Wiring> wirings = Wirings.read(tree);
-        List<SourceFile> sources = sources(tree, new StatedEncodings(wirings), trouble);
+        List<Wiring> read = Wirings.read(tree);
+        List<SourceFile> sources = sources(tree, new StatedEncodings(read), trouble);
+        List<Wiring> wirings = ImplicitSources.added(read, sources);
         if (sources.isEmpty() && WebFiles.roots(tree).isEmpty()) {
             return new JvmReading(
                     tree,

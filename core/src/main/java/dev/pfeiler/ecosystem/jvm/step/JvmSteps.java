@@ -17,6 +17,7 @@ import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
@@ -30,6 +31,8 @@ import java.util.Set;
 
 /** The steps that the decisions about a JVM project lead to. */
 public final class JvmSteps {
+    private static final int MOST_SHOWN = 20;
+
     private final JvmReading reading;
     private final JvmProject project;
     private final JvmDecisions decisions;
@@ -194,6 +197,17 @@ public final class JvmSteps {
     }
 
     private void placements() {
+        List<Placement> notCopied = project.layout().placements().values().stream()
+                .filter(placement -> placement.why().equals(Placement.NOT_COPIED))
+                .toList();
+        if (!notCopied.isEmpty())
+            leftForYou.add(Finding.trouble(
+                    notCopied.size() == 1 ? notCopied.get(0).path() : notCopied.size() + " files beside sources",
+                    "left in place: " + Placement.NOT_COPIED,
+                    notCopied.stream()
+                            .limit(MOST_SHOWN)
+                            .map(placement -> Evidence.of(placement.path(), ""))
+                            .toArray(Evidence[]::new)));
         for (Placement placement : project.layout().placements().values()) {
             if (!taken.add(placement.path())) continue;
             if (placement.role() == Role.OUTPUT) output(placement);
@@ -211,7 +225,7 @@ public final class JvmSteps {
                 .findFirst()
                 .orElseThrow()
                 .path(placement);
-        if (to.equals(placement.path())) return;
+        if (to.equals(placement.path()) || placement.staysInPlace()) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         Step.Edit edit = decisions.fixes().edits().get(placement.path());
         steps.add(edit == null ? new Step.Move(placement.path(), to, reason) : edit.movedTo(to));

@@ -312,17 +312,23 @@ public record Wiring(
      * @param prefix the folder of the archive that it goes to; empty for its top
      * @param including patterns of what goes in, relative to the folder; none for all
      * @param excluding patterns of what is left out, relative to the folder
+     * @param as the name that a single file gets; empty if it keeps its own
      * @param through the content of which it is a part, if it was copied to a folder that goes in
      */
     public record Content(
-            String path, String prefix, List<String> including, List<String> excluding, Optional<Content> through) {
+            String path,
+            String prefix,
+            List<String> including,
+            List<String> excluding,
+            String as,
+            Optional<Content> through) {
         public Content {
             including = List.copyOf(including);
             excluding = List.copyOf(excluding);
         }
 
         public Content(String path, String prefix, List<String> including, List<String> excluding) {
-            this(path, prefix, including, excluding, Optional.empty());
+            this(path, prefix, including, excluding, "", Optional.empty());
         }
 
         /** All of a folder, or a single file, which may have to be built first. */
@@ -332,6 +338,11 @@ public record Wiring(
             return file
                     ? new Content(Paths.parent(path), prefix, List.of(Paths.name(path)), List.of())
                     : new Content(path, prefix, List.of(), List.of());
+        }
+
+        /** A single file under another name. */
+        public Content as(String name) {
+            return new Content(path, prefix, including, excluding, name, through);
         }
 
         /** Whether a file goes in, given its path below the folder. */
@@ -344,7 +355,7 @@ public record Wiring(
             if (!Paths.within(path, file)) return Optional.empty();
             String relative = Paths.relative(path, file);
             if (!takes(relative)) return Optional.empty();
-            String place = Paths.join(prefix, relative);
+            String place = Paths.join(prefix, as.isEmpty() ? relative : as);
             boolean in = through.isEmpty()
                     || through.get().takes(Paths.relative(through.get().prefix(), place));
             return in ? Optional.of(place) : Optional.empty();
@@ -352,12 +363,12 @@ public record Wiring(
 
         /** The same, as a part of another that it was copied into. */
         Content through(Content other) {
-            return new Content(path, prefix, including, excluding, Optional.of(other));
+            return new Content(path, prefix, including, excluding, as, Optional.of(other));
         }
 
         /** The same, further down. */
         public Content below(String folder) {
-            return new Content(path, Paths.join(folder, prefix), including, excluding, through);
+            return new Content(path, Paths.join(folder, prefix), including, excluding, as, through);
         }
     }
 
@@ -413,13 +424,22 @@ public record Wiring(
 
     /** The same, as the wiring of the project in a folder. */
     public Wiring in(String project) {
+        return with(project, compilations);
+    }
+
+    /** The same with other calls of a compiler. */
+    public Wiring compiling(List<Compilation> calls) {
+        return with(folder, calls);
+    }
+
+    private Wiring with(String project, List<Compilation> calls) {
         return new Wiring(
                 kind,
                 project,
                 files,
                 name,
                 version,
-                compilations,
+                calls,
                 archives,
                 distributions,
                 mainClasses,

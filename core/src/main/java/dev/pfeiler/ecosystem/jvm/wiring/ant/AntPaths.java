@@ -141,7 +141,11 @@ public final class AntPaths {
     List<Wiring.Content> contents(XmlElement set, String prefix) {
         Optional<String> single = inside(value(set, "file")).filter(path -> !path.isEmpty());
         if (single.isPresent()) return List.of(Wiring.Content.of(tree, single.get(), prefix));
-        return content(set, "dir", prefix).filter(content -> !content.path().isEmpty()).stream()
+        // all of the project's own folder is what is built, too
+        return content(set, "dir", prefix)
+                .filter(content ->
+                        !content.path().isEmpty() || !content.including().isEmpty())
+                .stream()
                 .toList();
     }
 

@@ -80,6 +80,9 @@ final class AntTasks {
             "webinf", "WEB-INF",
             "metainf", "META-INF");
 
+    /** What a descriptor that an attribute names is called in the archive. */
+    private static final Map<String, String> NAMES = Map.of("webxml", "web.xml", "appxml", "application.xml");
+
     private static final Map<String, String> DESCRIPTORS = Map.of("webxml", "WEB-INF", "appxml", "META-INF");
 
     private final ProjectTree tree;
@@ -359,7 +362,8 @@ final class AntTasks {
             paths.content(e, "basedir", "").ifPresent(contents::add);
         DESCRIPTORS.forEach((attribute, folder) -> paths.inside(paths.value(e, attribute))
                 .filter(tree::has)
-                .ifPresent(descriptor -> contents.add(Wiring.Content.of(tree, descriptor, folder))));
+                .ifPresent(descriptor ->
+                        contents.add(Wiring.Content.of(tree, descriptor, folder).as(NAMES.get(attribute)))));
         contents.addAll(parts(task));
         Optional<Evidence> unpacked = e.children().stream()
                 .filter(child -> child.name().equals("zipgroupfileset")
@@ -403,8 +407,10 @@ final class AntTasks {
             XmlElement set = paths.referenced(child);
             String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
             String whole = paths.value(set, "fullpath");
-            if (!whole.isEmpty()) prefix = Paths.parent(whole);
-            paths.contents(set, prefix).forEach(contents::add);
+            if (whole.isEmpty()) contents.addAll(paths.contents(set, prefix));
+            else
+                paths.contents(set, Paths.parent(whole))
+                        .forEach(content -> contents.add(content.as(Paths.name(whole))));
         }
         return contents;
     }
@@ -514,7 +520,10 @@ final class AntTasks {
     /** A copy into a folder of classes makes resources of what is copied. */
     private void copy(AntElement task) {
         XmlElement e = task.element();
-        Optional<String> to = paths.inside(paths.value(e, "todir"));
+        Optional<String> toFile = Optional.of(paths.value(e, "tofile"))
+                .filter(file -> !file.isEmpty())
+                .flatMap(paths::inside);
+        Optional<String> to = toFile.map(Paths::parent).or(() -> paths.inside(paths.value(e, "todir")));
         if (to.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
         paths.inside(paths.value(e, "file"))
@@ -524,6 +533,7 @@ final class AntTasks {
         e.children("path")
                 .flatMap(path -> paths.entries(task.file(), path).stream())
                 .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
+        toFile.ifPresent(file -> contents.replaceAll(content -> content.as(Paths.name(file))));
         List<TextFilter> filters = new AntFilters(tree, properties, paths, draft).of(task);
         contents.forEach(content -> draft.copies.add(new Wiring.Copy(to.get(), content, filters, task.evidence())));
     }

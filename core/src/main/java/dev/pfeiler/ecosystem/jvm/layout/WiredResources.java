@@ -1,0 +1,81 @@
+package dev.pfeiler.ecosystem.jvm.layout;
+
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.tree.Paths;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Which files the old build lays beside the classes, as its copies and archives say. A compiler copies nothing: beside
+ * the sources of a build that packs its classes, only what a step names is a resource.
+ */
+public final class WiredResources {
+    private static final String WEB_CLASSES = "WEB-INF/classes";
+
+    private final List<Wiring> wirings;
+    private final List<Wiring> packing;
+    private final List<String> onClassPaths;
+
+    public WiredResources(List<Wiring> wirings) {
+        this.wirings = wirings;
+        this.packing = wirings.stream().filter(WiredResources::packsClasses).toList();
+        this.onClassPaths = wirings.stream()
+                .flatMap(wiring -> wiring.libraries().stream())
+                .map(Wiring.Library::path)
+                .filter(path -> !Paths.extension(path).equals("jar"))
+                .toList();
+    }
+
+    /** Whether the steps of a build say of a file beside sources if it is packed. */
+    public boolean decide(String path) {
+        return packing.stream()
+                        .flatMap(wiring -> wiring.sources().stream())
+                        .anyMatch(folder -> Paths.within(folder.path(), path))
+                && onClassPaths.stream().noneMatch(folder -> Paths.within(folder, path));
+    }
+
+    /** Where the old build lays a file, as seen from the classes; empty if it does not. */
+    public Optional<String> place(String path) {
+        return wirings.stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .flatMap(archive -> place(archive, path).stream())
+                .findFirst()
+                .or(() -> wirings.stream()
+                        .flatMap(wiring -> wiring.copies().stream().flatMap(copy -> besideClasses(wiring, copy).stream()
+                                .flatMap(place -> copy.content().below(place).entry(path).stream())))
+                        .findFirst());
+    }
+
+    /** Where an archive has a file, as seen from the classes in it. */
+    public static Optional<String> place(Wiring.Archive archive, String path) {
+        return archive.entry(path).flatMap(entry -> besideClasses(archive, entry));
+    }
+
+    /** Whether a build, not an IDE, packs what it compiles. */
+    public static boolean packsClasses(Wiring wiring) {
+        return wiring.kind() != Wiring.Kind.IDE_FILES
+                && wiring.compilations().stream()
+                        .flatMap(call -> call.output().stream())
+                        .map(Wiring.Setting::value)
+                        .anyMatch(output -> wiring.archives().stream()
+                                .flatMap(archive -> archive.folders().stream())
+                                .anyMatch(folder -> Paths.within(folder, output) || Paths.within(output, folder)));
+    }
+
+    /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */
+    static Optional<String> besideClasses(Wiring wiring, Wiring.Copy copy) {
+        return wiring.compilations().stream()
+                .flatMap(call -> call.output().stream())
+                .map(Wiring.Setting::value)
+                .filter(output -> Paths.within(output, copy.to()))
+                .map(output -> Paths.relative(output, copy.to()))
+                .findFirst();
+    }
+
+    /** Where an entry of an archive is, as seen from the classes in it; empty if it is elsewhere. */
+    static Optional<String> besideClasses(Wiring.Archive archive, String entry) {
+        if (archive.is("ear")) return Optional.empty();
+        if (!archive.is("war")) return Optional.of(entry);
+        return Paths.within(WEB_CLASSES, entry) ? Optional.of(Paths.relative(WEB_CLASSES, entry)) : Optional.empty();
+    }
+}
