@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
+import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathCheck;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
 import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
@@ -124,6 +125,7 @@ final class JvmPart implements Reading {
                 decisions.jars(),
                 known.missing().unanswered().size());
         leftForYou.addAll(classPaths.findings());
+        leftForYou.addAll(LostArchives.of(reading, known.project(), decisions.build()));
         Agreements stated = new Agreements(known, decisions.build(), tool, steps.all());
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));

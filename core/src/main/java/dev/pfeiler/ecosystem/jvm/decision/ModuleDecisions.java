@@ -18,6 +18,7 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.model.Selection;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
@@ -106,6 +107,9 @@ final class ModuleDecisions {
                 ? Optional.empty()
                 : new DistributionDecision(reading, project, module, own).decide(deliberation);
         boolean startedInPlace = !keep && packaging == Packaging.JAR && distribution.isEmpty();
+        PartialArchives.Decided archives = packaging == Packaging.EAR
+                ? new PartialArchives.Decided(Selection.ALL, List.of())
+                : new PartialArchives(reading, project, module).decide(deliberation);
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
                 .product(product(module, own, packaging, decided))
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
@@ -135,6 +139,7 @@ final class ModuleDecisions {
                                 .toList(),
                         keep))
                 .distribution(distribution)
+                .partial(archives.own(), archives.further())
                 .libraryFolder(
                         startedInPlace
                                 ? new LibraryFolderDecision(reading, project, module).decide(attributes, deliberation)
@@ -248,8 +253,7 @@ final class ModuleDecisions {
                 .ifPresent(one -> one.attributes().forEach(stated::putIfAbsent));
         Optional<ManifestFile> file = among.filter(one -> !one.namesLibraries());
         stated.forEach((key, setting) -> {
-            boolean own = List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
-                    .contains(key);
+            boolean own = isToolsOwn(key);
             // only an enterprise archive has files next to a web archive
             own |= key.equals(Manifest.CLASS_PATH)
                     && packaging == Packaging.WAR
@@ -259,6 +263,12 @@ final class ModuleDecisions {
             if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
         });
         return manifest;
+    }
+
+    /** Whether each build tool writes an attribute itself. */
+    static boolean isToolsOwn(String attribute) {
+        return List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
+                .contains(attribute);
     }
 
     /** The manifest among the sources, where the archive's is made from it. */

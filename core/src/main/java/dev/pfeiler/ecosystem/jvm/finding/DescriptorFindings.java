@@ -116,20 +116,4 @@ final class DescriptorFindings {
                         named.evidence()));
         }));
     }
-
-    /** Archives of the old build that one module does not make. */
-    void furtherArchives() {
-        if (project.modules().size() > 1) return;
-        for (Wiring wiring : reading.wirings()) {
-            Set<String> outputs =
-                    wiring.outputs().stream().map(Wiring.Setting::value).collect(Collectors.toSet());
-            wiring.archives().stream()
-                    .filter(archive -> archive.folders().stream().anyMatch(outputs::contains))
-                    .skip(1)
-                    .forEach(archive -> found.add(Finding.trouble(
-                            archive.path(),
-                            "is built by the old build, too; the build tool builds one archive for all",
-                            archive.evidence())));
-        }
-    }
 }

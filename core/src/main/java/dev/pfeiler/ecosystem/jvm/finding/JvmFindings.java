@@ -35,7 +35,6 @@ public final class JvmFindings {
         project.webs().values().forEach(web -> found.addAll(web.trouble()));
         facts.descriptorErrors().forEach(error -> found.add(error.finding()));
         found.addAll(new RuntimeNeeds(reading, project).findings());
-        descriptors.furtherArchives();
         settings.undecodable();
         found.addAll(new RequiredDescriptors(reading, project).findings());
         reading.wirings().stream()

@@ -26,6 +26,8 @@ public final class BuildModule {
     private final List<CompiledLanguage> languages;
     private final List<EmbeddedBuild> embedded;
     private final boolean modular;
+    private final Selection selection;
+    private final List<PartialArchive> partial;
 
     private BuildModule(Builder builder) {
         this.name = builder.name;
@@ -45,6 +47,8 @@ public final class BuildModule {
         this.languages = List.copyOf(builder.languages);
         this.embedded = List.copyOf(builder.embedded);
         this.modular = builder.modular;
+        this.selection = builder.selection;
+        this.partial = List.copyOf(builder.partial);
         if (artifact.isBlank()) throw new IllegalArgumentException("a module without an artifact name");
     }
 
@@ -128,6 +132,16 @@ public final class BuildModule {
         return modular;
     }
 
+    /** What of its classes and resources goes into its own jar. */
+    public Selection selection() {
+        return selection;
+    }
+
+    /** Further jars of its classes and resources. */
+    public List<PartialArchive> partial() {
+        return partial;
+    }
+
     /** Whether it has a place for tests. */
     public boolean mayHaveTests() {
         return !sources.test().folders().isEmpty()
@@ -173,6 +187,8 @@ public final class BuildModule {
         private List<CompiledLanguage> languages = List.of();
         private List<EmbeddedBuild> embedded = List.of();
         private boolean modular;
+        private Selection selection = Selection.ALL;
+        private List<PartialArchive> partial = List.of();
 
         private Builder(ModuleName name, String artifact, String folder) {
             this.name = name;
@@ -247,6 +263,13 @@ public final class BuildModule {
 
         public Builder modular(boolean declared) {
             this.modular = declared;
+            return this;
+        }
+
+        /** @param own what goes into its own jar */
+        public Builder partial(Selection own, List<PartialArchive> further) {
+            this.selection = own;
+            this.partial = further;
             return this;
         }
 

@@ -160,12 +160,35 @@ public final class ModuleSplit {
         return new Candidate(name, Optional.of(folder), sources, references, archive, evidence);
     }
 
-    /** The archive that is made of a project: a web archive where it serves something. */
-    private static Optional<Wiring.Archive> archive(List<Wiring> wirings, boolean web) {
-        return wirings.stream()
-                .flatMap(wiring -> wiring.archives().stream())
-                .filter(archive -> archive.is(web ? "war" : "jar"))
-                .findFirst();
+    /**
+     * The archive that is made of a project: a web archive where it serves something; of several jars, the one with most of
+     * the classes.
+     */
+    private Optional<Wiring.Archive> archive(List<Wiring> wirings, boolean web) {
+        Wiring.Archive best = null;
+        long most = -1;
+        for (Wiring wiring : wirings) {
+            for (Wiring.Archive archive : wiring.archives()) {
+                if (!archive.is(web ? "war" : "jar")) continue;
+                long classes = web ? 0 : classes(wiring, archive);
+                if (classes <= most) continue;
+                best = archive;
+                most = classes;
+            }
+            // another wiring says the same in other words
+            if (best != null) break;
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private long classes(Wiring wiring, Wiring.Archive archive) {
+        TemplateSources templates = new TemplateSources(reading.wirings());
+        return main.stream()
+                .filter(source -> wiring.compilations().stream()
+                        .anyMatch(call -> call.output().isPresent()
+                                && call.takes(templates.compiled(source.path()))
+                                && takesClasses(archive, call.output().get().value(), source)))
+                .count();
     }
 
     /** Whether every source of the program belongs to one archive of the wiring, and there are several. */

@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
@@ -59,7 +60,7 @@ final class ArchiveComparison {
                 : Map.of();
         PackedComparison others = new PackedComparison(context, module, packed, archive, causes);
         if (module.enterprise().isPresent()) return others.enterprise();
-        Map<String, byte[]> before = ArchiveEntries.in(baseline.classes());
+        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), module.archive());
         Map<String, byte[]> after = ArchiveEntries.below(
                 web ? OldArchive.CLASSES : "", archive, name -> !ArchiveEntries.isBuildToolsOwn(name));
         rows.add(classes(classesOf(before), classesOf(after)));
@@ -67,6 +68,16 @@ final class ArchiveComparison {
         rows.add(plainFiles("resources", othersOf(before), othersOf(after)));
         if (web) rows.addAll(others.web());
         return rows;
+    }
+
+    /** The rows of a further jar of the module's classes. */
+    List<Comparison> partial(Wiring.Archive archive) throws IOException {
+        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), Optional.of(archive));
+        Map<String, byte[]> after =
+                ArchiveEntries.below("", ArchiveEntries.of(product), name -> !ArchiveEntries.isBuildToolsOwn(name));
+        return List.of(
+                classes(classesOf(before), classesOf(after)),
+                plainFiles("resources", othersOf(before), othersOf(after)));
     }
 
     private static Map<String, byte[]> classesOf(Map<String, byte[]> files) {

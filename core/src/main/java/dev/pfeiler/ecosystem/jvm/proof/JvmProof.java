@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JdkChanges;
@@ -20,6 +21,7 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -130,6 +132,7 @@ public final class JvmProof {
                     new ArchiveComparison(context, module, baselines.get(module.name()), product.get(), causes(module))
                             .rows());
             new ProductComparison(context, module, product.get()).compare().ifPresent(own::add);
+            own.addAll(partial(module, baselines.get(module.name())));
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
             distribution(module, run, notes).ifPresent(own::add);
@@ -180,6 +183,32 @@ public final class JvmProof {
         return new Difference(subject, Difference.Kind.UNCHECKED, detail, "");
     }
 
+    /** The jars that are made of some of a module's classes. */
+    private List<Comparison> partial(SourceModule module, Baseline baseline) throws IOException {
+        List<Comparison> rows = new ArrayList<>();
+        BuildModule build = context.build(module);
+        for (PartialArchive part : build.partial()) {
+            Path made = request.converted()
+                    .resolve(context.target().archive(context.decisions().build(), build, part));
+            Optional<Wiring.Archive> old = context.reading().wirings().stream()
+                    .flatMap(wiring -> wiring.archives().stream())
+                    .filter(archive -> Paths.name(archive.path()).equals(part.fileName()))
+                    .findFirst();
+            if (old.isEmpty()) continue;
+            if (Files.exists(made))
+                new ArchiveComparison(context, module, baseline, made, Map.of())
+                        .partial(old.get())
+                        .forEach(row -> rows.add(row.named(part.fileName() + " " + row.subject())));
+            else
+                rows.add(new Comparison(
+                        part.fileName(),
+                        "1",
+                        "none",
+                        List.of(new Difference(old.get().path(), Difference.Kind.GONE, ""))));
+        }
+        return rows;
+    }
+
     /** The distribution archive, if the old build makes one. */
     private Optional<Comparison> distribution(SourceModule module, BuildRun run, List<String> notes)
             throws IOException {
@@ -212,6 +241,8 @@ public final class JvmProof {
         return run.archives().stream()
                 .filter(archive -> archive.toString().endsWith(extension))
                 .filter(archive -> module(archive).equals(Optional.of(module)))
+                .filter(archive ->
+                        context.build(module).partial().stream().noneMatch(part -> archive.endsWith(part.fileName())))
                 .filter(Files::exists)
                 .min(Comparator.comparingInt(
                         archive -> archive.getFileName().toString().length()));

@@ -9,12 +9,14 @@ import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -121,6 +123,11 @@ public interface JvmTarget {
 
     /** Where a module's archive is written. */
     String archive(JvmBuild build, BuildModule module);
+
+    /** Where a further jar of a module's classes is written. */
+    default String archive(JvmBuild build, BuildModule module, PartialArchive part) {
+        return Paths.join(Paths.parent(archive(build, module)), part.fileName());
+    }
 
     /** Where a module's classes are written. */
     String classes(BuildModule module);

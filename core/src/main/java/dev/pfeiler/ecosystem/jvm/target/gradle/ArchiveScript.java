@@ -6,8 +6,10 @@ import dev.pfeiler.ecosystem.jvm.model.EmbeddedBuild;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
+import dev.pfeiler.ecosystem.jvm.model.Selection;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -53,6 +55,7 @@ final class ArchiveScript {
         if (build.sharesTests(module)) script.section(this::tests);
         module.libraryFolder().ifPresent(folder -> script.section(s -> libraries(s, folder)));
         module.distribution().ifPresent(made -> script.section(s -> distribution(s, made)));
+        module.partial().forEach(part -> script.section(s -> partial(s, part)));
         script.section(this::assembled);
     }
 
@@ -109,7 +112,28 @@ final class ArchiveScript {
     private void jar(Script script) {
         if (module.product().name().isPresent())
             script.line(dialect.archiveName(module.archive(build.coordinates().version())));
+        selection(script, module.selection());
         ManifestScript.write(script, build, module, dialect);
+    }
+
+    private void selection(Script script, Selection selection) {
+        if (!selection.includes().isEmpty()) script.line(dialect.syntax().texts("include", selection.includes()));
+        if (!selection.excludes().isEmpty()) script.line(dialect.syntax().texts("exclude", selection.excludes()));
+    }
+
+    /** A jar of some of the classes. */
+    private void partial(Script script, PartialArchive part) {
+        dialect.task(script, task(part), "Jar", s -> {
+            s.line(dialect.archiveName(part.fileName()));
+            s.line(dialect.call("from", dialect.sourceSet("main") + ".output"));
+            selection(s, part.selection());
+            ManifestScript.attributes(s, part.manifest(), dialect);
+        });
+    }
+
+    private static String task(PartialArchive part) {
+        String words = NO_WORD.matcher(part.name()).replaceAll("");
+        return "jar" + Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 
     private void web(Script script) {
@@ -263,6 +287,7 @@ final class ArchiveScript {
         if (module.product() instanceof Product.Library library && library.withLibraries()) made.add(WITH_LIBRARIES);
         if (module.libraryFolder().isPresent()) made.add(LIBRARIES);
         if (module.distribution().isPresent()) made.add(DISTRIBUTION);
+        module.partial().forEach(part -> made.add(task(part)));
         if (made.isEmpty()) return;
         dialect.existing(
                 script,

@@ -33,6 +33,14 @@ final class ManifestScript {
         script.block("doFirst", s -> s.line("manifest." + attribute(dialect, Manifest.CLASS_PATH, names)));
     }
 
+    /** Attributes as they are. */
+    static void attributes(Script script, Map<String, String> attributes, Dialect dialect) {
+        if (attributes.isEmpty()) return;
+        script.block(
+                "manifest",
+                s -> attributes.forEach((name, value) -> s.line(attribute(dialect, name, dialect.string(value)))));
+    }
+
     private static String attribute(Dialect dialect, String name, String value) {
         return dialect.kotlin()
                 ? "attributes(" + dialect.string(name) + " to " + value + ")"

@@ -2,13 +2,23 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 
-/** Describes the distribution archives of programs. Source: the documentation of the assembly plug-in. */
+/**
+ * Describes archives beside the usual one: distributions of programs, and jars of some of the classes. Source: the
+ * documentation of the assembly plug-in.
+ */
 final class AssemblyWriter {
     /** Relative to the module. */
-    static final String DESCRIPTOR = "src/assembly/distribution.xml";
+    private static final String FOLDER = "src/assembly/";
+
+    private static final String DISTRIBUTION = "distribution";
 
     private static final Coordinates PLUGIN =
             new Coordinates("org.apache.maven.plugins", "maven-assembly-plugin", "3.7.1");
@@ -20,16 +30,48 @@ final class AssemblyWriter {
         this.version = version;
     }
 
-    String write(Distribution distribution) {
-        PomElement assembly = new PomElement("assembly")
+    /** The descriptors of a module's archives, by paths relative to the module. */
+    Map<String, String> write(BuildModule module) {
+        Map<String, String> descriptors = new TreeMap<>();
+        module.distribution().ifPresent(made -> descriptors.put(descriptor(DISTRIBUTION), text(distribution(made))));
+        module.partial().forEach(part -> descriptors.put(descriptor(part.name()), text(partial(part))));
+        return descriptors;
+    }
+
+    private static String descriptor(String id) {
+        return FOLDER + id + ".xml";
+    }
+
+    private static String text(PomElement assembly) {
+        StringBuilder out = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
+        assembly.write(out, "");
+        return out.toString();
+    }
+
+    private static PomElement assembly(String id, String format) {
+        return new PomElement("assembly")
                 .attribute("xmlns", "http://maven.apache.org/ASSEMBLY/2.2.0")
                 .attribute("xmlns:xsi", "http://www.w3.org/2001/XMLSchema-instance")
                 .attribute(
                         "xsi:schemaLocation",
                         "http://maven.apache.org/ASSEMBLY/2.2.0 https://maven.apache.org/xsd/assembly-2.2.0.xsd")
-                .add("id", "distribution")
-                .addList("formats", "format", List.of(distribution.format()))
+                .add("id", id)
+                .addList("formats", "format", List.of(format))
                 .add("includeBaseDirectory", "false");
+    }
+
+    private static PomElement partial(PartialArchive part) {
+        return assembly(part.name(), "jar")
+                .add(new PomElement("fileSets")
+                        .add(new PomElement("fileSet")
+                                .add("directory", "${project.build.outputDirectory}")
+                                .add("outputDirectory", "/")
+                                .addList("includes", "include", part.selection().includes())
+                                .addList("excludes", "exclude", part.selection().excludes())));
+    }
+
+    private PomElement distribution(Distribution distribution) {
+        PomElement assembly = assembly(DISTRIBUTION, distribution.format());
         distribution
                 .product()
                 .ifPresent(folder -> assembly.add(new PomElement("files")
@@ -52,9 +94,7 @@ final class AssemblyWriter {
                         .add(new PomElement("dependencySet")
                                 .add("outputDirectory", place(folder))
                                 .add("useProjectArtifact", "false"))));
-        StringBuilder out = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
-        assembly.write(out, "");
-        return out.toString();
+        return assembly;
     }
 
     /** A folder in the archive; the project's version in its name follows the project. */
@@ -63,12 +103,36 @@ final class AssemblyWriter {
         return named.isEmpty() ? "/" : named;
     }
 
-    PomElement plugin(BuildModule module) {
-        String name = module.distribution().orElseThrow().name();
-        PomElement configuration = new PomElement("configuration")
-                .addList("descriptors", "descriptor", List.of(DESCRIPTOR))
+    /** The plug-in, with an execution for each archive; nothing if there is none. */
+    Optional<PomElement> plugin(BuildModule module) {
+        PomElement executions = new PomElement("executions");
+        module.distribution()
+                .ifPresent(made -> executions.add(execution(DISTRIBUTION, configuration(DISTRIBUTION, made.name()))));
+        for (PartialArchive part : module.partial()) {
+            PomElement archive = new PomElement("archive");
+            PomElement entries = new PomElement("manifestEntries");
+            PomElement manifest = new PomElement("manifest");
+            part.manifest().forEach((key, value) -> {
+                if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
+                else entries.add(key, value);
+            });
+            PomElement configuration = configuration(part.name(), part.name()).add("attach", "false");
+            configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
+            executions.add(execution(part.name(), configuration));
+        }
+        return executions.isEmpty()
+                ? Optional.empty()
+                : Optional.of(PomElement.plugin(PLUGIN).add(executions));
+    }
+
+    private PomElement configuration(String id, String name) {
+        return new PomElement("configuration")
+                .addList("descriptors", "descriptor", List.of(descriptor(id)))
                 .add("finalName", name.replace(version, "${project.version}"))
                 .add("appendAssemblyId", "false");
-        return PomElement.packaging(PLUGIN, "distribution", "single", configuration);
+    }
+
+    private static PomElement execution(String id, PomElement configuration) {
+        return PomElement.execution(id, "single", configuration);
     }
 }

@@ -113,8 +113,7 @@ public final class MavenTarget implements JvmTarget {
         SortedMap<String, String> descriptors = PomWriter.write(build);
         AssemblyWriter assemblies = new AssemblyWriter(build.coordinates().version());
         for (BuildModule module : build.modules()) {
-            module.distribution()
-                    .ifPresent(made -> descriptors.put(module.path(AssemblyWriter.DESCRIPTOR), assemblies.write(made)));
+            assemblies.write(module).forEach((path, text) -> descriptors.put(module.path(path), text));
         }
         // a program that Maven starts itself runs in Maven's own virtual machine
         build.modules().stream()

@@ -45,13 +45,16 @@ final class PomElement {
 
     /** A plug-in with one goal that runs when the archive is packed. */
     static PomElement packaging(Coordinates plugin, String id, String goal, PomElement configuration) {
-        return plugin(plugin)
-                .add(new PomElement("executions")
-                        .add(new PomElement("execution")
-                                .add("id", id)
-                                .add("phase", "package")
-                                .addList("goals", "goal", List.of(goal))
-                                .add(configuration)));
+        return plugin(plugin).add(new PomElement("executions").add(execution(id, goal, configuration)));
+    }
+
+    /** An execution that packages something. */
+    static PomElement execution(String id, String goal, PomElement configuration) {
+        return new PomElement("execution")
+                .add("id", id)
+                .add("phase", "package")
+                .addList("goals", "goal", List.of(goal))
+                .add(configuration);
     }
 
     static PomElement plugin(Coordinates coordinates) {

@@ -81,8 +81,7 @@ final class PomPlugins {
             plugins.add(launch.withLibraries(module));
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
-        if (module.distribution().isPresent())
-            plugins.add(new AssemblyWriter(build.coordinates().version()).plugin(module));
+        new AssemblyWriter(build.coordinates().version()).plugin(module).ifPresent(plugins::add);
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
         for (String name : versions().keySet()) {
@@ -226,6 +225,9 @@ final class PomPlugins {
             delimiters(configuration, module.filtering());
         if (plugin.equals(SUREFIRE)) tests(configuration, module.tests());
         if (!plugin.equals(archiver(module.product().packaging()))) return;
+        configuration
+                .addList("includes", "include", module.selection().includes())
+                .addList("excludes", "exclude", module.selection().excludes());
         if (module.product() instanceof Product.WebArchive web) web(configuration, web, module);
         if (module.product() instanceof Product.EnterpriseArchive archive) enterprise(configuration, archive, module);
         manifest(configuration, module);

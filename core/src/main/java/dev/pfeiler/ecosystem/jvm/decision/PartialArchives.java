@@ -1,0 +1,195 @@
+package dev.pfeiler.ecosystem.jvm.decision;
+
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
+import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
+import dev.pfeiler.ecosystem.jvm.model.Selection;
+import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.proposal.Choosable;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+
+/** Decides about jars that the old build makes of some of a module's classes, beside the module's own archive. */
+final class PartialArchives {
+    private static final String YES = "yes";
+    private static final String NO = "no";
+
+    private final JvmReading reading;
+    private final JvmProject project;
+    private final SourceModule module;
+    private final TemplateSources templates;
+
+    PartialArchives(JvmReading reading, JvmProject project, SourceModule module) {
+        this.reading = reading;
+        this.project = project;
+        this.module = module;
+        this.templates = new TemplateSources(reading.wirings());
+    }
+
+    /** What goes into the module's own jar, and the jars beside it. */
+    record Decided(Selection own, List<PartialArchive> further) {}
+
+    Decided decide(Deliberation deliberation) {
+        Selection own = module.archive()
+                .filter(archive -> archive.is("jar"))
+                .flatMap(archive -> maker(archive).map(wiring -> selection(wiring, archive)))
+                .orElse(Selection.ALL);
+        List<PartialArchive> further = new ArrayList<>();
+        for (Wiring wiring : reading.wirings()) {
+            if (!WiredResources.packsClasses(wiring)) continue;
+            for (Wiring.Archive archive : wiring.archives()) {
+                String name = Paths.stem(archive.path());
+                boolean other = project.modules().stream()
+                        .flatMap(one -> one.archive().stream())
+                        .anyMatch(made -> made.path().equals(archive.path()));
+                boolean known = further.stream().anyMatch(one -> one.name().equals(name));
+                if (!archive.is("jar") || other || known || in(wiring, archive).isEmpty()) continue;
+                if (wanted(archive, deliberation))
+                    further.add(new PartialArchive(name, selection(wiring, archive), manifest(archive)));
+            }
+        }
+        return new Decided(own, further);
+    }
+
+    private boolean wanted(Wiring.Archive archive, Deliberation deliberation) {
+        return deliberation
+                .settle(
+                        Decision.of(
+                                        "archive:" + Paths.name(archive.path()),
+                                        Paths.name(archive.path()),
+                                        YES,
+                                        Certainty.CERTAIN,
+                                        "the old build makes it of the same classes",
+                                        List.of(archive.evidence()))
+                                .in("Further archives"),
+                        Choosable.oneOf(YES, NO))
+                .equals(YES);
+    }
+
+    private static Map<String, String> manifest(Wiring.Archive archive) {
+        Map<String, String> manifest = new TreeMap<>();
+        archive.manifest().forEach((name, setting) -> {
+            if (!ModuleDecisions.isToolsOwn(name) && !setting.value().contains("${"))
+                manifest.put(name, setting.value());
+        });
+        return manifest;
+    }
+
+    /** The build that makes an archive. */
+    private Optional<Wiring> maker(Wiring.Archive archive) {
+        return reading.wirings().stream()
+                .filter(wiring ->
+                        WiredResources.packsClasses(wiring) && wiring.archives().contains(archive))
+                .findFirst();
+    }
+
+    /** What the module packs, by its path in the folder of classes, with the path that an archive would take it from. */
+    private Map<String, List<String>> items(Wiring wiring) {
+        Map<String, List<String>> items = new TreeMap<>();
+        for (SourceFile source : module.main())
+            for (Wiring.Compilation call : wiring.compilations()) {
+                if (call.output().isEmpty() || !call.takes(templates.compiled(source.path()))) continue;
+                String output = call.output().get().value();
+                source.typeNames().stream()
+                        .map(type -> type.replace('.', '/') + ".class")
+                        .forEach(name -> items.computeIfAbsent(name, n -> new ArrayList<>())
+                                .add(Paths.join(output, name)));
+            }
+        for (String path : module.paths()) {
+            Placement placement = project.layout().of(path).orElseThrow();
+            if (placement.role() == Role.MAIN_RESOURCES)
+                items.computeIfAbsent(placement.relative(), n -> new ArrayList<>())
+                        .add(path);
+        }
+        return items;
+    }
+
+    private Set<String> in(Wiring wiring, Wiring.Archive archive) {
+        return items(wiring).entrySet().stream()
+                .filter(item -> item.getValue().stream()
+                        .anyMatch(path -> archive.entry(path).equals(Optional.of(item.getKey()))))
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private Selection selection(Wiring wiring, Wiring.Archive archive) {
+        Set<String> in = in(wiring, archive);
+        Set<String> out = new TreeSet<>(items(wiring).keySet());
+        out.removeAll(in);
+        // what no archive takes is not in the folder of classes either, as far as the wiring says
+        if (out.isEmpty() || in.isEmpty()) return Selection.ALL;
+        return stated(wiring, archive, in, out).orElseGet(() -> {
+            List<String> includes = patterns(in, out);
+            List<String> excludes = patterns(out, in);
+            return includes.size() < excludes.size()
+                    ? new Selection(includes, List.of())
+                    : new Selection(List.of(), excludes);
+        });
+    }
+
+    /** The patterns that the old build states, if they select the same. */
+    private static Optional<Selection> stated(Wiring wiring, Wiring.Archive archive, Set<String> in, Set<String> out) {
+        Set<String> outputs =
+                wiring.outputs().stream().map(Wiring.Setting::value).collect(Collectors.toSet());
+        return archive.contents().stream()
+                .filter(content -> outputs.contains(content.path())
+                        && content.prefix().isEmpty()
+                        && content.through().isEmpty())
+                .map(content -> new Selection(content.including(), content.excluding()))
+                .filter(selection -> in.stream().allMatch(path -> takes(selection, path))
+                        && out.stream().noneMatch(path -> takes(selection, path)))
+                .findFirst();
+    }
+
+    private static boolean takes(Selection selection, String path) {
+        return (selection.includes().isEmpty() || matches(selection.includes(), path))
+                && !matches(selection.excludes(), path);
+    }
+
+    private static boolean matches(List<String> patterns, String path) {
+        return patterns.stream().anyMatch(pattern -> PathPattern.of(pattern).matches(path));
+    }
+
+    /** Patterns that take some paths and none of others: whole folders where they can, with all below where they can. */
+    private static List<String> patterns(Set<String> wanted, Set<String> others) {
+        Map<String, String> patterns = new LinkedHashMap<>();
+        for (String path : wanted) {
+            String pattern = "";
+            for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
+                String whole = folder;
+                if (others.stream().anyMatch(other -> Paths.within(whole, other))) break;
+                pattern = folder + "/**";
+            }
+            if (pattern.isEmpty()) {
+                String folder = Paths.parent(path);
+                boolean direct =
+                        others.stream().noneMatch(other -> Paths.parent(other).equals(folder));
+                if (direct) pattern = Paths.join(folder, "*");
+            }
+            if (!pattern.isEmpty()) patterns.put(pattern, path);
+            else {
+                patterns.put(path, path);
+                if (path.endsWith(".class")) patterns.put(path.substring(0, path.length() - 6) + "$*.class", path);
+            }
+        }
+        return List.copyOf(patterns.keySet());
+    }
+}

@@ -1,0 +1,20 @@
+package dev.pfeiler.ecosystem.jvm.model;
+
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * A jar of some of a module's classes and resources, made beside the module's own archive.
+ *
+ * @param name its file name without extension
+ * @param manifest the attributes of its manifest
+ */
+public record PartialArchive(String name, Selection selection, Map<String, String> manifest) {
+    public PartialArchive {
+        manifest = java.util.Collections.unmodifiableMap(new TreeMap<>(manifest));
+    }
+
+    public String fileName() {
+        return name + ".jar";
+    }
+}
