@@ -25,6 +25,8 @@ final class BuiltFiles {
     private final Set<String> known;
     private final Set<String> oldFolders = new HashSet<>();
     private final TreeSet<String> files = new TreeSet<>();
+    /** Folders that only hold what builds write; they stay when somebody deletes the files. */
+    private final TreeSet<String> outputs = new TreeSet<>();
 
     private BuiltFiles(Path root, Ledger ledger, ProjectTree tree, Set<String> known) {
         this.root = root;
@@ -74,7 +76,11 @@ final class BuiltFiles {
                 String path = relative(inner);
                 boolean left = wasLeftOut(path) || path.equals(Ledger.FOLDER);
                 boolean mayHold = inner.equals(start) || patterns.stream().anyMatch(pattern -> pattern.mayHold(path));
-                return left || !mayHold ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+                if (left || !mayHold) return FileVisitResult.SKIP_SUBTREE;
+                String inside = Paths.join(path, "file");
+                if (!path.isEmpty() && patterns.stream().anyMatch(pattern -> pattern.matches(inside)))
+                    outputs.add(path);
+                return FileVisitResult.CONTINUE;
             }
 
             @Override
@@ -123,9 +129,9 @@ final class BuiltFiles {
         Set<String> folders = new TreeSet<>();
         for (String file : files) {
             disk.delete(root.resolve(file));
-            for (String at = Paths.parent(file); !at.isEmpty() && !oldFolders.contains(at); at = Paths.parent(at))
-                folders.add(at);
+            addNew(Paths.parent(file), folders);
         }
+        outputs.forEach(output -> addNew(output, folders));
         Set<String> gone = new TreeSet<>();
         for (String folder : new TreeSet<>(folders).descendingSet()) {
             deleteEmptied(folder, disk);
@@ -139,6 +145,11 @@ final class BuiltFiles {
             shown.add(outermost);
         }
         return List.copyOf(shown);
+    }
+
+    /** Adds a folder and those around it that the old tree did not have. */
+    private void addNew(String folder, Set<String> folders) {
+        for (String at = folder; !at.isEmpty() && !oldFolders.contains(at); at = Paths.parent(at)) folders.add(at);
     }
 
     /** Deletes a folder in which no file is left; builds make empty folders, too. */

@@ -49,7 +49,9 @@ class JvmProposalTest extends ProposedProject {
                 .contains("<packaging>pom</packaging>")
                 .contains("<module>harbour-base</module>\n    <module>harbour</module>");
         assertThat(goal(proposal, "base/p/Base.java")).isEqualTo("harbour-base/src/main/java/p/Base.java");
-        assertThat(goal(proposal, "base/p/base.txt")).isEqualTo("harbour-base/src/main/resources/p/base.txt");
+        assertThat(goal(proposal, "base/p/base.txt"))
+                .as("no step of the build copies it")
+                .isEqualTo("stays");
         assertThat(goal(proposal, "app/q/App.java")).isEqualTo("harbour/src/main/java/q/App.java");
         assertThat(goal(proposal, "checks/p/BaseTest.java"))
                 .as("a test follows what it uses")
@@ -88,7 +90,7 @@ class JvmProposalTest extends ProposedProject {
     }
 
     @Test
-    void anArchiveThatIsNotMadeAnyMoreIsLeftForThePerson() throws IOException {
+    void aJarOfSomeOfTheClassesIsMadeBesideThatOfAll() throws IOException {
         sketch.file("src/p/A.java", "package p; public class A {}")
                 .file("src/p/B.java", "package p; public class B { A a; }")
                 .file(
@@ -99,7 +101,8 @@ class JvmProposalTest extends ProposedProject {
                         "</target></project>");
         Proposal proposal = propose();
         assertThat(written(proposal, "pom.xml")).doesNotContain("<module>");
-        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("small.jar");
+        assertThat(written(proposal, "src/assembly/small.xml")).contains("<include>p/A.class</include>");
+        assertThat(proposal.leftForYou()).isEmpty();
     }
 
     private void workspace() throws IOException {

@@ -253,7 +253,7 @@ final class ModuleDecisions {
                 .ifPresent(one -> one.attributes().forEach(stated::putIfAbsent));
         Optional<ManifestFile> file = among.filter(one -> !one.namesLibraries());
         stated.forEach((key, setting) -> {
-            boolean own = isToolsOwn(key);
+            boolean own = Manifest.isToolsOwn(key);
             // only an enterprise archive has files next to a web archive
             own |= key.equals(Manifest.CLASS_PATH)
                     && packaging == Packaging.WAR
@@ -263,12 +263,6 @@ final class ModuleDecisions {
             if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
         });
         return manifest;
-    }
-
-    /** Whether each build tool writes an attribute itself. */
-    static boolean isToolsOwn(String attribute) {
-        return List.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
-                .contains(attribute);
     }
 
     /** The manifest among the sources, where the archive's is made from it. */

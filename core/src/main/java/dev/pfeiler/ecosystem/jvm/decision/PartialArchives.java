@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
+import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Selection;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -87,8 +88,7 @@ final class PartialArchives {
     private static Map<String, String> manifest(Wiring.Archive archive) {
         Map<String, String> manifest = new TreeMap<>();
         archive.manifest().forEach((name, setting) -> {
-            if (!ModuleDecisions.isToolsOwn(name) && !setting.value().contains("${"))
-                manifest.put(name, setting.value());
+            if (!Manifest.isToolsOwn(name) && !setting.value().contains("${")) manifest.put(name, setting.value());
         });
         return manifest;
     }

@@ -28,6 +28,11 @@ import java.util.stream.Stream;
 public final class FolderRoles {
     private static final Pattern TEST_FOLDER = Pattern.compile(".*(test|spec)s?");
 
+    /** What editors and version control leave beside other files; build tools leave it out of archives. */
+    private static final Pattern LEFTOVER = Pattern.compile(
+            ".*~|#.*#|\\.#.*|%.*%|\\._.*|.*\\.(bak|orig|rej|swp|swo)|\\.(cvsignore|gitignore|gitattributes|gitmodules|hgignore"
+                    + "|hgtags|bzrignore|DS_Store)|vssver2?\\.scc|Thumbs\\.db");
+
     private final ProjectTree tree;
     private final Collection<SourceFile> sources;
     private final Languages languages;
@@ -42,6 +47,7 @@ public final class FolderRoles {
 
     private final TemplateSources templates;
     private final WiredResources resources;
+    private final Map<String, Boolean> programArchives = new HashMap<>();
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
 
@@ -363,6 +369,7 @@ public final class FolderRoles {
 
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
+        if (LEFTOVER.matcher(file.name()).matches()) return;
         // a source that could not be read is not a resource either
         if (languages.isSource(path) && !file.link()) return;
         Folder folder = null;
@@ -433,7 +440,8 @@ public final class FolderRoles {
         if (own || file.extension().equals("jar")) return;
         for (Wiring wiring : wirings) {
             for (Wiring.Archive archive : wiring.archives()) {
-                Optional<String> entry = archive.entry(path);
+                Optional<String> entry =
+                        archive.is("jar") && !packsProgram(wiring, archive) ? Optional.empty() : archive.entry(path);
                 Optional<Folder> folder = archive.is("war")
                         ? web(wiring, archive)
                         : Optional.of(new Folder(
@@ -448,6 +456,19 @@ public final class FolderRoles {
                 return;
             }
         }
+    }
+
+    /** Whether a jar packs what is compiled from sources of the program. */
+    private boolean packsProgram(Wiring wiring, Wiring.Archive archive) {
+        return programArchives.computeIfAbsent(archive.path(), path -> wiring.compilations().stream()
+                .filter(call -> call.output()
+                        .filter(output -> archive.folders().stream()
+                                .anyMatch(folder ->
+                                        Paths.within(folder, output.value()) || Paths.within(output.value(), folder)))
+                        .isPresent())
+                .anyMatch(call -> sources.stream()
+                        .anyMatch(source -> call.takes(source.path())
+                                && folders.get(roots.rootOf(source)).role() != Role.TEST)));
     }
 
     /** The web folder that a web archive is made of, else the first that its wiring serves. */

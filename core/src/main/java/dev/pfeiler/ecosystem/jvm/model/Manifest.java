@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -50,5 +51,11 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
     public Manifest {
         SortedMap<String, String> sorted = new TreeMap<>(attributes);
         attributes = Collections.unmodifiableSortedMap(sorted);
+    }
+
+    /** Whether each build tool writes an attribute itself. */
+    public static boolean isToolsOwn(String attribute) {
+        return Set.of("Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Build-Jdk")
+                .contains(attribute);
     }
 }

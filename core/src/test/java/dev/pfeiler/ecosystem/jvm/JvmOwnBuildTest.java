@@ -1,0 +1,174 @@
+package dev.pfeiler.ecosystem.jvm;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import org.junit.jupiter.api.Test;
+
+/** Builds as their owners wrote them: what counts of their targets, what they compile, and what they pack. */
+class JvmOwnBuildTest extends ProposedProject {
+    private static final String COMPILE = "<javac srcdir='src' destdir='out' debug='on'/>";
+
+    private Proposal build(String... lines) throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}").file("build.xml", lines);
+        return propose();
+    }
+
+    private static String target(String name, String... tasks) {
+        return "<target name='" + name + "'>" + String.join("\n", tasks) + "</target>";
+    }
+
+    private static String project(String... targets) {
+        return "<project name='mole' default='jar'>" + String.join("\n", targets) + "</project>";
+    }
+
+    @Test
+    void whatNoTargetOfTheProductReachesIsNotCompiled() throws IOException {
+        sketch.file("src/p/mac/Mac.java", "package p.mac; public class Mac { com.apple.X x; }");
+        Proposal proposal = build(project(
+                target(
+                        "jar",
+                        "<javac srcdir='src' destdir='out' excludes='p/mac/**'/>",
+                        "<jar destfile='mole.jar' basedir='out'/>"),
+                target(
+                        "mac",
+                        "<javac srcdir='src' destdir='out' includes='p/mac/**'/>",
+                        "<exec executable='codesign'/>")));
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("src/main/java/p/A.java");
+        assertThat(goal(proposal, "src/p/mac/Mac.java")).isEqualTo("stays");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).doesNotContain("<exec> codesign");
+    }
+
+    @Test
+    void aBuildFileThatCompilesNothingAndThatNothingCallsIsAside() throws IOException {
+        sketch.file("site/index.html", "<html></html>")
+                .file(
+                        "site/build.xml",
+                        "<project default='x'><target name='x'><jar destfile='../site.war' basedir='.'/></target></project>");
+        Proposal proposal = build(project(target("jar", COMPILE, "<jar destfile='mole.jar' basedir='out'/>")));
+        assertThat(value(proposal, "packaging")).isEqualTo("jar");
+        assertThat(goal(proposal, "site/index.html")).isEqualTo("stays");
+        assertThat(goal(proposal, "site/build.xml")).isEqualTo("stays");
+    }
+
+    @Test
+    void anIdeDoesNotTakeBackWhatTheBuildLeavesOut() throws IOException {
+        sketch.file("src/p/Old.java", "package p; public class Old { gone.X x; }")
+                .file("extra/q/B.java", "package q; public class B {}")
+                .file(
+                        ".classpath",
+                        "<classpath><classpathentry kind='src' path='src'/><classpathentry kind='src' path='extra'/></classpath>");
+        Proposal proposal = build(project(target(
+                "jar",
+                "<javac srcdir='src' destdir='out' excludes='p/Old.java'/>",
+                "<jar destfile='mole.jar' basedir='out'/>")));
+        assertThat(goal(proposal, "src/p/Old.java")).isEqualTo("stays");
+        assertThat(goal(proposal, "extra/q/B.java")).isEqualTo("src/main/java/q/B.java");
+    }
+
+    @Test
+    void theCompilerFindsWhatTheGivenSourcesName() throws IOException {
+        sketch.file("src/q/B.java", "package q; public class B { r.C c; }")
+                .file("src/r/C.java", "package r; public class C {}")
+                .file("src/z/Z.java", "package z; public class Z { gone.X x; }")
+                .file("src/p/M.java", "package p; public class M { q.B b; }");
+        Proposal proposal = build(project(target(
+                "jar",
+                "<javac srcdir='src' destdir='out' includes='p/M.java'/>",
+                "<jar destfile='mole.jar' basedir='out'/>")));
+        assertThat(goal(proposal, "src/r/C.java")).isEqualTo("src/main/java/r/C.java");
+        assertThat(goal(proposal, "src/z/Z.java")).isEqualTo("stays");
+    }
+
+    @Test
+    void sourcesThatAreCopiedBeforeTheyAreCompiledAreTheSources() throws IOException {
+        Proposal proposal = build(project(target(
+                "jar",
+                "<copy todir='b/src'><fileset dir='src'/></copy>",
+                "<javac srcdir='b/src' destdir='b/out'/>",
+                "<jar destfile='mole.jar' basedir='b/out'/>")));
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("src/main/java/p/A.java");
+        assertThat(value(proposal, "archive")).isEqualTo("mole");
+    }
+
+    @Test
+    void onlyWhatAStepNamesIsPacked() throws IOException {
+        sketch.file("src/p/makefile", "all:")
+                .file("src/p/A.java.bak", "old")
+                .file("Tides.txt", "low")
+                .file("pictures/a.txt", "a")
+                .file("NOTICE.txt", "made up");
+        Proposal proposal = build(project(target(
+                "jar",
+                COMPILE,
+                "<copy file='Tides.txt' todir='out'/>",
+                "<copy file='pictures/a.txt' tofile='out/q/b.txt'/>",
+                "<jar destfile='mole.jar'><fileset dir='out'/><fileset file='NOTICE.txt'/></jar>")));
+        assertThat(goal(proposal, "src/p/makefile")).isEqualTo("stays");
+        assertThat(goal(proposal, "src/p/A.java.bak")).isEqualTo("stays");
+        assertThat(goal(proposal, "Tides.txt")).isEqualTo("src/main/resources/Tides.txt");
+        assertThat(goal(proposal, "pictures/a.txt")).isEqualTo("src/main/resources/q/b.txt");
+        assertThat(goal(proposal, "NOTICE.txt"))
+                .as("people look for it at the top")
+                .isEqualTo("stays");
+        assertThat(written(proposal, "pom.xml")).contains("<include>NOTICE.txt</include>");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).containsExactly("src/p/makefile");
+    }
+
+    @Test
+    void pathsStartAtTheStatedFolder() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file(
+                        "build/build.xml",
+                        "<project name='mole' default='jar' basedir='..'><property name='home' value='${basedir}/src'/>",
+                        "<target name='jar'><javac srcdir='${home}' destdir='${basedir}/out'/>",
+                        "<jar jarfile='${basedir}/dist/mole_2.1.jar' basedir='${basedir}/out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("src/main/java/p/A.java");
+        assertThat(value(proposal, "archive"))
+                .as("whatever is before the version stays")
+                .isEqualTo("mole_2.1");
+    }
+
+    @Test
+    void conditionsLookForClassesOnTheirClassPath() throws IOException {
+        sketch.file("src/p/io/R.java", "package p.io; public class R { rope.Rope r; }")
+                .file("src/p/sea/S.java", "package p.sea; public class S { gone.X x; }")
+                .jar("lib/rope.jar", "rope.Rope");
+        Proposal proposal = build(project(target(
+                "jar",
+                "<path id='cp'><fileset dir='lib'/></path>",
+                "<available property='io' classname='rope.Rope' classpathref='cp'/>",
+                "<available property='sea' classname='gone.X' classpathref='cp'/>",
+                "<javac srcdir='src' destdir='out' classpathref='cp'><exclude name='p/io/**' unless='io'/>",
+                "<exclude name='p/sea/**' unless='sea'/></javac>",
+                "<jar destfile='mole.jar' basedir='out'/>")));
+        assertThat(goal(proposal, "src/p/io/R.java")).isEqualTo("src/main/java/p/io/R.java");
+        assertThat(goal(proposal, "src/p/sea/S.java")).isEqualTo("stays");
+    }
+
+    @Test
+    void aManifestThatATaskWritesIsThatOfTheJar() throws IOException {
+        Proposal proposal = build(project(target(
+                "jar",
+                COMPILE,
+                "<manifest file='out.mf'><attribute name='Main-Class' value='p.A'/><attribute name='Tide' value='low'/></manifest>",
+                "<jar file='mole.jar' basedir='out' manifest='out.mf'/>")));
+        assertThat(written(proposal, "pom.xml")).contains("<mainClass>p.A</mainClass>", "<Tide>low</Tide>");
+    }
+
+    @Test
+    void aProgramsJarIsMadeBesideTheWebArchive() throws IOException {
+        sketch.file("web/WEB-INF/web.xml", "<web-app version='2.5'/>")
+                .file("src/q/B.java", "package q; public class B {}");
+        Proposal proposal = build(project(
+                target("jar", COMPILE, "<jar destfile='mole-core.jar' basedir='out' excludes='q/**'/>"),
+                target("war", "<war destfile='mole.war' webxml='web/WEB-INF/web.xml'><classes dir='out'/></war>")));
+        assertThat(value(proposal, "packaging")).isEqualTo("war");
+        assertThat(value(proposal, "archive:mole-core.jar")).isEqualTo("yes");
+        assertThat(written(proposal, "src/assembly/mole-core.xml")).contains("<exclude>q/**</exclude>");
+        assertThat(written(proposal, "pom.xml")).contains("<finalName>mole-core</finalName>", "<attach>false</attach>");
+    }
+}
