@@ -106,12 +106,10 @@ final class PartialArchives {
         Map<String, List<String>> items = new TreeMap<>();
         for (SourceFile source : module.main())
             for (Wiring.Compilation call : wiring.compilations()) {
-                if (call.output().isEmpty() || !call.takes(templates.compiled(source.path()))) continue;
-                String output = call.output().get().value();
-                source.typeNames().stream()
-                        .map(type -> type.replace('.', '/') + ".class")
-                        .forEach(name -> items.computeIfAbsent(name, n -> new ArrayList<>())
-                                .add(Paths.join(output, name)));
+                if (!call.takes(templates.compiled(source.path()))) continue;
+                for (String file : call.classFiles(source))
+                    items.computeIfAbsent(Paths.join(source.packagePath(), Paths.name(file)), n -> new ArrayList<>())
+                            .add(file);
             }
         for (String path : module.paths()) {
             Placement placement = project.layout().of(path).orElseThrow();

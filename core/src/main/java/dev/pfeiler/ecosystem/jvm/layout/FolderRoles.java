@@ -339,7 +339,7 @@ public final class FolderRoles {
                 .collect(Collectors.toSet());
         List<SourceFile> program =
                 sources.stream().filter(s -> !known.contains(s)).toList();
-        Set<SourceFile> mixedIn = tests.among(program, known);
+        Set<SourceFile> mixedIn = tests.among(program, known, resources::packs);
         Map<String, Set<String>> packageFolders = new HashMap<>();
         for (SourceFile s : sources) {
             packageFolders
@@ -460,15 +460,12 @@ public final class FolderRoles {
 
     /** Whether a jar packs what is compiled from sources of the program. */
     private boolean packsProgram(Wiring wiring, Wiring.Archive archive) {
-        return programArchives.computeIfAbsent(archive.path(), path -> wiring.compilations().stream()
-                .filter(call -> call.output()
-                        .filter(output -> archive.folders().stream()
-                                .anyMatch(folder ->
-                                        Paths.within(folder, output.value()) || Paths.within(output.value(), folder)))
-                        .isPresent())
-                .anyMatch(call -> sources.stream()
-                        .anyMatch(source -> call.takes(source.path())
-                                && folders.get(roots.rootOf(source)).role() != Role.TEST)));
+        return programArchives.computeIfAbsent(archive.path(), path -> sources.stream()
+                .filter(source -> folders.get(roots.rootOf(source)).role() != Role.TEST)
+                .anyMatch(source -> wiring.compilations().stream()
+                        .filter(call -> call.takes(templates.compiled(source.path())))
+                        .flatMap(call -> call.classFiles(source).stream())
+                        .anyMatch(file -> archive.entry(file).isPresent())));
     }
 
     /** The web folder that a web archive is made of, else the first that its wiring serves. */

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /** Which sources are tests, by what they use and by who uses them. */
 final class TestSigns {
@@ -116,10 +117,19 @@ final class TestSigns {
         return own.stream().allMatch(s -> own.containsAll(usedBy().getOrDefault(s, Set.of())));
     }
 
-    /** Of sources of a program, those that are tests: marked or framework users that only tests use. */
-    Set<SourceFile> among(Collection<SourceFile> sources, Set<SourceFile> knownTests) {
+    /**
+     * Of sources of a program, those that are tests: marked or framework users that only tests use.
+     *
+     * @param packed whether the old build packs a source into a product, as it does with helpers for others' tests
+     */
+    Set<SourceFile> among(Collection<SourceFile> sources, Set<SourceFile> knownTests, Predicate<SourceFile> packed) {
         Set<SourceFile> tests = new HashSet<>();
-        for (SourceFile source : sources) if (touching.contains(source)) tests.add(source);
+        for (SourceFile source : sources) {
+            if (!touching.contains(source)) continue;
+            // what is packed although there are tests elsewhere is for others' tests
+            boolean product = (!marked.containsKey(source) || !knownTests.isEmpty()) && packed.test(source);
+            if (!product) tests.add(source);
+        }
         // a candidate that the program itself uses is not a test; that may expose another
         boolean changed = true;
         while (changed) {

@@ -1,9 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Which files the old build lays beside the classes, as its copies and archives say. A compiler copies nothing: beside
@@ -46,6 +48,15 @@ public final class WiredResources {
                         .findFirst());
     }
 
+    /** Whether a build packs the classes of a source. */
+    boolean packs(SourceFile source) {
+        return packing.stream().anyMatch(wiring -> wiring.compilations().stream()
+                .filter(call -> call.takes(source.path()))
+                .flatMap(call -> call.classFiles(source).stream())
+                .anyMatch(file -> wiring.archives().stream()
+                        .anyMatch(archive -> archive.entry(file).isPresent())));
+    }
+
     /** Where an archive has a file, as seen from the classes in it. */
     public static Optional<String> place(Wiring.Archive archive, String path) {
         return archive.entry(path).flatMap(entry -> besideClasses(archive, entry));
@@ -55,8 +66,9 @@ public final class WiredResources {
     public static boolean packsClasses(Wiring wiring) {
         return wiring.kind() != Wiring.Kind.IDE_FILES
                 && wiring.compilations().stream()
-                        .flatMap(call -> call.output().stream())
-                        .map(Wiring.Setting::value)
+                        .flatMap(call -> call.output().isPresent()
+                                ? Stream.of(call.output().get().value())
+                                : call.sources().stream().map(Wiring.SourceFolder::path))
                         .anyMatch(output -> wiring.archives().stream()
                                 .flatMap(archive -> archive.folders().stream())
                                 .anyMatch(folder -> Paths.within(folder, output) || Paths.within(output, folder)));

@@ -26,7 +26,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 
 /**
  * Splits a project into modules: where the folder holds several projects, or where the old build compiled the sources in
@@ -185,9 +184,8 @@ public final class ModuleSplit {
         TemplateSources templates = new TemplateSources(reading.wirings());
         return main.stream()
                 .filter(source -> wiring.compilations().stream()
-                        .anyMatch(call -> call.output().isPresent()
-                                && call.takes(templates.compiled(source.path()))
-                                && takesClasses(archive, call.output().get().value(), source)))
+                        .anyMatch(call ->
+                                call.takes(templates.compiled(source.path())) && takesClasses(archive, call, source)))
                 .count();
     }
 
@@ -197,14 +195,11 @@ public final class ModuleSplit {
         TemplateSources templates = new TemplateSources(reading.wirings());
         for (Wiring.Archive archive : wiring.archives()) {
             Set<SourceFile> own = new LinkedHashSet<>();
-            for (Wiring.Compilation compilation : wiring.compilations()) {
-                if (compilation.output().isEmpty()) continue;
-                String output = compilation.output().get().value();
+            for (Wiring.Compilation compilation : wiring.compilations())
                 main.stream()
-                        .filter(s ->
-                                compilation.takes(templates.compiled(s.path())) && takesClasses(archive, output, s))
+                        .filter(s -> compilation.takes(templates.compiled(s.path()))
+                                && takesClasses(archive, compilation, s))
                         .forEach(own::add);
-            }
             String name = Wiring.Archive.baseName(archive.path());
             boolean served = archive.is("war") && !webs.isEmpty();
             if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
@@ -229,13 +224,9 @@ public final class ModuleSplit {
         return settled();
     }
 
-    private static boolean takesClasses(Wiring.Archive archive, String output, SourceFile source) {
-        // a description of a package has no type, and goes where its folder goes
-        Stream<String> classes = source.types().isEmpty()
-                ? Stream.of(source.packagePath() + "/package-info")
-                : source.typeNames().stream().map(type -> type.replace('.', '/'));
-        return classes.anyMatch(
-                name -> archive.entry(Paths.join(output, name + ".class")).isPresent());
+    private static boolean takesClasses(Wiring.Archive archive, Wiring.Compilation call, SourceFile source) {
+        return call.classFiles(source).stream()
+                .anyMatch(file -> archive.entry(file).isPresent());
     }
 
     private void clear() {

@@ -1,14 +1,17 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
+import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** What of a folder of classes the old build packs into a jar. */
 final class PackedClasses {
@@ -27,8 +30,13 @@ final class PackedClasses {
                                 && wiring.archives().contains(made))
                         .findFirst());
         if (maker.isEmpty()) return all;
-        List<String> outputs = maker.get().outputs().stream()
-                .map(Wiring.Setting::value)
+        List<String> outputs = Stream.concat(
+                        maker.get().outputs().stream().map(Wiring.Setting::value),
+                        // without a stated folder, classes are beside their sources
+                        maker.get().compilations().stream()
+                                .filter(call -> call.output().isEmpty())
+                                .flatMap(call -> context.project().layout().folders().stream())
+                                .map(Folder::path))
                 .distinct()
                 .toList();
         List<String> others = context.reading().tree().files().stream()
@@ -37,9 +45,9 @@ final class PackedClasses {
         Map<String, byte[]> packed = new TreeMap<>();
         all.forEach((path, bytes) -> {
             boolean in = others.contains(path)
-                    || outputs.stream()
-                            .anyMatch(output ->
-                                    archive.get().entry(output + "/" + path).equals(Optional.of(path)));
+                    || outputs.stream().anyMatch(output -> archive.get()
+                            .entry(Paths.join(output, path))
+                            .equals(Optional.of(path)));
             if (in) packed.put(path, bytes);
         });
         return packed;

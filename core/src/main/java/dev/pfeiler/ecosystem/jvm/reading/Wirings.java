@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.ecosystem.jvm.wiring.ant.AntFile;
@@ -17,6 +18,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -40,7 +42,50 @@ public final class Wirings {
         wirings.addAll(ImlFiles.read(tree));
         wirings.addAll(NbprojectFiles.read(tree));
         wirings.sort(Comparator.comparing(Wiring::kind));
-        return wirings;
+        return withPacking(tree, wirings);
+    }
+
+    /** A script that only packs belongs to the first build that compiles and packs nothing itself. */
+    private static List<Wiring> withPacking(ProjectTree tree, List<Wiring> wirings) {
+        List<Wiring> packing = wirings.stream()
+                .filter(wiring -> wiring.kind() != Wiring.Kind.BUILD_FILE && wiring.kind() != Wiring.Kind.IDE_FILES)
+                .filter(wiring -> wiring.compilations().isEmpty())
+                .toList();
+        List<Wiring> all = new ArrayList<>(wirings);
+        all.removeAll(packing);
+        for (int i = 0; i < all.size() && !packing.isEmpty(); i++) {
+            Wiring wiring = all.get(i);
+            boolean compiles = wiring.kind() != Wiring.Kind.IDE_FILES
+                    && !wiring.compilations().isEmpty()
+                    && wiring.archives().isEmpty();
+            if (!compiles) continue;
+            for (Wiring script : packing) wiring = wiring.packedBy(script);
+            all.set(i, wiring);
+            break;
+        }
+        boolean compiled =
+                all.stream().anyMatch(wiring -> !wiring.compilations().isEmpty());
+        for (Wiring script : packing) {
+            // one that was not read to its end is reported
+            if (script.archives().isEmpty()) all.add(script);
+            else if (!compiled) all.add(byHand(tree, script));
+        }
+        all.sort(Comparator.comparing(Wiring::kind));
+        return all;
+    }
+
+    /** A script that packs what somebody compiles by hand: beside the sources, or into the folder that is packed. */
+    private static Wiring byHand(ProjectTree tree, Wiring script) {
+        Wiring.Archive archive = script.archives().get(0);
+        String packed = archive.folders().stream().findFirst().orElse("");
+        boolean beside =
+                tree.under(packed).anyMatch(file -> JvmLanguage.of(file.path()).isPresent());
+        Wiring.SourceFolder sources =
+                new Wiring.SourceFolder(beside ? packed : "", beside, false, List.of(), List.of(), archive.evidence());
+        Optional<Wiring.Setting> output =
+                beside ? Optional.empty() : Optional.of(new Wiring.Setting(packed, archive.evidence()));
+        return script.compiling(List.of(
+                new Wiring.Compilation(List.of(sources), List.of(), output, Map.of(), List.of(), archive.evidence())));
     }
 
     private static Optional<Wiring> script(ProjectTree tree, TreeFile file) {
@@ -79,8 +124,9 @@ public final class Wirings {
                 default -> new BatchScript(tree, file.path(), folder, draft).read(lines);
             }
         });
-        // skip scripts that compile nothing
-        return draft.compilations.isEmpty() && !draft.cutShort ? Optional.empty() : Optional.of(draft.done(kind));
+        // skip scripts that neither compile nor pack
+        boolean builds = !draft.compilations.isEmpty() || !draft.archives.isEmpty() || draft.cutShort;
+        return builds ? Optional.of(draft.done(kind)) : Optional.empty();
     }
 
     /** A script describes the project in its own folder if all that it compiles is there, else the tree. */

@@ -1,11 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -191,6 +193,18 @@ public record Wiring(
                     .toList();
         }
 
+        /** Where it writes the class files of a source, without those of nested classes. */
+        public List<String> classFiles(SourceFile source) {
+            // a description of a package has no type
+            List<String> names = source.types().isEmpty() ? List.of("package-info") : source.types();
+            String folder = output.map(stated -> Paths.join(stated.value(), source.packagePath()))
+                    // without a stated folder they are beside the sources
+                    .orElse(Paths.parent(source.path()));
+            return names.stream()
+                    .map(name -> Paths.join(folder, name + ".class"))
+                    .toList();
+        }
+
         /** The Java level of the classes it makes. */
         public Optional<Setting> level() {
             return Stream.of("--release", "-target", "-source")
@@ -298,6 +312,15 @@ public record Wiring(
         /** Whether it is an archive with that ending. */
         public boolean is(String extension) {
             return Paths.extension(path).equals(extension);
+        }
+
+        /** The same with what another call adds to it. */
+        public Archive and(Archive added) {
+            List<Content> all = new ArrayList<>(contents);
+            all.addAll(added.contents);
+            Map<String, Setting> attributes = new LinkedHashMap<>(manifest);
+            attributes.putAll(added.manifest);
+            return new Archive(path, all, attributes, unpacked, evidence);
         }
 
         Archive with(List<Content> contents) {
@@ -432,17 +455,37 @@ public record Wiring(
         return with(folder, calls);
     }
 
+    /** The same with the archives that another file makes of what it compiles. */
+    public Wiring packedBy(Wiring other) {
+        List<String> both = new ArrayList<>(files);
+        both.addAll(other.files);
+        List<Archive> packed = new ArrayList<>(archives);
+        packed.addAll(other.archives);
+        List<Setting> started = new ArrayList<>(mainClasses);
+        started.addAll(other.mainClasses);
+        return with(folder, both, compilations, packed, started);
+    }
+
     private Wiring with(String project, List<Compilation> calls) {
+        return with(project, files, calls, archives, mainClasses);
+    }
+
+    private Wiring with(
+            String project,
+            List<String> ownFiles,
+            List<Compilation> calls,
+            List<Archive> packed,
+            List<Setting> started) {
         return new Wiring(
                 kind,
                 project,
-                files,
+                ownFiles,
                 name,
                 version,
                 calls,
-                archives,
+                packed,
                 distributions,
-                mainClasses,
+                started,
                 testRuns,
                 copies,
                 generators,

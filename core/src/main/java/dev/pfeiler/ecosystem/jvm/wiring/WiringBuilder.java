@@ -207,7 +207,10 @@ public final class WiringBuilder {
         while (!open.isEmpty() && contents.size() < MOST_CONTENTS) {
             Wiring.Content content = open.poll();
             for (Wiring.Copy copied : copies) {
-                if (content.path().isEmpty() || !Paths.within(content.path(), copied.to())) continue;
+                // all of the project's own folder is not what goes in
+                boolean everything =
+                        content.path().isEmpty() && content.including().isEmpty();
+                if (everything || !Paths.within(content.path(), copied.to())) continue;
                 String place = Paths.join(content.prefix(), Paths.relative(content.path(), copied.to()));
                 Wiring.Content laid = copied.content().below(place).through(content);
                 if (contents.add(laid)) open.add(laid);

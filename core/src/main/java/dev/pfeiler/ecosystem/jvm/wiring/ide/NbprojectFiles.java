@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ide;
 
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
+import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
@@ -15,6 +16,7 @@ import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -91,8 +93,33 @@ public final class NbprojectFiles {
                 .filter(s -> tree.folders().contains(s.value()))
                 .ifPresent(draft.webRoots::add);
         setting("main.class").ifPresent(draft.mainClasses::add);
-        draft.xml(tree, draft.at(PROJECT)).flatMap(this::archive).ifPresent(draft.archives::add);
+        Optional<Wiring.Archive> web = draft.xml(tree, draft.at(PROJECT)).flatMap(this::archive);
+        web.or(() -> jar(sources)).ifPresent(draft.archives::add);
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** The jar of the classes and of what is beside the sources. */
+    private Optional<Wiring.Archive> jar(List<Wiring.SourceFolder> sources) {
+        Optional<Wiring.Setting> path = inside("dist.jar");
+        if (path.isEmpty()) return Optional.empty();
+        List<Wiring.Content> contents = new ArrayList<>();
+        inside("build.classes.dir")
+                .ifPresent(classes -> contents.add(new Wiring.Content(classes.value(), "", List.of(), List.of())));
+        List<String> excludes = setting("build.classes.excludes")
+                .map(stated -> Arrays.asList(stated.value().split("\\s*,\\s*")))
+                .orElse(List.of("**/*.java", "**/*.form"));
+        sources.stream()
+                .filter(folder -> !folder.test())
+                .forEach(folder -> contents.add(new Wiring.Content(folder.path(), "", List.of(), excludes)));
+        Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
+        inside("manifest.file")
+                .map(Wiring.Setting::value)
+                .filter(tree::has)
+                .flatMap(written -> ManifestFile.read(tree, written))
+                .ifPresent(written -> manifest.putAll(written.attributes()));
+        setting("main.class").ifPresent(started -> manifest.put("Main-Class", started));
+        return path.map(
+                made -> new Wiring.Archive(made.value(), contents, manifest, Optional.empty(), made.evidence()));
     }
 
     /** The web archive with the libraries that the project lays into it. */

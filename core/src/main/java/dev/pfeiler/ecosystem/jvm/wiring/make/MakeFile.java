@@ -155,17 +155,25 @@ public final class MakeFile {
                 .replace("$^", prerequisites)
                 .replace("$?", prerequisites);
         String expanded = expand(automatic);
-        String folder = "";
-        for (String part : expanded.lines()
+        commands(expanded, "", evidence);
+    }
+
+    /** @param start the folder that the first command works in */
+    private void commands(String written, String start, Evidence evidence) {
+        String folder = start;
+        for (String part : written.lines()
                 .flatMap(one -> ShellText.sequence(one, ShellText.Dialect.POSIX).stream())
+                .map(String::strip)
                 .toList()) {
-            List<String> words = ShellText.words(substitute(part.strip(), folder));
-            if (words.size() > 1 && words.get(0).equals("cd")) {
-                folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
+            // a subshell keeps its folder to itself
+            if (part.startsWith("(") && part.endsWith(")")) {
+                commands(part.substring(1, part.length() - 1), folder, evidence);
                 continue;
             }
-            if (text.redirected(part.strip(), folder)) continue;
-            commands.take(words, folder, evidence);
+            List<String> words = ShellText.words(substitute(part, folder));
+            if (words.size() > 1 && words.get(0).equals("cd"))
+                folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
+            else if (!text.redirected(part, folder)) commands.take(words, folder, evidence);
         }
     }
 

@@ -8,11 +8,12 @@ import java.util.regex.Pattern;
  * The arguments of a call of {@code jar}. Source: the JDK's tool specification of jar.
  *
  * @param creates whether it makes an archive
+ * @param updates whether it adds to an archive
  * @param manifest the manifest file; empty if none is given
  * @param mainClass the entry point; empty if none is given
  * @param parts what goes in
  */
-record JarCall(boolean creates, String file, String manifest, String mainClass, List<Part> parts) {
+record JarCall(boolean creates, boolean updates, String file, String manifest, String mainClass, List<Part> parts) {
     private static final Pattern JAR_FLAGS = Pattern.compile("-?[cvfme0Mitxu]+");
 
     /**
@@ -24,6 +25,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
 
     static JarCall of(List<String> arguments) {
         boolean creates = false;
+        boolean updates = false;
         String file = "";
         String manifest = "";
         String mainClass = "";
@@ -35,6 +37,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
                 && !arguments.get(0).startsWith("--")) {
             String letters = arguments.get(i++).replace("-", "");
             creates = letters.indexOf('c') >= 0;
+            updates = letters.indexOf('u') >= 0;
             for (char letter : letters.toCharArray()) {
                 if ("fme".indexOf(letter) < 0 || i >= arguments.size()) continue;
                 String value = arguments.get(i++);
@@ -49,6 +52,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
             String name = equals > 0 ? word.substring(0, equals) : word;
             switch (name) {
                 case "-c", "--create" -> creates = true;
+                case "-u", "--update" -> updates = true;
                 case "-f", "--file" -> file = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
                 case "-m", "--manifest" -> manifest = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
                 case "-e", "--main-class" -> mainClass = equals > 0 ? word.substring(equals + 1) : next(arguments, ++i);
@@ -61,7 +65,7 @@ record JarCall(boolean creates, String file, String manifest, String mainClass, 
                 }
             }
         }
-        return new JarCall(creates, file, manifest, mainClass, parts);
+        return new JarCall(creates, updates, file, manifest, mainClass, parts);
     }
 
     private static String next(List<String> arguments, int i) {

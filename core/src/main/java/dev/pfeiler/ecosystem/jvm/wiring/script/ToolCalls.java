@@ -316,7 +316,7 @@ public final class ToolCalls {
 
     private void jar(List<String> arguments, String folder, Evidence evidence) {
         JarCall call = JarCall.of(arguments);
-        if (!call.creates()) return;
+        if (!call.creates() && !call.updates()) return;
         Optional<String> path = inside(call.file(), folder);
         if (path.isEmpty()) return;
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
@@ -328,12 +328,24 @@ public final class ToolCalls {
             String in = Paths.join(folder, part.folder().replace('\\', '/'));
             String name = DOT_FOLDERS.matcher(part.name().replace('\\', '/')).replaceFirst("");
             boolean whole = List.of(".", "./", "*", "").contains(name);
-            for (String one : whole ? List.of(".") : text.glob(name, in))
-                inside(one, in)
-                        .ifPresent(p ->
-                                contents.add(whole ? new Wiring.Content(p, "", List.of(), List.of()) : packed(p, one)));
+            if (whole) inside(".", in).ifPresent(p -> contents.add(new Wiring.Content(p, "", List.of(), List.of())));
+            else if (name.indexOf('*') >= 0) contents.addAll(matching(name, in));
+            else inside(name, in).ifPresent(p -> contents.add(packed(p, name)));
         }
-        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence));
+        Wiring.Archive made = new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence);
+        for (int i = 0; call.updates() && i < draft.archives.size(); i++)
+            if (draft.archives.get(i).path().equals(made.path())) {
+                draft.archives.set(i, draft.archives.get(i).and(made));
+                return;
+            }
+        if (call.creates()) draft.archives.add(made);
+    }
+
+    /** What a pattern takes, which may not be built yet; a folder goes in with all that is in it. */
+    private List<Wiring.Content> matching(String pattern, String in) {
+        return inside(".", in).stream()
+                .map(folder -> new Wiring.Content(folder, "", List.of(pattern, pattern + "/**"), List.of()))
+                .toList();
     }
 
     /** A distribution archive, made of files and folders under their own names. */

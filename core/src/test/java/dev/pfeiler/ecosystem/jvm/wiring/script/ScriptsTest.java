@@ -181,7 +181,8 @@ class ScriptsTest {
         assertThat(JarCall.of(List.of("-cfm", "x.jar", "m.txt", "out")).manifest())
                 .isEqualTo("m.txt");
         JarCall modern = JarCall.of(List.of("--create", "--file=x.jar", "--main-class", "p.A", "-C", "out", "."));
-        assertThat(modern).isEqualTo(new JarCall(true, "x.jar", "", "p.A", List.of(new JarCall.Part("out", "."))));
+        assertThat(modern)
+                .isEqualTo(new JarCall(true, false, "x.jar", "", "p.A", List.of(new JarCall.Part("out", "."))));
         assertThat(JarCall.of(List.of("xf", "x.jar")).creates()).isFalse();
     }
 
