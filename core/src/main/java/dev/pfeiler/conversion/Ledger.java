@@ -40,7 +40,7 @@ public record Ledger(
     static final String KEPT = FOLDER + "/kept/";
 
     private static final Pattern SHA_256 = Pattern.compile("[0-9a-f]{64}");
-    private static final Pattern MODE = Pattern.compile("([r-][w-][x-]){3}");
+    private static final Pattern MODE = Pattern.compile("[r-][w-][xsS-][r-][w-][xsS-][r-][w-][xtT-]");
 
     /**
      * A part of the tree that was converted.

@@ -14,6 +14,8 @@ import java.util.stream.Stream;
 
 /** What is done to whole folders on disk. */
 public final class Trees {
+    private static final String UNIX_MODE = "unix:mode";
+
     private Trees() {}
 
     /** Deletes a folder and all in it; links are deleted, not followed. */
@@ -66,16 +68,68 @@ public final class Trees {
         }
     }
 
+    /** The permissions as {@code ls} writes them, without the type; empty if the file system has none. */
     public static String mode(Path path) throws IOException {
         try {
-            return PosixFilePermissions.toString(Files.getPosixFilePermissions(path, LinkOption.NOFOLLOW_LINKS));
+            String plain =
+                    PosixFilePermissions.toString(Files.getPosixFilePermissions(path, LinkOption.NOFOLLOW_LINKS));
+            int bits = (Integer) Files.getAttribute(path, UNIX_MODE, LinkOption.NOFOLLOW_LINKS);
+            return SpecialBit.shown(plain, bits);
         } catch (UnsupportedOperationException e) {
             return "";
         }
     }
 
     public static void setMode(Path path, String mode) throws IOException {
-        if (!mode.isEmpty()) Files.setPosixFilePermissions(path, PosixFilePermissions.fromString(mode));
+        if (mode.isEmpty()) return;
+        String plain = SpecialBit.without(mode);
+        Files.setPosixFilePermissions(path, PosixFilePermissions.fromString(plain));
+        if (plain.equals(mode)) return;
+        int bits = (Integer) Files.getAttribute(path, UNIX_MODE, LinkOption.NOFOLLOW_LINKS);
+        Files.setAttribute(path, UNIX_MODE, bits & 07777 | SpecialBit.bits(mode), LinkOption.NOFOLLOW_LINKS);
+    }
+
+    /** A bit of a mode that is written in the place of an execute permission. Source: POSIX, ls, "long format". */
+    private enum SpecialBit {
+        USER(04000, 2, 's', 'S'),
+        GROUP(02000, 5, 's', 'S'),
+        STICKY(01000, 8, 't', 'T');
+
+        private final int bit;
+        private final int place;
+        private final char executable;
+        private final char plain;
+
+        SpecialBit(int bit, int place, char executable, char plain) {
+            this.bit = bit;
+            this.place = place;
+            this.executable = executable;
+            this.plain = plain;
+        }
+
+        static String shown(String mode, int bits) {
+            char[] letters = mode.toCharArray();
+            for (SpecialBit one : values())
+                if ((bits & one.bit) != 0) letters[one.place] = letters[one.place] == 'x' ? one.executable : one.plain;
+            return new String(letters);
+        }
+
+        static String without(String mode) {
+            char[] letters = mode.toCharArray();
+            for (SpecialBit one : values()) {
+                if (letters.length <= one.place) continue;
+                if (letters[one.place] == one.executable) letters[one.place] = 'x';
+                if (letters[one.place] == one.plain) letters[one.place] = '-';
+            }
+            return new String(letters);
+        }
+
+        static int bits(String mode) {
+            int bits = 0;
+            for (SpecialBit one : values())
+                if (mode.charAt(one.place) == one.executable || mode.charAt(one.place) == one.plain) bits |= one.bit;
+            return bits;
+        }
     }
 
     public static boolean isEmpty(Path folder) throws IOException {

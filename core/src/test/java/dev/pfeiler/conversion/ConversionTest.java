@@ -49,6 +49,29 @@ class ConversionTest {
     }
 
     @Test
+    void anEmptiedFolderGetsItsSpecialBitsBack() throws IOException {
+        Path lib = sketch.root().resolve("lib");
+        Files.setAttribute(lib, "unix:mode", 03750);
+        convert(new Step.Retire("lib/x.jar", ""));
+        assertThat(has("lib")).isFalse();
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, BuildOutput.NONE);
+        assertThat((Integer) Files.getAttribute(lib, "unix:mode") & 07777).isEqualTo(03750);
+    }
+
+    @Test
+    void foldersOfABuildGoEvenIfTheirFilesAreGoneAlready() throws IOException {
+        Map<String, String> before = sketch.digest();
+        Ledger.Part part = new Ledger.Part("", "", "jvm", "maven");
+        Conversion.run(
+                sketch.tree(),
+                List.of(new Step.Move("src/a/A.java", "module/src/a/A.java", "")),
+                new Ledger.Decided(List.of(part), Map.of(), Map.of(), Map.of()));
+        Files.createDirectories(sketch.root().resolve("module/target/classes/a"));
+        Undo.run(sketch.root(), Undo.Edits.REFUSE, (of, tree, descriptors) -> List.of("module/target/**"));
+        assertThat(sketch.digest()).isEqualTo(before);
+    }
+
+    @Test
     void everyKindOfStepIsTakenAndReversed() throws IOException {
         Map<String, String> before = sketch.digest();
         convert(

@@ -96,6 +96,7 @@ class JvmOwnBuildTest extends ProposedProject {
     @Test
     void onlyWhatAStepNamesIsPacked() throws IOException {
         sketch.file("src/p/makefile", "all:")
+                .file("src/p/plan.txt", "to do")
                 .file("src/p/A.java.bak", "old")
                 .file("Tides.txt", "low")
                 .file("pictures/a.txt", "a")
@@ -107,6 +108,7 @@ class JvmOwnBuildTest extends ProposedProject {
                 "<copy file='pictures/a.txt' tofile='out/q/b.txt'/>",
                 "<jar destfile='mole.jar'><fileset dir='out'/><fileset file='NOTICE.txt'/></jar>")));
         assertThat(goal(proposal, "src/p/makefile")).isEqualTo("stays");
+        assertThat(goal(proposal, "src/p/plan.txt")).isEqualTo("stays");
         assertThat(goal(proposal, "src/p/A.java.bak")).isEqualTo("stays");
         assertThat(goal(proposal, "Tides.txt")).isEqualTo("src/main/resources/Tides.txt");
         assertThat(goal(proposal, "pictures/a.txt")).isEqualTo("src/main/resources/q/b.txt");
@@ -114,7 +116,7 @@ class JvmOwnBuildTest extends ProposedProject {
                 .as("people look for it at the top")
                 .isEqualTo("stays");
         assertThat(written(proposal, "pom.xml")).contains("<include>NOTICE.txt</include>");
-        assertThat(proposal.leftForYou()).extracting(Finding::subject).containsExactly("src/p/makefile");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).containsExactly("src/p/plan.txt");
     }
 
     @Test
@@ -170,5 +172,49 @@ class JvmOwnBuildTest extends ProposedProject {
         assertThat(value(proposal, "archive:mole-core.jar")).isEqualTo("yes");
         assertThat(written(proposal, "src/assembly/mole-core.xml")).contains("<exclude>q/**</exclude>");
         assertThat(written(proposal, "pom.xml")).contains("<finalName>mole-core</finalName>", "<attach>false</attach>");
+    }
+
+    @Test
+    void scriptsPackWhatTheyWillHaveCompiled() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("src/q/B.java", "package q; public class B {}")
+                .file(
+                        "Makefile",
+                        "VER = 1.2",
+                        "JAR = jar",
+                        "all: p-$(VER).jar q-$(VER).jar",
+                        ".classes:",
+                        "\tjavac -d classes src/p/A.java src/q/B.java",
+                        "p-$(VER).jar: .classes",
+                        "\t(cd classes; $(JAR) cf ../$@ p/*class)",
+                        "q-$(VER).jar: .classes",
+                        "\t(cd classes; $(JAR) cf ../$@ q/*class)");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("p/src/main/java/p/A.java");
+        assertThat(goal(proposal, "src/q/B.java")).isEqualTo("q/src/main/java/q/B.java");
+    }
+
+    @Test
+    void aScriptThatOnlyPacksNamesTheArchive() throws IOException {
+        sketch.file("p/A.java", "package p; public class A {}")
+                .file("p/tides.txt", "low")
+                .file("texts/de.txt", "Ebbe")
+                .file("pack.bat", "del mole.jar", "jar cf mole.jar p\\*.class", "jar uf mole.jar texts\\*.txt");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "archive")).isEqualTo("mole");
+        assertThat(goal(proposal, "texts/de.txt")).isEqualTo("src/main/resources/texts/de.txt");
+        assertThat(goal(proposal, "p/tides.txt")).isEqualTo("stays");
+    }
+
+    @Test
+    void thePlanOfClassPathsIsCheckedBeforeItIsShown() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A { rope.Rope r; }")
+                .jar("lib/rope.jar", "rope.Rope");
+        assertThat(propose().checks()).containsExactly("Compile class path of 1 source set: complete");
+        Proposal without = propose("scope:lib/rope.jar=exclude");
+        assertThat(without.checks()).containsExactly("Compile class path of 1 source set: 1 used jar not on them");
+        assertThat(without.leftForYou())
+                .extracting(finding -> finding.subject() + " " + finding.fact())
+                .contains("lib/rope.jar is used by sources that will not see it: excluded by your choice");
     }
 }

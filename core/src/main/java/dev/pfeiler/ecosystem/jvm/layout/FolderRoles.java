@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -47,6 +48,9 @@ public final class FolderRoles {
 
     private final TemplateSources templates;
     private final WiredResources resources;
+    /** The files that the old builds are. */
+    private final Set<String> wired;
+
     private final Map<String, Boolean> programArchives = new HashMap<>();
 
     private final TreeMap<String, Placement> placements = new TreeMap<>();
@@ -61,6 +65,11 @@ public final class FolderRoles {
         this.stubs = new GroovyStubs(sources);
         this.templates = new TemplateSources(wirings);
         this.resources = new WiredResources(wirings);
+        this.wired = wirings.stream()
+                .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
+                .flatMap(wiring -> wiring.files().stream())
+                .filter(path -> !Paths.extension(path).equals("properties"))
+                .collect(Collectors.toSet());
         for (SourceFile source : sources) built.addAll(source.typeNames());
     }
 
@@ -370,6 +379,8 @@ public final class FolderRoles {
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
         if (LEFTOVER.matcher(file.name()).matches()) return;
+        // what a project is built by is not a part of what it makes
+        if (ScriptKind.ofPath(path).equals(Optional.of(ScriptKind.MAKE)) || wired.contains(path)) return;
         // a source that could not be read is not a resource either
         if (languages.isSource(path) && !file.link()) return;
         Folder folder = null;
@@ -378,7 +389,7 @@ public final class FolderRoles {
             if (folder != null || f.isEmpty()) break;
         }
         if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) {
-            if (folder == null) packedApart(file);
+            if (folder == null || folder.role() == Role.LEFT) packedApart(file);
             return;
         }
         if (file.extension().equals("class") && classRoot(path).isPresent()) {
@@ -434,8 +445,6 @@ public final class FolderRoles {
     /** A file of no folder with a role goes into an archive where the old build lays it in. */
     private void packedApart(TreeFile file) {
         String path = file.path();
-        // what a project is wired by does not go into what it makes, even where the archive is made of all of its
-        // folder
         boolean own = wirings.stream().anyMatch(wiring -> wiring.files().contains(path));
         if (own || file.extension().equals("jar")) return;
         for (Wiring wiring : wirings) {

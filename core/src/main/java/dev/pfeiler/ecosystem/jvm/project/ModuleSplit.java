@@ -285,7 +285,8 @@ public final class ModuleSplit {
                         needs.get(name).remove(other.name());
                 }));
         parts.forEach((name, part) -> parts.forEach((other, packed) -> {
-            if (!other.equals(name) && packs(part, packed)) needs.get(name).add(other);
+            if (other.equals(name) || !packs(part, packed) || !needs.get(name).add(other)) return;
+            if (ordered(needs).size() < parts.size()) needs.get(name).remove(other);
         }));
         return needs;
     }

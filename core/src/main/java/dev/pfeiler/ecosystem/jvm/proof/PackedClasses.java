@@ -1,17 +1,18 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
-import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 
 /** What of a folder of classes the old build packs into a jar. */
 final class PackedClasses {
@@ -30,26 +31,44 @@ final class PackedClasses {
                                 && wiring.archives().contains(made))
                         .findFirst());
         if (maker.isEmpty()) return all;
-        List<String> outputs = Stream.concat(
-                        maker.get().outputs().stream().map(Wiring.Setting::value),
-                        // without a stated folder, classes are beside their sources
-                        maker.get().compilations().stream()
-                                .filter(call -> call.output().isEmpty())
-                                .flatMap(call -> context.project().layout().folders().stream())
-                                .map(Folder::path))
-                .distinct()
-                .toList();
+        Wiring wiring = maker.get();
+        Map<String, List<String>> places = places(wiring);
+        List<String> outputs =
+                wiring.outputs().stream().map(Wiring.Setting::value).distinct().toList();
         List<String> others = context.reading().tree().files().stream()
                 .flatMap(file -> WiredResources.place(archive.get(), file.path()).stream())
                 .toList();
         Map<String, byte[]> packed = new TreeMap<>();
         all.forEach((path, bytes) -> {
+            List<String> folders = places.getOrDefault(topLevel(path), outputs);
             boolean in = others.contains(path)
-                    || outputs.stream().anyMatch(output -> archive.get()
-                            .entry(Paths.join(output, path))
+                    || folders.stream().anyMatch(folder -> archive.get()
+                            .entry(Paths.join(folder, path))
                             .equals(Optional.of(path)));
             if (in) packed.put(path, bytes);
         });
         return packed;
+    }
+
+    /** The folders of classes that each top-level class is compiled to. */
+    private Map<String, List<String>> places(Wiring wiring) {
+        TemplateSources templates = new TemplateSources(context.reading().wirings());
+        Map<String, List<String>> places = new TreeMap<>();
+        for (SourceFile source : context.reading().sourceFiles())
+            for (Wiring.Compilation call : wiring.compilations()) {
+                if (!call.takes(templates.compiled(source.path()))) continue;
+                for (String file : call.classFiles(source)) {
+                    String name = Paths.join(source.packagePath(), Paths.name(file));
+                    Paths.before(name, file).ifPresent(folder -> places.computeIfAbsent(name, n -> new ArrayList<>())
+                            .add(folder));
+                }
+            }
+        return places;
+    }
+
+    /** The file of the class that a nested one is in. */
+    private static String topLevel(String file) {
+        int nested = file.indexOf('$', file.lastIndexOf('/') + 2);
+        return nested < 0 || !file.endsWith(".class") ? file : file.substring(0, nested) + ".class";
     }
 }
