@@ -111,7 +111,9 @@ public final class ScopeFinder {
         if (needed && notDeployed.test(jar)) {
             return found(Scope.PROVIDED, used, Certainty.LIKELY, "on the class path, but not deployed", main);
         }
-        if (traits.compileOnly().contains(jar) && !fromNames.containsKey(jar)) {
+        // code that stated processors generate may use what their annotations come with
+        boolean only = jar.offersProcessor() || traits.processors().isEmpty();
+        if (only && traits.compileOnly().contains(jar) && !fromNames.containsKey(jar)) {
             String why = "only the compiler uses it: annotations in " + files(main.size());
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, main);
         }
