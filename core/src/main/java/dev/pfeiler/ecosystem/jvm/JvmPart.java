@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
+import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathCheck;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
 import dev.pfeiler.ecosystem.jvm.finding.JvmFindings;
@@ -78,7 +79,7 @@ final class JvmPart implements Reading {
         static final View USUAL = new View(Map.of(), true);
 
         static View of(Choices choices) {
-            return new View(BuildDecisions.settledRoles(choices), BuildDecisions.mayBeSeveral(choices));
+            return new View(BuildDecisions.settledRoles(choices), ModuleChoice.mayBeSeveral(choices));
         }
     }
 

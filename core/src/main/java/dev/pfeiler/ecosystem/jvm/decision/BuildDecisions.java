@@ -57,8 +57,6 @@ import java.util.stream.Stream;
 public final class BuildDecisions {
     private static final String FOLDER = "folder:";
     private static final String PACKAGING = "packaging";
-    private static final String MODULES = "modules";
-    private static final String ONE = "one";
     private static final String LAYOUT = "layout";
 
     private final ProjectFacts facts;
@@ -77,13 +75,6 @@ public final class BuildDecisions {
         this.project = facts.project();
         this.target = target;
         this.deliberation = deliberation;
-    }
-
-    /** Whether the choices allow several modules. */
-    public static boolean mayBeSeveral(Choices choices) {
-        return choices.of(MODULES)
-                .filter(choice -> choice.value().strip().equals(ONE))
-                .isEmpty();
     }
 
     /** The roles that choices give to folders. */
@@ -181,7 +172,7 @@ public final class BuildDecisions {
                 .toList();
     }
 
-    /** The jars that concern each module; one that concerns none goes to the last that is compiled. */
+    /** The jars that concern each module; one that is on no class path goes to the last that is compiled. */
     private Map<SourceModule, List<Jar>> jarsByModule() {
         Map<SourceModule, Set<Jar>> concerned = new LinkedHashMap<>();
         project.modules().forEach(module -> concerned.put(module, concerned(module)));
@@ -191,13 +182,25 @@ public final class BuildDecisions {
                 .filter(module -> module.enterprise().isEmpty())
                 .reduce((one, next) -> next)
                 .orElseThrow();
+        // what none uses belongs to those whose class path has it
+        Map<Jar, Set<SourceModule>> wired = new LinkedHashMap<>();
+        for (SourceModule module : project.modules()) {
+            Set<String> paths = module.compilations(reading.wirings())
+                    .flatMap(call -> call.classPath().stream())
+                    .map(Wiring.Library::path)
+                    .collect(Collectors.toSet());
+            for (Jar jar : idle)
+                if (paths.contains(jar.path()))
+                    wired.computeIfAbsent(jar, j -> new HashSet<>()).add(module);
+        }
         Map<SourceModule, List<Jar>> jars = new LinkedHashMap<>();
         concerned.forEach((module, own) -> jars.put(
                 module,
                 project.libraries().stream()
                         .filter(jar -> project.modules().size() == 1
                                 || own.contains(jar)
-                                || module.equals(last) && idle.contains(jar))
+                                || idle.contains(jar)
+                                        && wired.getOrDefault(jar, Set.of(last)).contains(module))
                         .toList()));
         return jars;
     }
@@ -306,20 +309,20 @@ public final class BuildDecisions {
     }
 
     private void modules() {
-        if (project.modules().size() == 1 && mayBeSeveral(deliberation.choices())) return;
+        if (project.modules().size() == 1 && ModuleChoice.mayBeSeveral(deliberation.choices())) return;
         String names =
                 project.modules().stream().map(module -> module.name().text()).collect(Collectors.joining(" "));
         List<Evidence> evidence =
                 project.modules().stream().map(SourceModule::evidence).toList();
         deliberation.settle(
                 Decision.of(
-                        MODULES,
+                        ModuleChoice.KEY,
                         "Modules",
-                        names.isEmpty() ? ONE : names,
+                        names.isEmpty() ? ModuleChoice.ONE : names,
                         Certainty.LIKELY,
                         ModuleSplit.why(project.modules()),
                         evidence),
-                Choosable.oneOf(ONE, names));
+                Choosable.oneOf(ModuleChoice.ONE, names));
     }
 
     private Packaging packaging(SourceModule module) {

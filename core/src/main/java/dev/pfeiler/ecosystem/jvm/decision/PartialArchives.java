@@ -49,6 +49,8 @@ final class PartialArchives {
     record Decided(Selection own, List<PartialArchive> further) {}
 
     Decided decide(Deliberation deliberation) {
+        // who wants one module wants one archive
+        if (!ModuleChoice.mayBeSeveral(deliberation.choices())) return new Decided(Selection.ALL, List.of());
         Selection own = module.archive()
                 .filter(archive -> archive.is("jar"))
                 .flatMap(archive -> maker(archive).map(wiring -> selection(wiring, archive)))

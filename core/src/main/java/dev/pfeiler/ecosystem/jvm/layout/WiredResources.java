@@ -31,6 +31,7 @@ public final class WiredResources {
     /** Whether the steps of a build say of a file beside sources if it is packed. */
     public boolean decide(String path) {
         return packing.stream()
+                        .filter(WiredResources::namesResources)
                         .flatMap(wiring -> wiring.sources().stream())
                         .anyMatch(folder -> Paths.within(folder.path(), path))
                 && onClassPaths.stream().noneMatch(folder -> Paths.within(folder, path));
@@ -72,6 +73,16 @@ public final class WiredResources {
                         .anyMatch(output -> wiring.archives().stream()
                                 .flatMap(archive -> archive.folders().stream())
                                 .anyMatch(folder -> Paths.within(folder, output) || Paths.within(output, folder)));
+    }
+
+    /**
+     * Whether a build that packs its classes names each resource in a step that is read. Scripts copy in many ways; they
+     * name what they pack where the classes are beside the sources.
+     */
+    public static boolean namesResources(Wiring wiring) {
+        boolean beside =
+                wiring.compilations().stream().allMatch(call -> call.output().isEmpty());
+        return packsClasses(wiring) && (wiring.kind() == Wiring.Kind.BUILD_FILE || beside);
     }
 
     /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */

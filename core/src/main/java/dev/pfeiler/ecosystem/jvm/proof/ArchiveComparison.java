@@ -60,7 +60,7 @@ final class ArchiveComparison {
                 : Map.of();
         PackedComparison others = new PackedComparison(context, module, packed, archive, causes);
         if (module.enterprise().isPresent()) return others.enterprise();
-        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), module.archive());
+        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), context.ownArchive(module));
         Map<String, byte[]> after = ArchiveEntries.below(
                 web ? OldArchive.CLASSES : "", archive, name -> !ArchiveEntries.isBuildToolsOwn(name));
         rows.add(classes(classesOf(before), classesOf(after)));

@@ -9,11 +9,13 @@ import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.Trees;
@@ -121,12 +123,13 @@ final class BaselineBuilder {
 
     /** Copies what the old wiring has beside the classes of the program and of the tests. */
     private void copyResources(SourceModule module, Path classes, Path tests) throws IOException {
-        Optional<Wiring.Archive> packed = packed(module);
+        List<Wiring.Archive> packed = packed(module);
         // what the steps of a build say does not depend on what the conversion makes of it
-        if (packed.isPresent())
-            for (TreeFile file : context.reading().tree().files()) {
-                Optional<String> place =
-                        file.link() ? Optional.empty() : WiredResources.place(packed.get(), file.path());
+        for (TreeFile file : packed.isEmpty()
+                ? List.<TreeFile>of()
+                : context.reading().tree().files())
+            for (Wiring.Archive archive : packed) {
+                Optional<String> place = file.link() ? Optional.empty() : WiredResources.place(archive, file.path());
                 if (place.isPresent()) copyResource(file.path(), classes.resolve(place.get()));
             }
         for (String path : module.paths()) {
@@ -139,11 +142,22 @@ final class BaselineBuilder {
         }
     }
 
-    /** The module's archive, if a build packs its classes in it. */
-    private Optional<Wiring.Archive> packed(SourceModule module) {
-        return module.archive().filter(archive -> context.reading().wirings().stream()
-                .anyMatch(wiring ->
-                        WiredResources.packsClasses(wiring) && wiring.archives().contains(archive)));
+    /** The module's archives, its own first, if a build packs them that names each resource. */
+    private List<Wiring.Archive> packed(SourceModule module) {
+        if (context.ownArchive(module).isEmpty()) return List.of();
+        List<String> partial = context.build(module).partial().stream()
+                .map(PartialArchive::fileName)
+                .toList();
+        return context.reading().wirings().stream()
+                .filter(wiring -> WiredResources.namesResources(wiring)
+                        && wiring.archives().contains(module.archive().get()))
+                .findFirst()
+                .map(wiring -> Stream.concat(
+                                module.archive().stream(),
+                                wiring.archives().stream()
+                                        .filter(archive -> partial.contains(Paths.name(archive.path()))))
+                        .toList())
+                .orElse(List.of());
     }
 
     private void copyResource(String path, Path goal) throws IOException {

@@ -41,10 +41,12 @@ final class PackedClasses {
         Map<String, byte[]> packed = new TreeMap<>();
         all.forEach((path, bytes) -> {
             List<String> folders = places.getOrDefault(topLevel(path), outputs);
+            boolean built = path.endsWith(".class") || !WiredResources.namesResources(wiring);
             boolean in = others.contains(path)
-                    || folders.stream().anyMatch(folder -> archive.get()
-                            .entry(Paths.join(folder, path))
-                            .equals(Optional.of(path)));
+                    || built
+                            && folders.stream().anyMatch(folder -> archive.get()
+                                    .entry(Paths.join(folder, path))
+                                    .equals(Optional.of(path)));
             if (in) packed.put(path, bytes);
         });
         return packed;

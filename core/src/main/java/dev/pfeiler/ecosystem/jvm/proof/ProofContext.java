@@ -1,14 +1,17 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
+import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.ProofRequest;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /**
  * What all parts of a proof work on.
@@ -31,6 +34,11 @@ public record ProofContext(
     /** The cause of a difference in a setting: the user's choice of a value, if there was one. */
     String chosen(String key) {
         return request.choices().of(key).isPresent() ? "your choice" : "";
+    }
+
+    /** The archive that the old build made of a module alone; none where the user puts several together. */
+    Optional<Wiring.Archive> ownArchive(SourceModule module) {
+        return ModuleChoice.mayBeSeveral(request.choices()) ? module.archive() : Optional.empty();
     }
 
     /** The folder of a module in the converted project. */

@@ -267,7 +267,11 @@ public final class ClasspathFiles {
     /** A path that starts with the name of a project. */
     private Optional<String> ofProject(String path) {
         int slash = path.indexOf('/');
-        Optional<String> folder = Optional.ofNullable(folders.get(slash < 0 ? path : path.substring(0, slash)));
+        String name = slash < 0 ? path : path.substring(0, slash);
+        // a project of the workspace that only holds libraries need not be one of the IDE's own making
+        Optional<String> folder = Optional.ofNullable(folders.get(name))
+                .or(() -> Optional.of(Paths.join(Paths.parent(draft.folder), name))
+                        .filter(tree.folders()::contains));
         return folder.flatMap(f -> Paths.normal(Paths.join(f, slash < 0 ? "" : path.substring(slash + 1))));
     }
 

@@ -92,6 +92,8 @@ public final class NbprojectFiles {
         inside("web.docbase.dir")
                 .filter(s -> tree.folders().contains(s.value()))
                 .ifPresent(draft.webRoots::add);
+        // servers take the path from the name of the archive that the generated build writes
+        draft.contextPath = setting("war.name").map(war -> new Wiring.Setting(Paths.stem(war.value()), war.evidence()));
         setting("main.class").ifPresent(draft.mainClasses::add);
         Optional<Wiring.Archive> web = draft.xml(tree, draft.at(PROJECT)).flatMap(this::archive);
         web.or(() -> jar(sources)).ifPresent(draft.archives::add);
