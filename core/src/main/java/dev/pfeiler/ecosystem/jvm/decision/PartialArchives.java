@@ -113,7 +113,8 @@ final class PartialArchives {
                     items.computeIfAbsent(Paths.join(source.packagePath(), Paths.name(file)), n -> new ArrayList<>())
                             .add(file);
             }
-        for (String path : module.paths()) {
+        // scripts copy in many ways
+        for (String path : WiredResources.namesResources(wiring) ? module.paths() : Set.<String>of()) {
             Placement placement = project.layout().of(path).orElseThrow();
             if (placement.role() == Role.MAIN_RESOURCES)
                 items.computeIfAbsent(placement.relative(), n -> new ArrayList<>())

@@ -22,6 +22,7 @@ import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -36,6 +37,7 @@ import java.util.SortedMap;
 
 /** Maven. */
 public final class MavenTarget implements JvmTarget {
+    private static final String BUILT = "${project.build.directory}";
     private static final Duration LIMIT = Duration.ofMinutes(30);
     private static final String OUTPUT = "target";
     /** What the plug-ins that descriptors name write below the output folder. Source: their documentation. */
@@ -193,7 +195,27 @@ public final class MavenTarget implements JvmTarget {
                 .filter(file -> file.path().equals(folder + "/" + file.name()))
                 .filter(file -> PACKED.contains(file.extension()))
                 .forEach(file -> patterns.add(folder + "/" + Paths.stem(file.name()) + "/**"));
+        libraryFolders(project, Paths.join(module, descriptor()))
+                .forEach(libraries -> patterns.add(folder + "/" + libraries + "/*.jar"));
         return patterns;
+    }
+
+    /** Where a descriptor has libraries copied to, below the folder of what is built. */
+    private static List<String> libraryFolders(ProjectTree project, String descriptor) {
+        if (!project.has(descriptor)) return List.of();
+        try {
+            return XmlElement.read(project.bytes(descriptor))
+                    .all()
+                    .filter(element -> element.name().equals("outputDirectory"))
+                    .map(element -> element.text().strip())
+                    .filter(text -> text.startsWith(BUILT + "/"))
+                    .map(text -> text.substring(BUILT.length() + 1))
+                    .filter(Paths::isPlain)
+                    .toList();
+        } catch (IOException | XmlElement.Malformed e) {
+            // one that somebody broke since says nothing
+            return List.of();
+        }
     }
 
     @Override
