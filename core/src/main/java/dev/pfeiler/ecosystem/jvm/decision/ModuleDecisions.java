@@ -18,7 +18,6 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.model.Selection;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
@@ -34,6 +33,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Map;
@@ -108,7 +108,7 @@ final class ModuleDecisions {
                 : new DistributionDecision(reading, project, module, own).decide(deliberation);
         boolean startedInPlace = !keep && packaging == Packaging.JAR && distribution.isEmpty();
         PartialArchives.Decided archives = packaging == Packaging.EAR
-                ? new PartialArchives.Decided(Selection.ALL, List.of())
+                ? new PartialArchives.Decided(PathSelection.ALL, List.of())
                 : new PartialArchives(reading, project, module).decide(deliberation);
         return BuildModule.builder(module.name(), module.name().within(name), module.folder())
                 .product(product(module, own, packaging, decided))

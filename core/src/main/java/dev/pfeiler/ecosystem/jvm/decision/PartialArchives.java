@@ -7,7 +7,6 @@ import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
-import dev.pfeiler.ecosystem.jvm.model.Selection;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -16,10 +15,12 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
-import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,6 +38,7 @@ final class PartialArchives {
     private final JvmProject project;
     private final SourceModule module;
     private final TemplateSources templates;
+    private final Map<Wiring, Map<String, List<String>>> items = new IdentityHashMap<>();
 
     PartialArchives(JvmReading reading, JvmProject project, SourceModule module) {
         this.reading = reading;
@@ -46,15 +48,15 @@ final class PartialArchives {
     }
 
     /** What goes into the module's own jar, and the jars beside it. */
-    record Decided(Selection own, List<PartialArchive> further) {}
+    record Decided(PathSelection own, List<PartialArchive> further) {}
 
     Decided decide(Deliberation deliberation) {
         // who wants one module wants one archive
-        if (!ModuleChoice.mayBeSeveral(deliberation.choices())) return new Decided(Selection.ALL, List.of());
-        Selection own = module.archive()
+        if (!ModuleChoice.mayBeSeveral(deliberation.choices())) return new Decided(PathSelection.ALL, List.of());
+        PathSelection own = module.archive()
                 .filter(archive -> archive.is("jar"))
-                .flatMap(archive -> maker(archive).map(wiring -> selection(wiring, archive)))
-                .orElse(Selection.ALL);
+                .flatMap(archive -> maker(archive).map(wiring -> selection(wiring, archive, in(wiring, archive))))
+                .orElse(PathSelection.ALL);
         List<PartialArchive> further = new ArrayList<>();
         for (Wiring wiring : reading.wirings()) {
             if (!WiredResources.packsClasses(wiring)) continue;
@@ -64,9 +66,10 @@ final class PartialArchives {
                         .flatMap(one -> one.archive().stream())
                         .anyMatch(made -> made.path().equals(archive.path()));
                 boolean known = further.stream().anyMatch(one -> one.name().equals(name));
-                if (!archive.is("jar") || other || known || in(wiring, archive).isEmpty()) continue;
-                if (wanted(archive, deliberation))
-                    further.add(new PartialArchive(name, selection(wiring, archive), manifest(archive)));
+                if (!archive.is("jar") || other || known) continue;
+                Set<String> in = in(wiring, archive);
+                if (!in.isEmpty() && wanted(archive, deliberation))
+                    further.add(new PartialArchive(name, selection(wiring, archive, in), manifest(archive)));
             }
         }
         return new Decided(own, further);
@@ -103,8 +106,12 @@ final class PartialArchives {
                 .findFirst();
     }
 
-    /** What the module packs, by its path in the folder of classes, with the path that an archive would take it from. */
     private Map<String, List<String>> items(Wiring wiring) {
+        return items.computeIfAbsent(wiring, this::itemsOf);
+    }
+
+    /** What the module packs, by its path in the folder of classes, with the paths that an archive would take it from. */
+    private Map<String, List<String>> itemsOf(Wiring wiring) {
         Map<String, List<String>> items = new TreeMap<>();
         for (SourceFile source : module.main())
             for (Wiring.Compilation call : wiring.compilations()) {
@@ -131,47 +138,38 @@ final class PartialArchives {
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
-    private Selection selection(Wiring wiring, Wiring.Archive archive) {
-        Set<String> in = in(wiring, archive);
+    private PathSelection selection(Wiring wiring, Wiring.Archive archive, Set<String> in) {
         Set<String> out = new TreeSet<>(items(wiring).keySet());
         out.removeAll(in);
         // what no archive takes is not in the folder of classes either, as far as the wiring says
-        if (out.isEmpty() || in.isEmpty()) return Selection.ALL;
+        if (out.isEmpty() || in.isEmpty()) return PathSelection.ALL;
         return stated(wiring, archive, in, out).orElseGet(() -> {
             List<String> includes = patterns(in, out);
             List<String> excludes = patterns(out, in);
             return includes.size() < excludes.size()
-                    ? new Selection(includes, List.of())
-                    : new Selection(List.of(), excludes);
+                    ? new PathSelection(includes, List.of())
+                    : new PathSelection(List.of(), excludes);
         });
     }
 
     /** The patterns that the old build states, if they select the same. */
-    private static Optional<Selection> stated(Wiring wiring, Wiring.Archive archive, Set<String> in, Set<String> out) {
+    private static Optional<PathSelection> stated(
+            Wiring wiring, Wiring.Archive archive, Set<String> in, Set<String> out) {
         Set<String> outputs =
                 wiring.outputs().stream().map(Wiring.Setting::value).collect(Collectors.toSet());
         return archive.contents().stream()
                 .filter(content -> outputs.contains(content.path())
                         && content.prefix().isEmpty()
                         && content.through().isEmpty())
-                .map(content -> new Selection(content.including(), content.excluding()))
-                .filter(selection -> in.stream().allMatch(path -> takes(selection, path))
-                        && out.stream().noneMatch(path -> takes(selection, path)))
+                .map(Wiring.Content::files)
+                .filter(selection ->
+                        in.stream().allMatch(selection::takes) && out.stream().noneMatch(selection::takes))
                 .findFirst();
-    }
-
-    private static boolean takes(Selection selection, String path) {
-        return (selection.includes().isEmpty() || matches(selection.includes(), path))
-                && !matches(selection.excludes(), path);
-    }
-
-    private static boolean matches(List<String> patterns, String path) {
-        return patterns.stream().anyMatch(pattern -> PathPattern.of(pattern).matches(path));
     }
 
     /** Patterns that take some paths and none of others: whole folders where they can, with all below where they can. */
     private static List<String> patterns(Set<String> wanted, Set<String> others) {
-        Map<String, String> patterns = new LinkedHashMap<>();
+        Set<String> patterns = new LinkedHashSet<>();
         for (String path : wanted) {
             String pattern = "";
             for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
@@ -185,12 +183,12 @@ final class PartialArchives {
                         others.stream().noneMatch(other -> Paths.parent(other).equals(folder));
                 if (direct) pattern = Paths.join(folder, "*");
             }
-            if (!pattern.isEmpty()) patterns.put(pattern, path);
+            if (!pattern.isEmpty()) patterns.add(pattern);
             else {
-                patterns.put(path, path);
-                if (path.endsWith(".class")) patterns.put(path.substring(0, path.length() - 6) + "$*.class", path);
+                patterns.add(path);
+                if (path.endsWith(".class")) patterns.add(Text.withoutEnd(path, ".class") + "$*.class");
             }
         }
-        return List.copyOf(patterns.keySet());
+        return List.copyOf(patterns);
     }
 }

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -92,27 +91,16 @@ final class SourceRoots {
                         .noneMatch(taken -> taken.takes(path, languages.isSource(path)));
     }
 
-    /** A source folder with its patterns made ready. */
-    private record Taken(
-            Wiring.Kind kind, Wiring.SourceFolder folder, List<PathPattern> including, List<PathPattern> excluding) {
-        Taken(Wiring.Kind kind, Wiring.SourceFolder folder) {
-            this(kind, folder, compiled(folder.including()), compiled(folder.excluding()));
-        }
-
-        private static List<PathPattern> compiled(List<String> patterns) {
-            return patterns.stream().map(PathPattern::of).toList();
-        }
-
+    /** A source folder of a wiring. */
+    private record Taken(Wiring.Kind kind, Wiring.SourceFolder folder) {
         boolean ofBuild() {
             return kind != Wiring.Kind.IDE_FILES;
         }
 
         boolean takes(String path, boolean source) {
-            if (!Paths.within(folder.path(), path)) return false;
-            String relative = Paths.relative(folder.path(), path);
             // what is taken in is said of sources; other files are only left out
-            boolean in = including.isEmpty() || !source || including.stream().anyMatch(p -> p.matches(relative));
-            return in && excluding.stream().noneMatch(p -> p.matches(relative));
+            if (source) return folder.takes(path);
+            return Paths.within(folder.path(), path) && !folder.files().leavesOut(Paths.relative(folder.path(), path));
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.List;
@@ -26,7 +27,7 @@ public final class BuildModule {
     private final List<CompiledLanguage> languages;
     private final List<EmbeddedBuild> embedded;
     private final boolean modular;
-    private final Selection selection;
+    private final PathSelection selection;
     private final List<PartialArchive> partial;
 
     private BuildModule(Builder builder) {
@@ -133,7 +134,7 @@ public final class BuildModule {
     }
 
     /** What of its classes and resources goes into its own jar. */
-    public Selection selection() {
+    public PathSelection selection() {
         return selection;
     }
 
@@ -187,7 +188,7 @@ public final class BuildModule {
         private List<CompiledLanguage> languages = List.of();
         private List<EmbeddedBuild> embedded = List.of();
         private boolean modular;
-        private Selection selection = Selection.ALL;
+        private PathSelection selection = PathSelection.ALL;
         private List<PartialArchive> partial = List.of();
 
         private Builder(ModuleName name, String artifact, String folder) {
@@ -267,7 +268,7 @@ public final class BuildModule {
         }
 
         /** @param own what goes into its own jar */
-        public Builder partial(Selection own, List<PartialArchive> further) {
+        public Builder partial(PathSelection own, List<PartialArchive> further) {
             this.selection = own;
             this.partial = further;
             return this;

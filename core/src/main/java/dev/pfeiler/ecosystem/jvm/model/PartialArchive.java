@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import dev.pfeiler.tree.PathSelection;
 import java.util.Map;
 import java.util.TreeMap;
 
@@ -9,7 +10,7 @@ import java.util.TreeMap;
  * @param name its file name without extension
  * @param manifest the attributes of its manifest
  */
-public record PartialArchive(String name, Selection selection, Map<String, String> manifest) {
+public record PartialArchive(String name, PathSelection selection, Map<String, String> manifest) {
     public PartialArchive {
         manifest = java.util.Collections.unmodifiableMap(new TreeMap<>(manifest));
     }

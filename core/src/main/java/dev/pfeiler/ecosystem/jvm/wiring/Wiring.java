@@ -4,7 +4,7 @@ import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
-import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
@@ -219,35 +219,35 @@ public record Wiring(
      * @param path within the tree; empty for the tree itself
      * @param root whether packages start at the folder, and not perhaps below it
      * @param test whether it is marked as test code
-     * @param including patterns of what is taken, relative to the folder; none for all
-     * @param excluding patterns of what is left out, relative to the folder
+     * @param files what is taken, by paths relative to the folder
      */
-    public record SourceFolder(
-            String path,
-            boolean root,
-            boolean test,
-            List<String> including,
-            List<String> excluding,
-            Evidence evidence) {
-        public SourceFolder {
-            including = List.copyOf(including);
-            excluding = List.copyOf(excluding);
+    public record SourceFolder(String path, boolean root, boolean test, PathSelection files, Evidence evidence) {
+        /**
+         * @param including patterns of what is taken, relative to the folder; none for all
+         * @param excluding patterns of what is left out, relative to the folder
+         */
+        public SourceFolder(
+                String path,
+                boolean root,
+                boolean test,
+                List<String> including,
+                List<String> excluding,
+                Evidence evidence) {
+            this(path, root, test, new PathSelection(including, excluding), evidence);
+        }
+
+        public List<String> including() {
+            return files.includes();
+        }
+
+        public List<String> excluding() {
+            return files.excludes();
         }
 
         /** Whether it takes a file, by its patterns. */
         public boolean takes(String path) {
-            if (!Paths.within(this.path, path)) return false;
-            String relative = Paths.relative(this.path, path);
-            return taken(relative, including, excluding);
+            return Paths.within(this.path, path) && files.takes(Paths.relative(this.path, path));
         }
-    }
-
-    private static boolean taken(String path, List<String> including, List<String> excluding) {
-        return (including.isEmpty() || matches(including, path)) && !matches(excluding, path);
-    }
-
-    private static boolean matches(List<String> patterns, String path) {
-        return patterns.stream().anyMatch(p -> PathPattern.of(p).matches(path));
     }
 
     /**
@@ -333,25 +333,25 @@ public record Wiring(
      *
      * @param path within the tree
      * @param prefix the folder of the archive that it goes to; empty for its top
-     * @param including patterns of what goes in, relative to the folder; none for all
-     * @param excluding patterns of what is left out, relative to the folder
+     * @param files what goes in, by paths relative to the folder
      * @param as the name that a single file gets; empty if it keeps its own
      * @param through the content of which it is a part, if it was copied to a folder that goes in
      */
-    public record Content(
-            String path,
-            String prefix,
-            List<String> including,
-            List<String> excluding,
-            String as,
-            Optional<Content> through) {
-        public Content {
-            including = List.copyOf(including);
-            excluding = List.copyOf(excluding);
+    public record Content(String path, String prefix, PathSelection files, String as, Optional<Content> through) {
+        /**
+         * @param including patterns of what goes in, relative to the folder; none for all
+         * @param excluding patterns of what is left out, relative to the folder
+         */
+        public Content(String path, String prefix, List<String> including, List<String> excluding) {
+            this(path, prefix, new PathSelection(including, excluding), "", Optional.empty());
         }
 
-        public Content(String path, String prefix, List<String> including, List<String> excluding) {
-            this(path, prefix, including, excluding, "", Optional.empty());
+        public List<String> including() {
+            return files.includes();
+        }
+
+        public List<String> excluding() {
+            return files.excludes();
         }
 
         /** All of a folder, or a single file, which may have to be built first. */
@@ -365,12 +365,12 @@ public record Wiring(
 
         /** A single file under another name. */
         public Content as(String name) {
-            return new Content(path, prefix, including, excluding, name, through);
+            return new Content(path, prefix, files, name, through);
         }
 
         /** Whether a file goes in, given its path below the folder. */
         public boolean takes(String relative) {
-            return taken(relative, including, excluding);
+            return files.takes(relative);
         }
 
         /** Where a file goes; empty if it does not go in. */
@@ -386,12 +386,12 @@ public record Wiring(
 
         /** The same, as a part of another that it was copied into. */
         Content through(Content other) {
-            return new Content(path, prefix, including, excluding, as, Optional.of(other));
+            return new Content(path, prefix, files, as, Optional.of(other));
         }
 
         /** The same, further down. */
         public Content below(String folder) {
-            return new Content(path, Paths.join(folder, prefix), including, excluding, as, through);
+            return new Content(path, Paths.join(folder, prefix), files, as, through);
         }
     }
 

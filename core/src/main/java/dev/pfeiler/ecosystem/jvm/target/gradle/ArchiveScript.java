@@ -9,7 +9,7 @@ import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
-import dev.pfeiler.ecosystem.jvm.model.Selection;
+import dev.pfeiler.tree.PathSelection;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -116,7 +116,7 @@ final class ArchiveScript {
         ManifestScript.write(script, build, module, dialect);
     }
 
-    private void selection(Script script, Selection selection) {
+    private void selection(Script script, PathSelection selection) {
         if (!selection.includes().isEmpty()) script.line(dialect.syntax().texts("include", selection.includes()));
         if (!selection.excludes().isEmpty()) script.line(dialect.syntax().texts("exclude", selection.excludes()));
     }

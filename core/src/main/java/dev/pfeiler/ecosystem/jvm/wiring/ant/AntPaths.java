@@ -3,7 +3,7 @@ package dev.pfeiler.ecosystem.jvm.wiring.ant;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.tree.PathPattern;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -120,21 +120,11 @@ public final class AntPaths {
         if (!single.isEmpty()) return inside(single).filter(tree::has).stream().toList();
         Optional<String> dir = inside(value(set, "dir"));
         if (dir.isEmpty()) return List.of();
-        List<PathPattern> including = compiled(patterns(set, "include"));
-        List<PathPattern> excluding = compiled(patterns(set, "exclude"));
+        PathSelection selection = new PathSelection(patterns(set, "include"), patterns(set, "exclude"));
         return tree.under(dir.get())
                 .map(TreeFile::path)
-                .filter(path -> taken(Paths.relative(dir.get(), path), including, excluding))
+                .filter(path -> selection.takes(Paths.relative(dir.get(), path)))
                 .toList();
-    }
-
-    private static List<PathPattern> compiled(List<String> patterns) {
-        return patterns.stream().map(PathPattern::of).toList();
-    }
-
-    private static boolean taken(String path, List<PathPattern> including, List<PathPattern> excluding) {
-        return (including.isEmpty() || including.stream().anyMatch(p -> p.matches(path)))
-                && excluding.stream().noneMatch(p -> p.matches(path));
     }
 
     /** What a set of files takes, to go to a folder of an archive. */
