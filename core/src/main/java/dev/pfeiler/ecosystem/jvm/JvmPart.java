@@ -47,7 +47,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /** One JVM project, all the way: read, report, decide, write the steps, prove. */
 final class JvmPart implements Reading {
@@ -136,9 +135,7 @@ final class JvmPart implements Reading {
                 steps.all(),
                 leftForYou,
                 agreements,
-                Stream.of(classPaths.sentence())
-                        .filter(check -> !check.isEmpty())
-                        .toList(),
+                classPaths.sentences(),
                 tool.commands(decisions.build()),
                 steps.ignored(),
                 BuiltPaths.of(reading, known.project(), decisions, tool));

@@ -114,12 +114,9 @@ final class PartialArchives {
     private Map<String, List<String>> itemsOf(Wiring wiring) {
         Map<String, List<String>> items = new TreeMap<>();
         for (SourceFile source : module.main())
-            for (Wiring.Compilation call : wiring.compilations()) {
-                if (!call.takes(templates.compiled(source.path()))) continue;
-                for (String file : call.classFiles(source))
-                    items.computeIfAbsent(Paths.join(source.packagePath(), Paths.name(file)), n -> new ArrayList<>())
-                            .add(file);
-            }
+            wiring.classFiles(source, templates.compiled(source.path())).forEach(file -> items.computeIfAbsent(
+                            Paths.join(source.packagePath(), Paths.name(file)), n -> new ArrayList<>())
+                    .add(file));
         // scripts copy in many ways
         for (String path : WiredResources.namesResources(wiring) ? module.paths() : Set.<String>of()) {
             Placement placement = project.layout().of(path).orElseThrow();

@@ -64,16 +64,16 @@ public record ClassPathCheck(int sourceSets, int unanswered, List<Finding> findi
         }
     }
 
-    /** What was found, in a sentence; empty if there was nothing to check. */
-    public String sentence() {
-        if (sourceSets == 0) return "";
+    /** What was found, in a sentence; none if there was nothing to check. */
+    public List<String> sentences() {
+        if (sourceSets == 0) return List.of();
         String sets = sourceSets == 1
                 ? "Compile class path of 1 source set: "
                 : "Compile class paths of " + sourceSets + " source sets: ";
         List<String> lacks = new ArrayList<>();
         if (!findings.isEmpty()) lacks.add(count(findings.size(), "used jar") + " not on them");
         if (unanswered > 0) lacks.add(count(unanswered, "imported package") + " in no library");
-        return sets + (lacks.isEmpty() ? "complete" : String.join(", ", lacks));
+        return List.of(sets + (lacks.isEmpty() ? "complete" : String.join(", ", lacks)));
     }
 
     private static String count(int count, String what) {

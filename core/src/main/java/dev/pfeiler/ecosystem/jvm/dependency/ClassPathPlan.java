@@ -30,8 +30,9 @@ import java.util.stream.Collectors;
  *   <li>Exclude each transitive dependency that was not on the old class path, at the declared dependency it comes by.
  *   <li>State the version of what is declared where the rules take another one.
  *   <li>For each jar that was on it and is not declared: if it is there in another version, state its version as a
- *       constraint; if the constraint did not help, or it is there in too narrow a scope (the compiler and the program do
- *       not see each), declare it; if it is not there at all, declare it, unless another absent jar brings it (the heads of the absent ones are declared).
+ *       constraint; if the constraint did not help, or it is there in a scope in which the compiler or the program does
+ *       not see it, declare it; if it is not there at all, declare it, unless another absent jar brings it (the heads of
+ *       the absent ones are declared).
  * </ol>
  *
  * <p>Each round declares, constrains or excludes at least one artifact and none is ever taken back, so the rounds end.
@@ -149,11 +150,7 @@ final class ClassPathPlan {
     }
 
     private Set<String> closure(Coordinates coordinates) {
-        Declaration alone = new Declaration(coordinates, Scope.COMPILE.word(), Set.of());
-        return rules.resolve(List.of(alone), Map.of()).artifacts().stream()
-                .filter(artifact -> !artifact.via().isEmpty())
-                .map(artifact -> artifact.coordinates().key())
-                .collect(Collectors.toSet());
+        return rules.brought(coordinates).stream().map(Coordinates::key).collect(Collectors.toSet());
     }
 
     private void declare(Entry entry, String reason) {
@@ -240,19 +237,6 @@ final class ClassPathPlan {
 
     private static boolean seenByCompiler(String scope) {
         return scope.equals(Scope.COMPILE.word()) || scope.equals(Scope.PROVIDED.word());
-    }
-
-    /** Whether the compiler sees an entry when it compiles the sources of the program. */
-    boolean isSeenByCompiler(Entry entry) {
-        String scope = declares(entry)
-                ? entry.scope().word()
-                : resolved(entry).map(Resolved::scope).orElse("");
-        return seenByCompiler(scope);
-    }
-
-    /** Whether tests see an entry, as they see all that is on any class path. */
-    boolean isSeenByTests(Entry entry) {
-        return declares(entry) || resolved(entry).isPresent();
     }
 
     /** The artifact that is on the class path for an entry, in whichever version. */

@@ -1,10 +1,14 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
+import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.ecosystem.jvm.repository.Resolution;
+import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** How a build tool resolves declared dependencies to one version of each artifact. */
 public interface ClassPathRules {
@@ -14,6 +18,15 @@ public interface ClassPathRules {
      * @param constraints versions stated for transitive dependencies, by group and artifact
      */
     Resolution resolve(Collection<Declaration> declared, Map<String, Coordinates> constraints);
+
+    /** What an artifact brings if nothing else is declared. */
+    default List<Coordinates> brought(Coordinates artifact) {
+        Declaration alone = new Declaration(artifact, Scope.COMPILE.word(), Set.of());
+        return resolve(List.of(alone), Map.of()).artifacts().stream()
+                .filter(found -> !found.via().isEmpty())
+                .map(Resolved::coordinates)
+                .toList();
+    }
 
     /** The versions that a bill of materials states, by group and artifact; none if no repository has it. */
     Map<String, Coordinates> managed(Coordinates bom);

@@ -110,7 +110,7 @@ public final class DependencyPlanner {
         List<JarOutcome> outcomes = new ArrayList<>();
         List<Library> libraries = identify(jars, scopes, outcomes);
         List<Starter> starters = new ArrayList<>();
-        libraries.replaceAll(library -> aggregating(library, List.copyOf(libraries), starters));
+        for (int i = 0; i < libraries.size(); i++) libraries.set(i, aggregating(libraries.get(i), libraries, starters));
         starters(libraries).stream()
                 .filter(starter -> starters.stream().noneMatch(known -> known.brings(starter)))
                 .toList()
@@ -192,10 +192,8 @@ public final class DependencyPlanner {
     private Library aggregating(Library library, List<Library> libraries, List<Starter> starters) {
         boolean empty = library.jar().classes().isEmpty();
         if (!empty || !library.published() || library.natural().certainty() != Certainty.GUESS) return library;
-        Declaration alone = new Declaration(library.coordinates(), Scope.COMPILE.word(), Set.of());
-        Set<String> brings = rules.resolve(List.of(alone), Map.of()).artifacts().stream()
-                .map(artifact -> artifact.coordinates().key())
-                .filter(key -> !key.equals(library.key()))
+        Set<String> brings = rules.brought(library.coordinates()).stream()
+                .map(Coordinates::key)
                 .collect(Collectors.toSet());
         Map<Scope, List<String>> members = new TreeMap<>();
         libraries.stream()

@@ -7,7 +7,6 @@ import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
@@ -116,10 +115,7 @@ final class ProcessorPath {
         Set<Coordinates> brought = new HashSet<>();
         for (Dependency one : all) {
             if (one.projectRepository()) continue;
-            Declaration alone = new Declaration(one.coordinates(), Scope.COMPILE.word(), Set.of());
-            rules.resolve(List.of(alone), Map.of()).artifacts().stream()
-                    .filter(artifact -> !artifact.via().isEmpty())
-                    .forEach(artifact -> brought.add(artifact.coordinates()));
+            brought.addAll(rules.brought(one.coordinates()));
         }
         List<Dependency> heads = new ArrayList<>(all);
         heads.removeIf(one -> brought.contains(one.coordinates()));

@@ -78,6 +78,11 @@ public final class ScopeFinder {
             String why,
             List<Evidence> evidence,
             String note) {
+        /** The same of a jar that sources of the program are compiled against. */
+        ScopeFinding compiledAgainst() {
+            return new ScopeFinding(scope, direct, true, certainty, why, evidence, note);
+        }
+
         /** The same in another scope, for another reason. */
         ScopeFinding as(Scope other, String reason) {
             return new ScopeFinding(other, direct, compiled, Certainty.LIKELY, reason, evidence, "");
@@ -86,16 +91,7 @@ public final class ScopeFinder {
 
     ScopeFinding find(Jar jar) {
         ScopeFinding found = scope(jar);
-        return usage.uses(Way.MAIN, jar)
-                ? new ScopeFinding(
-                        found.scope(),
-                        found.direct(),
-                        true,
-                        found.certainty(),
-                        found.why(),
-                        found.evidence(),
-                        found.note())
-                : found;
+        return usage.uses(Way.MAIN, jar) ? found.compiledAgainst() : found;
     }
 
     private ScopeFinding scope(Jar jar) {

@@ -34,6 +34,8 @@ public final class FolderRoles {
             ".*~|#.*#|\\.#.*|%.*%|\\._.*|.*\\.(bak|orig|rej|swp|swo)|\\.(cvsignore|gitignore|gitattributes|gitmodules|hgignore"
                     + "|hgtags|bzrignore|DS_Store)|vssver2?\\.scc|Thumbs\\.db");
 
+    private static final String NOT_COPIED = "no step of the old build copies it";
+
     private final ProjectTree tree;
     private final Collection<SourceFile> sources;
     private final Languages languages;
@@ -437,8 +439,8 @@ public final class FolderRoles {
         Placement placement = resources
                 .place(path)
                 .map(place -> new Placement(path, Role.MAIN_RESOURCES, place, folder, ""))
-                .orElseGet(() -> new Placement(
-                        path, Role.LEFT, Paths.relative(folder.path(), path), folder, Placement.NOT_COPIED));
+                .orElseGet(
+                        () -> new Placement(path, Role.LEFT, Paths.relative(folder.path(), path), folder, NOT_COPIED));
         placements.put(path, placement);
     }
 
@@ -471,9 +473,7 @@ public final class FolderRoles {
     private boolean packsProgram(Wiring wiring, Wiring.Archive archive) {
         return programArchives.computeIfAbsent(archive.path(), path -> sources.stream()
                 .filter(source -> folders.get(roots.rootOf(source)).role() != Role.TEST)
-                .anyMatch(source -> wiring.compilations().stream()
-                        .filter(call -> call.takes(templates.compiled(source.path())))
-                        .flatMap(call -> call.classFiles(source).stream())
+                .anyMatch(source -> wiring.classFiles(source, templates.compiled(source.path()))
                         .anyMatch(file -> archive.entry(file).isPresent())));
     }
 

@@ -12,9 +12,6 @@ import java.util.regex.Pattern;
  * @param why why it has another role than its folder; empty if it has the same
  */
 public record Placement(String path, Role role, String relative, Folder folder, String why) {
-    /** Why a file beside sources is of no concern to the build. */
-    public static final String NOT_COPIED = "no step of the old build copies it";
-
     private static final Pattern AT_TOP =
             Pattern.compile("(?i)(licen[cs]e|notice|copying|copyright|readme|changes|changelog|authors|news)\\b.*");
 

@@ -16,11 +16,13 @@ public final class WiredResources {
 
     private final List<Wiring> wirings;
     private final List<Wiring> packing;
+    private final List<Wiring> naming;
     private final List<String> onClassPaths;
 
     public WiredResources(List<Wiring> wirings) {
         this.wirings = wirings;
         this.packing = wirings.stream().filter(WiredResources::packsClasses).toList();
+        this.naming = packing.stream().filter(WiredResources::namesResources).toList();
         this.onClassPaths = wirings.stream()
                 .flatMap(wiring -> wiring.libraries().stream())
                 .map(Wiring.Library::path)
@@ -30,8 +32,7 @@ public final class WiredResources {
 
     /** Whether the steps of a build say of a file beside sources if it is packed. */
     public boolean decide(String path) {
-        return packing.stream()
-                        .filter(WiredResources::namesResources)
+        return naming.stream()
                         .flatMap(wiring -> wiring.sources().stream())
                         .anyMatch(folder -> Paths.within(folder.path(), path))
                 && onClassPaths.stream().noneMatch(folder -> Paths.within(folder, path));
@@ -51,10 +52,8 @@ public final class WiredResources {
 
     /** Whether a build packs the classes of a source. */
     boolean packs(SourceFile source) {
-        return packing.stream().anyMatch(wiring -> wiring.compilations().stream()
-                .filter(call -> call.takes(source.path()))
-                .flatMap(call -> call.classFiles(source).stream())
-                .anyMatch(file -> wiring.archives().stream()
+        return packing.stream()
+                .anyMatch(wiring -> wiring.classFiles(source, source.path()).anyMatch(file -> wiring.archives().stream()
                         .anyMatch(archive -> archive.entry(file).isPresent())));
     }
 

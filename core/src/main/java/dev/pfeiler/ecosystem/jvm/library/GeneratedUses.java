@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,9 +27,7 @@ final class GeneratedUses {
             throw new UncheckedIOException(e);
         }
         Map<String, List<String>> uses = new LinkedHashMap<>();
-        stated.stringPropertyNames()
-                .forEach(name ->
-                        uses.put(name, Arrays.asList(stated.getProperty(name).split("\\s+"))));
+        stated.stringPropertyNames().forEach(name -> uses.put(name, Text.words(stated.getProperty(name))));
         return uses;
     }
 

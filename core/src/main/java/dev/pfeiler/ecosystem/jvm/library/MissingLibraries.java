@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.library;
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Names;
+import dev.pfeiler.ecosystem.jvm.language.PlatformPackages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
@@ -11,7 +12,6 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.tree.Text;
-import java.lang.module.ModuleFinder;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -21,7 +21,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
 
 /**
  * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
@@ -127,15 +126,11 @@ public final class MissingLibraries {
 
     /** What a Java runtime has built in. */
     private static final class Platform {
-        private static final Set<String> PACKAGES = ModuleFinder.ofSystem().findAll().stream()
-                .flatMap(module -> module.descriptor().packages().stream())
-                .collect(Collectors.toUnmodifiableSet());
-
         static boolean has(String name, boolean whole) {
-            if (name.startsWith("java.") || whole && PACKAGES.contains(name)) return true;
+            if (name.startsWith("java.") || whole && PlatformPackages.contain(name)) return true;
             // a nested type has its outer types between its package and its name
             for (String prefix = Jar.packageOf(name); !prefix.isEmpty(); prefix = Jar.packageOf(prefix)) {
-                if (PACKAGES.contains(prefix)) return true;
+                if (PlatformPackages.contain(prefix)) return true;
                 String last = prefix.substring(prefix.lastIndexOf('.') + 1);
                 if (!Character.isUpperCase(last.charAt(0))) return false;
             }

@@ -108,8 +108,7 @@ public final class Starters {
         found.sort(Comparator.comparing((Starter s) -> -s.brings().size()).thenComparing(Starter::coordinates));
         Map<String, Starter> chosen = new LinkedHashMap<>();
         for (Starter starter : found) {
-            boolean within =
-                    chosen.values().stream().anyMatch(other -> other.brings().containsAll(starter.brings()));
+            boolean within = chosen.values().stream().anyMatch(other -> other.brings(starter));
             if (!within) chosen.put(starter.coordinates().artifact(), starter);
         }
         return List.copyOf(chosen.values());

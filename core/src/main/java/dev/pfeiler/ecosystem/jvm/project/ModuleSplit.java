@@ -44,6 +44,7 @@ public final class ModuleSplit {
     private final List<Jar> libraries;
     private final Map<Folder, WebFiles> webs;
 
+    private final TemplateSources templates;
     private final Applications archives;
     private final List<Applications.Application> known;
     private final List<Applications.Application> applications = new ArrayList<>();
@@ -65,6 +66,7 @@ public final class ModuleSplit {
         this.tests = tests;
         this.libraries = libraries;
         this.webs = webs;
+        this.templates = new TemplateSources(reading.wirings());
         this.archives = archives;
         this.known = known;
     }
@@ -181,30 +183,22 @@ public final class ModuleSplit {
     }
 
     private long classes(Wiring wiring, Wiring.Archive archive) {
-        TemplateSources templates = new TemplateSources(reading.wirings());
         return main.stream()
-                .filter(source -> wiring.compilations().stream()
-                        .anyMatch(call ->
-                                call.takes(templates.compiled(source.path())) && takesClasses(archive, call, source)))
+                .filter(source -> takesClasses(archive, wiring, source))
                 .count();
     }
 
     /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
     private boolean byArchive(Wiring wiring) {
         clear();
-        TemplateSources templates = new TemplateSources(reading.wirings());
         for (Wiring.Archive archive : wiring.archives()) {
-            Set<SourceFile> own = new LinkedHashSet<>();
-            for (Wiring.Compilation compilation : wiring.compilations())
-                main.stream()
-                        .filter(s -> compilation.takes(templates.compiled(s.path()))
-                                && takesClasses(archive, compilation, s))
-                        .forEach(own::add);
+            List<SourceFile> own = main.stream()
+                    .filter(source -> takesClasses(archive, wiring, source))
+                    .toList();
             String name = Wiring.Archive.baseName(archive.path());
             boolean served = archive.is("war") && !webs.isEmpty();
             if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
-            add(new Candidate(
-                    name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
+            add(new Candidate(name, Optional.empty(), own, Set.of(), Optional.of(archive), archive.evidence()));
         }
         long wars = parts.values().stream()
                 .filter(part -> part.archive().filter(a -> a.is("war")).isPresent())
@@ -224,8 +218,8 @@ public final class ModuleSplit {
         return settled();
     }
 
-    private static boolean takesClasses(Wiring.Archive archive, Wiring.Compilation call, SourceFile source) {
-        return call.classFiles(source).stream()
+    private boolean takesClasses(Wiring.Archive archive, Wiring wiring, SourceFile source) {
+        return wiring.classFiles(source, templates.compiled(source.path()))
                 .anyMatch(file -> archive.entry(file).isPresent());
     }
 

@@ -12,7 +12,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** What of a folder of classes the old build packs into a jar. */
 final class PackedClasses {
@@ -35,13 +37,14 @@ final class PackedClasses {
         Map<String, List<String>> places = places(wiring);
         List<String> outputs =
                 wiring.outputs().stream().map(Wiring.Setting::value).distinct().toList();
-        List<String> others = context.reading().tree().files().stream()
+        Set<String> others = context.reading().tree().files().stream()
                 .flatMap(file -> WiredResources.place(archive.get(), file.path()).stream())
-                .toList();
+                .collect(Collectors.toSet());
+        boolean named = WiredResources.namesResources(wiring);
         Map<String, byte[]> packed = new TreeMap<>();
         all.forEach((path, bytes) -> {
             List<String> folders = places.getOrDefault(topLevel(path), outputs);
-            boolean built = path.endsWith(".class") || !WiredResources.namesResources(wiring);
+            boolean built = path.endsWith(".class") || !named;
             boolean in = others.contains(path)
                     || built
                             && folders.stream().anyMatch(folder -> archive.get()
@@ -57,14 +60,11 @@ final class PackedClasses {
         TemplateSources templates = new TemplateSources(context.reading().wirings());
         Map<String, List<String>> places = new TreeMap<>();
         for (SourceFile source : context.reading().sourceFiles())
-            for (Wiring.Compilation call : wiring.compilations()) {
-                if (!call.takes(templates.compiled(source.path()))) continue;
-                for (String file : call.classFiles(source)) {
-                    String name = Paths.join(source.packagePath(), Paths.name(file));
-                    Paths.before(name, file).ifPresent(folder -> places.computeIfAbsent(name, n -> new ArrayList<>())
-                            .add(folder));
-                }
-            }
+            wiring.classFiles(source, templates.compiled(source.path())).forEach(file -> {
+                String name = Paths.join(source.packagePath(), Paths.name(file));
+                Paths.before(name, file).ifPresent(folder -> places.computeIfAbsent(name, n -> new ArrayList<>())
+                        .add(folder));
+            });
         return places;
     }
 

@@ -198,12 +198,12 @@ public final class JvmSteps {
 
     private void placements() {
         List<Placement> notCopied = project.layout().placements().values().stream()
-                .filter(placement -> placement.why().equals(Placement.NOT_COPIED))
+                .filter(placement -> placement.role() == Role.LEFT)
                 .toList();
         if (!notCopied.isEmpty())
             leftForYou.add(Finding.trouble(
                     notCopied.size() == 1 ? notCopied.get(0).path() : notCopied.size() + " files beside sources",
-                    "left in place: " + Placement.NOT_COPIED,
+                    "left in place: " + notCopied.get(0).why(),
                     notCopied.stream()
                             .limit(MOST_SHOWN)
                             .map(placement -> Evidence.of(placement.path(), ""))

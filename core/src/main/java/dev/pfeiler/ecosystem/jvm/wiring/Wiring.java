@@ -194,7 +194,7 @@ public record Wiring(
         }
 
         /** Where it writes the class files of a source, without those of nested classes. */
-        public List<String> classFiles(SourceFile source) {
+        List<String> classFiles(SourceFile source) {
             // a description of a package has no type
             List<String> names = source.types().isEmpty() ? List.of("package-info") : source.types();
             String folder = output.map(stated -> Paths.join(stated.value(), source.packagePath()))
@@ -443,6 +443,17 @@ public record Wiring(
         public Generator {
             inputs = List.copyOf(inputs);
         }
+    }
+
+    /**
+     * Where its calls write the class files of a source, without those of nested classes.
+     *
+     * @param compiled the path at which the source is compiled: that of a copy, or its own
+     */
+    public Stream<String> classFiles(SourceFile source, String compiled) {
+        return compilations.stream()
+                .filter(call -> call.takes(compiled))
+                .flatMap(call -> call.classFiles(source).stream());
     }
 
     /** The same, as the wiring of the project in a folder. */

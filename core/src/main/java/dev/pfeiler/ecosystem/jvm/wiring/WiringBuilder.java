@@ -69,8 +69,7 @@ public final class WiringBuilder {
     public Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
         // what follows a property for a folder that is the top itself begins with a slash
-        if (plain.startsWith(Wiring.TOP))
-            return Paths.normal(plain.substring(Wiring.TOP.length()).replaceFirst("^/+", ""));
+        if (plain.startsWith(Wiring.TOP)) return Paths.normal(Paths.withoutRoot(plain.substring(Wiring.TOP.length())));
         return plain.startsWith("/") ? Optional.empty() : Paths.normal(Paths.join(folder, plain));
     }
 

@@ -107,7 +107,8 @@ final class AssemblyWriter {
     Optional<PomElement> plugin(BuildModule module) {
         PomElement executions = new PomElement("executions");
         module.distribution()
-                .ifPresent(made -> executions.add(execution(DISTRIBUTION, configuration(DISTRIBUTION, made.name()))));
+                .ifPresent(made -> executions.add(
+                        PomElement.execution(DISTRIBUTION, "single", configuration(DISTRIBUTION, made.name()))));
         for (PartialArchive part : module.partial()) {
             PomElement archive = new PomElement("archive");
             PomElement entries = new PomElement("manifestEntries");
@@ -118,7 +119,7 @@ final class AssemblyWriter {
             });
             PomElement configuration = configuration(part.name(), part.name()).add("attach", "false");
             configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
-            executions.add(execution(part.name(), configuration));
+            executions.add(PomElement.execution(part.name(), "single", configuration));
         }
         return executions.isEmpty()
                 ? Optional.empty()
@@ -130,9 +131,5 @@ final class AssemblyWriter {
                 .addList("descriptors", "descriptor", List.of(descriptor(id)))
                 .add("finalName", name.replace(version, "${project.version}"))
                 .add("appendAssemblyId", "false");
-    }
-
-    private static PomElement execution(String id, PomElement configuration) {
-        return PomElement.execution(id, "single", configuration);
     }
 }

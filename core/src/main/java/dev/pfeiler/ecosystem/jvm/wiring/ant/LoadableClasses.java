@@ -1,24 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
+import dev.pfeiler.ecosystem.jvm.language.PlatformPackages;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
-import java.lang.module.ModuleFinder;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.zip.ZipFile;
 import org.slf4j.LoggerFactory;
 
 /** Which classes a condition of a build file finds: those of the Java runtime and of the jars on its class path. */
 final class LoadableClasses {
-    private static final Set<String> PLATFORM = ModuleFinder.ofSystem().findAll().stream()
-            .flatMap(module -> module.descriptor().packages().stream())
-            .collect(Collectors.toUnmodifiableSet());
-
     private final ProjectTree tree;
     private final Map<String, Set<String>> entries = new LinkedHashMap<>();
 
@@ -29,7 +24,7 @@ final class LoadableClasses {
     /** @param name of a class, with dots */
     boolean has(String name, List<Wiring.Library> classPath) {
         int dot = name.lastIndexOf('.');
-        if (dot > 0 && PLATFORM.contains(name.substring(0, dot))) return true;
+        if (dot > 0 && PlatformPackages.contain(name.substring(0, dot))) return true;
         String entry = name.replace('.', '/') + ".class";
         return classPath.stream()
                 .map(Wiring.Library::path)

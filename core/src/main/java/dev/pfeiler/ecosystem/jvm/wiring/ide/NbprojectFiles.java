@@ -27,6 +27,7 @@ import java.util.regex.Pattern;
 
 /** Reads the wiring in {@code nbproject/project.properties} of a project folder. */
 public final class NbprojectFiles {
+    private static final Pattern COMMAS = Pattern.compile("\\s*,\\s*");
     private static final Pattern SOURCE_FOLDER = Pattern.compile("(src|test).*\\.dir");
 
     private static final String PROJECT = "nbproject/project.xml";
@@ -108,7 +109,7 @@ public final class NbprojectFiles {
         inside("build.classes.dir")
                 .ifPresent(classes -> contents.add(new Wiring.Content(classes.value(), "", List.of(), List.of())));
         List<String> excludes = setting("build.classes.excludes")
-                .map(stated -> Arrays.asList(stated.value().split("\\s*,\\s*")))
+                .map(stated -> Arrays.asList(COMMAS.split(stated.value())))
                 .orElse(List.of("**/*.java", "**/*.form"));
         sources.stream()
                 .filter(folder -> !folder.test())

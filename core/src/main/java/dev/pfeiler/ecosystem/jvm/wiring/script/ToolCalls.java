@@ -328,9 +328,11 @@ public final class ToolCalls {
             String in = Paths.join(folder, part.folder().replace('\\', '/'));
             String name = DOT_FOLDERS.matcher(part.name().replace('\\', '/')).replaceFirst("");
             boolean whole = List.of(".", "./", "*", "").contains(name);
-            if (whole) inside(".", in).ifPresent(p -> contents.add(new Wiring.Content(p, "", List.of(), List.of())));
-            else if (name.indexOf('*') >= 0) contents.addAll(matching(name, in));
-            else inside(name, in).ifPresent(p -> contents.add(packed(p, name)));
+            if (whole || name.indexOf('*') >= 0) {
+                // a pattern takes what may not be built yet, and of a folder all that is in it
+                List<String> including = whole ? List.of() : List.of(name, name + "/**");
+                inside(".", in).ifPresent(p -> contents.add(new Wiring.Content(p, "", including, List.of())));
+            } else inside(name, in).ifPresent(p -> contents.add(packed(p, name)));
         }
         Wiring.Archive made = new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence);
         for (int i = 0; call.updates() && i < draft.archives.size(); i++)
@@ -339,13 +341,6 @@ public final class ToolCalls {
                 return;
             }
         if (call.creates()) draft.archives.add(made);
-    }
-
-    /** What a pattern takes, which may not be built yet; a folder goes in with all that is in it. */
-    private List<Wiring.Content> matching(String pattern, String in) {
-        return inside(".", in).stream()
-                .map(folder -> new Wiring.Content(folder, "", List.of(pattern, pattern + "/**"), List.of()))
-                .toList();
     }
 
     /** A distribution archive, made of files and folders under their own names. */
