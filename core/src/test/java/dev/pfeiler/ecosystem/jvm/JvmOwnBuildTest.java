@@ -207,6 +207,17 @@ class JvmOwnBuildTest extends ProposedProject {
     }
 
     @Test
+    void aPackingScriptWhoseStepsAreNotAllReadStays() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("build.sh", "javac -d out src/p/A.java")
+                .file("pack.sh", "jar cf mole.jar -C out .", "scp mole.jar server:/srv/");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "archive")).isEqualTo("mole");
+        assertThat(goal(proposal, "pack.sh")).isEqualTo("stays");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("pack.sh");
+    }
+
+    @Test
     void thePlanOfClassPathsIsCheckedBeforeItIsShown() throws IOException {
         sketch.file("src/p/A.java", "package p; public class A { rope.Rope r; }")
                 .jar("lib/rope.jar", "rope.Rope");

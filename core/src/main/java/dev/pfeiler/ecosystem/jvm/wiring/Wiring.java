@@ -7,7 +7,6 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -316,11 +315,9 @@ public record Wiring(
 
         /** The same with what another call adds to it. */
         public Archive and(Archive added) {
-            List<Content> all = new ArrayList<>(contents);
-            all.addAll(added.contents);
             Map<String, Setting> attributes = new LinkedHashMap<>(manifest);
             attributes.putAll(added.manifest);
-            return new Archive(path, all, attributes, unpacked, evidence);
+            return new Archive(path, both(contents, added.contents), attributes, unpacked, evidence);
         }
 
         Archive with(List<Content> contents) {
@@ -466,37 +463,46 @@ public record Wiring(
         return with(folder, calls);
     }
 
-    /** The same with the archives that another file makes of what it compiles. */
+    /** The same with what another file makes of what it compiles, and what of that file was not understood. */
     public Wiring packedBy(Wiring other) {
-        List<String> both = new ArrayList<>(files);
-        both.addAll(other.files);
-        List<Archive> packed = new ArrayList<>(archives);
-        packed.addAll(other.archives);
-        List<Setting> started = new ArrayList<>(mainClasses);
-        started.addAll(other.mainClasses);
-        return with(folder, both, compilations, packed, started);
+        return new Wiring(
+                kind,
+                folder,
+                both(files, other.files),
+                name,
+                version,
+                compilations,
+                both(archives, other.archives),
+                both(distributions, other.distributions),
+                both(mainClasses, other.mainClasses),
+                testRuns,
+                both(copies, other.copies),
+                generators,
+                documentation,
+                webRoots,
+                contextPath,
+                projects,
+                new Unanalyzed(
+                        both(unanalyzed.trouble, other.unanalyzed.trouble),
+                        both(unanalyzed.steps, other.unanalyzed.steps),
+                        both(unanalyzed.uploads, other.unanalyzed.uploads)));
+    }
+
+    private static <T> List<T> both(List<T> one, List<T> other) {
+        return Stream.concat(one.stream(), other.stream()).toList();
     }
 
     private Wiring with(String project, List<Compilation> calls) {
-        return with(project, files, calls, archives, mainClasses);
-    }
-
-    private Wiring with(
-            String project,
-            List<String> ownFiles,
-            List<Compilation> calls,
-            List<Archive> packed,
-            List<Setting> started) {
         return new Wiring(
                 kind,
                 project,
-                ownFiles,
+                files,
                 name,
                 version,
                 calls,
-                packed,
+                archives,
                 distributions,
-                started,
+                mainClasses,
                 testRuns,
                 copies,
                 generators,
