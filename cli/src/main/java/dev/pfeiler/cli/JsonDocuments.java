@@ -156,7 +156,9 @@ public final class JsonDocuments {
 
     public static String verdict(Verdict verdict) {
         ObjectNode document = JSON.createObjectNode();
-        document.put("proven", verdict.proven()).put("compared", verdict.compared());
+        document.put("proven", verdict.proven())
+                .put("outcome", word(verdict.outcome()))
+                .put("compared", verdict.compared());
         ArrayNode parts = document.putArray("parts");
         for (Verdict.Part part : verdict.parts()) part(parts.addObject().put("id", part.id()), part.verdict());
         verdict.notes().forEach(document.putArray("notes")::add);
@@ -164,7 +166,9 @@ public final class JsonDocuments {
     }
 
     private static void part(ObjectNode document, PartVerdict verdict) {
-        document.put("proven", verdict.proven());
+        document.put("proven", verdict.proven())
+                .put("outcome", word(verdict.outcome()))
+                .put("oldBuild", word(verdict.oldBuild()));
         verdict.failure().ifPresent(failure -> document.putObject("failure")
                 .put("cause", failure.cause())
                 .put("next", failure.next()));
@@ -264,7 +268,7 @@ public final class JsonDocuments {
     }
 
     private static String word(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT);
+        return value.name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     private static String text(ObjectNode document) {

@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param notes what a user should know about how the proof was made
  * @param attachments files for people to look at, beside the log
  * @param delivered what the builds write into the folders of parts around it
+ * @param oldBuild whether the old build itself was run
  */
 public record PartVerdict(
         List<Comparison> rows,
@@ -23,7 +24,25 @@ public record PartVerdict(
         Path log,
         List<String> notes,
         List<Attachment> attachments,
-        Delivery delivered) {
+        Delivery delivered,
+        OldBuild oldBuild) {
+    /** What a proof came to, the best first. */
+    public enum Outcome {
+        PROVEN,
+        /** It is built, and nothing known differs, but something could not be compared. */
+        NOT_COMPARED,
+        DIFFERENT,
+        FAILED
+    }
+
+    /** Whether the old build itself was run, and not only its compilers with the settings that it states. */
+    public enum OldBuild {
+        /** There is nothing that could be run as a whole. */
+        NONE,
+        NOT_RUN,
+        RUN
+    }
+
     /** Why a build failed: the cause in one sentence, and the next thing to do. */
     public record Failure(String cause, String next) {}
 
@@ -52,32 +71,44 @@ public record PartVerdict(
     /** One whose build writes into its own folder alone. */
     public PartVerdict(
             List<Comparison> rows, Optional<Failure> failure, List<Path> products, Path log, List<String> notes) {
-        this(rows, failure, products, log, notes, List.of(), Delivery.NONE);
+        this(rows, failure, products, log, notes, List.of(), Delivery.NONE, OldBuild.NONE);
     }
 
     /** The same verdict with its products elsewhere. */
     public PartVerdict with(List<Path> elsewhere) {
-        return new PartVerdict(rows, failure, elsewhere, log, notes, attachments, delivered);
+        return new PartVerdict(rows, failure, elsewhere, log, notes, attachments, delivered, oldBuild);
     }
 
     /** The same verdict with files for people to look at. */
     public PartVerdict attaching(List<Attachment> files) {
-        return new PartVerdict(rows, failure, products, log, notes, files, delivered);
+        return new PartVerdict(rows, failure, products, log, notes, files, delivered, oldBuild);
     }
 
     /** The same verdict of builds that write into the folders of parts around the part. */
     public PartVerdict delivering(Delivery files) {
-        return new PartVerdict(rows, failure, products, log, notes, attachments, files);
+        return new PartVerdict(rows, failure, products, log, notes, attachments, files, oldBuild);
+    }
+
+    /** The same verdict with what is known of the old build. */
+    public PartVerdict comparedWith(OldBuild build) {
+        return new PartVerdict(rows, failure, products, log, notes, attachments, delivered, build);
+    }
+
+    public Outcome outcome() {
+        if (failure.isPresent()) return Outcome.FAILED;
+        List<Difference> unexplained = rows.stream()
+                .flatMap(row -> row.differences().stream())
+                .filter(difference -> !difference.explained())
+                .toList();
+        if (unexplained.isEmpty()) return Outcome.PROVEN;
+        return unexplained.stream().allMatch(difference -> difference.kind() == Difference.Kind.UNCHECKED)
+                ? Outcome.NOT_COMPARED
+                : Outcome.DIFFERENT;
     }
 
     /** Whether the result is what the old wiring built, every difference having a known cause. */
     public boolean proven() {
-        return failure.isEmpty() && !isDifferent();
-    }
-
-    /** Whether some difference has no known cause. */
-    public boolean isDifferent() {
-        return rows.stream().anyMatch(row -> row.state() == Comparison.State.DIFFERENT);
+        return outcome() == Outcome.PROVEN;
     }
 
     public static PartVerdict failed(String cause, String next, Path log) {

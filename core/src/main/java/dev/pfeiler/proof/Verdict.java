@@ -1,5 +1,6 @@
 package dev.pfeiler.proof;
 
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -27,8 +28,16 @@ public record Verdict(List<Part> parts, List<String> notes, boolean compared) {
         this(parts, notes, true);
     }
 
+    /** The worst of the outcomes of its parts. */
+    public PartVerdict.Outcome outcome() {
+        return parts.stream()
+                .map(part -> part.verdict().outcome())
+                .max(Comparator.naturalOrder())
+                .orElse(PartVerdict.Outcome.PROVEN);
+    }
+
     /** Whether every part is proven. */
     public boolean proven() {
-        return parts.stream().allMatch(part -> part.verdict().proven());
+        return outcome() == PartVerdict.Outcome.PROVEN;
     }
 }

@@ -10,10 +10,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Shows a proof: a row for each comparison, its differences with their causes, and the verdict. */
 public final class VerdictView {
     private static final int DIFFERENCES = 8;
+    private static final int SUBJECTS = 3;
 
     private final Screen screen;
     private final boolean verbose;
@@ -61,35 +65,62 @@ public final class VerdictView {
                 screen.text(0, failure.next());
             });
         }
-        if (!verdict.compared()) {
-            boolean failed = verdict.parts().stream()
-                    .anyMatch(part -> part.verdict().failure().isPresent());
-            if (verdict.proven())
-                screen.text(0, "Passed: it builds, its tests pass and it starts.", screen.palette()::good);
-            else if (!failed) screen.text(0, "Not proven: see what failed above.", screen.palette()::bad);
-        } else if (verdict.proven()) {
-            boolean same = verdict.parts().stream()
-                    .flatMap(part -> part.verdict().rows().stream())
-                    .allMatch(row -> row.state() == Comparison.State.SAME);
-            screen.text(
-                    0,
-                    same
-                            ? "Proven: the build tool builds what the old wiring built."
-                            : "Proven: every difference from what the old wiring built has a known cause.",
-                    screen.palette()::good);
-        } else if (verdict.parts().stream().anyMatch(part -> part.verdict().isDifferent())) {
-            boolean unchecked = verdict.parts().stream()
-                    .flatMap(part -> part.verdict().rows().stream())
-                    .flatMap(row -> row.differences().stream())
-                    .filter(difference -> !difference.explained())
-                    .allMatch(difference -> difference.kind() == Difference.Kind.UNCHECKED);
-            screen.text(
-                    0,
-                    unchecked
-                            ? "Not proven: parts of the old build could not be checked."
-                            : "Not proven: some differences have no known cause.",
-                    screen.palette()::bad);
+        if (verdict.compared()) compared(verdict);
+        else if (verdict.proven())
+            screen.text(0, "Passed: it builds, its tests pass and it starts.", screen.palette()::good);
+        else if (verdict.outcome() != PartVerdict.Outcome.FAILED)
+            screen.text(0, "Not proven: see what failed above.", screen.palette()::bad);
+    }
+
+    private void compared(Verdict verdict) {
+        switch (verdict.outcome()) {
+            case PROVEN -> proven(verdict);
+            case NOT_COMPARED -> {
+                String what = unexplained(verdict)
+                        .map(Difference::subject)
+                        .distinct()
+                        .limit(SUBJECTS)
+                        .collect(Collectors.joining(", "));
+                long more =
+                        unexplained(verdict).map(Difference::subject).distinct().count() - SUBJECTS;
+                screen.text(
+                        0,
+                        "Built; not compared: " + what + (more > 0 ? " and " + more + " more." : "."),
+                        screen.palette()::bad);
+            }
+            case DIFFERENT ->
+                screen.text(0, "Not proven: some differences have no known cause.", screen.palette()::bad);
+            // told part by part
+            case FAILED -> {}
         }
+    }
+
+    /** Says which of the two proofs was made: what the old build makes, or what its settings make of its sources. */
+    private void proven(Verdict verdict) {
+        boolean same = verdict.parts().stream()
+                .flatMap(part -> part.verdict().rows().stream())
+                .allMatch(row -> row.state() == Comparison.State.SAME);
+        Set<PartVerdict.OldBuild> builds =
+                verdict.parts().stream().map(part -> part.verdict().oldBuild()).collect(Collectors.toSet());
+        boolean notRun = builds.contains(PartVerdict.OldBuild.NOT_RUN);
+        String how = "";
+        if (notRun) how = " with the settings of the old build";
+        else if (builds.contains(PartVerdict.OldBuild.RUN)) how = " by running the old build";
+        screen.text(
+                0,
+                "Proven" + how
+                        + (same
+                                ? ": the build tool builds what the old wiring built."
+                                : ": every difference from what the old wiring built has a known cause."),
+                screen.palette()::good);
+        if (notRun) screen.text(0, "The old build itself was not run; pfeiler prove --run-old-build does, in a copy.");
+    }
+
+    private static Stream<Difference> unexplained(Verdict verdict) {
+        return verdict.parts().stream()
+                .flatMap(part -> part.verdict().rows().stream())
+                .flatMap(row -> row.differences().stream())
+                .filter(difference -> !difference.explained());
     }
 
     private void files(PartVerdict verdict) {

@@ -15,6 +15,7 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -60,7 +61,10 @@ final class ArchiveComparison {
                 : Map.of();
         PackedComparison others = new PackedComparison(context, module, packed, archive, causes);
         if (module.enterprise().isPresent()) return others.enterprise();
-        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), context.ownArchive(module));
+        // what the old build packed itself needs no selection
+        Map<String, byte[]> before = context.request().runOldBuild()
+                ? ArchiveEntries.in(baseline.classes())
+                : new PackedClasses(context).of(baseline.classes(), context.ownArchive(module));
         Map<String, byte[]> after = ArchiveEntries.below(
                 web ? OldArchive.CLASSES : "", archive, name -> !ArchiveEntries.isBuildToolsOwn(name));
         rows.add(classes(classesOf(before), classesOf(after)));
@@ -72,7 +76,10 @@ final class ArchiveComparison {
 
     /** The rows of a further jar of the module's classes. */
     List<Comparison> partial(Wiring.Archive archive) throws IOException {
-        Map<String, byte[]> before = new PackedClasses(context).of(baseline.classes(), Optional.of(archive));
+        Path made = context.request().old().root().resolve(archive.path());
+        Map<String, byte[]> before = context.request().runOldBuild() && Files.isRegularFile(made)
+                ? ArchiveEntries.below("", ArchiveEntries.of(made), name -> !ArchiveEntries.isBuildToolsOwn(name))
+                : new PackedClasses(context).of(baseline.classes(), Optional.of(archive));
         Map<String, byte[]> after =
                 ArchiveEntries.below("", ArchiveEntries.of(product), name -> !ArchiveEntries.isBuildToolsOwn(name));
         return List.of(
@@ -118,9 +125,16 @@ final class ArchiveComparison {
         String other = levelsOf(after);
         List<Difference> differences = one.equals(other)
                 ? List.of()
-                : List.of(new Difference(
-                        "Java level", Kind.CHANGED, one + ", now " + other, context.chosen(ProjectSettings.LEVEL)));
+                : List.of(new Difference("Java level", Kind.CHANGED, one + ", now " + other, whyOtherLevel()));
         return new Comparison("class level", one, other, differences);
+    }
+
+    private String whyOtherLevel() {
+        boolean stated = context.reading().wirings().stream()
+                .anyMatch(wiring -> !wiring.levels().isEmpty());
+        return stated
+                ? context.chosen(ProjectSettings.LEVEL)
+                : "the old build states none, and takes that of the JDK that runs it";
     }
 
     private static String levelsOf(Collection<byte[]> classes) {

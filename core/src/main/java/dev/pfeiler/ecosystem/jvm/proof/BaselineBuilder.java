@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.Difference;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -40,7 +41,7 @@ import java.util.stream.Stream;
  *
  * <p>Which sources are compiled, for which level, in which encoding, with which options and against which libraries is
  * read from the most trusted wiring that compiles the module. The decisions of the conversion are used only where no
- * wiring says anything; the baseline then notes that.
+ * wiring says anything, which is then not compared.
  */
 final class BaselineBuilder {
     private static final Duration LIMIT = Duration.ofMinutes(10);
@@ -78,23 +79,34 @@ final class BaselineBuilder {
     private Baseline build(SourceModule module, Path scratch) throws IOException {
         Path classes = Files.createDirectories(scratch.resolve("classes"));
         Path tests = Files.createDirectories(scratch.resolve("test-classes"));
-        List<String> notes = new ArrayList<>();
+        Remarks remarks = new Remarks(new ArrayList<>(), new ArrayList<>());
         // what a needed module needs was on its class path, too
         List<Path> before = new ArrayList<>();
         built.values().forEach(earlier -> before.add(0, earlier.classes()));
         List<SourceFile> together = new ArrayList<>(module.main());
         List<SourceFile> apart = new ArrayList<>();
         for (SourceFile test : module.tests()) (isAmongSources(test) ? together : apart).add(test);
-        Compiled program = compile(module, together, false, before, classes, scratch, notes);
+        Compiled program = compile(module, together, false, before, classes, scratch, remarks);
         copyResources(module, classes, tests);
         List<Path> withOwn = new ArrayList<>(before);
         context.project().neededTests(module).stream()
                 .filter(built::containsKey)
                 .forEach(need -> withOwn.add(0, built.get(need).tests()));
         withOwn.add(0, classes);
-        Compiled testing =
-                program.failure().isPresent() ? program : compile(module, apart, true, withOwn, tests, scratch, notes);
+        Compiled testing = program.failure().isPresent()
+                ? program
+                : compile(module, apart, true, withOwn, tests, scratch, remarks);
         Optional<String> failure = program.failure().or(testing::failure);
+        // libraries of what a module needs are on no compiler's call for it, but it does not run without them
+        Set<Path> running = new LinkedHashSet<>(program.libraries());
+        module.needs().stream()
+                .filter(built::containsKey)
+                .forEach(need -> running.addAll(built.get(need).runtimeClassPath()));
+        Set<Path> tested = new LinkedHashSet<>(apart.isEmpty() ? List.of() : testing.libraries());
+        tested.addAll(running);
+        context.project().neededTests(module).stream()
+                .filter(built::containsKey)
+                .forEach(need -> tested.addAll(built.get(need).testClassPath()));
         Path packed = scratch.resolve("packed");
         if (failure.isEmpty()) {
             OldArchive archive = new OldArchive(context.reading().tree(), context.project(), built);
@@ -107,10 +119,20 @@ final class BaselineBuilder {
                 Optional.of(packed).filter(Files::exists),
                 program.settings(),
                 program.libraries(),
-                apart.isEmpty() ? program.libraries() : testing.libraries(),
-                notes,
+                List.copyOf(running),
+                List.copyOf(tested),
+                remarks.notes(),
+                remarks.unchecked(),
                 failure);
     }
+
+    /**
+     * What is to be said of a baseline.
+     *
+     * @param notes for the user
+     * @param unchecked what no wiring says
+     */
+    private record Remarks(List<String> notes, List<Difference> unchecked) {}
 
     /** Whether a test was compiled together with the program. */
     private boolean isAmongSources(SourceFile test) {
@@ -228,17 +250,17 @@ final class BaselineBuilder {
             List<Path> before,
             Path output,
             Path scratch,
-            List<String> notes)
+            Remarks remarks)
             throws IOException {
-        Optional<WiredSettings> first = Optional.empty();
         Set<Path> libraries = new LinkedHashSet<>();
         int number = 0;
         // tests among the sources of the program were compiled with it
         boolean withTests = tests || sources.stream().anyMatch(module.tests()::contains);
-        for (Group group : groups(module, sources, tests, notes)) {
-            if (group.sources().isEmpty()) continue;
-            WiredSettings settings = group.settings();
-            if (first.isEmpty() && group.language() == JvmLanguage.JAVA) first = Optional.of(settings);
+        List<Group> groups = groups(module, sources, tests, remarks).stream()
+                .filter(group -> !group.sources().isEmpty())
+                .toList();
+        Optional<WiredSettings> leading = leading(groups);
+        for (Group group : groups) {
             List<Path> wired = libraries(group, withTests);
             List<Path> classPath = new ArrayList<>(before);
             if (number > 0) classPath.add(0, output);
@@ -251,16 +273,29 @@ final class BaselineBuilder {
                         .filter(jar -> !classPath.contains(jar))
                         .forEach(classPath::add);
                 if (compiled(module, group, classPath, output, scratch, name).isEmpty()) {
-                    notes.add("The class path that the old wiring states does not compile the sources of "
-                            + described(module) + "; the baseline uses all jars of the project.");
+                    remarks.notes()
+                            .add("The class path that the old wiring states does not compile the sources of "
+                                    + described(module) + "; the baseline uses all jars of the project.");
                     failure = Optional.empty();
                     wired = allLibraries(withTests);
                 }
             }
             libraries.addAll(wired);
-            if (failure.isPresent()) return new Compiled(first, List.copyOf(libraries), failure);
+            if (failure.isPresent()) return new Compiled(leading, List.copyOf(libraries), failure);
         }
-        return new Compiled(first, List.copyOf(libraries), Optional.empty());
+        return new Compiled(leading, List.copyOf(libraries), Optional.empty());
+    }
+
+    /** The settings of the Java call whose classes are packed; of the first, if none are. */
+    private Optional<WiredSettings> leading(List<Group> groups) {
+        List<Wiring.Compilation> order = context.reading().wirings().stream()
+                .flatMap(wiring -> wiring.packedFirst().stream())
+                .toList();
+        return groups.stream()
+                .filter(group -> group.language() == JvmLanguage.JAVA)
+                .min(Comparator.comparingInt(
+                        group -> group.call().map(order::indexOf).orElse(-1)))
+                .map(Group::settings);
     }
 
     private Optional<String> compiled(
@@ -295,12 +330,11 @@ final class BaselineBuilder {
     }
 
     /** The sources by the calls of the most trusted wiring that compiles them. */
-    private List<Group> groups(SourceModule module, List<SourceFile> sources, boolean tests, List<String> notes) {
+    private List<Group> groups(SourceModule module, List<SourceFile> sources, boolean tests, Remarks remarks) {
         Optional<Wiring> wiring = wiring(sources);
         if (wiring.isEmpty()) {
             if (!sources.isEmpty())
-                notes.add((tests ? "The tests of " : "The sources of ") + described(module)
-                        + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
+                remarks.unchecked().add(unwired((tests ? "tests of " : "sources of ") + described(module)));
             return uncalled(module, sources);
         }
         Set<SourceFile> left = new LinkedHashSet<>(sources);
@@ -325,16 +359,18 @@ final class BaselineBuilder {
                 .toList();
         if (!uncalled.isEmpty()) {
             left.removeAll(uncalled);
-            notes.add(uncalled.size() + (uncalled.size() == 1 ? " source" : " sources") + " of " + described(module)
-                    + " in " + uncalled.get(0).language().title()
-                    + " are compiled by no wiring that could be read; the "
-                    + "baseline compiles what was decided.");
+            remarks.unchecked()
+                    .add(unwired(uncalled.size() + (uncalled.size() == 1 ? " source" : " sources") + " of "
+                            + described(module) + " in "
+                            + uncalled.get(0).language().title()));
             groups.addAll(0, uncalled(module, uncalled));
         }
         List<SourceFile> rest = left.stream().filter(sources::contains).toList();
         if (!rest.isEmpty() && isIncomplete(wiring.get())) {
-            notes.add("Parts of " + wiring.get().files().get(0) + " could not be analyzed; the baseline also compiles "
-                    + rest.size() + (rest.size() == 1 ? " source" : " sources") + " that it does not name.");
+            remarks.notes()
+                    .add("Parts of " + wiring.get().files().get(0)
+                            + " could not be analyzed; the baseline also compiles " + rest.size()
+                            + (rest.size() == 1 ? " source" : " sources") + " that it does not name.");
             Group java = groups.stream()
                     .filter(group -> group.language() == JvmLanguage.JAVA)
                     .findFirst()
@@ -342,6 +378,14 @@ final class BaselineBuilder {
             groups.add(new Group(java.call(), java.settings(), rest, JvmLanguage.JAVA));
         }
         return merged(groups);
+    }
+
+    private static Difference unwired(String sources) {
+        return new Difference(
+                sources,
+                Difference.Kind.UNCHECKED,
+                "no wiring that could be read compiles them, so that they were compiled as it was decided",
+                "");
     }
 
     /** The calls of a wiring; those of an IDE in the order in which they can be made. */

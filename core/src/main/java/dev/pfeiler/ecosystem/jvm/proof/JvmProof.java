@@ -35,7 +35,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -51,6 +53,7 @@ public final class JvmProof {
     private final ProofRequest request;
     private final JarHashes hashes = new JarHashes();
     private final Map<ModuleName, List<Path>> runtime = new HashMap<>();
+    private Optional<OldBuild> oldBuild = Optional.empty();
 
     public JvmProof(ProofContext context) {
         this.context = context;
@@ -102,12 +105,13 @@ public final class JvmProof {
         Path log = request.log().resolveSibling("old-build.log");
         Map<String, String> variables =
                 Map.of("JAVA_HOME", context.reading().toolchain().java().toString());
-        OldBuild oldBuild =
+        OldBuild made =
                 OldBuild.run(request.old().root(), context.reading().wirings(), context.environment(), variables, log);
+        oldBuild = Optional.of(made);
         Map<ModuleName, Baseline> built = new LinkedHashMap<>();
         for (SourceModule module : context.project().modules()) {
             Path scratch = request.scratch().resolve(ProofContext.scratchName(module));
-            built.put(module.name(), oldBuild.baseline(context, module, built, scratch));
+            built.put(module.name(), made.baseline(context, module, built, scratch));
         }
         return built;
     }
@@ -139,14 +143,11 @@ public final class JvmProof {
             own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
             notes.addAll(baselines.get(module.name()).notes());
         }
-        if (request.runOldBuild()) notes.add("The old build itself was run, in a scratch copy.");
-        else {
-            unanalyzedSteps().ifPresent(rows::add);
-            if (OldBuild.canRun(context.reading().wirings()))
-                notes.add(
-                        "The old build itself was not run; its sources were compiled with the settings that it states."
-                                + " Run pfeiler prove --run-old-build to compare with what it makes.");
-        }
+        if (oldBuild.isPresent()) archives(oldBuild.get(), run).ifPresent(rows::add);
+        else unanalyzedSteps().ifPresent(rows::add);
+        List<Difference> unchecked =
+                baselines.values().stream().flatMap(b -> b.unchecked().stream()).toList();
+        if (!unchecked.isEmpty()) rows.add(new Comparison("wiring", "none", "", unchecked));
         boolean nothing = rows.stream()
                 .filter(row -> !row.subject().endsWith(ProductComparison.SUBJECT))
                 .allMatch(row -> NOTHING.matcher(row.before()).matches());
@@ -160,11 +161,33 @@ public final class JvmProof {
             }
         }
         return new PartVerdict(
-                rows,
-                Optional.empty(),
-                List.copyOf(products.values()),
-                request.log(),
-                notes.stream().distinct().toList());
+                        rows,
+                        Optional.empty(),
+                        List.copyOf(products.values()),
+                        request.log(),
+                        notes.stream().distinct().toList())
+                .comparedWith(oldBuild());
+    }
+
+    private PartVerdict.OldBuild oldBuild() {
+        if (oldBuild.isPresent()) return PartVerdict.OldBuild.RUN;
+        return OldBuild.canRun(context.reading().wirings()) ? PartVerdict.OldBuild.NOT_RUN : PartVerdict.OldBuild.NONE;
+    }
+
+    /** The archives of the old build by the names of their files; whoever uses one does so by its name. */
+    private static Optional<Comparison> archives(OldBuild oldBuild, BuildRun run) throws IOException {
+        SortedSet<String> before = oldBuild.archives();
+        if (before.isEmpty()) return Optional.empty();
+        Set<String> after = run.archives().stream()
+                .filter(Files::exists)
+                .map(archive -> archive.getFileName().toString())
+                .collect(Collectors.toSet());
+        List<Difference> gone = before.stream()
+                .filter(name -> !after.contains(name))
+                .map(name -> new Difference(name, Difference.Kind.GONE, ""))
+                .toList();
+        return Optional.of(new Comparison(
+                "archives of the old build", "" + before.size(), "" + (before.size() - gone.size()), gone));
     }
 
     /** The steps of the old build that the baseline goes without, although they may change what it makes. */
@@ -291,7 +314,8 @@ public final class JvmProof {
                         main.get().processorPath()));
         }
         if (!module.main().isEmpty())
-            rows.add(comparison.compare(ClassPathComparison.Stage.RUNTIME, baseline.classPath(), runtime(module, run)));
+            rows.add(comparison.compare(
+                    ClassPathComparison.Stage.RUNTIME, baseline.runtimeClassPath(), runtime(module, run)));
         if (test.isPresent()) {
             Set<Path> after = new LinkedHashSet<>(test.get().classPath());
             after.addAll(run.tests().getOrDefault(context.converted(module), List.of()));
@@ -359,7 +383,7 @@ public final class JvmProof {
             after.add(products.get(name));
         }
         request.stage().accept("starting the old and the new program");
-        before.addAll(baselines.get(module.name()).classPath());
+        before.addAll(baselines.get(module.name()).runtimeClassPath());
         before.addAll(fetched.on(false));
         after.addAll(runtime(module, run));
         EmbeddedServer embedded = new EmbeddedServer(context, module, scratch);

@@ -7,15 +7,24 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import java.util.zip.CRC32;
 
 /** Runs the old build itself, in a scratch copy of the old tree, and takes what it built. */
 final class OldBuild {
@@ -23,12 +32,16 @@ final class OldBuild {
 
     private static final Duration LIMIT = Duration.ofMinutes(30);
 
+    private static final Set<String> ARCHIVES = Set.of("jar", "war", "ear");
+
     private final Path tree;
     private final Wiring wiring;
+    private final SortedSet<String> archives;
 
-    private OldBuild(Path tree, Wiring wiring) {
+    private OldBuild(Path tree, Wiring wiring, SortedSet<String> archives) {
         this.tree = tree;
         this.wiring = wiring;
+        this.archives = archives;
     }
 
     /**
@@ -63,6 +76,7 @@ final class OldBuild {
         List<String> command = wiring.kind() == Wiring.Kind.SHELL_SCRIPT
                 ? List.of(tool.toString(), wiring.files().get(0))
                 : List.of(tool.toString());
+        SortedMap<String, Long> before = archives(tree);
         ToolRun run = ToolRun.of(command, tree, variables, log, LIMIT);
         if (!run.succeeded()) {
             String said = run.output().stream()
@@ -72,7 +86,33 @@ final class OldBuild {
                     .strip();
             throw Refusal.notPossible("The old build fails: " + said, "See its output in " + log + ".");
         }
-        return new OldBuild(tree, wiring);
+        SortedSet<String> made = new TreeSet<>();
+        Set<Long> there = new HashSet<>(before.values());
+        archives(tree).forEach((path, content) -> {
+            // libraries are copied, too
+            if (!there.contains(content)) made.add(Paths.name(path));
+        });
+        return new OldBuild(tree, wiring, made);
+    }
+
+    /** The names of the archives that it made. */
+    SortedSet<String> archives() {
+        return archives;
+    }
+
+    /** The archives below a folder, with a checksum of each. */
+    private static SortedMap<String, Long> archives(Path folder) throws IOException {
+        SortedMap<String, Long> archives = new TreeMap<>();
+        try (Stream<Path> files = Files.walk(folder)) {
+            for (Path file : files.filter(path -> ARCHIVES.contains(Paths.extension(path.toString())))
+                    .filter(Files::isRegularFile)
+                    .toList()) {
+                CRC32 sum = new CRC32();
+                sum.update(Files.readAllBytes(file));
+                archives.put(folder.relativize(file).toString(), sum.getValue());
+            }
+        }
+        return archives;
     }
 
     /** Whether there is a build that could be run. */
@@ -124,7 +164,16 @@ final class OldBuild {
                 .map(jar -> context.reading().tree().onDisk(jar.path()))
                 .toList();
         return new Baseline(
-                classes, tests, packed, Optional.empty(), libraries, libraries, List.of(), Optional.empty());
+                classes,
+                tests,
+                packed,
+                Optional.empty(),
+                libraries,
+                libraries,
+                libraries,
+                List.of(),
+                List.of(),
+                Optional.empty());
     }
 
     private static void unpack(Path archive, boolean web, Path classes) throws IOException {

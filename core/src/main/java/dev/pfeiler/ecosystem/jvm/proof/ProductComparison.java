@@ -117,7 +117,7 @@ final class ProductComparison {
     private void attributes(Map<String, String> before, Map<String, String> after, List<Difference> differences) {
         before.forEach((name, value) -> {
             // what depends on the machine or the time is not known
-            if (TOOLS.contains(name) || value.contains("${")) return;
+            if (TOOLS.contains(name) || value.isBlank() || value.contains("${")) return;
             String now = after.get(name);
             if (name.equals(Manifest.CLASS_PATH)) classPath(value, now == null ? "" : now, differences);
             else if (now == null) differences.add(new Difference(name, Kind.GONE, ""));

@@ -33,7 +33,7 @@ public final class WiredOptions {
     /** The decision to keep the options of the most trusted compilation, if it has any. */
     public static Optional<Decision> of(List<Wiring> wirings) {
         List<Wiring.Setting> settings = wirings.stream()
-                .flatMap(wiring -> wiring.compilations().stream())
+                .flatMap(wiring -> wiring.packedFirst().stream())
                 .filter(c -> !c.sources().isEmpty() && c.language() == JvmLanguage.JAVA)
                 .findFirst()
                 .map(WiredOptions::settings)

@@ -9,6 +9,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -262,7 +264,7 @@ public record Wiring(
      *
      * @param path within the tree
      * @param contents what goes in
-     * @param manifest attributes of its manifest
+     * @param manifest attributes of its manifest that have a value
      * @param unpacked where it says that the contents of libraries go in, unpacked
      */
     public record Archive(
@@ -275,7 +277,15 @@ public record Wiring(
 
         public Archive {
             contents = List.copyOf(contents);
-            manifest = Map.copyOf(manifest);
+            manifest = manifest.entrySet().stream()
+                    .filter(attribute -> !attribute.getValue().value().isBlank())
+                    .collect(Collectors.toUnmodifiableMap(Map.Entry::getKey, Map.Entry::getValue));
+        }
+
+        /** Whether classes that are written to a folder go in. */
+        boolean packs(String output) {
+            return contents.stream()
+                    .anyMatch(content -> Paths.within(content.path(), output) || Paths.within(output, content.path()));
         }
 
         /** The name of an archive's file without version and extension. */
@@ -540,14 +550,22 @@ public record Wiring(
                 .toList();
     }
 
+    /** The calls of a compiler: those whose classes go into an archive first, as settings of the others are for tools. */
+    public List<Compilation> packedFirst() {
+        return compilations.stream()
+                .sorted(Comparator.comparing(call -> call.output().stream()
+                        .noneMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())))))
+                .toList();
+    }
+
     /** The Java levels of all calls, as they are written. */
     public List<Setting> levels() {
-        return compilations.stream().flatMap(c -> c.level().stream()).toList();
+        return packedFirst().stream().flatMap(c -> c.level().stream()).toList();
     }
 
     /** The values of an option in all calls. */
     public List<Setting> settings(String option) {
-        return compilations.stream()
+        return packedFirst().stream()
                 .flatMap(c -> Optional.ofNullable(c.settings().get(option)).stream())
                 .toList();
     }

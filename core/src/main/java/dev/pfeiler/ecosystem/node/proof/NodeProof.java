@@ -35,6 +35,7 @@ public final class NodeProof {
     private final List<String> notes = new ArrayList<>();
     private final List<Comparison> rows = new ArrayList<>();
     private final List<Attachment> attachments = new ArrayList<>();
+    private PartVerdict.OldBuild oldBuild = PartVerdict.OldBuild.NONE;
 
     public NodeProof(ProofRequest proof, Environment environment) {
         this.proof = proof;
@@ -89,6 +90,7 @@ public final class NodeProof {
         }
         return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes)
                 .attaching(attachments)
+                .comparedWith(oldBuild)
                 .delivering(new PartVerdict.Delivery(copies.delivery("old"), copies.delivery("new")));
     }
 
@@ -101,6 +103,7 @@ public final class NodeProof {
                 scripts.build(script).ifPresent(unbuilt::add);
         }
         notes.addAll(scripts.notes());
+        oldBuild = scripts.oldBuild();
         if (!unbuilt.isEmpty()) rows.add(new Comparison("build scripts", unbuilt.size() + " not run", "", unbuilt));
     }
 

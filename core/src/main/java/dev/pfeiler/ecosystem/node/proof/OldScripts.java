@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProgramResult;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.script.ShellText;
@@ -98,11 +99,15 @@ final class OldScripts {
         return !Paths.isOutside(Paths.resolved(Paths.join(proof.folder(), Paths.join(folder, path))));
     }
 
+    /** Whether the scripts themselves were run. */
+    PartVerdict.OldBuild oldBuild() {
+        return ran ? PartVerdict.OldBuild.RUN : PartVerdict.OldBuild.NONE;
+    }
+
     /** How the old project was built. */
     List<String> notes() {
         List<String> all = new ArrayList<>(notes);
-        if (ran) all.add("The old build itself was run, in a scratch copy.");
-        else if (called)
+        if (called && !ran)
             all.add("The compilers that the old scripts call were called one by one; the scripts were not run.");
         return all;
     }
