@@ -68,7 +68,9 @@ final class PartialArchives {
                 boolean known = further.stream().anyMatch(one -> one.name().equals(name));
                 if (!archive.is("jar") || other || known) continue;
                 Set<String> in = in(wiring, archive);
-                if (!in.isEmpty() && wanted(archive, deliberation))
+                // one of sources or documentation may share a licence with the module
+                boolean classes = in.stream().anyMatch(path -> path.endsWith(".class"));
+                if (classes && wanted(archive, deliberation))
                     further.add(new PartialArchive(name, selection(wiring, archive, in), manifest(archive)));
             }
         }

@@ -18,6 +18,7 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -56,7 +57,7 @@ final class SourceSetDecision {
             List<Resources> resources = new ArrayList<>(main.resources());
             List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
             resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
-            main = new SourceSet(main.folders(), List.of(), List.of(), resources);
+            main = main.with(resources);
         }
         Map<String, List<Placement>> inPlace = placements().stream()
                 .filter(Placement::staysInPlace)
@@ -69,7 +70,7 @@ final class SourceSetDecision {
                     place,
                     files.stream().map(Placement::path).toList(),
                     List.of())));
-            main = new SourceSet(main.folders(), List.of(), List.of(), resources);
+            main = main.with(resources);
         }
         SourceSet test = conventional(module.tests(), Role.TEST, Role.TEST_RESOURCES);
         Optional<PackedFiles> packed = module.web().isPresent()
@@ -80,10 +81,30 @@ final class SourceSetDecision {
     }
 
     /** Where all sources are in other languages, there is no folder for those in Java. */
-    private static SourceSet conventional(List<SourceFile> sources, Role role, Role resources) {
+    private SourceSet conventional(List<SourceFile> sources, Role role, Role resources) {
         SourceSet all = SourceSet.of(role.conventional(""), resources.conventional(""));
         boolean java = sources.isEmpty() || sources.stream().anyMatch(s -> s.language() == JvmLanguage.JAVA);
-        return java ? all : new SourceSet(List.of(), List.of(), List.of(), all.resources());
+        return java
+                ? new SourceSet(all.folders(), List.of(), remaining(sources, role), all.resources())
+                : new SourceSet(List.of(), List.of(), List.of(), all.resources());
+    }
+
+    /** Patterns of sources that are in the conventional folder already and that the old build does not compile. */
+    private List<String> remaining(List<SourceFile> compiled, Role role) {
+        String folder = Paths.join(module.folder(), role.conventional(""));
+        Set<String> folders =
+                compiled.stream().map(source -> Paths.parent(source.path())).collect(Collectors.toSet());
+        return tree.under(folder)
+                .map(TreeFile::path)
+                .filter(path -> JvmLanguage.of(path).equals(Optional.of(JvmLanguage.JAVA)))
+                .filter(path -> project.layout()
+                        .of(path)
+                        .filter(placement -> placement.role() != Role.LEFT)
+                        .isEmpty())
+                .map(path -> folders.contains(Paths.parent(path)) ? path : Paths.join(Paths.parent(path), "*.java"))
+                .map(path -> Paths.relative(folder, path))
+                .distinct()
+                .toList();
     }
 
     private SourceSets kept(boolean packageDescriptions) {

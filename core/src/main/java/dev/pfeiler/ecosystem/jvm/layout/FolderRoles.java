@@ -142,8 +142,13 @@ public final class FolderRoles {
                 .matcher(Paths.name(root).toLowerCase(java.util.Locale.ROOT))
                 .matches();
         boolean all = marks.size() == inRoot.size();
+        if (!marks.isEmpty() && isBuiltForTests(inRoot)) {
+            evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
+            String why = share(marks, inRoot) + "; compiled apart, and its classes go into no archive";
+            return new Folder(root, Role.TEST, Certainty.CERTAIN, why, evidence);
+        }
         boolean apart = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
-        String share = marks.size() + " of " + inRoot.size() + " sources use a test framework";
+        String share = share(marks, inRoot);
         // where half of the sources are tests, the other half may be the program
         if (!marks.isEmpty() && (all || named || apart)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
@@ -167,6 +172,29 @@ public final class FolderRoles {
                 + (marks.isEmpty() ? "" : "; " + share + ", and tests are moved apart");
         Certainty certainty = wired.isPresent() || agree && !evidence.isEmpty() ? Certainty.CERTAIN : Certainty.LIKELY;
         return new Folder(root, Role.MAIN, certainty, why, evidence);
+    }
+
+    private static String share(List<Evidence> marks, List<SourceFile> inRoot) {
+        return marks.size() + " of " + inRoot.size() + " sources use a test framework";
+    }
+
+    /** Whether builds compile sources only with calls whose classes they do not pack, while they pack others. */
+    private boolean isBuiltForTests(List<SourceFile> inRoot) {
+        List<Wiring> builds = wirings.stream()
+                .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
+                .toList();
+        boolean product =
+                builds.stream().anyMatch(build -> build.compilations().stream().anyMatch(build::packs));
+        if (!product) return false;
+        boolean compiled = false;
+        for (Wiring build : builds)
+            for (Wiring.Compilation call : build.compilations()) {
+                if (inRoot.stream().noneMatch(source -> call.takes(templates.compiled(source.path())))) continue;
+                boolean elsewhere = call.output().isPresent() && builds.stream().noneMatch(other -> other.packs(call));
+                if (!elsewhere) return false;
+                compiled = true;
+            }
+        return compiled;
     }
 
     /** The folders that the most trusted wiring of each project serves; one where no wiring says. */

@@ -17,6 +17,11 @@ public record SourceSet(List<String> folders, List<String> includes, List<String
         resources = List.copyOf(resources);
     }
 
+    /** The same sources with other resources. */
+    public SourceSet with(List<Resources> others) {
+        return new SourceSet(folders, includes, excludes, others);
+    }
+
     /** All sources of one folder, with the resources of another. */
     public static SourceSet of(String folder, String resources) {
         return new SourceSet(List.of(folder), List.of(), List.of(), List.of(Resources.of(resources)));

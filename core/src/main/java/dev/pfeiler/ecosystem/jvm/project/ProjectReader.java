@@ -13,12 +13,14 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Understands a reading as a project. */
 public final class ProjectReader {
@@ -41,7 +43,7 @@ public final class ProjectReader {
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
         Map<Jar, Evidence> processors = processors();
-        ProjectJars jars = jars(layout, processors.keySet());
+        ProjectJars jars = jars(layout, processors.keySet(), main, tests);
         Usage usage =
                 Usage.of(jars.libraries(), main, tests, webs.values(), SettingsUsage.named(reading, layout, p -> true));
         jars = jars.with(new JarTraits(
@@ -69,7 +71,7 @@ public final class ProjectReader {
         return processors;
     }
 
-    private ProjectJars jars(Layout layout, Set<Jar> processors) {
+    private ProjectJars jars(Layout layout, Set<Jar> processors, List<SourceFile> main, List<SourceFile> tests) {
         List<Jar> products = reading.jars().stream()
                 .filter(jar -> builtFrom(jar, reading.sourceFiles()))
                 .toList();
@@ -78,6 +80,7 @@ public final class ProjectReader {
                 .map(Wiring.Library::path)
                 .collect(Collectors.toSet());
         Set<String> listed = listed(reading, layout);
+        if (!listed.isEmpty()) listed.addAll(required(listed, products, main, tests));
         Map<String, Jar> byHash = new LinkedHashMap<>();
         Map<Jar, Jar> copies = new LinkedHashMap<>();
         for (Jar jar : reading.jars()) {
@@ -119,6 +122,20 @@ public final class ProjectReader {
                 .filter(path -> deployedIn(layout, path) || packedInto(reading, path))
                 .forEach(listed::add);
         return listed;
+    }
+
+    /** The jars that sources use though no class path names them, as it starts at a variable or outside the project. */
+    private Set<String> required(
+            Set<String> listed, List<Jar> products, List<SourceFile> main, List<SourceFile> tests) {
+        List<Jar> jars = reading.jars().stream()
+                .filter(jar -> !products.contains(jar))
+                .sorted(Comparator.comparing(jar -> !listed.contains(jar.path())))
+                .toList();
+        Usage usage = Usage.of(jars, main, tests, List.of(), Map.of());
+        return Stream.of(Usage.Way.MAIN, Usage.Way.TEST)
+                .flatMap(way -> usage.reached(way).keySet().stream())
+                .map(Jar::path)
+                .collect(Collectors.toSet());
     }
 
     private static boolean packedInto(JvmReading reading, String path) {

@@ -7,6 +7,7 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
@@ -130,6 +131,9 @@ public record Wiring(
         /** A path within the tree. */
         public static final String GENERATED_SOURCES = "-s";
 
+        /** Folders of modules: a folder with one for each, or a pattern with a star for its name. */
+        private static final String MODULE_SOURCE_PATH = "--module-source-path";
+
         /** Paths of jars within the tree, with colons between them. */
         public static final String PROCESSOR_PATH = "-processorpath";
 
@@ -196,14 +200,31 @@ public record Wiring(
 
         /** Where it writes the class files of a source, without those of nested classes. */
         List<String> classFiles(SourceFile source) {
-            // a description of a package has no type
-            List<String> names = source.types().isEmpty() ? List.of("package-info") : source.types();
-            String folder = output.map(stated -> Paths.join(stated.value(), source.packagePath()))
+            // descriptions of modules and packages have no type
+            String description = source.module().isPresent() ? "module-info" : "package-info";
+            List<String> names = source.types().isEmpty() ? List.of(description) : source.types();
+            String folder = output.map(stated ->
+                            Paths.join(Paths.join(stated.value(), module(source.path())), source.packagePath()))
                     // without a stated folder they are beside the sources
                     .orElse(Paths.parent(source.path()));
             return names.stream()
                     .map(name -> Paths.join(folder, name + ".class"))
                     .toList();
+        }
+
+        /**
+         * The folder of the output that the classes of a source's module are written to; empty if modules are compiled one by
+         * one. Source: the documentation of javac.
+         */
+        private String module(String path) {
+            Setting stated = settings.get(MODULE_SOURCE_PATH);
+            if (stated == null) return "";
+            return Arrays.stream(stated.value().split(":"))
+                    .map(entry -> Text.before(Paths.resolved(entry) + "/*", "*"))
+                    .filter(path::startsWith)
+                    .map(start -> Text.before(path.substring(start.length()), "/"))
+                    .findFirst()
+                    .orElse("");
         }
 
         /** The Java level of the classes it makes. */
@@ -285,7 +306,8 @@ public record Wiring(
         /** Whether classes that are written to a folder go in. */
         boolean packs(String output) {
             return contents.stream()
-                    .anyMatch(content -> Paths.within(content.path(), output) || Paths.within(output, content.path()));
+                    .anyMatch(content -> Paths.within(output, content.path())
+                            || content.entry(Paths.join(output, "Any.class")).isPresent());
         }
 
         /** The name of an archive's file without version and extension. */
@@ -386,9 +408,13 @@ public record Wiring(
             String relative = Paths.relative(path, file);
             if (!takes(relative)) return Optional.empty();
             String place = Paths.join(prefix, as.isEmpty() ? relative : as);
-            boolean in = through.isEmpty()
-                    || through.get().takes(Paths.relative(through.get().prefix(), place));
-            return in ? Optional.of(place) : Optional.empty();
+            return through.isEmpty() || through.get().passes(place) ? Optional.of(place) : Optional.empty();
+        }
+
+        /** Whether what was copied into the folder goes on to a place. */
+        private boolean passes(String place) {
+            return takes(Paths.relative(prefix, place))
+                    && (through.isEmpty() || through.get().passes(place));
         }
 
         /** The same, as a part of another that it was copied into. */
@@ -553,9 +579,14 @@ public record Wiring(
     /** The calls of a compiler: those whose classes go into an archive first, as settings of the others are for tools. */
     public List<Compilation> packedFirst() {
         return compilations.stream()
-                .sorted(Comparator.comparing(call -> call.output().stream()
-                        .noneMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())))))
+                .sorted(Comparator.comparing(call -> !packs(call)))
                 .toList();
+    }
+
+    /** Whether an archive takes the classes of a call. */
+    public boolean packs(Compilation call) {
+        return call.output().stream()
+                .anyMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())));
     }
 
     /** The Java levels of all calls, as they are written. */
