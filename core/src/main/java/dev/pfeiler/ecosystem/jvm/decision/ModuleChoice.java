@@ -4,7 +4,7 @@ import dev.pfeiler.proposal.Choices;
 
 /** The user's choice of one module where there could be several. */
 public final class ModuleChoice {
-    static final String KEY = "modules";
+    public static final String KEY = "modules";
     static final String ONE = "one";
 
     private ModuleChoice() {}

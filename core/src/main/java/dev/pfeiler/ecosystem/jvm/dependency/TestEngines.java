@@ -74,9 +74,19 @@ public final class TestEngines {
         if (junit.filter(v -> v.startsWith("3.")).isPresent() && runners.remove(TestRunner.JUNIT_4))
             runners.add(TestRunner.JUNIT_3);
         if (!runners.contains(TestRunner.JUNIT_PLATFORM)) return new Decided(runners, added);
+        // it holds all engines
+        if (classPath.stream().anyMatch(TestEngines::isStandalone)) {
+            runners.remove(TestRunner.JUNIT_4);
+            return new Decided(runners, added);
+        }
         if (jupiter.isPresent() && runners.contains(TestRunner.JUNIT_4)) vintage(classPath, runners, jupiter.get());
         if (runners.size() > 1 || !brought) platform(classPath, runners, jupiter);
         return new Decided(runners, added);
+    }
+
+    /** Whether an artifact is the platform, its engines and their APIs in one. */
+    public static boolean isStandalone(Coordinates artifact) {
+        return artifact.group().equals(PLATFORM) && artifact.artifact().equals("junit-platform-console-standalone");
     }
 
     /** Lets the platform run the tests for JUnit 4, too, if their version allows it. */

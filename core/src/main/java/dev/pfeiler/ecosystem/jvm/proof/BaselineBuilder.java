@@ -33,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -44,6 +45,8 @@ import java.util.stream.Stream;
  * wiring says anything, which is then not compared.
  */
 final class BaselineBuilder {
+    private static final Pattern EXCEPTION = Pattern.compile("(?:Caused by: )?[\\w.$]+(?:Exception|Error)\\b.*");
+    private static final String PATCHING = "--patch-module";
     private static final Duration LIMIT = Duration.ofMinutes(10);
     private static final List<JvmLanguage> LANGUAGES =
             List.of(JvmLanguage.KOTLIN, JvmLanguage.SCALA, JvmLanguage.GROOVY, JvmLanguage.JAVA);
@@ -206,10 +209,12 @@ final class BaselineBuilder {
      * @param settings of the call
      */
     private record Group(
-            Optional<Wiring.Compilation> call,
-            WiredSettings settings,
-            List<SourceFile> sources,
-            JvmLanguage language) {}
+            Optional<Wiring.Compilation> call, WiredSettings settings, List<SourceFile> sources, JvmLanguage language) {
+        /** The same with processors that find more libraries; an IDE runs them with its own. */
+        Group processingWith(List<Path> libraries) {
+            return new Group(call, settings.processingWith(libraries), sources, language);
+        }
+    }
 
     private Group group(
             SourceModule module, Optional<Wiring.Compilation> call, List<SourceFile> sources, JvmLanguage language) {
@@ -267,12 +272,15 @@ final class BaselineBuilder {
             classPath.addAll(wired);
             String name = output.getFileName() + "-" + number++;
             Optional<String> failure = compiled(module, group, classPath, output, scratch, name);
-            if (failure.isPresent() && wired.size() < allLibraries(withTests).size()) {
+            boolean more = wired.size() < allLibraries(withTests).size()
+                    || !group.settings().processorPath().isEmpty();
+            if (failure.isPresent() && more) {
                 // calls that rely on an environment variable, for example
                 allLibraries(withTests).stream()
                         .filter(jar -> !classPath.contains(jar))
                         .forEach(classPath::add);
-                if (compiled(module, group, classPath, output, scratch, name).isEmpty()) {
+                if (compiled(module, group.processingWith(classPath), classPath, output, scratch, name)
+                        .isEmpty()) {
                     remarks.notes()
                             .add("The class path that the old wiring states does not compile the sources of "
                                     + described(module) + "; the baseline uses all jars of the project.");
@@ -477,11 +485,15 @@ final class BaselineBuilder {
         ProjectTree tree = context.reading().tree();
         List<String> arguments = new ArrayList<>(settings.arguments());
         boolean modular = sources.stream().anyMatch(source -> source.module().isPresent());
-        arguments.addAll(List.of("-d", output.toString(), modular ? "--module-path" : "-cp"));
-        arguments.add(classPath.isEmpty() ? output.toString() : joined(classPath));
+        // tests that are compiled into the program's module see it as one, and their own libraries by the class path
+        boolean patching = settings.options().contains(PATCHING);
+        String where = classPath.isEmpty() ? output.toString() : joined(classPath);
+        arguments.addAll(List.of("-d", output.toString()));
+        if (modular || patching) arguments.addAll(List.of("--module-path", where));
+        if (!modular) arguments.addAll(List.of("-cp", where));
         List<Path> processors = settings.processorPath().stream()
-                .filter(tree::has)
-                .map(tree::onDisk)
+                .map(path -> Path.of(path).isAbsolute() ? Path.of(path) : tree.onDisk(path))
+                .filter(Files::exists)
                 .toList();
         if (!processors.isEmpty()) {
             arguments.add("-processorpath");
@@ -491,7 +503,7 @@ final class BaselineBuilder {
                 "-s",
                 Files.createDirectories(scratch.resolve(name + "-generated")).toString()));
         // without a source path the compiler would look for sources on the class path; a module has its own
-        if (!modular)
+        if (!modular && !patching)
             arguments.addAll(List.of(
                     "-sourcepath",
                     Files.createDirectories(scratch.resolve("none")).toString()));
@@ -518,6 +530,14 @@ final class BaselineBuilder {
                 .limit(3)
                 .map(line -> line.replace(tree.root() + File.separator, ""))
                 .collect(Collectors.joining("; "));
-        return Optional.of(errors.isEmpty() ? "javac exited with code " + run.exit() : errors);
+        if (!errors.isEmpty()) return Optional.of(errors);
+        // a processor that fails leaves its exception
+        String said = run.output().stream()
+                .map(String::strip)
+                .filter(line -> EXCEPTION.matcher(line).matches())
+                .findFirst()
+                .map(": "::concat)
+                .orElse("");
+        return Optional.of("javac exited with code " + run.exit() + said);
     }
 }

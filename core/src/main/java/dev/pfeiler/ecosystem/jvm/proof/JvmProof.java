@@ -1,6 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
+import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
+import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
@@ -17,6 +19,7 @@ import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
@@ -144,7 +147,10 @@ public final class JvmProof {
             notes.addAll(baselines.get(module.name()).notes());
         }
         if (oldBuild.isPresent()) archives(oldBuild.get(), run).ifPresent(rows::add);
-        else unanalyzedSteps().ifPresent(rows::add);
+        else {
+            unanalyzedSteps().ifPresent(rows::add);
+            lostArchives().ifPresent(rows::add);
+        }
         List<Difference> unchecked =
                 baselines.values().stream().flatMap(b -> b.unchecked().stream()).toList();
         if (!unchecked.isEmpty()) rows.add(new Comparison("wiring", "none", "", unchecked));
@@ -188,6 +194,31 @@ public final class JvmProof {
                 .toList();
         return Optional.of(new Comparison(
                 "archives of the old build", "" + before.size(), "" + (before.size() - gone.size()), gone));
+    }
+
+    /** The archives that the old wiring states and the build tool does not make. */
+    private Optional<Comparison> lostArchives() {
+        String chosen = Stream.of(ModuleChoice.KEY, "packaging")
+                .map(context::chosen)
+                .filter(cause -> !cause.isEmpty())
+                .findFirst()
+                .orElse("");
+        List<Difference> lost =
+                LostArchives.of(
+                                context.reading(),
+                                context.project(),
+                                context.decisions().build())
+                        .stream()
+                        .map(Finding::subject)
+                        .filter(path -> OldBuild.ARCHIVES.contains(Paths.extension(path)))
+                        .map(path -> new Difference(
+                                path,
+                                Difference.Kind.GONE,
+                                chosen.isEmpty() ? context.chosen("archive:" + Paths.name(path)) : chosen))
+                        .toList();
+        return lost.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Comparison("further archives", "" + lost.size(), "none", lost));
     }
 
     /** The steps of the old build that the baseline goes without, although they may change what it makes. */

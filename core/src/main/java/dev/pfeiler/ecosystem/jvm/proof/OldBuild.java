@@ -32,7 +32,8 @@ final class OldBuild {
 
     private static final Duration LIMIT = Duration.ofMinutes(30);
 
-    private static final Set<String> ARCHIVES = Set.of("jar", "war", "ear");
+    /** The extensions of archives that programs are started or deployed from. */
+    static final Set<String> ARCHIVES = Set.of("jar", "war", "ear");
 
     private final Path tree;
     private final Wiring wiring;

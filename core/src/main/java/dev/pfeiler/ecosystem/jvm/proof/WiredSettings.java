@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.setting.WiredOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -15,7 +16,8 @@ import java.util.stream.Stream;
  * @param wiredLevel the level that the wiring states, if it states one
  * @param level the level to compile for: the wired one, or the lowest that the compiler supports
  * @param options further arguments, in the notation of {@code javac}
- * @param processorPath the jars of the tree that annotation processors are looked for in; none for the class path
+ * @param processorPath the jars that annotation processors are looked for in, within the tree or absolute; none for the
+ *     class path
  * @param undocumented what was taken from the decisions
  */
 record WiredSettings(
@@ -65,6 +67,14 @@ record WiredSettings(
                         .map(Wiring.Library::path)
                         .toList(),
                 undocumented);
+    }
+
+    /** The same with further libraries for annotation processors; without processors, as it is. */
+    WiredSettings processingWith(List<Path> libraries) {
+        if (processorPath.isEmpty()) return this;
+        List<String> all = new ArrayList<>(processorPath);
+        libraries.forEach(library -> all.add(library.toString()));
+        return new WiredSettings(wiredLevel, level, release, encoding, options, all, undocumented);
     }
 
     /** The arguments for {@code javac}. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.ecosystem.jvm.dependency.TestEngines;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
@@ -249,10 +250,16 @@ final class PomPlugins {
                     .add(new PomElement("property").add("name", "junit").add("value", "false")));
     }
 
-    /** The providers of a module whose tests are written for several frameworks: by itself, the plug-in takes just one. */
+    /**
+     * The providers of a module whose tests are written for several frameworks, as the plug-in takes just one by itself, and
+     * of one whose framework the plug-in does not recognize.
+     */
     private static PomElement providers(BuildModule module) {
         PomElement providers = new PomElement("dependencies");
-        if (module.tests().runners().size() < 2) return providers;
+        boolean unrecognized = module.classPath().declared().stream()
+                .map(Dependency::coordinates)
+                .anyMatch(TestEngines::isStandalone);
+        if (module.tests().runners().size() < 2 && !unrecognized) return providers;
         for (TestRunner runner : module.tests().runners()) {
             String provider =
                     switch (runner) {
