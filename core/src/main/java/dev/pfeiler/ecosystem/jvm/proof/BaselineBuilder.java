@@ -341,8 +341,13 @@ final class BaselineBuilder {
     private List<Group> groups(SourceModule module, List<SourceFile> sources, boolean tests, Remarks remarks) {
         Optional<Wiring> wiring = wiring(sources);
         if (wiring.isEmpty()) {
-            if (!sources.isEmpty())
-                remarks.unchecked().add(unwired((tests ? "tests of " : "sources of ") + described(module)));
+            // tests are not in what is handed on
+            if (tests && !sources.isEmpty())
+                remarks.notes()
+                        .add(
+                                "The tests of " + described(module)
+                                        + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
+            else if (!sources.isEmpty()) remarks.unchecked().add(unwired("sources of " + described(module)));
             return uncalled(module, sources);
         }
         Set<SourceFile> left = new LinkedHashSet<>(sources);

@@ -17,6 +17,7 @@ public final class JavacOptions {
             "--source-path", "-sourcepath",
             "--processor-path", "-processorpath",
             "-p", "--module-path",
+            "-m", "--module",
             "--boot-class-path", "-bootclasspath");
     private static final Set<String> WITH_VALUE = Set.of(
             "-source",
@@ -41,7 +42,6 @@ public final class JavacOptions {
             "--add-reads",
             "--add-opens",
             "--limit-modules",
-            "-m",
             "--module",
             "--patch-module",
             "--system",

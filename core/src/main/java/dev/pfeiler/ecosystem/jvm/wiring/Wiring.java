@@ -132,7 +132,7 @@ public record Wiring(
         public static final String GENERATED_SOURCES = "-s";
 
         /** Folders of modules: a folder with one for each, or a pattern with a star for its name. */
-        private static final String MODULE_SOURCE_PATH = "--module-source-path";
+        public static final String MODULE_SOURCE_PATH = "--module-source-path";
 
         /** Paths of jars within the tree, with colons between them. */
         public static final String PROCESSOR_PATH = "-processorpath";

@@ -15,6 +15,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -162,6 +163,7 @@ public final class ToolCalls {
             for (String path : text.glob(word.replace('\\', '/'), folder))
                 inside(path, folder).filter(tree::has).ifPresent(files::add);
         }
+        modules(settings, folder).forEach(files::add);
         settings.computeIfPresent(
                 Wiring.Compilation.PROCESSOR_PATH,
                 (option, path) -> WiringBuilder.path(classPath(path.value(), folder, evidence), evidence));
@@ -169,6 +171,20 @@ public final class ToolCalls {
                 .map(path -> new Wiring.Setting(path, evidence))
                 .orElse(null));
         compilation(JvmLanguage.JAVA, files, settings, flags, folder, evidence);
+    }
+
+    /** The sources of the modules that a call names instead of files. */
+    private Stream<String> modules(Map<String, Wiring.Setting> settings, String folder) {
+        Wiring.Setting named = settings.get("--module");
+        Wiring.Setting path = settings.get(Wiring.Compilation.MODULE_SOURCE_PATH);
+        if (named == null || path == null) return Stream.of();
+        return Arrays.stream(named.value().split(","))
+                .flatMap(module -> Arrays.stream(path.value().split(":"))
+                        .map(entry -> entry.contains("*") ? entry.replace("*", module) : entry + "/" + module))
+                .flatMap(entry -> inside(entry, folder).stream())
+                .flatMap(tree::under)
+                .map(TreeFile::path)
+                .filter(file -> JvmLanguage.of(file).equals(Optional.of(JvmLanguage.JAVA)));
     }
 
     /** A call of the compiler of a language other than Java, which takes folders as well as files. */
