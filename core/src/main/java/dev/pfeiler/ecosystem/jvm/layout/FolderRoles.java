@@ -150,7 +150,8 @@ public final class FolderRoles {
         boolean apart = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
         String share = share(marks, inRoot);
         // where half of the sources are tests, the other half may be the program
-        if (!marks.isEmpty() && (all || named || apart)) {
+        boolean product = !all && !named && !marks.isEmpty() && isBuiltAsProduct(inRoot);
+        if (!marks.isEmpty() && (all || named || apart) && !product) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = share + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
             return new Folder(root, Role.TEST, all ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
@@ -195,6 +196,21 @@ public final class FolderRoles {
                 compiled = true;
             }
         return compiled;
+    }
+
+    /** Whether a build compiles sources apart from all others and packs what it made of them: a library for tests, say. */
+    private boolean isBuiltAsProduct(List<SourceFile> inRoot) {
+        Set<String> own = inRoot.stream().map(SourceFile::path).collect(Collectors.toSet());
+        return wirings.stream().anyMatch(build -> build.compilations().stream()
+                .filter(call -> call.output().isPresent() && build.packs(call))
+                .filter(call -> own.stream().anyMatch(path -> call.takes(templates.compiled(path))))
+                .anyMatch(call -> build.compilations().stream()
+                        .filter(other -> other.output()
+                                .map(Wiring.Setting::value)
+                                .equals(call.output().map(Wiring.Setting::value)))
+                        .noneMatch(other -> sources.stream()
+                                .filter(source -> !own.contains(source.path()))
+                                .anyMatch(source -> other.takes(templates.compiled(source.path()))))));
     }
 
     /** The folders that the most trusted wiring of each project serves; one where no wiring says. */

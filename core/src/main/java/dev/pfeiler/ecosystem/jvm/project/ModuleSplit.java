@@ -313,11 +313,11 @@ public final class ModuleSplit {
         Map<String, List<SourceFile>> testsOf = new HashMap<>();
         Names<String> names = names();
         ModuleFiles files = new ModuleFiles(parts.values(), moduleOf, layout, applications);
-        for (SourceFile test : tests) {
-            String module = files.home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered));
-            moduleOf.put(test, module);
-            testsOf.computeIfAbsent(module, m -> new ArrayList<>()).add(test);
-        }
+        for (SourceFile test : tests)
+            moduleOf.put(test, files.home(test.path()).orElseGet(() -> moduleOfTest(test, names, ordered)));
+        withTestsThatNeedThem(needs);
+        for (SourceFile test : tests)
+            testsOf.computeIfAbsent(moduleOf.get(test), m -> new ArrayList<>()).add(test);
         Map<String, Set<String>> paths = files.of(ordered);
         List<SourceModule> modules = new ArrayList<>();
         for (String name : ordered) {
@@ -391,6 +391,31 @@ public final class ModuleSplit {
                     .forEach(brought::add);
         }
         return brought;
+    }
+
+    /** Moves tests that use tests of a module which needs their own module to that one: else the two would need each other. */
+    private void withTestsThatNeedThem(Map<String, Set<String>> needs) {
+        Names<SourceFile> declared = new Names<>();
+        tests.forEach(test -> declared.add(test, test.typeNames()));
+        boolean more = true;
+        while (more) {
+            more = false;
+            for (SourceFile test : tests) {
+                String own = moduleOf.get(test);
+                Optional<String> later = declared.owners(test).stream()
+                        .map(moduleOf::get)
+                        .filter(other -> isNeeded(own, other, needs))
+                        .findFirst();
+                later.ifPresent(module -> moduleOf.put(test, module));
+                more |= later.isPresent();
+            }
+        }
+    }
+
+    /** Whether a module needs another, by others too. */
+    private static boolean isNeeded(String needed, String by, Map<String, Set<String>> needs) {
+        Set<String> direct = needs.getOrDefault(by, Set.of());
+        return direct.contains(needed) || direct.stream().anyMatch(next -> isNeeded(needed, next, needs));
     }
 
     /** A test belongs to the last module, in the order of need, whose classes it uses. */
