@@ -103,10 +103,7 @@ final class Candidates {
     private List<Coordinates> further(Jar jar, List<Coordinates> hints) {
         Set<Coordinates> all = new LinkedHashSet<>();
         for (String name : largestPackages(jar, PACKAGES)) {
-            Catalogue.shipped()
-                    .having(name)
-                    .map(entry -> entry.artifact().split(":"))
-                    .ifPresent(parts -> all.add(new Coordinates(parts[0], parts[1], "0")));
+            Catalogue.shipped().having(name).ifPresent(entry -> all.addAll(entry.names()));
         }
         String own = named(jar).artifact();
         Set<String> names = new LinkedHashSet<>();
@@ -148,7 +145,7 @@ final class Candidates {
     private Set<String> groups(Jar jar, String artifact) {
         Set<String> groups = new LinkedHashSet<>(store.groups(artifact));
         // read only where it is needed, as it takes longer than a small project
-        Catalogue.shipped().artifact(artifact).map(Coordinates::group).ifPresent(groups::add);
+        groups.addAll(Catalogue.shipped().groups(artifact));
         String vendor =
                 jar.manifest().getOrDefault("Implementation-Vendor-Id", "").strip();
         if (PLAIN_NAME.matcher(vendor).matches()) groups.add(vendor);

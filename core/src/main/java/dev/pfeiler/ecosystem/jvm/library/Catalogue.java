@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** Widely used libraries by the packages they bring; shipped as data. What it says is never certain. */
 public final class Catalogue {
@@ -42,6 +43,7 @@ public final class Catalogue {
      * @param servlet other coordinates, by the version of the Servlet API; null where that decides nothing
      * @param jakarta versions for projects that use the newer enterprise packages; null where that decides nothing
      * @param companions coordinates of what a program needs besides to run with it; null for none
+     * @param former groups and artifacts that other releases of it have; null for none
      */
     public record Entry(
             List<String> packages,
@@ -50,7 +52,8 @@ public final class Catalogue {
             String scope,
             Map<String, String> servlet,
             Map<Integer, String> jakarta,
-            List<String> companions) {
+            List<String> companions,
+            List<String> former) {
         public Entry {
             packages = List.copyOf(packages);
             versions = new TreeMap<>(versions);
@@ -58,6 +61,14 @@ public final class Catalogue {
             servlet = servlet == null ? Map.of() : servlet;
             jakarta = jakarta == null ? Map.of() : new TreeMap<>(jakarta);
             companions = companions == null ? List.of() : List.copyOf(companions);
+            former = former == null ? List.of() : List.copyOf(former);
+        }
+
+        /** Groups and artifacts that a release of it can have, today's first; their versions say nothing. */
+        List<Coordinates> names() {
+            return Stream.concat(Stream.of(artifact), former.stream())
+                    .map(name -> Coordinates.parse(name + ":0").orElseThrow())
+                    .toList();
         }
 
         /** The coordinates in the version that fits a project best. */
@@ -129,14 +140,14 @@ public final class Catalogue {
         return entries;
     }
 
-    /** The coordinates of the library of that artifact name, where just one has it. */
-    Optional<Coordinates> artifact(String artifact) {
-        List<Coordinates> named = entries.stream()
-                .filter(entry -> entry.artifact().endsWith(":" + artifact))
-                .map(Entry::newest)
+    /** The groups of the libraries that have an artifact name, or had it. */
+    List<String> groups(String artifact) {
+        return entries.stream()
+                .flatMap(entry -> entry.names().stream())
+                .filter(name -> name.artifact().equals(artifact))
+                .map(Coordinates::group)
                 .distinct()
                 .toList();
-        return named.size() == 1 ? Optional.of(named.get(0)) : Optional.empty();
     }
 
     /** The entry with the longest package prefix that a class or package name starts with. */
