@@ -50,7 +50,7 @@ class BuoylogIT {
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
-                .contains("Proven: every difference from what the old wiring built has a known cause.")
+                .contains("Proven with the settings of the old build: every difference")
                 .containsPattern("buoyformat classes +11 +11")
                 .containsPattern("buoylog tests +1 run, 1 passed +1 run, 1 passed");
         try (JarFile jar = new JarFile(
@@ -97,7 +97,7 @@ class BuoylogIT {
                         ".gitignore", "buoyformat", "buoyformat/pom.xml", "buoylog", "buoylog/pom.xml", "pom.xml");
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
-        assertThat(prove.out()).contains("Proven: every difference from what the old wiring built has a known cause.");
+        assertThat(prove.out()).contains("Proven with the settings of the old build: every difference");
     }
 
     @Test
@@ -107,7 +107,9 @@ class BuoylogIT {
         assertThat(program.run("convert", project).exit()).isZero();
         Program.Run prove = program.run("prove", "--run-old-build", project);
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
-        assertThat(prove.out()).contains("The old build itself was run").contains("Proven:");
+        assertThat(prove.out())
+                .contains("Proven by running the old build:")
+                .containsPattern("archives of the old build +\\d");
         assertThat(Files.readString(project.resolve(".pfeiler/proof/old-build.log")))
                 .contains("BUILD SUCCESSFUL");
         assertThat(project.resolve("dist")).as("never in the person's tree").doesNotExist();

@@ -228,4 +228,137 @@ class JvmOwnBuildTest extends ProposedProject {
                 .extracting(finding -> finding.subject() + " " + finding.fact())
                 .contains("lib/rope.jar is used by sources that will not see it: excluded by your choice");
     }
+
+    private static final String TEST =
+            "package p; import org.junit.Test; public class ATest { @Test public void a() { new Anchor(); } }";
+
+    private static String testedBuild() {
+        return project(
+                target("jar", COMPILE, "<jar destfile='mole.jar' basedir='out'/>"),
+                target("tests", "<javac srcdir='checks/java' destdir='tested'/>", "<junit fork='yes'/>"));
+    }
+
+    @Test
+    void whatIsCompiledApartAndNotPackedIsTestsWhereItHasTests() throws IOException {
+        sketch.file("checks/java/p/ATest.java", TEST)
+                .file("checks/java/p/Anchor.java", "package p; public class Anchor {}")
+                .file("src/q/B.java", "package q; public class B { p.Anchor anchor() { return null; } }");
+        Proposal proposal = build(testedBuild());
+        assertThat(goal(proposal, "checks/java/p/ATest.java")).isEqualTo("src/test/java/p/ATest.java");
+        assertThat(goal(proposal, "checks/java/p/Anchor.java"))
+                .as("used by the program, but not in what is compiled for it")
+                .isEqualTo("src/test/java/p/Anchor.java");
+    }
+
+    @Test
+    void whatIsCompiledAndPackedApartIsAProductThoughItUsesATestFramework() throws IOException {
+        sketch.file("kit/t/Runner.java", "package t; import org.junit.Test; public class Runner { Test test; }")
+                .file("kit/t/Report.java", "package t; public class Report { p.A a; }");
+        Proposal proposal = build(project(target(
+                "jar",
+                COMPILE,
+                "<javac srcdir='kit' destdir='kitted'/>",
+                "<jar destfile='mole.jar' basedir='out'/>",
+                "<jar destfile='kit.jar' basedir='kitted'/>")));
+        assertThat(value(proposal, "folder:kit")).isEqualTo("main");
+        assertThat(goal(proposal, "kit/t/Report.java")).isEqualTo("kit/src/main/java/t/Report.java");
+    }
+
+    @Test
+    void librariesThatTestsUseAreFoundWhereverTheyLie() throws IOException {
+        sketch.file("checks/java/p/ATest.java", TEST)
+                .file("checks/java/p/Anchor.java", "package p; public class Anchor { rope.Rope rope; }")
+                .file("src/p/Quay.java", "package p; public class Quay { sea.Sea sea; }")
+                .jar("lib/sea.jar", "sea.Sea")
+                .jar("stuff/rope.jar", "rope.Rope", "rope.End uses rope.Rope")
+                .jar("stuff/idle.jar", "idle.Idle");
+        Proposal proposal = build(testedBuild().replace(COMPILE, COMPILE.replace("/>", " classpath='lib/sea.jar'/>")));
+        assertThat(value(proposal, "scope:stuff/rope.jar")).isEqualTo("test");
+        assertThat(proposal.decision("scope:stuff/idle.jar")).isEmpty();
+    }
+
+    @Test
+    void sourcesThatTheBuildLeavesOutAreNotCompiledInAConventionalFolder() throws IOException {
+        sketch.file("src/main/java/p/A.java", "package p; public class A {}")
+                .file("src/main/java/p/mac/Mac.java", "package p.mac; public class Mac { com.apple.X x; }")
+                .file("src/main/java/p/Old.java", "package p; public class Old { gone.X x; }")
+                .file(
+                        "build.xml",
+                        project(target(
+                                "jar",
+                                "<javac srcdir='src/main/java' destdir='out' excludes='p/mac/**,p/Old.java'/>",
+                                "<jar destfile='mole.jar' basedir='out'/>")));
+        assertThat(written(propose(), "pom.xml"))
+                .contains("<exclude>p/mac/*.java</exclude>", "<exclude>p/Old.java</exclude>");
+    }
+
+    @Test
+    void settingsAreThoseOfTheCallWhoseClassesArePacked() throws IOException {
+        sketch.file("tools/q/T.java", "package q; public class T {}");
+        Proposal proposal = build(project(
+                target("tools", "<javac srcdir='tools' destdir='t' target='1.8' source='1.8'/>"),
+                "<target name='jar' depends='tools'>"
+                        + "<javac srcdir='src' destdir='out' debug='true' target='11' source='11'/>"
+                        + "<jar destfile='mole.jar' basedir='out'><manifest><attribute name='Main-Class' value=''/></manifest></jar>"
+                        + "</target>"));
+        assertThat(value(proposal, "level")).isEqualTo("11");
+        assertThat(written(proposal, "pom.xml")).doesNotContain("-g:none", "<mainClass");
+    }
+
+    @Test
+    void whatIsCopiedIntoAFolderGoesOnOnlyWhereEachStepTakesIt() throws IOException {
+        sketch.file("docs/tides.html", "<html></html>").file("LICENSE", "made up");
+        Proposal proposal = build(project(
+                target(
+                        "jar",
+                        COMPILE,
+                        "<jar destfile='mole.jar' basedir='out'><metainf dir='.' includes='LICENSE'/></jar>"),
+                target(
+                        "dist",
+                        "<copy todir='made/docs'><fileset dir='docs'/></copy>",
+                        "<copy todir='dist/tmp'><fileset dir='.' includes='made/**'/></copy>",
+                        "<zip destfile='mole.zip' basedir='dist/tmp'/>")));
+        assertThat(goal(proposal, "docs/tides.html")).isEqualTo("stays");
+    }
+
+    @Test
+    void modulesThatACallNamesAreCompiledIntoFoldersOfTheirOwn() throws IOException {
+        sketch.file("src/sea/module-info.java", "module sea { exports sea; }")
+                .file("src/sea/sea/Tide.java", "package sea; public class Tide {}")
+                .file("src/quay/module-info.java", "module quay { requires sea; }")
+                .file("src/quay/quay/Quay.java", "package quay; public class Quay { sea.Tide tide; }")
+                .file(
+                        "build.sh",
+                        "javac --release 11 --module-source-path src -d out -m quay,sea",
+                        "for m in sea quay; do jar -c -f dist/$m-1.2.jar -C out/$m .; done");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/sea/sea/Tide.java")).isEqualTo("sea/src/main/java/sea/Tide.java");
+        assertThat(value(proposal, "quay:archive"))
+                .isEqualTo(value(proposal, "sea:archive").replace("sea", "quay"));
+        assertThat(value(proposal, "version")).isEqualTo("1.2");
+    }
+
+    @Test
+    void testsThatUseTestsOfALaterModuleBelongToIt() throws IOException {
+        sketch.file("core/src/p/A.java", "package p; public class A {}")
+                .file(
+                        "core/test/p/ATest.java",
+                        "package p; import org.junit.Test; public class ATest extends q.Base { @Test public void a() {} }")
+                .file("desk/src/q/B.java", "package q; public class B { p.A a; }")
+                .file(
+                        "desk/test/q/Base.java",
+                        "package q; import org.junit.Test; public class Base { B b; @Test public void b() {} }")
+                .file(
+                        "build.xml",
+                        project(target(
+                                "jar",
+                                "<javac srcdir='core/src' destdir='core/out'/>",
+                                "<javac srcdir='desk/src' destdir='desk/out' classpath='core/out'/>",
+                                "<javac srcdir='core/test:desk/test' destdir='tested' classpath='core/out:desk/out'/>",
+                                "<jar destfile='core.jar' basedir='core/out'/>",
+                                "<jar destfile='desk.jar' basedir='desk/out'/>")));
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "core/test/p/ATest.java")).isEqualTo("desk/src/test/java/p/ATest.java");
+        assertThat(goal(proposal, "desk/test/q/Base.java")).isEqualTo("desk/src/test/java/q/Base.java");
+    }
 }
