@@ -90,7 +90,7 @@ tasks.register("mergeServices") {
 }
 
 tasks.register<Jar>("allJar") {
-    archiveClassifier = "all"
+    archiveFileName = "port-tides-2.1.jar"
     manifest.from(tasks.jar.get().manifest)
     duplicatesStrategy = DuplicatesStrategy.EXCLUDE
     from(sourceSets.main.get().output)

@@ -507,10 +507,10 @@ class JvmProposalTest extends ProposedProject {
         assertThat(decision.value()).isEqualTo("yes");
         assertThat(decision.evidence()).extracting(Evidence::place).containsExactly("build.xml:2");
         assertThat(written(proposal, "pom.xml"))
-                .containsSubsequence("maven-shade-plugin", "<shadedClassifierName>all<");
+                .containsSubsequence("maven-shade-plugin", "<outputFile>${project.build.directory}/tides.jar<");
         assertThat(proposal.commands())
                 .extracting(Proposal.Command::line)
-                .anyMatch(line -> line.matches("java -jar target/port-.*-all\\.jar"));
+                .anyMatch(line -> line.equals("java -jar target/tides.jar"));
         assertThat(written(propose("self-contained=no"), "pom.xml")).doesNotContain("shade");
     }
 }

@@ -236,7 +236,7 @@ final class JvmSession implements Creator.Session {
                 .product(
                         blueprint.kind() == Kind.WEB
                                 ? new Product.WebArchive(blueprint.name(), true)
-                                : new Product.Library(Optional.empty(), false))
+                                : new Product.Library(Optional.empty()))
                 .sources(new SourceSets(
                         sources(java, "main"),
                         sources(java, "test"),

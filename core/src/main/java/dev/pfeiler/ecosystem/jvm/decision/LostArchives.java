@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
+import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -30,6 +31,8 @@ public final class LostArchives {
         Set<String> names = new HashSet<>();
         build.modules().forEach(module -> {
             names.add(module.archive(build.coordinates().version()));
+            if (module.product() instanceof Product.Library library)
+                library.whole().ifPresent(name -> names.add(name + ".jar"));
             module.partial().forEach(part -> names.add(part.fileName()));
         });
         List<Finding> lost = new ArrayList<>();

@@ -110,8 +110,10 @@ final class ModuleDecisions {
         PartialArchives.Decided archives = packaging == Packaging.EAR
                 ? new PartialArchives.Decided(PathSelection.ALL, List.of())
                 : new PartialArchives(reading, project, module).decide(deliberation);
-        return BuildModule.builder(module.name(), module.name().within(name), module.folder())
-                .product(product(module, own, packaging, decided))
+        Product product = product(module, own, packaging, decided);
+        BuildModule.Builder builder = BuildModule.builder(
+                        module.name(), module.name().within(name), module.folder())
+                .product(product)
                 .sources(new SourceSetDecision(reading, project, module).describe(keep))
                 .classPath(new ClassPath(
                         needs(module),
@@ -126,8 +128,10 @@ final class ModuleDecisions {
                         .decide(deliberation)
                         .naming(unusualTests(module))
                         .runBy(runners)
-                        .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()))
-                .launch(launch(module, name, packaging, decided))
+                        .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()));
+        Optional<Launch> launch = launch(module, name, packaging, decided);
+        return builder.launch(launch)
+                .product(packed(product, own, module, launch))
                 .compiler(compiler)
                 .embedded(embedded)
                 .modular(module.main().stream()
@@ -163,9 +167,8 @@ final class ModuleDecisions {
         return switch (packaging) {
             case JAR -> {
                 boolean withLibraries = selfContained(module);
-                // the archive of that name contained the libraries, and this one does not
-                Optional<String> archive = withLibraries ? Optional.empty() : libraryName(module, own);
-                yield new Product.Library(archive, withLibraries);
+                Optional<String> archive = libraryName(module, own);
+                yield withLibraries ? withLibraries(module, own, archive) : new Product.Library(archive);
             }
             case WAR -> new Product.WebArchive(archiveName(module, own.artifact()), hasWebDescriptor(module));
             case EAR ->
@@ -175,6 +178,26 @@ final class ModuleDecisions {
                                 module.enterprise().orElseThrow(),
                                 decided);
         };
+    }
+
+    /** The archive with the libraries has the name of the old one, which contained them; this one has another. */
+    private static Product withLibraries(SourceModule module, Coordinates own, Optional<String> old) {
+        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        return old.isPresent()
+                ? new Product.Library(Optional.empty(), old)
+                : new Product.Library(Optional.of(usual + "-classes"), Optional.of(usual));
+    }
+
+    /** A framework's own plug-in names the archive that it packs after the module's jar. */
+    private static Product packed(Product product, Coordinates own, SourceModule module, Optional<Launch> launch) {
+        boolean framework = launch.stream()
+                .anyMatch(one ->
+                        one instanceof Launch.MainClass main && main.framework().isPresent());
+        if (!framework
+                || !(product instanceof Product.Library library)
+                || library.whole().isEmpty()) return product;
+        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        return new Product.Library(Optional.empty(), Optional.of(usual + "-" + Launch.Framework.CLASSIFIER));
     }
 
     private boolean hasWebDescriptor(SourceModule module) {

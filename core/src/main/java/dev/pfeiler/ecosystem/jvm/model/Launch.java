@@ -21,6 +21,9 @@ public sealed interface Launch {
 
     /** Spring Boot, in a version. */
     record Framework(String version) {
+        /** The classifier of the archive that its plug-in packs with the libraries. */
+        public static final String CLASSIFIER = "all";
+
         public static final String GROUP = "org.springframework.boot";
 
         /** The class that starts a program. */

@@ -15,11 +15,13 @@ public sealed interface Product {
      * A jar.
      *
      * @param name its file name without extension, if it is not made up of artifact and version
-     * @param withLibraries whether a second archive is built that contains the libraries too
+     * @param whole the file name, without extension, of a second archive that contains the libraries too
      */
-    record Library(Optional<String> name, boolean withLibraries) implements Product {
-        /** The classifier of the archive that contains the libraries. */
-        public static final String CLASSIFIER = "all";
+    record Library(Optional<String> name, Optional<String> whole) implements Product {
+        /** A jar alone. */
+        public Library(Optional<String> name) {
+            this(name, Optional.empty());
+        }
 
         @Override
         public Packaging packaging() {

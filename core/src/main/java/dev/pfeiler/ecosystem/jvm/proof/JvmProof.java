@@ -135,8 +135,12 @@ public final class JvmProof {
                         request.log());
             }
             products.put(module.name(), product.get());
+            // what the old build made contains the libraries; what its compilers make does not
+            Path compared = oldBuild.flatMap(made -> whole(module))
+                    .filter(Files::exists)
+                    .orElse(product.get());
             List<Comparison> own = new ArrayList<>(
-                    new ArchiveComparison(context, module, baselines.get(module.name()), product.get(), causes(module))
+                    new ArchiveComparison(context, module, baselines.get(module.name()), compared, causes(module))
                             .rows());
             new ProductComparison(context, module, product.get()).compare().ifPresent(own::add);
             own.addAll(partial(module, baselines.get(module.name())));
@@ -181,13 +185,17 @@ public final class JvmProof {
     }
 
     /** The archives of the old build by the names of their files; whoever uses one does so by its name. */
-    private static Optional<Comparison> archives(OldBuild oldBuild, BuildRun run) throws IOException {
+    private Optional<Comparison> archives(OldBuild oldBuild, BuildRun run) throws IOException {
         SortedSet<String> before = oldBuild.archives();
         if (before.isEmpty()) return Optional.empty();
         Set<String> after = run.archives().stream()
                 .filter(Files::exists)
                 .map(archive -> archive.getFileName().toString())
-                .collect(Collectors.toSet());
+                .collect(Collectors.toCollection(HashSet::new));
+        context.project().modules().stream()
+                .flatMap(module -> whole(module).stream())
+                .filter(Files::exists)
+                .forEach(archive -> after.add(archive.getFileName().toString()));
         List<Difference> gone = before.stream()
                 .filter(name -> !after.contains(name))
                 .map(name -> new Difference(name, Difference.Kind.GONE, ""))
@@ -297,9 +305,17 @@ public final class JvmProof {
                 .filter(archive -> module(archive).equals(Optional.of(module)))
                 .filter(archive ->
                         context.build(module).partial().stream().noneMatch(part -> archive.endsWith(part.fileName())))
+                .filter(archive -> !whole(module).equals(Optional.of(archive)))
                 .filter(Files::exists)
                 .min(Comparator.comparingInt(
                         archive -> archive.getFileName().toString().length()));
+    }
+
+    /** The archive of a module that contains its libraries. */
+    private Optional<Path> whole(SourceModule module) {
+        return context.target()
+                .whole(context.decisions().build(), context.build(module))
+                .map(request.converted()::resolve);
     }
 
     /** The module in whose folder a file is: the innermost. */

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
-import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
@@ -55,10 +54,11 @@ final class ProductComparison {
     Optional<Comparison> compare() throws IOException {
         if (module.archive().isEmpty()) return Optional.empty();
         String before = oldName(module.archive().get());
-        String after = product.getFileName().toString();
+        Path handedOn = whole().orElse(product);
+        String after = handedOn.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
-        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, second(), whyNamed(after)));
-        attributes(old(), ArchiveEntries.manifest(product), differences);
+        if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
+        attributes(old(), ArchiveEntries.manifest(handedOn), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
     }
 
@@ -74,10 +74,12 @@ final class ProductComparison {
         return served.map(path -> path + "." + Paths.extension(made.path())).orElse(Paths.name(made.path()));
     }
 
-    /** Where the libraries are that the old archive contained; empty if it contained none. */
-    private String second() {
-        boolean second = context.build(module).product() instanceof Product.Library library && library.withLibraries();
-        return second ? "a second archive contains the libraries" : "";
+    /** The archive that contains the libraries, as the old one did, if there is one. */
+    private Optional<Path> whole() {
+        return context.target()
+                .whole(context.decisions().build(), context.build(module))
+                .map(context.request().converted()::resolve)
+                .filter(Files::exists);
     }
 
     /**

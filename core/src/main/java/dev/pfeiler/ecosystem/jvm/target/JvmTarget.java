@@ -97,11 +97,10 @@ public interface JvmTarget {
     default List<Proposal.Command> packedPrograms(JvmBuild build) {
         List<Proposal.Command> commands = new ArrayList<>();
         for (BuildModule module : build.modules()) {
-            boolean whole = module.product() instanceof Product.Library library && library.withLibraries();
+            Optional<String> whole = whole(build, module);
             Map<String, String> manifest = module.manifest().attributes();
-            if (!whole && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
-            String path = archive(build, module);
-            if (whole) path = path.replaceFirst("\\.jar$", "-" + Product.Library.CLASSIFIER + ".jar");
+            if (whole.isEmpty() && !module.startsInPlace() || !manifest.containsKey(Manifest.MAIN_CLASS)) continue;
+            String path = whole.orElseGet(() -> archive(build, module));
             commands.add(new Proposal.Command("run the packed program", "java -jar " + ShellText.quote(path)));
         }
         return commands;
@@ -123,6 +122,13 @@ public interface JvmTarget {
 
     /** Where a module's archive is written. */
     String archive(JvmBuild build, BuildModule module);
+
+    /** Where a module's archive with its libraries is written, if there is one. */
+    default Optional<String> whole(JvmBuild build, BuildModule module) {
+        return module.product() instanceof Product.Library library
+                ? library.whole().map(name -> Paths.join(Paths.parent(archive(build, module)), name + ".jar"))
+                : Optional.empty();
+    }
 
     /** Where a further jar of a module's classes is written. */
     default String archive(JvmBuild build, BuildModule module, PartialArchive part) {

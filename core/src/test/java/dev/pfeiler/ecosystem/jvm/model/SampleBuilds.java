@@ -28,7 +28,7 @@ public final class SampleBuilds {
 
     private static BuildModule.Builder jar(ModuleName name, String artifact, String folder) {
         return BuildModule.builder(name, artifact, folder)
-                .product(new Product.Library(Optional.empty(), false))
+                .product(new Product.Library(Optional.empty()))
                 .sources(STANDARD);
     }
 
@@ -110,7 +110,7 @@ public final class SampleBuilds {
                 Optional.of("checks"),
                 Set.of(TestRunner.JUNIT_PLATFORM, TestRunner.TESTNG));
         BuildModule module = BuildModule.builder(ModuleName.ONLY, "tides", "")
-                .product(new Product.Library(Optional.empty(), true))
+                .product(new Product.Library(Optional.empty(), Optional.of("port-tides-2.1")))
                 .sources(STANDARD)
                 .manifest(
                         new Manifest(Map.of("Main-Class", "no.port.Tides", "Built-For", "Haldervik"), Optional.empty()))
@@ -310,7 +310,7 @@ public final class SampleBuilds {
                 Optional.empty(),
                 false);
         BuildModule module = BuildModule.builder(ModuleName.ONLY, "tides", "")
-                .product(new Product.Library(Optional.of("tides-all"), false))
+                .product(new Product.Library(Optional.of("tides-all")))
                 .sources(sources)
                 .classPath(classPath)
                 .manifest(new Manifest(

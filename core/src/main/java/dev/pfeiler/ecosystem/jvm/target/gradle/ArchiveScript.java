@@ -44,10 +44,10 @@ final class ArchiveScript {
         embedded(script);
         if (module.product() instanceof Product.Library library) {
             script.section(s -> dialect.existing(s, "jar", "Jar", this::jar));
-            if (library.withLibraries()) {
+            library.whole().ifPresent(name -> {
                 script.section(this::mergedServices);
-                script.section(this::withLibraries);
-            }
+                script.section(s -> withLibraries(s, name));
+            });
         }
         if (module.product() instanceof Product.WebArchive) script.section(this::web);
         if (module.product() instanceof Product.EnterpriseArchive archive)
@@ -225,10 +225,10 @@ final class ArchiveScript {
         });
     }
 
-    private void withLibraries(Script script) {
+    private void withLibraries(Script script, String name) {
         String libraries = dialect.configuration("runtimeClasspath", false);
         dialect.task(script, WITH_LIBRARIES, "Jar", s -> {
-            s.line(dialect.classifier(Product.Library.CLASSIFIER));
+            s.line(dialect.archiveName(name + ".jar"));
             s.line(
                     dialect.kotlin()
                             ? "manifest.from(tasks.jar.get().manifest)"
@@ -284,7 +284,8 @@ final class ArchiveScript {
     /** What is made beside the module's own archive. */
     private void assembled(Script script) {
         List<String> made = new ArrayList<>();
-        if (module.product() instanceof Product.Library library && library.withLibraries()) made.add(WITH_LIBRARIES);
+        if (module.product() instanceof Product.Library library
+                && library.whole().isPresent()) made.add(WITH_LIBRARIES);
         if (module.libraryFolder().isPresent()) made.add(LIBRARIES);
         if (module.distribution().isPresent()) made.add(DISTRIBUTION);
         module.partial().forEach(part -> made.add(task(part)));

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.EmbeddedBuild;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
-import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.ServletFamily;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.LinkedHashMap;
@@ -130,10 +129,10 @@ final class MavenLaunch {
     }
 
     /** A second archive that contains the libraries: as the framework starts it, else unpacked. */
-    PomElement withLibraries(BuildModule module) {
+    PomElement withLibraries(BuildModule module, String name) {
         Optional<Launch> framework =
                 module.launch().filter(launch -> plugin(launch).artifact().equals(FRAMEWORK));
-        return framework.isPresent() ? repackaged(plugin(framework.get())) : shaded(module);
+        return framework.isPresent() ? repackaged(plugin(framework.get())) : shaded(module, name);
     }
 
     private static PomElement repackaged(Coordinates framework) {
@@ -141,10 +140,10 @@ final class MavenLaunch {
                 .add(new PomElement("executions")
                         .add(new PomElement("execution")
                                 .addList("goals", "goal", List.of("repackage"))
-                                .add(new PomElement("configuration").add("classifier", Product.Library.CLASSIFIER))));
+                                .add(new PomElement("configuration").add("classifier", Launch.Framework.CLASSIFIER))));
     }
 
-    private static PomElement shaded(BuildModule module) {
+    private PomElement shaded(BuildModule module, String name) {
         // service files of several libraries are merged; signatures are valid for the single jars only
         PomElement transformers = new PomElement("transformers").add(transformer("ServicesResourceTransformer"));
         boolean spring = module.classPath().declared().stream()
@@ -153,9 +152,10 @@ final class MavenLaunch {
             APPENDED.forEach(
                     file -> transformers.add(transformer("AppendingTransformer").add("resource", file)));
         PomElement configuration = new PomElement("configuration")
-                .add("createDependencyReducedPom", "false")
-                .add("shadedArtifactAttached", "true")
-                .add("shadedClassifierName", Product.Library.CLASSIFIER)
+                .add(
+                        "outputFile",
+                        "${project.build.directory}/"
+                                + name.replace(build.coordinates().version(), "${project.version}") + ".jar")
                 .add(transformers)
                 .add(new PomElement("filters")
                         .add(new PomElement("filter")

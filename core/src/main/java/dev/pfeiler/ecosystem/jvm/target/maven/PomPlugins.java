@@ -78,8 +78,8 @@ final class PomPlugins {
         if (module.filtering().templates()) plugins.add(templates(module.filtering()));
         plugins.addAll(MavenGenerators.plugins(module.generated()));
         plugins.addAll(new MavenLanguages(build, module).plugins());
-        if (module.product() instanceof Product.Library library && library.withLibraries())
-            plugins.add(launch.withLibraries(module));
+        if (module.product() instanceof Product.Library library)
+            library.whole().ifPresent(name -> plugins.add(launch.withLibraries(module, name)));
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
         new AssemblyWriter(build.coordinates().version()).plugin(module).ifPresent(plugins::add);
