@@ -39,6 +39,9 @@ tasks.register<JavaExec>("generateJavacc") {
     doFirst {
         mkdir("build/generated/sources/javacc/no/port")
     }
+    doLast {
+        delete("build/generated/sources/javacc/no/port/Token.java")
+    }
 }
 
 tasks.named<Test>("test") {

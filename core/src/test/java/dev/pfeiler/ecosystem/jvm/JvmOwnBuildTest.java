@@ -73,13 +73,17 @@ class JvmOwnBuildTest extends ProposedProject {
         sketch.file("src/q/B.java", "package q; public class B { r.C c; }")
                 .file("src/r/C.java", "package r; public class C {}")
                 .file("src/z/Z.java", "package z; public class Z { gone.X x; }")
-                .file("src/p/M.java", "package p; public class M { q.B b; }");
+                .file("src/p/Odd.java", "package p; public class Odd { gone.X x; }")
+                .file("src/p/M.java", "package p; import p.*; public class M { q.B b; }");
         Proposal proposal = build(project(target(
                 "jar",
                 "<javac srcdir='src' destdir='out' includes='p/M.java'/>",
                 "<jar destfile='mole.jar' basedir='out'/>")));
         assertThat(goal(proposal, "src/r/C.java")).isEqualTo("src/main/java/r/C.java");
         assertThat(goal(proposal, "src/z/Z.java")).isEqualTo("stays");
+        assertThat(goal(proposal, "src/p/Odd.java"))
+                .as("in a package that is imported as a whole")
+                .isEqualTo("stays");
     }
 
     @Test

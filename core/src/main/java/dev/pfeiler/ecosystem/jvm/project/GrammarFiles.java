@@ -77,15 +77,18 @@ public final class GrammarFiles {
         if (known.isEmpty()) return Optional.empty();
         Generator kind = known.get();
         String output = generator.output().isEmpty() ? Paths.parent(input) : generator.output();
-        Map<String, String> generated = generated(output, kind);
+        Written written = written(output, kind);
+        Map<String, String> generated = written.generated();
         if (generated.isEmpty()) return Optional.empty();
         Optional<Coordinates> tool = tool(kind.sign());
+        // classes of one release and a parser of another do not fit
+        if (kind == Generator.JAVACC && !ParserSupport.isOf(tool, written.starts())) return Optional.empty();
         boolean jakarta = generated.values().stream().anyMatch(text -> text.contains("jakarta.xml.bind"));
         String packages = packageOf(generated.keySet());
         GeneratorSupport place = support.apply(kind);
         String folder = Paths.join(place.folder(), place.byPackage() ? packages : "");
-        GeneratedSources sources =
-                new GeneratedSources(kind, tool, Paths.name(input), packages.replace('/', '.'), jakarta);
+        GeneratedSources sources = new GeneratedSources(
+                kind, tool, Paths.name(input), packages.replace('/', '.'), jakarta, written.edited());
         return Optional.of(new Grammar(
                 input,
                 Paths.join(folder, Paths.name(input)),
@@ -134,10 +137,18 @@ public final class GrammarFiles {
                 .orElse("");
     }
 
-    /** The sources in a folder that bear the mark of a generator, with their first lines. */
-    private SortedMap<String, String> generated(String folder, Generator generator) {
+    /**
+     * The sources that bear the mark of a generator.
+     *
+     * @param generated those that it writes again, with their first lines
+     * @param edited the names of those that somebody may have edited, which it would not write again
+     * @param starts the first lines of all
+     */
+    private record Written(SortedMap<String, String> generated, List<String> edited, List<String> starts) {}
+
+    private Written written(String folder, Generator generator) {
         ProjectTree tree = reading.tree();
-        SortedMap<String, String> generated = new TreeMap<>();
+        Written written = new Written(new TreeMap<>(), new ArrayList<>(), new ArrayList<>());
         tree.under(folder)
                 .filter(file -> reading.languages().isSource(file.path()))
                 .forEach(file -> {
@@ -145,12 +156,16 @@ public final class GrammarFiles {
                         byte[] bytes = tree.bytes(file.path());
                         String start =
                                 new String(bytes, 0, Math.min(bytes.length, MARK_WITHIN), StandardCharsets.ISO_8859_1);
-                        if (generator.wrote(start)) generated.put(file.path(), start);
+                        if (!generator.wrote(start)) return;
+                        if (generator == Generator.JAVACC && ParserSupport.mayBeEdited(file.name(), bytes))
+                            written.edited().add(file.name());
+                        else written.generated().put(file.path(), start);
+                        written.starts().add(start);
                     } catch (IOException e) {
                         // it is listed among what cannot be read
                     }
                 });
-        return generated;
+        return written;
     }
 
     /** The artifact of the jar that holds a class of the tool, where a repository has it. */

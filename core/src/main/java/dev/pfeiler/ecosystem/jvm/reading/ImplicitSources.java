@@ -46,12 +46,17 @@ final class ImplicitSources {
         Map<SourceFile, Wiring.SourceFolder> found = new LinkedHashMap<>();
         Deque<SourceFile> open = new ArrayDeque<>();
         for (SourceFile source : sources) {
-            if (call.takes(source.path())) open.add(source);
-            else
-                folder(call, source).ifPresent(folder -> {
-                    names.add(source, source.typeNames());
-                    found.put(source, folder);
-                });
+            if (!call.takes(source.path())) continue;
+            // a package that it has given sources of is there
+            names.add(source, source.typeNames());
+            open.add(source);
+        }
+        for (SourceFile source : sources) {
+            if (call.takes(source.path())) continue;
+            folder(call, source).ifPresent(folder -> {
+                names.add(source, source.typeNames());
+                found.put(source, folder);
+            });
         }
         Map<Wiring.SourceFolder, Set<String>> added = new LinkedHashMap<>();
         while (!open.isEmpty()) {

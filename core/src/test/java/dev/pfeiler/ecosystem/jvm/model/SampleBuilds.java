@@ -119,7 +119,8 @@ public final class SampleBuilds {
                         Optional.of(at("net.java.dev.javacc:javacc:7.0.10")),
                         "Tide.jj",
                         "no.port",
-                        false)))
+                        false,
+                        List.of("Token.java"))))
                 .tests(tests)
                 .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
                 .build();

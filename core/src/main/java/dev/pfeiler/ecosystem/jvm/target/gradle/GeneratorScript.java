@@ -115,6 +115,10 @@ final class GeneratorScript {
             s.line(dialect.mainClass(mainClass(sources.generator())));
             s.line(dialect.syntax().texts("args", arguments));
             s.block("doFirst", t -> t.line(dialect.syntax().texts("mkdir", below)));
+            List<String> replaced =
+                    sources.replaced().stream().map(name -> below + "/" + name).toList();
+            if (!replaced.isEmpty())
+                s.block("doLast", t -> t.line(dialect.syntax().texts("delete", replaced)));
         });
     }
 }
