@@ -39,6 +39,9 @@ class ServedIT {
                         "    try (var in = getClass().getResourceAsStream(\"/roster.txt\")) { r.getWriter().print(new String(in.readAllBytes())); }",
                         "  }",
                         "}")
+                .file(
+                        ".classpath",
+                        "<classpath><classpathentry kind='src' path='src'/><classpathentry kind='output' path='bin'/></classpath>")
                 .file("src/roster.txt", "Ida Moe, north channel")
                 .file("site/index.html", "<h1>Pilots</h1>")
                 .file("site/hours.jsp", "<p><%= 6 * 4 %> hours</p>")
@@ -120,7 +123,9 @@ class ServedIT {
                 .contains("<artifactId>jsp-api</artifactId>")
                 .contains("<scope>provided</scope>");
         Program.Run prove = program.run("prove", project);
-        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        // nothing in it says how it was compiled
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isEqualTo(1);
+        assertThat(prove.out()).contains("Built; not compared: sources of the project.");
         // the welcome page, the page that it is forwarded to, the address of the servlet, the page that shows the log
         assertThat(prove.out()).containsPattern("= pages +4 requested +4 requested");
     }
@@ -160,6 +165,7 @@ class ServedIT {
                         "    System.out.println(java.nio.file.Files.readString(java.nio.file.Path.of(words[0])) + new Object());",
                         "  }",
                         "}")
+                .file("build.sh", "javac -d out $(find src -name '*.java')")
                 .file("data/roster.txt", "Ida Moe");
         assertThat(program.run("convert", "--choose", "level=17", sketch.root()).exit())
                 .isZero();

@@ -271,6 +271,7 @@ public final class NodeDecisions {
                 .filter(page -> page.tags().stream().anyMatch(tag -> tag.kind() == Page.Kind.SCRIPT))
                 .toList();
         if (pages.isEmpty()) return asBefore;
+        Optional<Finding> unfit = new Unbundled(project).of(pages);
         String standing = deliberation.settle(
                 Decision.of(
                                 "pages",
@@ -284,9 +285,19 @@ public final class NodeDecisions {
                                         .findFirst()
                                         .orElseThrow()
                                         .evidence()))
-                        .turningDown(List.of(new Decision.Alternative(BUNDLE, "fewer requests, but more changes"))),
+                        .turningDown(
+                                unfit.isPresent()
+                                        ? List.of()
+                                        : List.of(
+                                                new Decision.Alternative(BUNDLE, "fewer requests, but more changes"))),
                 Choosable.oneOf(TAGS, BUNDLE));
         if (!standing.equals(BUNDLE)) return asBefore;
+        if (unfit.isPresent())
+            throw Refusal.notPossible(
+                    "Its pages cannot load bundles: " + unfit.get().subject() + " "
+                            + unfit.get().fact() + " ("
+                            + unfit.get().evidence().get(0).place() + ").",
+                    "Choose pages=" + TAGS + ".");
         BundlePlan plan = new Bundling(project, declared, copies, renamed).plan();
         if (plan.entries().isEmpty()) {
             left.add(Finding.trouble(

@@ -103,7 +103,7 @@ final class PackageDecisions {
         for (Script script : project.scripts().values())
             for (Import statement : script.imports())
                 PackageName.of(statement.specifier())
-                        .filter(name -> !name.equals(own))
+                        .filter(name -> !name.equals(own) && !project.own().has(script, statement))
                         .ifPresent(name -> used.computeIfAbsent(name, n -> new Uses())
                                 .add(script, statement, reached.contains(script.path())));
         used.forEach((name, uses) -> {
@@ -114,9 +114,49 @@ final class PackageDecisions {
                 return;
             }
             Optional<VersionChoice.Chosen> chosen = versions.of(name, uses.uses);
-            chosen.ifPresentOrElse(
-                    version -> declare(uses.section(), name, version, uses.places), () -> unknown(name, uses));
+            if (chosen.isEmpty()) unknown(name, uses);
+            else if (chosen.get().certainty() == Certainty.GUESS) unversioned(name, uses, chosen.get());
+            else declare(uses.section(), name, chosen.get(), uses.places);
         });
+    }
+
+    /** A package of which nothing in the project states a version: nothing says either that it is the one meant. */
+    private void unversioned(String name, Uses uses, VersionChoice.Chosen newest) {
+        Optional<String> folder = project.own().folder(name);
+        String range;
+        if (folder.isPresent())
+            range = deliberation.settle(
+                    Decision.of(
+                                    key(name),
+                                    name,
+                                    Choosable.WITHOUT,
+                                    Certainty.LIKELY,
+                                    "is the name of the folder " + folder.get()
+                                            + "; the registry's package of that name may be another one",
+                                    uses.places)
+                            .in(GROUP)
+                            .turningDown(List.of(new Decision.Alternative(newest.range(), newest.reason()))),
+                    PackageDecisions::range);
+        else
+            range = deliberation.ask(
+                    new Question(
+                            key(name),
+                            "Which version of " + name + " does the project use? Nothing in it states one.",
+                            Optional.of(newest.range()),
+                            List.of()),
+                    name,
+                    GROUP,
+                    uses.places,
+                    PackageDecisions::range);
+        if (range.equals(Choosable.WITHOUT)) {
+            if (folder.isPresent() && !uses.guarded)
+                left.add(Finding.trouble(
+                        name,
+                        "is imported and is the name of a folder; not declared",
+                        uses.places.toArray(Evidence[]::new)));
+            return;
+        }
+        dependencies = dependencies.with(uses.section(), name, range, newest.manifest());
     }
 
     /** A package that is not there although others are, of a source that nothing loads. */

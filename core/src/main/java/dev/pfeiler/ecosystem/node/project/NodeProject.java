@@ -58,6 +58,7 @@ public final class NodeProject {
     private final InstalledPackages installed;
     private final Map<String, String> compiled = new TreeMap<>();
     private final Set<String> ofPages = new LinkedHashSet<>();
+    private OwnNames own;
     private final Map<String, Set<String>> imported = new LinkedHashMap<>();
 
     private NodeProject(ProjectTree tree) {
@@ -70,6 +71,7 @@ public final class NodeProject {
         project.calls.addAll(CallScripts.of(tree));
         project.readPages();
         project.readCompiled();
+        project.own = OwnNames.of(tree, project.pages.values(), project.calls, ENDINGS);
         project.readScripts();
         project.scripts.values().forEach(script -> project.imported.put(script.path(), project.imports(script)));
         return project;
@@ -114,8 +116,8 @@ public final class NodeProject {
             }
             try {
                 Text text = tree.text(file.path());
-                if (LibraryFile.looksLike(file.path(), text.content(), loaded.contains(file.path())))
-                    library(file.path(), text.content());
+                boolean onPage = loaded.contains(file.path()) || own.loads(file.path());
+                if (LibraryFile.looksLike(file.path(), text.content(), onPage)) library(file.path(), text.content());
                 else if (source) {
                     Script script = ScriptReader.read(file.path(), text.content());
                     // no page loads it and no one has written it: what others build
@@ -294,6 +296,11 @@ public final class NodeProject {
         script.imports().stream().filter(one -> one.relative()).forEach(one -> resolve(script.path(), one.specifier())
                 .ifPresent(files::add));
         return files;
+    }
+
+    /** Names without a path that stand for the project's own files. */
+    public OwnNames own() {
+        return own;
     }
 
     /** The sources that each source imports by a path. */

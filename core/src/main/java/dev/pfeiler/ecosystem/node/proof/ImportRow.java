@@ -32,8 +32,9 @@ final class ImportRow {
         Map<String, Import> packages = new TreeMap<>();
         for (Script script : context.old().scripts().values())
             for (Import one : script.imports())
-                if (one.loads() && PackageName.of(one.specifier()).isPresent())
-                    packages.putIfAbsent(one.specifier(), one);
+                if (one.loads()
+                        && PackageName.of(one.specifier()).isPresent()
+                        && !context.old().own().has(script, one)) packages.putIfAbsent(one.specifier(), one);
         int found = 0;
         for (Map.Entry<String, Import> each : packages.entrySet()) {
             if (resolves(context.after(), each.getKey())) found++;

@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.proof.Comparison;
+import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
@@ -40,6 +41,7 @@ final class ProgramRows {
             if (script.typed()
                     || test
                     || old.isOfPage(script.path())
+                    || old.own().isLoaded(script)
                     || script.broken().isPresent()) continue;
             if (script.started()) started.put(script.path(), words.isEmpty() ? USUAL : words);
             else if (script.modules().any() && isProgram(script, imported)) started.put(script.path(), words);
@@ -75,10 +77,22 @@ final class ProgramRows {
                             number -> context.before().program(path, arguments, number),
                             number -> context.after().program(now(path), arguments, number),
                             output -> "");
-            outcome.row().ifPresent(rows::add);
+            rows.add(outcome.row().orElseGet(() -> notCompared(path)));
             note(path, outcome);
         }
         return rows;
+    }
+
+    private static Comparison notCompared(String path) {
+        return new Comparison(
+                "run " + path,
+                "runs on",
+                "",
+                List.of(new Difference(
+                        path,
+                        Difference.Kind.UNCHECKED,
+                        "does not exit on its own; --run-with passes other arguments",
+                        "")));
     }
 
     /** Where a program is in the new project. */
@@ -91,11 +105,7 @@ final class ProgramRows {
     private void note(String path, ProgramComparison.Outcome outcome) {
         boolean failed = !outcome.before().succeeded()
                 && outcome.after().filter(now -> !now.succeeded()).isPresent();
-        if (outcome.row().isEmpty())
-            context.notes()
-                    .add(path
-                            + " does not exit on its own and was not compared; pass other arguments with --run-with.");
-        else if (failed)
+        if (failed)
             context.notes()
                     .add(path + " ends with exit code " + outcome.before().exit() + ", as in the old project.");
     }
