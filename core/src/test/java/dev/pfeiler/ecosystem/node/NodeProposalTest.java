@@ -14,6 +14,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.proposal.Question;
 import dev.pfeiler.survey.Survey;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -444,8 +445,10 @@ class NodeProposalTest {
         assertThat(propose().questions())
                 .extracting(
                         question -> question.key() + " " + question.fallback().orElse("") + " " + question.offers())
-                .containsExactly("package-manager npm [npm, yarn]");
-        assertThat(propose("package-manager=pnpm").questions()).isEmpty();
+                .contains("package-manager npm [npm, yarn]");
+        assertThat(propose("package-manager=pnpm").questions())
+                .extracting(Question::key)
+                .doesNotContain("package-manager");
     }
 
     /** A server in Java whose script builds a front end beside it. */
@@ -605,5 +608,80 @@ class NodeProposalTest {
                 .file("node_modules/lamps/index.js", "exports.lit = 1;");
         assertThat(files(propose()).get("package.json"))
                 .contains("\"name\": \"lamps-project\"", "\"dependencies\": {\n    \"lamps\": \"2.4.0\"");
+    }
+
+    @Test
+    void aVersionThatNothingStatesIsAQuestion() throws IOException {
+        module();
+        assertThat(propose().questions())
+                .extracting(
+                        question -> question.key() + " " + question.fallback().orElse(""))
+                .containsExactly("package:lamps ^2.4.0", "package:tape ^5.0.0");
+        assertThat(propose("package:lamps=2.4.0").questions())
+                .extracting(Question::key)
+                .containsExactly("package:tape");
+    }
+
+    @Test
+    void aNameOfAFolderOfTheProjectIsNoPackage() throws IOException {
+        sketch.file("src/index.js", "const lamps = require('lamps');", "console.log(lamps.lit);")
+                .file("src/lamps/index.js", "exports.lit = 1;");
+        Proposal proposal = propose();
+        assertThat(proposal.decision("package:lamps").orElseThrow().value()).isEqualTo("without");
+        assertThat(left(proposal)).contains("lamps: is imported and is the name of a folder; not declared");
+        assertThat(files(propose("package:lamps=^2.4.0")).get("package.json")).contains("\"lamps\": \"^2.4.0\"");
+    }
+
+    /** A page whose modules a loader finds by its settings. */
+    private void loaded() throws IOException {
+        sketch.file("www/index.html", "<script data-main='app/config' src='lib/loader.js'></script>")
+                .file("www/lib/loader.js", "/*! Loader */", "var requirejs, define;")
+                .file("www/lib/jquery.js", JQUERY)
+                .file(
+                        "www/app/config.js",
+                        "requirejs.config({ baseUrl: 'lib', paths: { quay: '../app' }, map: { '*': { tape: 'jquery' } } });")
+                .file(
+                        "www/app/main.js",
+                        "define(['jquery', 'quay/list', 'tape', 'text!quay/list.html'], function ($) {});");
+    }
+
+    @Test
+    void namesThatALoaderFindsAreTheProjectsOwn() throws IOException {
+        loaded();
+        Proposal proposal = propose();
+        assertThat(proposal.questions()).isEmpty();
+        assertThat(proposal.decision("copy:www/lib/jquery.js").orElseThrow().value())
+                .isEqualTo("jquery@3.7.1");
+        assertThat(files(proposal).get("package.json"))
+                .contains("\"jquery\": \"3.7.1\"")
+                .doesNotContain("quay", "tape");
+    }
+
+    @Test
+    void aPageWithALoaderGetsNoBundle() throws IOException {
+        loaded();
+        assertThat(propose().decision("pages").orElseThrow().alternatives()).isEmpty();
+        assertThatThrownBy(() -> propose("pages=bundle"))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("www/index.html loads its modules by a loader of its own (www/index.html:1)");
+    }
+
+    @Test
+    void namesOfAnImportMapAndOfAliasesAreTheProjectsOwn() throws IOException {
+        sketch.file(
+                        "index.html",
+                        "<script type='importmap'>{\"imports\": {\"lamps\": \"./vendor/light.js\", \"quay/\": \"./quay/\"}}</script>",
+                        "<script type='module' src='app.js'></script>")
+                .file("vendor/light.js", "export const lit = 1;")
+                .file(
+                        "app.js",
+                        "import { lit } from 'lamps';",
+                        "import 'quay/list.js';",
+                        "import '@/deep';",
+                        "import 'tape';")
+                .file(
+                        "vite.config.js",
+                        "export default { resolve: { alias: { '@': '/src', tape: '/src/tape.js' } } };");
+        assertThat(files(propose()).get("package.json")).doesNotContain("lamps", "quay", "tape");
     }
 }

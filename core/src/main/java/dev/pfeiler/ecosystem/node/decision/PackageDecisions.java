@@ -141,7 +141,8 @@ final class PackageDecisions {
             range = deliberation.ask(
                     new Question(
                             key(name),
-                            "Which version of " + name + " does the project use? Nothing in it states one.",
+                            "Which version of " + name + " does the project use? Nothing in it states one; "
+                                    + newest.range() + " is " + newest.reason() + ".",
                             Optional.of(newest.range()),
                             List.of()),
                     name,

@@ -89,10 +89,8 @@ final class VersionChoice {
         boolean latest = any.equals(versions.stream().findFirst());
         boolean required = uses.stream().anyMatch(Use::required);
         String reason = latest
-                ? "the newest release; no version is in the project"
-                : "the newest release that "
-                        + (required ? "can be loaded with require" : "the code can import")
-                        + "; no version is in the project";
+                ? "the newest release"
+                : "the newest release that " + (required ? "can be loaded with require" : "the code can import");
         return Optional.of(
                 new Chosen("^" + any.get(), packument.manifest(any.get()), Certainty.GUESS, reason, List.of()));
     }

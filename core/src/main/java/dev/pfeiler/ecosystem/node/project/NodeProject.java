@@ -71,7 +71,7 @@ public final class NodeProject {
         project.calls.addAll(CallScripts.of(tree));
         project.readPages();
         project.readCompiled();
-        project.own = OwnNames.of(tree, project.pages.values(), project.calls, ENDINGS);
+        project.own = OwnNames.of(tree, project.pages.values(), project.calls, EXTENSIONS, ENDINGS);
         project.readScripts();
         project.scripts.values().forEach(script -> project.imported.put(script.path(), project.imports(script)));
         return project;

@@ -48,6 +48,7 @@ public final class OwnNames {
     private static final long LARGEST = 256 << 10;
 
     private final ProjectTree tree;
+    private final Set<String> extensions;
     private final List<String> endings;
     /** Names, and starts of names, with the file that says so. */
     private final Map<String, String> names = new LinkedHashMap<>();
@@ -57,14 +58,23 @@ public final class OwnNames {
     private final Set<String> targets = new LinkedHashSet<>();
     private boolean loader;
 
-    private OwnNames(ProjectTree tree, List<String> endings) {
+    private OwnNames(ProjectTree tree, Set<String> extensions, List<String> endings) {
         this.tree = tree;
+        this.extensions = extensions;
         this.endings = endings;
     }
 
-    /** @param endings that a name may leave out */
-    static OwnNames of(ProjectTree tree, Collection<Page> pages, Collection<CallScript> calls, List<String> endings) {
-        OwnNames own = new OwnNames(tree, endings);
+    /**
+     * @param extensions of scripts
+     * @param endings that a name may leave out
+     */
+    static OwnNames of(
+            ProjectTree tree,
+            Collection<Page> pages,
+            Collection<CallScript> calls,
+            Set<String> extensions,
+            List<String> endings) {
+        OwnNames own = new OwnNames(tree, extensions, endings);
         Set<String> bases = new LinkedHashSet<>();
         pages.forEach(page -> bases.add(Paths.parent(page.path())));
         pages.forEach(page -> own.page(page, bases));
@@ -95,7 +105,7 @@ public final class OwnNames {
     }
 
     private void file(TreeFile file, Set<String> bases) {
-        boolean script = NodeProject.EXTENSIONS.contains(file.extension());
+        boolean script = extensions.contains(file.extension());
         boolean compiler = CompilerConfig.isName(file.name());
         if (file.link() || file.size() > LARGEST || !script && !compiler) return;
         try {
@@ -229,8 +239,7 @@ public final class OwnNames {
         String first = Text.before(name, "/");
         return tree.folders().stream()
                 .filter(folder -> Paths.name(folder).equals(first))
-                .filter(folder ->
-                        tree.under(folder).anyMatch(file -> NodeProject.EXTENSIONS.contains(file.extension())))
+                .filter(folder -> tree.under(folder).anyMatch(file -> extensions.contains(file.extension())))
                 .sorted()
                 .findFirst();
     }
