@@ -67,6 +67,9 @@ class NodeProposalTest {
                         "export const lit = 1;")
                 .publish("tape", "5.0.0", "{\"engines\":{\"node\":\">=4\"}}", "index.js", "module.exports = f;")
                 .publish("esbuild", "0.25.0", "")
+                .publish("@babel/cli", "7.28.0", "")
+                .publish("@babel/core", "7.28.0", "")
+                .publish("@babel/preset-react", "7.27.1", "")
                 .publish("typescript", "5.9.3", "")
                 .publish("typescript", "7.0.0", "")
                 .publish("@types/node", "20.1.0", "");
@@ -683,5 +686,16 @@ class NodeProposalTest {
                         "vite.config.js",
                         "export default { resolve: { alias: { '@': '/src', tape: '/src/tape.js' } } };");
         assertThat(files(propose()).get("package.json")).doesNotContain("lamps", "quay", "tape");
+    }
+
+    @Test
+    void packagesThatCommandsRequireAreDeclared() throws IOException {
+        sketch.file("src/Quay.js", "export const quay = 1;")
+                .file(
+                        "build.sh",
+                        "babel --presets @babel/preset-react src --out-dir public/js",
+                        "cp node_modules/dayjs/dayjs.min.js public/js/");
+        assertThat(files(propose()).get("package.json"))
+                .contains("\"@babel/cli\"", "\"@babel/core\"", "\"@babel/preset-react\"", "\"dayjs\"");
     }
 }

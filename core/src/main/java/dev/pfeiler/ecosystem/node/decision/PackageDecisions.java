@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.decision;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.ecosystem.node.library.Identification;
+import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
 import dev.pfeiler.ecosystem.node.model.Dependencies;
 import dev.pfeiler.ecosystem.node.model.Dependencies.Section;
@@ -28,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.semver4j.Semver;
 
@@ -35,6 +37,8 @@ import org.semver4j.Semver;
 final class PackageDecisions {
     private static final Pattern OTHER_SOURCE = Pattern.compile("(file|npm|git|https?|github):.*|git\\+.*");
     private static final Pattern RANGE = Pattern.compile("[~^]?\\d[\\w.+-]*|[<>=~^\\d][\\w.<>=~^| +-]*");
+
+    private static final Pattern BABEL_OPTION = Pattern.compile("--(preset|plugin)s(?:=(.+))?");
 
     private static final String GROUP = "Packages";
     private static final Set<String> RUNTIME_NAMES = Set.of(
@@ -249,12 +253,7 @@ final class PackageDecisions {
 
     /** The programs that scripts call. */
     private void called() {
-        for (CallScript script : project.calls())
-            for (Call call : script.calls())
-                CallScript.packageOf(call.tool()).ifPresent(name -> {
-                    if (name.equals("typescript")) return;
-                    tool(name, call.evidence(), "called by a script");
-                });
+        project.calls().stream().flatMap(script -> script.calls().stream()).forEach(this::called);
         babel();
         project.tree().files().stream()
                 .filter(file ->
@@ -265,6 +264,39 @@ final class PackageDecisions {
                             .ifPresent(name ->
                                     tool(name, Evidence.of(file.path(), ""), "its configuration is in the project"));
                 });
+    }
+
+    private void called(Call call) {
+        CallScript.packageOf(call.tool())
+                .filter(name -> !name.equals("typescript"))
+                .ifPresent(name -> tool(name, call.evidence(), "called by a script"));
+        passed(call);
+        copied(call);
+    }
+
+    /** Presets and plug-ins that a script passes to Babel, which needs its core with them. */
+    private void passed(Call call) {
+        if (!call.tool().equals("babel")) return;
+        tool("@babel/core", call.evidence(), "required by the compiler that a script calls");
+        for (int i = 0; i < call.arguments().size(); i++) {
+            Matcher option = BABEL_OPTION.matcher(call.arguments().get(i));
+            if (!option.matches()) continue;
+            boolean within = option.group(2) != null;
+            if (!within && i + 1 == call.arguments().size()) continue;
+            String names = within ? option.group(2) : call.arguments().get(i + 1);
+            for (String name : names.split(","))
+                babelName(option.group(1), name.strip())
+                        .ifPresent(one -> tool(one, call.evidence(), "passed to the compiler by a script"));
+        }
+    }
+
+    /** Packages whose files a script takes out of the folder of packages. */
+    private void copied(Call call) {
+        for (String word : call.arguments())
+            if (word.startsWith(InstalledPackages.FOLDER + "/"))
+                PackageName.of(word.substring(InstalledPackages.FOLDER.length() + 1))
+                        .filter(name -> !name.startsWith("."))
+                        .ifPresent(name -> tool(name, call.evidence(), "copied by a script"));
     }
 
     /** What a configuration file of Babel names. Source: the Babel documentation, name normalization. */
