@@ -49,6 +49,7 @@ public final class FolderRoles {
     private final Map<String, List<Function<String, Optional<String>>>> packed = new HashMap<>();
 
     private final TemplateSources templates;
+    private final SeparateCompilations apart;
     private final WiredResources resources;
     /** The files that the old builds are. */
     private final Set<String> wired;
@@ -67,6 +68,7 @@ public final class FolderRoles {
         this.stubs = new GroovyStubs(sources);
         this.templates = new TemplateSources(wirings);
         this.resources = new WiredResources(wirings);
+        this.apart = new SeparateCompilations(wirings, sources, templates);
         this.wired = wirings.stream()
                 .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
                 .flatMap(wiring -> wiring.files().stream())
@@ -142,21 +144,21 @@ public final class FolderRoles {
                 .matcher(Paths.name(root).toLowerCase(java.util.Locale.ROOT))
                 .matches();
         boolean all = marks.size() == inRoot.size();
-        if (!marks.isEmpty() && isBuiltForTests(inRoot)) {
+        if (!marks.isEmpty() && apart.isUnpacked(inRoot)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = share(marks, inRoot) + "; compiled apart, and its classes go into no archive";
             return new Folder(root, Role.TEST, Certainty.CERTAIN, why, evidence);
         }
-        boolean apart = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
+        boolean looksOut = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
         String share = share(marks, inRoot);
         // where half of the sources are tests, the other half may be the program
-        boolean product = !all && !named && !marks.isEmpty() && isBuiltAsProduct(inRoot);
-        if (!marks.isEmpty() && (all || named || apart) && !product) {
+        boolean product = !all && !named && !marks.isEmpty() && apart.isPacked(inRoot);
+        if (!marks.isEmpty() && (all || named || looksOut) && !product) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = share + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
             return new Folder(root, Role.TEST, all ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
         }
-        if (named && apart) {
+        if (named && looksOut) {
             String why = "named like a test folder; uses the other sources and is not used by them";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
@@ -177,40 +179,6 @@ public final class FolderRoles {
 
     private static String share(List<Evidence> marks, List<SourceFile> inRoot) {
         return marks.size() + " of " + inRoot.size() + " sources use a test framework";
-    }
-
-    /** Whether builds compile sources only with calls whose classes they do not pack, while they pack others. */
-    private boolean isBuiltForTests(List<SourceFile> inRoot) {
-        List<Wiring> builds = wirings.stream()
-                .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
-                .toList();
-        boolean product =
-                builds.stream().anyMatch(build -> build.compilations().stream().anyMatch(build::packs));
-        if (!product) return false;
-        boolean compiled = false;
-        for (Wiring build : builds)
-            for (Wiring.Compilation call : build.compilations()) {
-                if (inRoot.stream().noneMatch(source -> call.takes(templates.compiled(source.path())))) continue;
-                boolean elsewhere = call.output().isPresent() && builds.stream().noneMatch(other -> other.packs(call));
-                if (!elsewhere) return false;
-                compiled = true;
-            }
-        return compiled;
-    }
-
-    /** Whether a build compiles sources apart from all others and packs what it made of them: a library for tests, say. */
-    private boolean isBuiltAsProduct(List<SourceFile> inRoot) {
-        Set<String> own = inRoot.stream().map(SourceFile::path).collect(Collectors.toSet());
-        return wirings.stream().anyMatch(build -> build.compilations().stream()
-                .filter(call -> call.output().isPresent() && build.packs(call))
-                .filter(call -> own.stream().anyMatch(path -> call.takes(templates.compiled(path))))
-                .anyMatch(call -> build.compilations().stream()
-                        .filter(other -> other.output()
-                                .map(Wiring.Setting::value)
-                                .equals(call.output().map(Wiring.Setting::value)))
-                        .noneMatch(other -> sources.stream()
-                                .filter(source -> !own.contains(source.path()))
-                                .anyMatch(source -> other.takes(templates.compiled(source.path()))))));
     }
 
     /** The folders that the most trusted wiring of each project serves; one where no wiring says. */

@@ -105,13 +105,15 @@ public final class OwnNames {
     }
 
     private void file(TreeFile file, Set<String> bases) {
-        boolean script = extensions.contains(file.extension());
         boolean compiler = CompilerConfig.isName(file.name());
-        if (file.link() || file.size() > LARGEST || !script && !compiler) return;
+        boolean bundler = BUNDLER.matcher(file.name()).matches();
+        // loaders are told what to do by scripts of pages
+        boolean script = !bases.isEmpty() && extensions.contains(file.extension());
+        if (file.link() || file.size() > LARGEST || !script && !compiler && !bundler) return;
         try {
             String content = tree.text(file.path()).content();
             if (compiler) compiler(file.path(), content);
-            else if (BUNDLER.matcher(file.name()).matches()) aliases(file.path(), content);
+            else if (bundler) aliases(file.path(), content);
             else if (LOADER.matcher(content).find()) settings(file.path(), content, bases);
         } catch (IOException e) {
             // it is listed among what cannot be read
