@@ -39,8 +39,8 @@ public final class OwnNames {
     private static final Pattern LOADER =
             Pattern.compile("\\b(?:require(?:js)?|System(?:JS)?)\\s*+(?:\\.\\s*+config\\b|=)");
     private static final Pattern MAIN = Pattern.compile("\\bdata-main\\s*+=\\s*+[\"']([^\"']++)[\"']");
-    private static final Pattern BUNDLER = Pattern.compile(
-            "(?:.*[.-])?(?:webpack|vite|rollup|vitest|parcel)[\\w.-]*\\.config\\.[cm]?[jt]s|(?:webpack|vite|rollup|vitest)\\.config\\.[cm]?[jt]s");
+    private static final Pattern BUNDLER =
+            Pattern.compile("(?:.*[.-])?(?:webpack|vite|vitest|rollup|parcel)(?:[.-][\\w.-]*)?\\.config\\.[cm]?[jt]s");
     private static final Pattern STAR = Pattern.compile("/?\\*$");
     private static final Pattern LOADER_OPTION = Pattern.compile("(paths\\.([\\w@/.-]+)|baseUrl)=(.+)");
     private static final Pattern ALIAS_OPTION = Pattern.compile("--alias:([^=]+)=.*");
