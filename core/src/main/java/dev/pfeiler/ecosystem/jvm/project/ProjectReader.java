@@ -131,6 +131,7 @@ public final class ProjectReader {
                 .filter(jar -> !products.contains(jar))
                 .sorted(Comparator.comparing(jar -> !listed.contains(jar.path())))
                 .toList();
+        if (jars.stream().allMatch(jar -> listed.contains(jar.path()))) return Set.of();
         Usage usage = Usage.of(jars, main, tests, List.of(), Map.of());
         return Stream.of(Usage.Way.MAIN, Usage.Way.TEST)
                 .flatMap(way -> usage.reached(way).keySet().stream())
