@@ -1,8 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
 import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
 import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
+import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
@@ -144,6 +146,7 @@ public final class JvmProof {
                             .rows());
             new ProductComparison(context, module, product.get()).compare().ifPresent(own::add);
             own.addAll(partial(module, baselines.get(module.name())));
+            libraryClasses(module, baselines.get(module.name())).ifPresent(own::add);
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
             distribution(module, run, notes).ifPresent(own::add);
@@ -309,6 +312,40 @@ public final class JvmProof {
                 .filter(Files::exists)
                 .min(Comparator.comparingInt(
                         archive -> archive.getFileName().toString().length()));
+    }
+
+    /**
+     * The classes of libraries that the old archive contains, unpacked: all that are on the class path, of several versions
+     * too.
+     */
+    private Optional<Comparison> libraryClasses(SourceModule module, Baseline baseline) throws IOException {
+        Optional<Path> whole = whole(module).filter(Files::exists);
+        if (whole.isEmpty() || oldBuild.isPresent()) return Optional.empty();
+        Set<String> after = ArchiveEntries.of(whole.get()).keySet();
+        Map<String, JarOutcome> outcomes = new HashMap<>();
+        context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
+                .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
+        int before = 0;
+        List<Difference> gone = new ArrayList<>();
+        for (Path jar : baseline.runtimeClassPath()) {
+            JarOutcome outcome = outcomes.get(jar.getFileName().toString());
+            boolean left = outcome != null
+                    && outcome.scope().filter(scope -> !scope.ships()).isPresent();
+            long missing = 0;
+            for (String name : ArchiveEntries.of(jar).keySet()) {
+                if (!name.endsWith(".class") || name.startsWith("META-INF/") || name.equals("module-info.class"))
+                    continue;
+                before++;
+                if (!after.contains(name)) missing++;
+            }
+            if (missing > 0)
+                gone.add(new Difference(
+                        jar.getFileName().toString(),
+                        Difference.Kind.GONE,
+                        missing + " of its classes",
+                        left ? outcome.why() : ""));
+        }
+        return Optional.of(new Comparison("classes of libraries", "" + before, "", gone));
     }
 
     /** The archive of a module that contains its libraries. */
