@@ -76,13 +76,10 @@ public final class VerdictView {
         switch (verdict.outcome()) {
             case PROVEN -> proven(verdict);
             case NOT_COMPARED -> {
-                String what = unexplained(verdict)
-                        .map(Difference::subject)
-                        .distinct()
-                        .limit(SUBJECTS)
-                        .collect(Collectors.joining(", "));
-                long more =
-                        unexplained(verdict).map(Difference::subject).distinct().count() - SUBJECTS;
+                List<String> subjects =
+                        unexplained(verdict).map(Difference::subject).distinct().toList();
+                String what = subjects.stream().limit(SUBJECTS).collect(Collectors.joining(", "));
+                int more = subjects.size() - SUBJECTS;
                 screen.text(
                         0,
                         "Built; not compared: " + what + (more > 0 ? " and " + more + " more." : "."),

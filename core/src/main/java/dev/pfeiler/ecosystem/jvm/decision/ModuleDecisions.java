@@ -180,9 +180,14 @@ final class ModuleDecisions {
         };
     }
 
+    /** The name that an archive's file has without one of its own. */
+    private static String usualName(SourceModule module, Coordinates own) {
+        return module.name().within(own.artifact()) + "-" + own.version();
+    }
+
     /** The archive with the libraries has the name of the old one, which contained them; this one has another. */
     private static Product withLibraries(SourceModule module, Coordinates own, Optional<String> old) {
-        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        String usual = usualName(module, own);
         return old.isPresent()
                 ? new Product.Library(Optional.empty(), old)
                 : new Product.Library(Optional.of(usual + "-classes"), Optional.of(usual));
@@ -196,7 +201,7 @@ final class ModuleDecisions {
         if (!framework
                 || !(product instanceof Product.Library library)
                 || library.whole().isEmpty()) return product;
-        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        String usual = usualName(module, own);
         return new Product.Library(Optional.empty(), Optional.of(usual + "-" + Launch.Framework.CLASSIFIER));
     }
 
@@ -355,7 +360,7 @@ final class ModuleDecisions {
 
     /** What the jar was called, unless that is what it is called anyway. */
     private Optional<String> libraryName(SourceModule module, Coordinates own) {
-        String usual = module.name().within(own.artifact()) + "-" + own.version();
+        String usual = usualName(module, own);
         Optional<Wiring.Archive> made = module.archive().filter(archive -> archive.is("jar"));
         if (made.isEmpty()) return Optional.empty();
         String path = made.get().path();

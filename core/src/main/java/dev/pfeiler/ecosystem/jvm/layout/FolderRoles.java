@@ -144,13 +144,13 @@ public final class FolderRoles {
                 .matcher(Paths.name(root).toLowerCase(java.util.Locale.ROOT))
                 .matches();
         boolean all = marks.size() == inRoot.size();
+        String share = marks.size() + " of " + inRoot.size() + " sources use a test framework";
         if (!marks.isEmpty() && apart.isUnpacked(inRoot)) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
-            String why = share(marks, inRoot) + "; compiled apart, and its classes go into no archive";
+            String why = share + "; compiled apart, and its classes go into no archive";
             return new Folder(root, Role.TEST, Certainty.CERTAIN, why, evidence);
         }
         boolean looksOut = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
-        String share = share(marks, inRoot);
         // where half of the sources are tests, the other half may be the program
         boolean product = !all && !named && !marks.isEmpty() && apart.isPacked(inRoot);
         if (!marks.isEmpty() && (all || named || looksOut) && !product) {
@@ -175,10 +175,6 @@ public final class FolderRoles {
                 + (marks.isEmpty() ? "" : "; " + share + ", and tests are moved apart");
         Certainty certainty = wired.isPresent() || agree && !evidence.isEmpty() ? Certainty.CERTAIN : Certainty.LIKELY;
         return new Folder(root, Role.MAIN, certainty, why, evidence);
-    }
-
-    private static String share(List<Evidence> marks, List<SourceFile> inRoot) {
-        return marks.size() + " of " + inRoot.size() + " sources use a test framework";
     }
 
     /** The folders that the most trusted wiring of each project serves; one where no wiring says. */

@@ -78,13 +78,16 @@ final class ArchiveComparison {
     List<Comparison> partial(Wiring.Archive archive) throws IOException {
         Path made = context.request().old().root().resolve(archive.path());
         Map<String, byte[]> before = context.request().runOldBuild() && Files.isRegularFile(made)
-                ? ArchiveEntries.below("", ArchiveEntries.of(made), name -> !ArchiveEntries.isBuildToolsOwn(name))
+                ? contents(made)
                 : new PackedClasses(context).of(baseline.classes(), Optional.of(archive));
-        Map<String, byte[]> after =
-                ArchiveEntries.below("", ArchiveEntries.of(product), name -> !ArchiveEntries.isBuildToolsOwn(name));
+        Map<String, byte[]> after = contents(product);
         return List.of(
                 classes(classesOf(before), classesOf(after)),
                 plainFiles("resources", othersOf(before), othersOf(after)));
+    }
+
+    private static Map<String, byte[]> contents(Path archive) throws IOException {
+        return ArchiveEntries.below("", ArchiveEntries.of(archive), name -> !ArchiveEntries.isBuildToolsOwn(name));
     }
 
     private static Map<String, byte[]> classesOf(Map<String, byte[]> files) {

@@ -138,9 +138,7 @@ public final class JvmProof {
             }
             products.put(module.name(), product.get());
             // what the old build made contains the libraries; what its compilers make does not
-            Path compared = oldBuild.flatMap(made -> whole(module))
-                    .filter(Files::exists)
-                    .orElse(product.get());
+            Path compared = oldBuild.flatMap(made -> context.whole(module)).orElse(product.get());
             List<Comparison> own = new ArrayList<>(
                     new ArchiveComparison(context, module, baselines.get(module.name()), compared, causes(module))
                             .rows());
@@ -196,8 +194,7 @@ public final class JvmProof {
                 .map(archive -> archive.getFileName().toString())
                 .collect(Collectors.toCollection(HashSet::new));
         context.project().modules().stream()
-                .flatMap(module -> whole(module).stream())
-                .filter(Files::exists)
+                .flatMap(module -> context.whole(module).stream())
                 .forEach(archive -> after.add(archive.getFileName().toString()));
         List<Difference> gone = before.stream()
                 .filter(name -> !after.contains(name))
@@ -308,7 +305,7 @@ public final class JvmProof {
                 .filter(archive -> module(archive).equals(Optional.of(module)))
                 .filter(archive ->
                         context.build(module).partial().stream().noneMatch(part -> archive.endsWith(part.fileName())))
-                .filter(archive -> !whole(module).equals(Optional.of(archive)))
+                .filter(archive -> !context.whole(module).equals(Optional.of(archive)))
                 .filter(Files::exists)
                 .min(Comparator.comparingInt(
                         archive -> archive.getFileName().toString().length()));
@@ -319,12 +316,10 @@ public final class JvmProof {
      * too.
      */
     private Optional<Comparison> libraryClasses(SourceModule module, Baseline baseline) throws IOException {
-        Optional<Path> whole = whole(module).filter(Files::exists);
+        Optional<Path> whole = context.whole(module);
         if (whole.isEmpty() || oldBuild.isPresent()) return Optional.empty();
         Set<String> after = ArchiveEntries.of(whole.get()).keySet();
-        Map<String, JarOutcome> outcomes = new HashMap<>();
-        context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
-                .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
+        Map<String, JarOutcome> outcomes = context.outcomes(module);
         int before = 0;
         List<Difference> gone = new ArrayList<>();
         for (Path jar : baseline.runtimeClassPath()) {
@@ -346,13 +341,6 @@ public final class JvmProof {
                         left ? outcome.why() : ""));
         }
         return Optional.of(new Comparison("classes of libraries", "" + before, "", gone));
-    }
-
-    /** The archive of a module that contains its libraries. */
-    private Optional<Path> whole(SourceModule module) {
-        return context.target()
-                .whole(context.decisions().build(), context.build(module))
-                .map(request.converted()::resolve);
     }
 
     /** The module in whose folder a file is: the innermost. */

@@ -15,7 +15,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -54,7 +53,8 @@ final class ProductComparison {
     Optional<Comparison> compare() throws IOException {
         if (module.archive().isEmpty()) return Optional.empty();
         String before = oldName(module.archive().get());
-        Path handedOn = whole().orElse(product);
+        // the old one contained the libraries, too, where there is such an archive
+        Path handedOn = context.whole(module).orElse(product);
         String after = handedOn.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
         if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
@@ -72,14 +72,6 @@ final class ProductComparison {
                 .filter(path -> !path.isEmpty())
                 .findFirst();
         return served.map(path -> path + "." + Paths.extension(made.path())).orElse(Paths.name(made.path()));
-    }
-
-    /** The archive that contains the libraries, as the old one did, if there is one. */
-    private Optional<Path> whole() {
-        return context.target()
-                .whole(context.decisions().build(), context.build(module))
-                .map(context.request().converted()::resolve)
-                .filter(Files::exists);
     }
 
     /**
@@ -141,9 +133,7 @@ final class ProductComparison {
 
     /** Libraries are named after their artifacts now; beside those that the old manifest named, it names all that are needed. */
     private void classPath(String before, String after, List<Difference> differences) {
-        Map<String, JarOutcome> outcomes = new LinkedHashMap<>();
-        context.decisions().jars().getOrDefault(module.name(), List.of()).forEach(outcome -> outcome.jar()
-                .ifPresent(jar -> outcomes.put(jar.name(), outcome)));
+        Map<String, JarOutcome> outcomes = context.outcomes(module);
         Set<String> now = new LinkedHashSet<>();
         for (String entry : Text.words(after)) now.add(Paths.name(entry));
         for (String entry : Text.words(before)) {

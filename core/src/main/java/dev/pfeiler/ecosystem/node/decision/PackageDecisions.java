@@ -127,88 +127,58 @@ final class PackageDecisions {
     /** A package of which nothing in the project states a version: nothing says either that it is the one meant. */
     private void unversioned(String name, Uses uses, VersionChoice.Chosen newest) {
         Optional<String> folder = project.own().folder(name);
-        String range;
-        if (folder.isPresent())
-            range = deliberation.settle(
-                    Decision.of(
-                                    key(name),
-                                    name,
-                                    Choosable.WITHOUT,
-                                    Certainty.LIKELY,
-                                    "is the name of the folder " + folder.get()
-                                            + "; the registry's package of that name may be another one",
-                                    uses.places)
-                            .in(GROUP)
-                            .turningDown(List.of(new Decision.Alternative(newest.range(), newest.reason()))),
-                    PackageDecisions::range);
-        else
-            range = deliberation.ask(
-                    new Question(
-                            key(name),
-                            "Which version of " + name + " does the project use? Nothing in it states one; "
-                                    + newest.range() + " is " + newest.reason() + ".",
-                            Optional.of(newest.range()),
-                            List.of()),
-                    name,
-                    GROUP,
-                    uses.places,
-                    PackageDecisions::range);
-        if (range.equals(Choosable.WITHOUT)) {
-            if (folder.isPresent() && !uses.guarded)
-                left.add(Finding.trouble(
-                        name,
-                        "is imported and is the name of a folder; not declared",
-                        uses.places.toArray(Evidence[]::new)));
+        if (folder.isEmpty()) {
+            String text = "Nothing in it states one; " + newest.range() + " is " + newest.reason() + ".";
+            asked(name, uses, text, Optional.of(newest.range()), newest.manifest());
             return;
         }
-        dependencies = dependencies.with(uses.section(), name, range, newest.manifest());
+        String why = "is the name of the folder " + folder.get()
+                + "; the registry's package of that name may be another one";
+        List<Decision.Alternative> others = List.of(new Decision.Alternative(newest.range(), newest.reason()));
+        boolean refused = refused(name, uses, why, others, newest.manifest());
+        if (refused) leave(name, uses, "is imported and is the name of a folder; not declared");
     }
 
     /** A package that is not there although others are, of a source that nothing loads. */
     private void unused(String name, Uses uses) {
-        String standing = deliberation.settle(
-                Decision.of(
-                                key(name),
-                                name,
-                                Choosable.WITHOUT,
-                                Certainty.LIKELY,
-                                uses.guarded
-                                        ? "is not in node_modules; optional (the import is guarded)"
-                                        : "is not in node_modules, and nothing loads the source that imports it",
-                                uses.places)
-                        .in(GROUP),
-                PackageDecisions::range);
-        if (!standing.equals(Choosable.WITHOUT))
-            dependencies = dependencies.with(uses.section(), name, standing, Manifest.NONE);
+        String why = uses.guarded
+                ? "is not in node_modules; optional (the import is guarded)"
+                : "is not in node_modules, and nothing loads the source that imports it";
+        refused(name, uses, why, List.of(), Manifest.NONE);
     }
 
     private void unknown(String name, Uses uses) {
         if (registry.isUnreachable()) {
-            Question question = new Question(
-                    key(name),
-                    "Which version of " + name + " does the project use? No registry can be asked.",
-                    Optional.empty(),
-                    List.of());
-            String range = deliberation.ask(question, name, GROUP, uses.places, PackageDecisions::range);
-            if (!range.isEmpty() && !range.equals(Choosable.WITHOUT))
-                dependencies = dependencies.with(uses.section(), name, range, Manifest.NONE);
+            asked(name, uses, "No registry can be asked.", Optional.empty(), Manifest.NONE);
             return;
         }
+        boolean refused = refused(name, uses, "no registry has a package of this name", List.of(), Manifest.NONE);
+        if (refused) leave(name, uses, "is imported, but no registry has it; not declared");
+    }
+
+    /** Asks for the version of a package, and declares it. */
+    private void asked(String name, Uses uses, String why, Optional<String> usual, Manifest manifest) {
+        Question question =
+                new Question(key(name), "Which version of " + name + " does the project use? " + why, usual, List.of());
+        String range = deliberation.ask(question, name, GROUP, uses.places, PackageDecisions::range);
+        if (!range.isEmpty() && !range.equals(Choosable.WITHOUT))
+            dependencies = dependencies.with(uses.section(), name, range, manifest);
+    }
+
+    /** Proposes to do without a package; declares it if the user does not. Whether it is left out. */
+    private boolean refused(String name, Uses uses, String why, List<Decision.Alternative> others, Manifest manifest) {
         String standing = deliberation.settle(
-                Decision.of(
-                                key(name),
-                                name,
-                                Choosable.WITHOUT,
-                                Certainty.LIKELY,
-                                "no registry has a package of this name",
-                                uses.places)
-                        .in(GROUP),
+                Decision.of(key(name), name, Choosable.WITHOUT, Certainty.LIKELY, why, uses.places)
+                        .in(GROUP)
+                        .turningDown(others),
                 PackageDecisions::range);
-        if (!standing.equals(Choosable.WITHOUT))
-            dependencies = dependencies.with(uses.section(), name, standing, Manifest.NONE);
-        else if (!uses.guarded)
-            left.add(Finding.trouble(
-                    name, "is imported, but no registry has it; not declared", uses.places.toArray(Evidence[]::new)));
+        if (standing.equals(Choosable.WITHOUT)) return true;
+        dependencies = dependencies.with(uses.section(), name, standing, manifest);
+        return false;
+    }
+
+    private void leave(String name, Uses uses, String fact) {
+        if (!uses.guarded) left.add(Finding.trouble(name, fact, uses.places.toArray(Evidence[]::new)));
     }
 
     private static String key(String name) {

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.decision;
 
 import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.project.OwnNames;
 import dev.pfeiler.ecosystem.node.source.Feature;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
@@ -8,11 +9,9 @@ import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.evidence.Finding;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Pattern;
 
 /** What of pages a classic bundle cannot take the place of. */
 final class Unbundled {
-    private static final Pattern LOADER = Pattern.compile("\\bdata-main\\s*+=");
     private static final String TOP_AWAIT = "await at the top of a module";
 
     private final NodeProject project;
@@ -33,8 +32,7 @@ final class Unbundled {
 
     private Optional<String> why(Page page, Page.Tag tag) {
         if (tag.kind() == Page.Kind.IMPORT_MAP) return Optional.of("has an import map");
-        if (LOADER.matcher(page.text().content().substring(tag.start(), tag.end()))
-                .find()) return Optional.of("loads its modules by a loader of its own");
+        if (OwnNames.main(page, tag).isPresent()) return Optional.of("loads its modules by a loader of its own");
         Optional<String> file = tag.file(page.path());
         if (file.isEmpty()) return Optional.empty();
         Script script = project.scripts().get(file.get());

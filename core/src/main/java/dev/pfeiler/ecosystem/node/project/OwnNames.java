@@ -87,11 +87,17 @@ public final class OwnNames {
         for (Page.Tag tag : page.tags()) {
             if (tag.kind() == Page.Kind.IMPORT_MAP) importMap(page.path(), tag.code());
             else if (tag.kind() == Page.Kind.INLINE) settings(page.path(), tag.code(), bases);
-            Matcher main = MAIN.matcher(page.text().content().substring(tag.start(), tag.end()));
-            if (!main.find()) continue;
+            Optional<String> main = main(page, tag);
+            if (main.isEmpty()) continue;
             loader = true;
-            root(Paths.join(Paths.parent(page.path()), Paths.parent(main.group(1))), page.path());
+            root(Paths.join(Paths.parent(page.path()), Paths.parent(main.get())), page.path());
         }
+    }
+
+    /** The module that a tag tells its loader to start with. */
+    public static Optional<String> main(Page page, Page.Tag tag) {
+        Matcher main = MAIN.matcher(page.text().content().substring(tag.start(), tag.end()));
+        return main.find() ? Optional.of(main.group(1)) : Optional.empty();
     }
 
     private void importMap(String page, String code) {
