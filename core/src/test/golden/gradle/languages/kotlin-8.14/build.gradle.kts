@@ -2,8 +2,8 @@ import org.apache.tools.ant.filters.ReplaceTokens
 
 plugins {
     application
-    kotlin("jvm") version "1.3.50"
-    kotlin("plugin.allopen") version "1.3.50"
+    kotlin("jvm") version "1.8.22"
+    kotlin("plugin.allopen") version "1.8.22"
     groovy
 }
 
@@ -32,6 +32,8 @@ tasks.withType<JavaCompile>().configureEach {
 
 tasks.withType<org.jetbrains.kotlin.gradle.tasks.KotlinCompile>().configureEach {
     kotlinOptions.jvmTarget = "1.8"
+    kotlinOptions.languageVersion = "1.3"
+    kotlinOptions.apiVersion = "1.3"
     kotlinOptions.freeCompilerArgs = listOf("-Xjsr305=strict")
 }
 

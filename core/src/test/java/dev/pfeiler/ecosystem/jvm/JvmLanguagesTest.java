@@ -228,4 +228,35 @@ class JvmLanguagesTest extends ProposedProject {
                         .containsExactlyInAnyOrder("package no.port.gates", "package no.port"));
         assertThat(goal(propose(), "src/gates/K.kt")).isEqualTo("src/main/kotlin/gates/K.kt");
     }
+
+    @Test
+    void eachCompilerHasItsOwnLevel() throws IOException {
+        sketch.describedJar("lib/kotlin-stdlib-1.3.50.jar", "org.jetbrains.kotlin:kotlin-stdlib:1.3.50", "kotlin.Unit")
+                .file("src/p/K.kt", "package p", "class K")
+                .file("src/p/A.java", "package p; public record A(int depth) {}")
+                .file(
+                        "build.sh",
+                        "kotlinc -no-stdlib -jvm-target 1.8 -cp lib/kotlin-stdlib-1.3.50.jar -d out src",
+                        "javac -cp out -d out $(find src -name '*.java')");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "level")).isEqualTo("16");
+        assertThat(value(proposal, "kotlin-level")).isEqualTo("8");
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<jvmTarget>1.8</jvmTarget>")
+                .contains("<maven.compiler.release>16</maven.compiler.release>");
+    }
+
+    @Test
+    void anotherCompilersLevelIsThatOfJavaWhereItsSourcesAllowIt() throws IOException {
+        sketch.describedJar("lib/kotlin-stdlib-1.3.50.jar", "org.jetbrains.kotlin:kotlin-stdlib:1.3.50", "kotlin.Unit")
+                .file("src/p/K.kt", "package p", "class K")
+                .file("src/p/A.java", "package p; public class A {}")
+                .file(
+                        "build.sh",
+                        "kotlinc -no-stdlib -jvm-target 11 -cp lib/kotlin-stdlib-1.3.50.jar -d out src",
+                        "javac -cp out -d out $(find src -name '*.java')");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "level")).isEqualTo("11");
+        assertThat(proposal.decisions()).extracting(decision -> decision.key()).doesNotContain("kotlin-level");
+    }
 }

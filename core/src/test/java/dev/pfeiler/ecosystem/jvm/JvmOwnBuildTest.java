@@ -365,4 +365,87 @@ class JvmOwnBuildTest extends ProposedProject {
         assertThat(goal(proposal, "core/test/p/ATest.java")).isEqualTo("desk/src/test/java/p/ATest.java");
         assertThat(goal(proposal, "desk/test/q/Base.java")).isEqualTo("desk/src/test/java/q/Base.java");
     }
+
+    @Test
+    void testDataThatOnlyTheIdeCompilesIsLeft() throws IOException {
+        sketch.file("tests/src/q/T.java", "package q; public class T {}")
+                .file("tests/data/D.java", "public class D {}")
+                .file(
+                        ".classpath",
+                        "<classpath><classpathentry kind='src' path='src'/><classpathentry kind='src' path='tests/data'/></classpath>");
+        Proposal proposal = build(project(target(
+                "jar",
+                "<javac srcdir='src:tests/src' destdir='out'/>",
+                "<jar destfile='mole.jar' basedir='out' includes='p/**'/>")));
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("src/main/java/p/A.java");
+        assertThat(goal(proposal, "tests/src/q/T.java")).isEqualTo("src/test/java/q/T.java");
+        assertThat(goal(proposal, "tests/data/D.java")).isEqualTo("stays");
+    }
+
+    @Test
+    void testsThatAreAlsoPackedAreNoProduct() throws IOException {
+        sketch.file("src/test/java/p/ATest.java", TEST)
+                .file("src/test/java/p/Anchor.java", "package p; public class Anchor {}")
+                .file("lib/junit-4.12.jar", "");
+        Proposal proposal = build(project(
+                target("jar", COMPILE, "<jar destfile='mole.jar' basedir='out'/>"),
+                target(
+                        "test",
+                        "<javac srcdir='src/test/java' destdir='out-test' classpath='out:lib/junit-4.12.jar'/>",
+                        "<jar destfile='mole_test.jar' basedir='out-test'/>")));
+        assertThat(goal(proposal, "src/test/java/p/Anchor.java")).isEqualTo("stays");
+        assertThat(value(proposal, "packaging")).isEqualTo("jar");
+    }
+
+    @Test
+    void pagesWithoutTheProgramAreNotTheProduct() throws IOException {
+        sketch.file("docs/web/index.html", "<html></html>").file("docs/web/WEB-INF/web.xml", "<web-app/>");
+        Proposal proposal = build(project(target(
+                "jar",
+                COMPILE,
+                "<jar destfile='mole.jar' basedir='out'/>",
+                "<war destfile='docs.war' webxml='docs/web/WEB-INF/web.xml'><fileset dir='docs/web'/></war>")));
+        assertThat(value(proposal, "packaging")).isEqualTo("jar");
+        assertThat(goal(proposal, "docs/web/index.html")).isEqualTo("stays");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).contains("docs.war");
+    }
+
+    @Test
+    void aWebArchiveThatHoldsTheProgramsJarIsAModuleOfItsOwn() throws IOException {
+        sketch.file("src/p/pages/index.html", "<html></html>")
+                .file("src/p/pages/web.xml", "<web-app/>")
+                .file("src/p/pages/answer.txt", "of the program")
+                .file("src/p/core/C.java", "package p.core; public class C {}");
+        Proposal proposal = build(project(target(
+                "jar",
+                COMPILE,
+                "<jar destfile='dist/mole-core.jar' basedir='out' includes='p/core/**'/>",
+                "<jar destfile='dist/mole.jar'><fileset dir='out'/><fileset dir='src' includes='**/*.txt'/></jar>",
+                "<war destfile='dist/shore.war' webxml='src/p/pages/web.xml'>",
+                "<fileset dir='src/p/pages' includes='index.html'/><lib dir='dist' includes='mole.jar'/></war>")));
+        assertThat(value(proposal, "packaging:mole")).isEqualTo("jar");
+        assertThat(value(proposal, "packaging:shore")).isEqualTo("war");
+        assertThat(value(proposal, "archive:mole-core.jar")).isEqualTo("yes");
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("mole/src/main/java/p/A.java");
+        assertThat(goal(proposal, "src/p/pages/answer.txt")).isEqualTo("mole/src/main/resources/p/pages/answer.txt");
+        assertThat(goal(proposal, "src/p/pages/index.html")).isEqualTo("shore/src/main/webapp/index.html");
+        assertThat(goal(proposal, "src/p/pages/web.xml")).isEqualTo("shore/src/main/webapp/WEB-INF/web.xml");
+    }
+
+    @Test
+    void whatOnlyReportsOrComesAfterTheProductDoesNotChangeIt() throws IOException {
+        Proposal proposal = build(project(
+                target(
+                        "jar",
+                        COMPILE,
+                        "<exec executable='git' outputproperty='revision'><arg value='describe'/></exec>",
+                        "<checkstyle config='rules.xml'><fileset dir='src'/></checkstyle>",
+                        "<jar destfile='mole.jar' basedir='out'/>",
+                        "<stamp file='mole.jar'/>"),
+                target("docs", "<brush dir='docs'/>", "<zip destfile='docs.zip' basedir='docs'/>")));
+        assertThat(proposal.leftForYou())
+                .extracting(Finding::subject)
+                .contains("<stamp>")
+                .doesNotContain("<exec> git", "<checkstyle>", "<brush>");
+    }
 }

@@ -206,6 +206,7 @@ final class JvmSession implements Creator.Session {
             languages.add(new CompiledLanguage(
                     language,
                     library.version(),
+                    Optional.empty(),
                     List.of(),
                     new TreeMap<>(),
                     false,

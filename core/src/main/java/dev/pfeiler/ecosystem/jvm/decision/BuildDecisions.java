@@ -104,7 +104,8 @@ public final class BuildDecisions {
         DescriptorFixes fixes = DescriptorFixes.decide(reading.tree(), facts.descriptorErrors(), deliberation);
         List<RequiredDescriptors.Required> required =
                 new RequiredDescriptors(reading, project).decide(deliberation, name, keep);
-        LanguageDecisions languages = LanguageDecisions.decide(reading, project, deliberation);
+        LanguageDecisions languages =
+                LanguageDecisions.decide(reading, project, compilers.proposed(facts.levelSigns()), deliberation);
         ModuleDecisions description =
                 new ModuleDecisions(reading, project, target, deliberation, grammars, required, languages, keep);
         EmbeddingDecision embedding = new EmbeddingDecision(inner, reading);

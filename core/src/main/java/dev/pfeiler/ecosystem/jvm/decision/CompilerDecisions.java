@@ -31,6 +31,12 @@ final class CompilerDecisions {
         this.deliberation = deliberation;
     }
 
+    /** The level that is proposed, whatever was chosen. */
+    int proposed(List<LevelSign> levelSigns) {
+        return Integer.parseInt(
+                ProjectSettings.level(levelSigns, reading.lowestLevel()).value());
+    }
+
     /** @param levelSigns what shows the Java level, the strongest first */
     CompilerSettings of(List<LevelSign> levelSigns) {
         String level = deliberation.settle(

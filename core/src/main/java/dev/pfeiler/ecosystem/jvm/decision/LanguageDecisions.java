@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.wiring.CompilerPlugins;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -45,27 +46,30 @@ final class LanguageDecisions {
     /**
      * What holds for a language in all modules.
      *
+     * @param level of its classes, where that is not the one of the classes of sources in Java
      * @param added the runtime library, if no jar of the project is one
      */
-    private record Settings(String version, List<String> arguments, Optional<Coordinates> added) {}
+    private record Settings(
+            String version, Optional<Integer> level, List<String> arguments, Optional<Coordinates> added) {}
 
     private LanguageDecisions(JvmReading reading, JvmProject project) {
         this.reading = reading;
         this.project = project;
     }
 
-    static LanguageDecisions decide(JvmReading reading, JvmProject project, Deliberation deliberation) {
+    /** @param java the level that is proposed for the classes of sources in Java */
+    static LanguageDecisions decide(JvmReading reading, JvmProject project, int java, Deliberation deliberation) {
         LanguageDecisions decisions = new LanguageDecisions(reading, project);
         Stream.concat(project.main().stream(), project.tests().stream())
                 .map(SourceFile::language)
                 .filter(language -> language != JvmLanguage.JAVA)
                 .distinct()
                 .sorted()
-                .forEach(language -> decisions.settings.put(language, decisions.settle(language, deliberation)));
+                .forEach(language -> decisions.settings.put(language, decisions.settle(language, java, deliberation)));
         return decisions;
     }
 
-    private Settings settle(JvmLanguage language, Deliberation deliberation) {
+    private Settings settle(JvmLanguage language, int java, Deliberation deliberation) {
         Optional<Jar> library = LanguageLibraries.of(language, project.libraries());
         Optional<Coordinates> identified =
                 library.map(jar -> reading.identities().get(jar)).map(JarIdentity::coordinates);
@@ -86,7 +90,7 @@ final class LanguageDecisions {
         String version =
                 deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(t -> t.matches(VERSION)));
         Optional<Coordinates> added = library.isPresent() ? Optional.empty() : Optional.of(usual.withVersion(version));
-        return new Settings(version, arguments(language, deliberation), added);
+        return new Settings(version, level(language, java, deliberation), arguments(language, deliberation), added);
     }
 
     private List<Evidence> firstSource(JvmLanguage language) {
@@ -95,6 +99,28 @@ final class LanguageDecisions {
                 .limit(1)
                 .map(source -> Evidence.of(source.path(), ""))
                 .toList();
+    }
+
+    /** The level of its classes, where its own compiler is told another one than that of Java. */
+    private Optional<Integer> level(JvmLanguage language, int java, Deliberation deliberation) {
+        Optional<Wiring.Setting> stated = reading.wirings().stream()
+                .flatMap(wiring -> wiring.packedFirst().stream())
+                .filter(call -> call.language() == language && !call.sources().isEmpty())
+                .flatMap(call -> call.level().stream())
+                .findFirst();
+        Optional<Integer> level = stated.flatMap(setting -> ProjectSettings.parse(setting.value()));
+        if (level.isEmpty() || level.get() == java) return Optional.empty();
+        String standing = deliberation.settle(
+                Decision.of(
+                                language.id() + "-" + ProjectSettings.LEVEL,
+                                language.title() + " level",
+                                level.get().toString(),
+                                Certainty.CERTAIN,
+                                "passed to the compiler by the old build",
+                                List.of(stated.get().evidence()))
+                        .in("Languages"),
+                text -> ProjectSettings.parse(text).map(String::valueOf));
+        return Optional.of(Integer.valueOf(standing));
     }
 
     /** The options of the most trusted call. */
@@ -136,6 +162,7 @@ final class LanguageDecisions {
             languages.add(new CompiledLanguage(
                     language,
                     settled.version(),
+                    settled.level(),
                     plugins.others(),
                     new TreeMap<>(plugins.options()),
                     joint(language, module),

@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.language;
 
+import java.util.Arrays;
+
 /**
  * A release of a language and its compiler.
  *
@@ -15,10 +17,18 @@ public record LanguageVersion(String text) {
 
     /** Whether it is a lower one. */
     public boolean before(int major, int minor, int patch) {
-        int[] own = numbers();
-        int[] other = {major, minor, patch};
-        for (int i = 0; i < other.length; i++) if (own[i] != other[i]) return own[i] < other[i];
-        return false;
+        return Arrays.compare(numbers(), new int[] {major, minor, patch}) < 0;
+    }
+
+    /** Whether it is a lower one. */
+    public boolean before(LanguageVersion other) {
+        return Arrays.compare(numbers(), other.numbers()) < 0;
+    }
+
+    /** Its first two numbers, by which the version of the language is known. */
+    public String series() {
+        int[] numbers = numbers();
+        return numbers[0] + "." + numbers[1];
     }
 
     /** The first three numbers; what is none counts as 0. */

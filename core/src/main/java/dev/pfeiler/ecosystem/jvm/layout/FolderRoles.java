@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -140,9 +141,7 @@ public final class FolderRoles {
         if (wired.isPresent() && wired.get().test()) {
             return new Folder(root, Role.TEST, Certainty.CERTAIN, "marked as tests", evidence);
         }
-        boolean named = TEST_FOLDER
-                .matcher(Paths.name(root).toLowerCase(java.util.Locale.ROOT))
-                .matches();
+        boolean named = isTestName(Paths.name(root));
         boolean all = marks.size() == inRoot.size();
         String share = marks.size() + " of " + inRoot.size() + " sources use a test framework";
         if (!marks.isEmpty() && apart.isUnpacked(inRoot)) {
@@ -152,18 +151,26 @@ public final class FolderRoles {
         }
         boolean looksOut = (named || !marks.isEmpty() && !all) && tests.onlyLookOut(inRoot);
         // where half of the sources are tests, the other half may be the program
-        boolean product = !all && !named && !marks.isEmpty() && apart.isPacked(inRoot);
-        if (!marks.isEmpty() && (all || named || looksOut) && !product) {
+        boolean below = Stream.of(root.split("/")).anyMatch(FolderRoles::isTestName);
+        boolean product = !all && !below && !marks.isEmpty() && apart.isPacked(inRoot);
+        boolean apartNamed = named || below && tests.unusedByOthers(inRoot);
+        if (!marks.isEmpty() && (all || apartNamed || looksOut) && !product) {
             evidence.addAll(marks.subList(0, Math.min(3, marks.size())));
             String why = share + (roots.areWired() && wired.isEmpty() ? "; not compiled by the old build" : "");
             return new Folder(root, Role.TEST, all ? Certainty.CERTAIN : Certainty.LIKELY, why, evidence);
+        }
+        if (below && apart.isUnpacked(inRoot) && tests.unusedByOthers(inRoot)) {
+            String why = "in a folder named like one of tests; its classes go into no archive";
+            return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
         if (named && looksOut) {
             String why = "named like a test folder; uses the other sources and is not used by them";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
-        if (roots.areWired() && wired.isEmpty() && tests.unusedByOthers(inRoot)) {
-            String why = "compiled by no wiring and not used by compiled sources";
+        boolean unwired = roots.areWired() && wired.isEmpty();
+        if ((unwired || below && apart.isOutside(inRoot)) && tests.unusedByOthers(inRoot)) {
+            String why = (unwired ? "compiled by no wiring" : "compiled by the IDE only, not by the build")
+                    + ", and not used by compiled sources";
             return new Folder(root, Role.LEFT, Certainty.LIKELY, why, evidence);
         }
         inRoot.stream()
@@ -177,12 +184,17 @@ public final class FolderRoles {
         return new Folder(root, Role.MAIN, certainty, why, evidence);
     }
 
+    private static boolean isTestName(String folder) {
+        return TEST_FOLDER.matcher(folder.toLowerCase(Locale.ROOT)).matches();
+    }
+
     /** The folders that the most trusted wiring of each project serves; one where no wiring says. */
     private void webFolders() {
         Map<String, List<Wiring.Setting>> wired = new LinkedHashMap<>();
         for (Wiring wiring : wirings) {
             List<Wiring.Setting> there = webRoots(wiring);
-            if (!there.isEmpty()) wired.putIfAbsent(wiring.folder(), there);
+            if (servesPagesOnly(wiring)) wired.putIfAbsent(wiring.folder(), List.of());
+            else if (!there.isEmpty()) wired.putIfAbsent(wiring.folder(), there);
         }
         wired.values().stream()
                 .flatMap(List::stream)
@@ -238,6 +250,35 @@ public final class FolderRoles {
         return (wiring.webRoots().isEmpty() ? packed : stated)
                 .filter(setting -> tree.folders().contains(setting.value()))
                 .toList();
+    }
+
+    /** Whether the program goes into jars, and the web archives hold nothing of it: they are documentation, say. */
+    private boolean servesPagesOnly(Wiring wiring) {
+        List<Wiring.Archive> archives = wiring.archives();
+        List<Wiring.Archive> program = archives.stream()
+                .filter(archive -> takesClasses(wiring, archive))
+                .collect(Collectors.toCollection(ArrayList::new));
+        // what packs those, too; an archive may be packed that is made later
+        while (archives.stream()
+                .filter(archive -> !program.contains(archive))
+                .filter(archive -> program.stream()
+                        .anyMatch(other -> archive.entry(other.path()).isPresent()))
+                .findFirst()
+                .map(program::add)
+                .isPresent()) {}
+        List<Wiring.Archive> served =
+                archives.stream().filter(archive -> archive.is("war")).toList();
+        return !served.isEmpty()
+                && program.stream().anyMatch(archive -> archive.is("jar"))
+                && served.stream().noneMatch(program::contains)
+                && program.stream().noneMatch(archive -> served.stream()
+                        .anyMatch(war -> archive.entry(war.path()).isPresent()));
+    }
+
+    private boolean takesClasses(Wiring wiring, Wiring.Archive archive) {
+        return sources.stream()
+                .flatMap(source -> wiring.classFiles(source, templates.compiled(source.path())))
+                .anyMatch(file -> archive.entry(file).isPresent());
     }
 
     /** The innermost project folder that holds a path. */
@@ -386,6 +427,32 @@ public final class FolderRoles {
         add(source.path(), role, folder, why);
     }
 
+    /** A web archive may have a file at another place than its folder of pages. */
+    private void addServed(String path, Folder folder) {
+        String relative = served().flatMap(archive -> archive.entry(path).stream())
+                .findFirst()
+                .orElse(Paths.relative(folder.path(), path));
+        placements.put(path, new Placement(path, Role.WEB, relative, folder, ""));
+    }
+
+    private Stream<Wiring.Archive> served() {
+        return wirings.stream().flatMap(wiring -> wiring.archives().stream()).filter(archive -> archive.is("war"));
+    }
+
+    /** The innermost folder with a role around a path, or null. */
+    private Folder enclosing(String path) {
+        for (String folder = path; ; folder = Paths.parent(folder)) {
+            Folder found = folders.get(folder);
+            if (found != null || folder.isEmpty()) return found;
+        }
+    }
+
+    /** Whether a web archive takes a file, as far as any says what it takes. */
+    private boolean isServed(String path) {
+        return served().findAny().isEmpty()
+                || served().anyMatch(archive -> archive.entry(path).isPresent());
+    }
+
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
         String path = file.path();
         if (LEFTOVER.matcher(file.name()).matches()) return;
@@ -393,11 +460,13 @@ public final class FolderRoles {
         if (ScriptKind.ofPath(path).equals(Optional.of(ScriptKind.MAKE)) || wired.contains(path)) return;
         // a source that could not be read is not a resource either
         if (languages.isSource(path) && !file.link()) return;
-        Folder folder = null;
-        for (String f = Paths.parent(path); ; f = Paths.parent(f)) {
-            folder = folders.get(f);
-            if (folder != null || f.isEmpty()) break;
-        }
+        Folder folder = enclosing(Paths.parent(path));
+        // of pages among sources, a web archive may take a few
+        Folder around =
+                folder != null && folder.role() == Role.WEB && !folder.path().isEmpty()
+                        ? enclosing(Paths.parent(folder.path()))
+                        : null;
+        if (around != null && around.role() == Role.MAIN && !isServed(path)) folder = around;
         if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) {
             if (folder == null || folder.role() == Role.LEFT) packedApart(file);
             return;
@@ -423,7 +492,7 @@ public final class FolderRoles {
                 else besideSources(path, folder);
             }
             case WEB -> {
-                if (!atTop || servedAtTop(path)) add(path, Role.WEB, folder, "");
+                if (!atTop || servedAtTop(path)) addServed(path, folder);
             }
             case APPLICATION -> {
                 if (!atTop || path.startsWith("META-INF/")) add(path, Role.APPLICATION, folder, "");

@@ -21,18 +21,26 @@ final class SeparateCompilations {
         this.templates = templates;
     }
 
-    /** Whether sources are compiled only by calls whose classes no archive takes, while archives take those of others. */
+    /** Whether sources are compiled, and no archive takes their classes, while archives take those of others. */
     boolean isUnpacked(List<SourceFile> some) {
-        List<Wiring.Compilation> calls = builds.stream()
-                .flatMap(build -> build.compilations().stream())
-                .filter(call -> takesAny(call, some))
-                .toList();
-        return !calls.isEmpty()
-                && builds.stream()
-                        .anyMatch(build -> build.compilations().stream().anyMatch(build::packs))
-                && calls.stream()
-                        .allMatch(call ->
-                                call.output().isPresent() && builds.stream().noneMatch(build -> build.packs(call)));
+        return isCompiled(some)
+                && some.stream().noneMatch(this::isInArchive)
+                && sources.stream().anyMatch(this::isInArchive);
+    }
+
+    /** Whether only an IDE compiles sources, while the build that makes the product does without them. */
+    boolean isOutside(List<SourceFile> some) {
+        return !isCompiled(some) && sources.stream().anyMatch(this::isInArchive);
+    }
+
+    private boolean isCompiled(List<SourceFile> some) {
+        return builds.stream().anyMatch(build -> build.compilations().stream().anyMatch(call -> takesAny(call, some)));
+    }
+
+    private boolean isInArchive(SourceFile source) {
+        return builds.stream().anyMatch(build -> build.classFiles(source, templates.compiled(source.path()))
+                .anyMatch(file -> build.archives().stream()
+                        .anyMatch(archive -> archive.entry(file).isPresent())));
     }
 
     /** Whether a build compiles sources into a folder of their own, and an archive takes it: a library for tests, say. */

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.language.LanguageCompilerTraits;
 import dev.pfeiler.ecosystem.jvm.language.LanguageVersion;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -12,6 +13,7 @@ import java.util.TreeMap;
  * A language beside Java that sources of a module are in.
  *
  * @param version of its compiler, which is that of its runtime library
+ * @param level of its classes, where that is not the one of the classes of sources in Java
  * @param arguments for its compiler, in its own notation
  * @param plugins of its compiler, each with its options as {@code name=value}
  * @param joint whether sources in Java name classes of the language, so that it has to be compiled first
@@ -21,6 +23,7 @@ import java.util.TreeMap;
 public record CompiledLanguage(
         JvmLanguage language,
         String version,
+        Optional<Integer> level,
         List<String> arguments,
         SortedMap<String, List<String>> plugins,
         boolean joint,
@@ -31,6 +34,11 @@ public record CompiledLanguage(
         plugins = Collections.unmodifiableSortedMap(new TreeMap<>(plugins));
         main = List.copyOf(main);
         test = List.copyOf(test);
+    }
+
+    /** The level of its classes beside those of a level. */
+    public int levelBeside(int shared) {
+        return level.orElse(shared);
     }
 
     /** A level as its compiler takes it. */

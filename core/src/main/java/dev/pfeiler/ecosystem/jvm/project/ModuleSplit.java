@@ -26,6 +26,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * Splits a project into modules: where the folder holds several projects, or where the old build compiled the sources in
@@ -188,22 +189,42 @@ public final class ModuleSplit {
                 .count();
     }
 
-    /** Whether every source of the program belongs to one archive of the wiring, and there are several. */
+    /**
+     * Whether every source of the program belongs to one archive of the wiring, and there are several. Archives that hold
+     * some of the classes of another are made beside it.
+     */
     private boolean byArchive(Wiring wiring) {
         clear();
-        for (Wiring.Archive archive : wiring.archives()) {
-            List<SourceFile> own = main.stream()
-                    .filter(source -> takesClasses(archive, wiring, source))
-                    .toList();
+        Map<Wiring.Archive, Set<SourceFile>> taken = new LinkedHashMap<>();
+        for (Wiring.Archive archive : wiring.archives())
+            taken.put(
+                    archive,
+                    main.stream()
+                            .filter(source -> takesClasses(archive, wiring, source))
+                            .collect(Collectors.toCollection(LinkedHashSet::new)));
+        // of web archives without classes, one that brings the program
+        List<Wiring.Archive> archives = wiring.archives().stream()
+                .sorted(Comparator.comparing(archive -> taken.get(archive).isEmpty()
+                        && taken.keySet().stream()
+                                .noneMatch(other -> archive.entry(other.path()).isPresent())))
+                .toList();
+        for (Wiring.Archive archive : archives) {
+            Set<SourceFile> own = taken.get(archive);
             String name = Wiring.Archive.baseName(archive.path());
-            boolean served = archive.is("war") && !webs.isEmpty();
-            if (archive.is("ear") || own.isEmpty() && !served || parts.containsKey(name)) continue;
-            add(new Candidate(name, Optional.empty(), own, Set.of(), Optional.of(archive), archive.evidence()));
+            boolean made = own.isEmpty()
+                    ? archive.is("war") && wars() < webs.size()
+                    : taken.values().stream().noneMatch(other -> other.size() > own.size() && other.containsAll(own));
+            if (archive.is("ear") || !made || parts.containsKey(name)) continue;
+            add(new Candidate(
+                    name, Optional.empty(), List.copyOf(own), Set.of(), Optional.of(archive), archive.evidence()));
         }
-        long wars = parts.values().stream()
+        return wars() == webs.size() && settled();
+    }
+
+    private long wars() {
+        return parts.values().stream()
                 .filter(part -> part.archive().filter(a -> a.is("war")).isPresent())
                 .count();
-        return wars == webs.size() && settled();
     }
 
     /** Whether all sources go into the one archive that an enterprise archive packs. */

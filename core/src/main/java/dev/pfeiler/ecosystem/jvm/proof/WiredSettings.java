@@ -40,7 +40,13 @@ record WiredSettings(
         List<String> undocumented = new ArrayList<>();
         Optional<Integer> level = compilation
                 .flatMap(Wiring.Compilation::level)
-                .or(() -> wirings.stream().flatMap(w -> w.levels().stream()).findFirst())
+                .or(() -> wirings.stream()
+                        .flatMap(w -> w.packedFirst().stream())
+                        .filter(call -> compilation
+                                .map(own -> own.language() == call.language())
+                                .orElse(true))
+                        .flatMap(call -> call.level().stream())
+                        .findFirst())
                 .flatMap(setting -> ProjectSettings.parse(setting.value()));
         if (level.isEmpty()) undocumented.add("level");
         Optional<String> encoding = compilation

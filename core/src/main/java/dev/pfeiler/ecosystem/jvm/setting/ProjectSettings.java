@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.setting;
 
 import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceEncoding;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SyntaxSign;
@@ -50,16 +51,23 @@ public final class ProjectSettings {
             Collection<Jar> jars,
             List<LevelSign> documented) {
         Set<LevelSign> signs = new LinkedHashSet<>();
-        for (Wiring wiring : wirings) {
-            for (Wiring.Setting setting : wiring.levels()) {
-                parse(setting.value())
-                        .ifPresent(level -> signs.add(new LevelSign(
-                                level,
-                                Certainty.CERTAIN,
-                                "set in the " + wiring.kind().text(),
-                                setting.evidence())));
-            }
-        }
+        for (Wiring wiring : wirings)
+            wiring.packedFirst().stream()
+                    .filter(Wiring.Compilation::compilesJava)
+                    .forEach(call -> stated(call, wiring).ifPresent(signs::add));
+        // another compiler's level holds for sources in Java only as far as they can be compiled for it
+        int needed = sources.stream()
+                .filter(source -> source.language() == JvmLanguage.JAVA)
+                .flatMap(source -> source.newest().stream())
+                .mapToInt(SyntaxSign::level)
+                .max()
+                .orElse(0);
+        for (Wiring wiring : wirings)
+            wiring.packedFirst().stream()
+                    .filter(call -> !call.compilesJava())
+                    .flatMap(call -> stated(call, wiring).stream())
+                    .filter(sign -> sign.level() >= needed)
+                    .forEach(signs::add);
         built.stream().max(Comparator.comparingInt(LevelSign::level)).ifPresent(signs::add);
         sources.stream()
                 .filter(source -> source.newest().isPresent())
@@ -83,6 +91,12 @@ public final class ProjectSettings {
                         Evidence.of(jar.path(), "classes for Java " + jar.level()))));
         signs.addAll(documented);
         return List.copyOf(signs);
+    }
+
+    private static Optional<LevelSign> stated(Wiring.Compilation call, Wiring wiring) {
+        return call.level().flatMap(setting -> parse(setting.value())
+                .map(level -> new LevelSign(
+                        level, Certainty.CERTAIN, "set in the " + wiring.kind().text(), setting.evidence())));
     }
 
     /**

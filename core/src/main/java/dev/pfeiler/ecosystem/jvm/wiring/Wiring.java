@@ -170,6 +170,11 @@ public record Wiring(
             return flags.stream().anyMatch(flag -> flag.value().equals(LanguageOptions.JOINT));
         }
 
+        /** Whether it compiles sources in Java. */
+        public boolean compilesJava() {
+            return language == JvmLanguage.JAVA || joint();
+        }
+
         /** Whether it compiles a source. */
         public boolean takes(String path) {
             Optional<JvmLanguage> written = JvmLanguage.of(path);

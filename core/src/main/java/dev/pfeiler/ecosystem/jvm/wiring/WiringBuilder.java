@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -145,7 +146,20 @@ public final class WiringBuilder {
                                         .filter(output -> Paths.within(output.value(), path))
                                         .isPresent())
                 || archives.stream().anyMatch(archive -> archive.entry(path).isPresent())
-                || copies.stream().anyMatch(copy -> copy.content().entry(path).isPresent());
+                || isCopiedOn(path, new HashSet<>());
+    }
+
+    /** Whether a path is copied, in one step or several, to where an archive is made of it. */
+    private boolean isCopiedOn(String path, Set<String> seen) {
+        return seen.size() < MOST_CONTENTS
+                && seen.add(path)
+                && copies.stream().anyMatch(copy -> copy.content()
+                        .entry(path)
+                        .map(entry -> Paths.join(copy.to(), entry))
+                        .filter(copied -> archives.stream().anyMatch(archive -> archive.entry(copied)
+                                        .isPresent())
+                                || isCopiedOn(copied, seen))
+                        .isPresent());
     }
 
     /** Reads an XML file of the tree; nothing if there is none, or where it cannot be read, which is noted. */
@@ -183,6 +197,16 @@ public final class WiringBuilder {
         shorten(trouble, troubles);
         shorten(steps, stepped);
         writing.keySet().retainAll(written.keySet());
+    }
+
+    /** Reads what is done with the products once they are made: what of it was not understood does not change them. */
+    public void withoutSteps(Runnable reading) {
+        Set<Finding> before = Set.copyOf(steps);
+        Set<Finding> written = Set.copyOf(writing.keySet());
+        reading.run();
+        trouble.removeIf(finding -> steps.contains(finding) && !before.contains(finding));
+        steps.retainAll(before);
+        writing.keySet().retainAll(written);
     }
 
     private static void shorten(List<?> list, int size) {

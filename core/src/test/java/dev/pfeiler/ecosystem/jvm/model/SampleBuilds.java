@@ -223,6 +223,7 @@ public final class SampleBuilds {
         CompiledLanguage kotlin = new CompiledLanguage(
                 JvmLanguage.KOTLIN,
                 "1.3.50",
+                Optional.empty(),
                 List.of("-Xjsr305=strict"),
                 new TreeMap<>(Map.of("allopen", List.of("annotation=no.port.Open"))),
                 true,
@@ -231,6 +232,7 @@ public final class SampleBuilds {
         CompiledLanguage groovy = new CompiledLanguage(
                 JvmLanguage.GROOVY,
                 "2.5.23",
+                Optional.empty(),
                 List.of("--parameters"),
                 new TreeMap<>(),
                 false,
@@ -274,6 +276,7 @@ public final class SampleBuilds {
         CompiledLanguage scala = new CompiledLanguage(
                 JvmLanguage.SCALA,
                 "2.13.8",
+                Optional.empty(),
                 List.of("-deprecation"),
                 new TreeMap<>(),
                 true,

@@ -39,14 +39,14 @@ final class LanguageScript {
         String id = compiled.language().id();
         // the plug-in of one language comes in the version of the language, the others with the tool
         if (compiled.language() != JvmLanguage.KOTLIN) return List.of(dialect.kotlin() ? id : "id '" + id + "'");
-        lines.add(
-                versioned(dialect.kotlin() ? "kotlin(\"jvm\")" : "id 'org.jetbrains.kotlin.jvm'", compiled.version()));
+        String version = KotlinPlugin.of(compiled, dialect.version()).release().text();
+        lines.add(versioned(dialect.kotlin() ? "kotlin(\"jvm\")" : "id 'org.jetbrains.kotlin.jvm'", version));
         for (String plugin : compiled.plugins().keySet())
             lines.add(versioned(
                     dialect.kotlin()
                             ? "kotlin(\"plugin." + plugin + "\")"
                             : "id 'org.jetbrains.kotlin.plugin." + plugin + "'",
-                    compiled.version()));
+                    version));
         return lines;
     }
 
@@ -106,18 +106,27 @@ final class LanguageScript {
 
     private void kotlin(Script script, CompiledLanguage compiled, CompilerSettings compiler) {
         String arguments = dialect.syntax().strings(compiled.arguments());
-        if (compiled.before(2, 0)) {
+        KotlinPlugin plugin = KotlinPlugin.of(compiled, dialect.version());
+        boolean stated = compiled.arguments().contains("-language-version");
+        Optional<String> version = plugin.languageVersion().filter(v -> !stated);
+        String target = compiled.compiler().target().of(plugin.release(), compiled.levelBeside(compiler.level()));
+        if (plugin.release().before(2, 0)) {
             script.block(dialect.syntax().each(dialect.version(), KOTLIN_TASK), s -> {
-                s.line("kotlinOptions.jvmTarget = " + dialect.string(compiled.target(compiler.level())));
+                s.line("kotlinOptions.jvmTarget = " + dialect.string(target));
+                version.ifPresent(v -> s.line("kotlinOptions.languageVersion = " + dialect.string(v))
+                        .line("kotlinOptions.apiVersion = " + dialect.string(v)));
                 if (!compiled.arguments().isEmpty()) s.line("kotlinOptions.freeCompilerArgs = " + arguments);
             });
             return;
         }
-        String level = "JVM_" + compiled.target(compiler.level()).replace('.', '_');
+        String level = "JVM_" + target.replace('.', '_');
         script.block(
                 "kotlin",
                 s -> s.block("compilerOptions", t -> {
                     t.line(dialect.lazy("jvmTarget", "org.jetbrains.kotlin.gradle.dsl.JvmTarget." + level));
+                    version.map(v -> "org.jetbrains.kotlin.gradle.dsl.KotlinVersion.KOTLIN_" + v.replace('.', '_'))
+                            .ifPresent(v ->
+                                    t.line(dialect.lazy("languageVersion", v)).line(dialect.lazy("apiVersion", v)));
                     if (!compiled.arguments().isEmpty()) t.line("freeCompilerArgs.addAll(" + arguments + ")");
                 }));
     }
@@ -142,7 +151,7 @@ final class LanguageScript {
     }
 
     private void scala(Script script, CompiledLanguage compiled, CompilerSettings compiler) {
-        List<String> arguments = new ArrayList<>(compiled.levelArguments(compiler.level()));
+        List<String> arguments = new ArrayList<>(compiled.levelArguments(compiled.levelBeside(compiler.level())));
         arguments.addAll(compiled.arguments());
         script.block(dialect.syntax().each(dialect.version(), "ScalaCompile"), s -> {
             s.line("scalaCompileOptions.encoding = " + dialect.string(compiler.encoding()));

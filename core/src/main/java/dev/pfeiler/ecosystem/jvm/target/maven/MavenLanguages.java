@@ -63,7 +63,7 @@ final class MavenLanguages {
                     compiled.test(),
                     module.sources().test().folders()));
         PomElement configuration = new PomElement("configuration")
-                .add("jvmTarget", compiled.target(level()))
+                .add("jvmTarget", compiled.target(compiled.levelBeside(level())))
                 .addList("args", "arg", compiled.arguments());
         List<String> names = new ArrayList<>();
         List<String> options = new ArrayList<>();
@@ -108,7 +108,8 @@ final class MavenLanguages {
         if (test) goals.add("compileTests");
         if (main && compiled.joint()) goals.add("removeStubs");
         if (test && compiled.joint()) goals.add("removeTestStubs");
-        PomElement configuration = new PomElement("configuration").add("targetBytecode", compiled.target(level()));
+        PomElement configuration =
+                new PomElement("configuration").add("targetBytecode", compiled.target(compiled.levelBeside(level())));
         if (compiled.arguments().contains("--parameters")
                 || compiled.arguments().contains("-pa")) configuration.add("parameters", "true");
         if (compiled.arguments().contains("--indy") || compiled.arguments().contains("-indy"))
@@ -159,7 +160,7 @@ final class MavenLanguages {
 
     /** The arguments of the Scala compiler, with the level. */
     private static List<String> scalaArguments(CompiledLanguage compiled, int level) {
-        List<String> arguments = new ArrayList<>(compiled.levelArguments(level));
+        List<String> arguments = new ArrayList<>(compiled.levelArguments(compiled.levelBeside(level)));
         arguments.addAll(compiled.arguments());
         return arguments;
     }

@@ -32,6 +32,9 @@ public final class AntFile {
     private static final Set<String> MAKING =
             Set.of("jar", "war", "ear", "zip", "tar", "junit", "junitlauncher", "testng");
 
+    /** Those of them that make what is handed on. */
+    private static final Set<String> PRODUCTS = Set.of("jar", "war", "ear");
+
     private static final Pattern OF_TESTS = Pattern.compile("(?i)(^|[/_.-])tests?($|[/_.-])");
 
     private static final int DEEPEST_IMPORT = 10;
@@ -165,7 +168,13 @@ public final class AntFile {
     private void targets() {
         if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
         List<String> names = List.copyOf(targets.keySet());
-        names.stream().filter(name -> makes(targets.get(name).element(), 0)).forEach(this::target);
+        names.stream()
+                .filter(name -> makes(targets.get(name).element(), PRODUCTS, 0))
+                .forEach(this::target);
+        // what else they run comes after the products
+        draft.withoutSteps(() -> names.stream()
+                .filter(name -> makes(targets.get(name).element(), MAKING, 0))
+                .forEach(this::target));
         if (draft.compilations.isEmpty()) names.forEach(this::target);
         else draft.aside(() -> names.forEach(this::target), AntFile::isOfTests);
         version();
@@ -177,15 +186,16 @@ public final class AntFile {
                         .allMatch(folder -> OF_TESTS.matcher(folder.path()).find());
     }
 
-    /** Whether tasks, or the macros that they call, make an archive or run tests. */
-    private boolean makes(XmlElement element, int depth) {
+    /** Whether some of the tasks are among those of the names, or call a macro that they are in. */
+    private boolean makes(XmlElement element, Set<String> tasks, int depth) {
         return element.children().stream()
-                .anyMatch(task -> MAKING.contains(task.name())
+                .anyMatch(task -> tasks.contains(task.name())
                         || depth < DEEPEST_IMPORT
                                 && makes(
                                         macros.containsKey(task.name())
                                                 ? macros.get(task.name()).element()
                                                 : task,
+                                        tasks,
                                         depth + 1));
     }
 
@@ -208,6 +218,7 @@ public final class AntFile {
         XmlElement element = located.element();
         switch (element.name()) {
             case "property" -> property(located);
+            case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
             case "antcall" -> target(properties.expand(element.attribute("target")));
             case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
             case "subant" -> otherFiles(located);

@@ -32,7 +32,7 @@ import java.util.stream.Stream;
 final class AntTasks {
     private static final Pattern REFERENCE_ALONE = Pattern.compile("\\$\\{[^}]+\\}");
 
-    /** Tasks that decide nothing about what is built. */
+    /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
     private static final Set<String> PLAIN = Set.of(
             """
             mkdir delete echo tstamp description fail touch chmod input gzip move
@@ -40,8 +40,12 @@ final class AntTasks {
             buildnumber loadproperties loadfile dirname basename length uptodate
             whichresource classloader propertyfile replace signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
-            mail local augment bindtargets concat replaceregexp"""
+            mail local augment bindtargets concat replaceregexp
+            checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar coverage"""
                     .split("\\s+"));
+
+    /** Programs that a build asks for its revision. */
+    private static final Set<String> REVISIONS = Set.of("git", "svn", "svnversion", "hg");
 
     /** Tasks that do something with the products once they are made. */
     private static final Set<String> UPLOADS = Set.of(
@@ -135,6 +139,10 @@ final class AntTasks {
     /** Notes a task whose doing is not followed. */
     void leave(AntElement task) {
         Optional<String> deployment = deployment(task.element());
+        // it answers into a property; what depends on that is seen where it is used
+        boolean asks = task.element().attributes().containsKey("outputproperty")
+                && REVISIONS.contains(paths.value(task.element(), "executable"));
+        if (asks) return;
         if (deployment.isPresent()) draft.uploads.add(new Wiring.Setting(deployment.get(), task.evidence()));
         else draft.leaveStep(described(task.element()), "is run by the build and was not analyzed", task.evidence());
     }
