@@ -92,6 +92,17 @@ public final class Paths {
                 : Optional.empty();
     }
 
+    /** The longest path that two paths end with; empty if their names differ. */
+    public static String commonEnd(String one, String other) {
+        String end = "";
+        for (String path = one; !path.isEmpty(); path = parent(path)) {
+            String longer = join(name(path), end);
+            if (before(longer, other).isEmpty()) break;
+            end = longer;
+        }
+        return end;
+    }
+
     /** The path as written in a file of some folder, with {@code ..} where it is outside that. */
     public static String from(String folder, String path) {
         String at = folder;

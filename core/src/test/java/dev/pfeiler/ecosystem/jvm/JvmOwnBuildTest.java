@@ -448,4 +448,30 @@ class JvmOwnBuildTest extends ProposedProject {
                 .contains("<stamp>")
                 .doesNotContain("<exec> git", "<checkstyle>", "<brush>");
     }
+
+    @Test
+    void anArchiveOfTheSourcesIsMadeOfThemWhereTheyAreNow() throws IOException {
+        sketch.file("src/p/texts.txt", "tide").file("src/p/Old.java", "package p; public class Old { gone.X x; }");
+        Proposal proposal = build(project(target(
+                "jar",
+                "<javac srcdir='src' destdir='out' excludes='p/Old.java'/>",
+                "<jar destfile='mole.jar'><fileset dir='out'/><fileset dir='src' includes='**/*.txt'/></jar>",
+                "<jar destfile='mole-src.jar'><fileset dir='src' excludes='p/Old.java'/></jar>")));
+        assertThat(value(proposal, "sources:mole-src.jar")).isEqualTo("mole-src.jar");
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).doesNotContain("mole-src.jar");
+        assertThat(written(proposal, "src/assembly/mole-src.xml"))
+                .contains(
+                        """
+                  <fileSets>
+                    <fileSet>
+                      <directory>src/main/java</directory>
+                      <outputDirectory>/</outputDirectory>
+                    </fileSet>
+                    <fileSet>
+                      <directory>src/main/resources</directory>
+                      <outputDirectory>/</outputDirectory>
+                    </fileSet>
+                  </fileSets>
+                """);
+    }
 }

@@ -13,6 +13,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -21,12 +22,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Decides whether the build tool makes the archive in which the old build handed the program on. */
 final class DistributionDecision {
     private static final Pattern EXTENSIONS = Pattern.compile("(\\.tar)?\\.[A-Za-z]+$");
+
+    /** What of a name behind the version says what is in the archive. */
+    private static final Pattern KIND = Pattern.compile(".*?((?:[-_.](?:src|sources?|bin|dist))?)");
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -41,22 +47,26 @@ final class DistributionDecision {
         this.own = own;
     }
 
-    /** The first archive that the module's own archive goes into. */
-    Optional<Distribution> decide(Deliberation deliberation) {
-        Optional<Wiring.Archive> made = module.distribution(reading.wirings());
-        if (made.isEmpty()) return Optional.empty();
-        Distribution distribution = distribution(made.get());
-        String name = distribution.name() + "." + distribution.format();
-        String standing = deliberation.settle(
-                Decision.of(
-                        module.name().key("distribution"),
-                        module.name().titled("Distribution"),
-                        name,
-                        Certainty.CERTAIN,
-                        "the old build hands the program on in it",
-                        List.of(made.get().evidence())),
-                Choosable.oneOf(name, Choosable.WITHOUT));
-        return standing.equals(Choosable.WITHOUT) ? Optional.empty() : Optional.of(distribution);
+    List<Distribution> decide(Deliberation deliberation) {
+        List<Distribution> wanted = new ArrayList<>();
+        for (Wiring.Archive made : module.distributions(reading.wirings())) {
+            Distribution distribution = distribution(made);
+            String name = distribution.fileName();
+            boolean sources = distribution.product().isEmpty();
+            String standing = deliberation.settle(
+                    Decision.of(
+                            module.name().key(sources ? "sources:" + name : "distribution"),
+                            module.name().titled(sources ? "Archive of sources" : "Distribution"),
+                            name,
+                            Certainty.CERTAIN,
+                            sources
+                                    ? "the old build makes an archive of sources"
+                                    : "the old build hands the program on in it",
+                            List.of(made.evidence())),
+                    Choosable.oneOf(name, Choosable.WITHOUT));
+            if (!standing.equals(Choosable.WITHOUT)) wanted.add(distribution);
+        }
+        return wanted;
     }
 
     private Distribution distribution(Wiring.Archive made) {
@@ -68,16 +78,26 @@ final class DistributionDecision {
                 .map(Paths::parent)
                 .findFirst();
         Optional<String> product = module.entryIn(made).map(Paths::parent);
-        return new Distribution(versioned(made, stem), format, product, libraries, files(made));
+        return new Distribution(
+                made.path(),
+                versioned(made, stem),
+                format,
+                product,
+                libraries,
+                product.isPresent() ? files(made) : trees(made));
     }
 
     /** A name with the project's version in the place of the old one. */
     private String versioned(Wiring.Archive made, String stem) {
-        return made.version()
-                .filter(version -> stem.endsWith(version.value()))
-                .map(version ->
-                        stem.substring(0, stem.length() - version.value().length()) + own.version())
-                .orElse(stem);
+        if (made.version().isEmpty() || stem.contains(own.version())) return stem;
+        String kind = kind(stem);
+        String version = Text.withoutEnd(made.version().get().value(), kind);
+        return stem.endsWith(version + kind) ? Text.withoutEnd(stem, version + kind) + own.version() + kind : stem;
+    }
+
+    private static String kind(String stem) {
+        Matcher matcher = KIND.matcher(stem);
+        return matcher.matches() ? matcher.group(1) : "";
     }
 
     /** The other files, by folder and place, where they are after the conversion. */
@@ -105,6 +125,36 @@ final class DistributionDecision {
             String[] places = key.split("\n", -1);
             List<String> includes = whole.contains(key) ? List.of() : names;
             files.add(new Distribution.Files(places[0], places[1], includes, executable.get(key)));
+        });
+        return files;
+    }
+
+    /** The files, by the folders from which on their paths are those in the archive. */
+    private List<Distribution.Files> trees(Wiring.Archive made) {
+        Set<String> all = new TreeSet<>();
+        Map<String, Set<String>> in = new TreeMap<>();
+        for (TreeFile file : reading.tree().files()) {
+            String now = SourceSetDecision.fromModule(module, moved(file.path()));
+            all.add(now);
+            Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
+            if (entry.isEmpty()) continue;
+            String same = Paths.commonEnd(now, entry.get());
+            // a file that is renamed on the way cannot be one of a set
+            if (same.isEmpty()) continue;
+            String key = Paths.before(same, now).orElseThrow() + "\n"
+                    + Paths.before(same, entry.get()).orElseThrow();
+            in.computeIfAbsent(key, k -> new TreeSet<>()).add(same);
+        }
+        List<Distribution.Files> files = new ArrayList<>();
+        in.forEach((key, paths) -> {
+            String[] places = key.split("\n", -1);
+            Set<String> out = all.stream()
+                    .filter(path -> Paths.within(places[0], path))
+                    .map(path -> Paths.relative(places[0], path))
+                    .filter(path -> !paths.contains(path))
+                    .collect(Collectors.toCollection(TreeSet::new));
+            List<String> includes = out.isEmpty() ? List.of() : PartialArchives.patterns(paths, out);
+            files.add(new Distribution.Files(places[0].isEmpty() ? "." : places[0], places[1], includes, false));
         });
         return files;
     }

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -20,14 +19,8 @@ public final class LostArchives {
 
     public static List<Finding> of(JvmReading reading, JvmProject project, JvmBuild build) {
         Set<String> made = new HashSet<>();
-        project.modules().forEach(module -> {
-            module.archive().ifPresent(archive -> made.add(archive.path()));
-            module.distribution(reading.wirings())
-                    .filter(archive -> build.module(module.name())
-                            .flatMap(BuildModule::distribution)
-                            .isPresent())
-                    .ifPresent(archive -> made.add(archive.path()));
-        });
+        project.modules().forEach(module -> module.archive().ifPresent(archive -> made.add(archive.path())));
+        build.modules().forEach(module -> module.distributions().forEach(distribution -> made.add(distribution.old())));
         Set<String> names = new HashSet<>();
         build.modules().forEach(module -> {
             names.add(module.archive(build.coordinates().version()));

@@ -103,10 +103,12 @@ final class ModuleDecisions {
         String name = own.artifact();
         OpenedPackages opened = OpenedPackages.decide(deliberation);
         Map<String, String> attributes = manifest(module, packaging, opened);
-        Optional<Distribution> distribution = keep || packaging != Packaging.JAR
-                ? Optional.empty()
+        List<Distribution> distributions = keep || packaging != Packaging.JAR
+                ? List.of()
                 : new DistributionDecision(reading, project, module, own).decide(deliberation);
-        boolean startedInPlace = !keep && packaging == Packaging.JAR && distribution.isEmpty();
+        boolean startedInPlace = !keep
+                && packaging == Packaging.JAR
+                && distributions.stream().noneMatch(made -> made.product().isPresent());
         PartialArchives.Decided archives = packaging == Packaging.EAR
                 ? new PartialArchives.Decided(PathSelection.ALL, List.of())
                 : new PartialArchives(reading, project, module).decide(deliberation);
@@ -142,7 +144,7 @@ final class ModuleDecisions {
                                 .map(folder -> SourceSetDecision.fromModule(module, folder))
                                 .toList(),
                         keep))
-                .distribution(distribution)
+                .distributions(distributions)
                 .partial(archives.own(), archives.further())
                 .libraryFolder(
                         startedInPlace

@@ -167,7 +167,7 @@ final class PartialArchives {
     }
 
     /** Patterns that take some paths and none of others: whole folders where they can, with all below where they can. */
-    private static List<String> patterns(Set<String> wanted, Set<String> others) {
+    static List<String> patterns(Set<String> wanted, Set<String> others) {
         Set<String> patterns = new LinkedHashSet<>();
         for (String path : wanted) {
             String pattern = "";

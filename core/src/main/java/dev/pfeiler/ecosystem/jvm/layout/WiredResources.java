@@ -40,8 +40,12 @@ public final class WiredResources {
 
     /** Where the old build lays a file, as seen from the classes; empty if it does not. */
     public Optional<String> place(String path) {
+        String source = Paths.join(Paths.parent(path), "Any.java");
         return wirings.stream()
-                .flatMap(wiring -> wiring.archives().stream())
+                .flatMap(wiring -> wiring.archives().stream()
+                        // what archives of sources have beside them is no resource
+                        .filter(archive -> wiring.packsClasses(archive)
+                                || archive.entry(source).isEmpty()))
                 .flatMap(archive -> place(archive, path).stream())
                 .findFirst()
                 .or(() -> wirings.stream()

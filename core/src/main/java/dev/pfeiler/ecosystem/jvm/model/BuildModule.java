@@ -22,7 +22,7 @@ public final class BuildModule {
     private final Optional<Launch> launch;
     private final Optional<CompilerSettings> compiler;
     private final Filtering filtering;
-    private final Optional<Distribution> distribution;
+    private final List<Distribution> distributions;
     private final Optional<String> libraryFolder;
     private final List<CompiledLanguage> languages;
     private final List<EmbeddedBuild> embedded;
@@ -43,7 +43,7 @@ public final class BuildModule {
         this.launch = builder.launch;
         this.compiler = builder.compiler;
         this.filtering = builder.filtering;
-        this.distribution = builder.distribution;
+        this.distributions = List.copyOf(builder.distributions);
         this.libraryFolder = builder.libraryFolder;
         this.languages = List.copyOf(builder.languages);
         this.embedded = List.copyOf(builder.embedded);
@@ -113,9 +113,9 @@ public final class BuildModule {
         return compiler;
     }
 
-    /** Its distribution archive, if one is made. */
-    public Optional<Distribution> distribution() {
-        return distribution;
+    /** The archives in which it is handed on, and those of its sources. */
+    public List<Distribution> distributions() {
+        return distributions;
     }
 
     /** The folder beside its archive, relative to the archive's, that the libraries it runs with are copied to. */
@@ -183,7 +183,7 @@ public final class BuildModule {
         private Optional<Launch> launch = Optional.empty();
         private Optional<CompilerSettings> compiler = Optional.empty();
         private Filtering filtering = Filtering.NONE;
-        private Optional<Distribution> distribution = Optional.empty();
+        private List<Distribution> distributions = List.of();
         private Optional<String> libraryFolder = Optional.empty();
         private List<CompiledLanguage> languages = List.of();
         private List<EmbeddedBuild> embedded = List.of();
@@ -242,8 +242,8 @@ public final class BuildModule {
             return this;
         }
 
-        public Builder distribution(Optional<Distribution> made) {
-            this.distribution = made;
+        public Builder distributions(List<Distribution> made) {
+            this.distributions = made;
             return this;
         }
 

@@ -4,15 +4,21 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A distribution archive: its own archive, its libraries, and files as they are.
+ * An archive in which a module is handed on, or its sources are: its own archive, its libraries, and files as they are.
  *
+ * @param old the path at which the old build made it
  * @param name its file name without extension
  * @param format the extension of its file, for example {@code zip} or {@code tar.gz}
  * @param product the folder in it that the archive of the module goes to; none if that does not go in
  * @param libraries the folder in it that the libraries go to; none if they do not go in
  */
 public record Distribution(
-        String name, String format, Optional<String> product, Optional<String> libraries, List<Files> files) {
+        String old,
+        String name,
+        String format,
+        Optional<String> product,
+        Optional<String> libraries,
+        List<Files> files) {
     /**
      * Files that go in.
      *
@@ -29,5 +35,9 @@ public record Distribution(
 
     public Distribution {
         files = List.copyOf(files);
+    }
+
+    public String fileName() {
+        return name + "." + format;
     }
 }

@@ -11,7 +11,9 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -74,12 +76,21 @@ public record SourceModule(
                 .filter(call -> main.stream().anyMatch(source -> call.takes(source.path())));
     }
 
-    /** The first archive that the old build puts the module's own archive into. */
-    public Optional<Wiring.Archive> distribution(Collection<Wiring> wirings) {
-        return wirings.stream()
+    /** The archives in which the old build hands the module on: the first that its own goes into, and those of its sources. */
+    public List<Wiring.Archive> distributions(Collection<Wiring> wirings) {
+        Map<String, Wiring.Archive> made = new LinkedHashMap<>();
+        wirings.stream()
                 .flatMap(wiring -> wiring.distributions().stream())
-                .filter(made -> entryIn(made).isPresent())
-                .findFirst();
+                .filter(archive -> entryIn(archive).isPresent())
+                .findFirst()
+                .ifPresent(archive -> made.put(archive.path(), archive));
+        for (Wiring wiring : wirings)
+            wiring.archives().stream()
+                    .filter(archive -> archive.is("jar") && !wiring.packsClasses(archive))
+                    .filter(archive -> main.stream()
+                            .anyMatch(source -> archive.entry(source.path()).isPresent()))
+                    .forEach(archive -> made.putIfAbsent(archive.path(), archive));
+        return List.copyOf(made.values());
     }
 
     /** The path of the module's own archive in another one, if it is in there. */

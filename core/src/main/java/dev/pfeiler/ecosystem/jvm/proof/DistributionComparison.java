@@ -36,17 +36,13 @@ final class DistributionComparison {
         this.module = module;
     }
 
-    /** The archive that the wiring makes, if the build tool makes it too. */
-    Optional<Wiring.Archive> old() {
-        if (context.build(module).distribution().isEmpty()) return Optional.empty();
-        return module.distribution(context.reading().wirings());
-    }
-
-    Comparison compare(Wiring.Archive made, Path now) throws IOException {
+    /** @param row what the comparison is called */
+    Comparison compare(String row, Wiring.Archive made, Path now) throws IOException {
         Map<String, String> before = before(made);
         Map<String, String> after = new TreeMap<>();
         for (Map.Entry<String, byte[]> entry : ArchiveEntries.of(now).entrySet())
-            after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
+            if (!ArchiveEntries.isBuildToolsOwn(entry.getKey()))
+                after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
         module.entryIn(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
         List<Difference> differences = new ArrayList<>();
         Map<String, String> added = new HashMap<>();
@@ -62,7 +58,7 @@ final class DistributionComparison {
             else differences.add(new Difference(entry, other == null ? Kind.GONE : Kind.CHANGED, causeOf(hash)));
         });
         added.values().forEach(entry -> differences.add(new Difference(entry, Kind.ADDED, "")));
-        return new Comparison("distribution", before.size() + " files", after.size() + " files", differences);
+        return new Comparison(row, before.size() + " files", after.size() + " files", differences);
     }
 
     /** Entries with the hashes of their bytes. */

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
@@ -147,7 +148,7 @@ public final class JvmProof {
             libraryClasses(module, baselines.get(module.name())).ifPresent(own::add);
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
-            distribution(module, run, notes).ifPresent(own::add);
+            own.addAll(distributions(module, run, notes));
             own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
             notes.addAll(baselines.get(module.name()).notes());
         }
@@ -271,30 +272,28 @@ public final class JvmProof {
         return rows;
     }
 
-    /** The distribution archive, if the old build makes one. */
-    private Optional<Comparison> distribution(SourceModule module, BuildRun run, List<String> notes)
-            throws IOException {
+    /** The archives in which the old build hands the module on, and those of its sources. */
+    private List<Comparison> distributions(SourceModule module, BuildRun run, List<String> notes) throws IOException {
+        List<Comparison> rows = new ArrayList<>();
         DistributionComparison comparison = new DistributionComparison(context, module);
-        Optional<Wiring.Archive> old = comparison.old();
-        if (old.isEmpty()) return Optional.empty();
-        String format = context.build(module).distribution().orElseThrow().format();
-        Path expected = request.converted()
-                .resolve(context.target()
-                        .distribution(
-                                context.build(module),
-                                context.build(module).distribution().orElseThrow()));
-        Optional<Path> made = run.archives().stream()
-                .filter(archive -> archive.equals(expected) && Files.exists(archive))
-                .findFirst();
-        if (made.isEmpty())
-            return Optional.of(new Comparison(
-                    "distribution",
-                    "1",
-                    "none",
-                    List.of(new Difference(old.get().path(), Difference.Kind.GONE, ""))));
-        if (format.equals("zip")) return Optional.of(comparison.compare(old.get(), made.get()));
-        notes.add("The contents of " + made.get().getFileName() + " were not compared.");
-        return Optional.empty();
+        for (Wiring.Archive old : module.distributions(context.reading().wirings())) {
+            Optional<Distribution> wanted = context.build(module).distributions().stream()
+                    .filter(made -> made.old().equals(old.path()))
+                    .findFirst();
+            if (wanted.isEmpty()) continue;
+            String row = wanted.get().product().isPresent()
+                    ? "distribution"
+                    : wanted.get().fileName();
+            Path expected =
+                    request.converted().resolve(context.target().distribution(context.build(module), wanted.get()));
+            if (!run.archives().contains(expected) || !Files.exists(expected))
+                rows.add(new Comparison(
+                        row, "1", "none", List.of(new Difference(old.path(), Difference.Kind.GONE, ""))));
+            else if (List.of("zip", "jar").contains(wanted.get().format()))
+                rows.add(comparison.compare(row, old, expected));
+            else notes.add("The contents of " + expected.getFileName() + " were not compared.");
+        }
+        return rows;
     }
 
     /** The archive that the build tool wrote for a module: of several, the one without a classifier. */

@@ -45,8 +45,7 @@ public final class BuiltPaths {
         source.compilations(reading.wirings())
                 .flatMap(call -> call.output().stream())
                 .forEach(output -> put(output.value(), target.classes(module)));
-        module.distribution().ifPresent(made -> source.distribution(reading.wirings())
-                .ifPresent(old -> put(old.path(), target.distribution(module, made))));
+        module.distributions().forEach(made -> put(made.old(), target.distribution(module, made)));
         if (module.libraryFolder().isEmpty()) return;
         String folder = Paths.join(Paths.parent(archive), module.libraryFolder().get());
         for (JarOutcome outcome : decisions.jars().get(source.name())) {

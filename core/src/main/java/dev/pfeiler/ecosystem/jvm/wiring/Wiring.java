@@ -594,6 +594,13 @@ public record Wiring(
                 .anyMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())));
     }
 
+    /** Whether an archive takes the classes of any call. */
+    public boolean packsClasses(Archive archive) {
+        return compilations.stream()
+                .flatMap(call -> call.output().stream())
+                .anyMatch(output -> archive.packs(output.value()));
+    }
+
     /** The Java levels of all calls, as they are written. */
     public List<Setting> levels() {
         return packedFirst().stream().flatMap(c -> c.level().stream()).toList();

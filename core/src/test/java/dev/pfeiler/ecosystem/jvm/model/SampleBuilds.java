@@ -183,7 +183,8 @@ public final class SampleBuilds {
                         Optional.empty()))
                 .libraryFolder(Optional.of("lib"))
                 .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
-                .distribution(Optional.of(new Distribution(
+                .distributions(List.of(new Distribution(
+                        "port.zip",
                         "tides-1.2",
                         "tar.gz",
                         Optional.of("bin"),

@@ -10,9 +10,11 @@ import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.tree.PathSelection;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -54,7 +56,7 @@ final class ArchiveScript {
             script.section(s -> EnterpriseScript.write(s, build, module, archive, dialect));
         if (build.sharesTests(module)) script.section(this::tests);
         module.libraryFolder().ifPresent(folder -> script.section(s -> libraries(s, folder)));
-        module.distribution().ifPresent(made -> script.section(s -> distribution(s, made)));
+        module.distributions().forEach(made -> script.section(s -> distribution(s, made)));
         module.partial().forEach(part -> script.section(s -> partial(s, part)));
         script.section(this::assembled);
     }
@@ -132,8 +134,17 @@ final class ArchiveScript {
     }
 
     private static String task(PartialArchive part) {
-        String words = NO_WORD.matcher(part.name()).replaceAll("");
-        return "jar" + Character.toUpperCase(words.charAt(0)) + words.substring(1);
+        return task("jar", part.name());
+    }
+
+    /** Those that hand the program on have the usual name; a module has one of them. */
+    private static String task(Distribution made) {
+        return made.product().isPresent() ? DISTRIBUTION : task(made.format(), made.name());
+    }
+
+    private static String task(String format, String name) {
+        String words = NO_WORD.matcher(name).replaceAll("");
+        return Text.before(format, ".") + Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 
     private void web(Script script) {
@@ -255,9 +266,9 @@ final class ArchiveScript {
     }
 
     private void distribution(Script script, Distribution made) {
-        boolean zip = made.format().equals("zip");
-        dialect.task(script, DISTRIBUTION, zip ? "Zip" : "Tar", s -> {
-            s.line(dialect.archiveName(made.name() + "." + made.format()));
+        String type = Map.of("zip", "Zip", "jar", "Jar").getOrDefault(made.format(), "Tar");
+        dialect.task(script, task(made), type, s -> {
+            s.line(dialect.archiveName(made.fileName()));
             if (made.format().endsWith("gz")) s.line("compression = Compression.GZIP");
             else if (made.format().endsWith("bz2")) s.line("compression = Compression.BZIP2");
             made.product().ifPresent(folder -> placed(s, folder, dialect.taskValue("jar", "Jar")));
@@ -287,7 +298,7 @@ final class ArchiveScript {
         if (module.product() instanceof Product.Library library
                 && library.whole().isPresent()) made.add(WITH_LIBRARIES);
         if (module.libraryFolder().isPresent()) made.add(LIBRARIES);
-        if (module.distribution().isPresent()) made.add(DISTRIBUTION);
+        module.distributions().forEach(one -> made.add(task(one)));
         module.partial().forEach(part -> made.add(task(part)));
         if (made.isEmpty()) return;
         dialect.existing(

@@ -224,7 +224,7 @@ public final class GradleTarget implements JvmTarget {
 
     @Override
     public String distribution(BuildModule module, Distribution made) {
-        return module.path(OUTPUT + "/distributions/" + made.name() + "." + made.format());
+        return module.path(OUTPUT + "/distributions/" + made.fileName());
     }
 
     @Override

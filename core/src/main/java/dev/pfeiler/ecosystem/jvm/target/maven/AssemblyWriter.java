@@ -33,9 +33,14 @@ final class AssemblyWriter {
     /** The descriptors of a module's archives, by paths relative to the module. */
     Map<String, String> write(BuildModule module) {
         Map<String, String> descriptors = new TreeMap<>();
-        module.distribution().ifPresent(made -> descriptors.put(descriptor(DISTRIBUTION), text(distribution(made))));
+        module.distributions().forEach(made -> descriptors.put(descriptor(id(made)), text(distribution(made))));
         module.partial().forEach(part -> descriptors.put(descriptor(part.name()), text(partial(part))));
         return descriptors;
+    }
+
+    /** Those that hand the program on have the usual name; a module has one of them. */
+    private static String id(Distribution made) {
+        return made.product().isPresent() ? DISTRIBUTION : made.name();
     }
 
     private static String descriptor(String id) {
@@ -71,7 +76,7 @@ final class AssemblyWriter {
     }
 
     private PomElement distribution(Distribution distribution) {
-        PomElement assembly = assembly(DISTRIBUTION, distribution.format());
+        PomElement assembly = assembly(id(distribution), distribution.format());
         distribution
                 .product()
                 .ifPresent(folder -> assembly.add(new PomElement("files")
@@ -106,9 +111,12 @@ final class AssemblyWriter {
     /** The plug-in, with an execution for each archive; nothing if there is none. */
     Optional<PomElement> plugin(BuildModule module) {
         PomElement executions = new PomElement("executions");
-        module.distribution()
-                .ifPresent(made -> executions.add(
-                        PomElement.execution(DISTRIBUTION, "single", configuration(DISTRIBUTION, made.name()))));
+        module.distributions().forEach(made -> {
+            PomElement configuration = configuration(id(made), made.name());
+            // of several archives with one ending, only the module's own is installed
+            if (made.format().equals("jar")) configuration.add("attach", "false");
+            executions.add(PomElement.execution(id(made), "single", configuration));
+        });
         for (PartialArchive part : module.partial()) {
             PomElement archive = new PomElement("archive");
             PomElement entries = new PomElement("manifestEntries");

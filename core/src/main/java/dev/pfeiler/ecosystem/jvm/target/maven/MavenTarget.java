@@ -235,7 +235,7 @@ public final class MavenTarget implements JvmTarget {
 
     @Override
     public String distribution(BuildModule module, Distribution made) {
-        return module.path(OUTPUT + "/" + made.name() + "." + made.format());
+        return module.path(OUTPUT + "/" + made.fileName());
     }
 
     @Override
