@@ -85,6 +85,31 @@ public final class RunningProgram implements AutoCloseable {
     public static RunningProgram serving(
             List<String> command, Path folder, Map<String, String> environment, Path log, int port, Duration limit)
             throws IOException {
+        return until(command, folder, environment, log, () -> listens(port), limit);
+    }
+
+    private static boolean listens(int port) throws IOException {
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return socket.isConnected();
+        } catch (ConnectException e) {
+            return false;
+        }
+    }
+
+    /** Something that a program does once it has started. */
+    @FunctionalInterface
+    public interface Sign {
+        boolean isThere() throws IOException;
+    }
+
+    /**
+     * Starts a program with its arguments as they are, and waits until it shows a sign, it ends, or the time is over.
+     *
+     * @param log takes what it prints
+     */
+    public static RunningProgram until(
+            List<String> command, Path folder, Map<String, String> environment, Path log, Sign sign, Duration limit)
+            throws IOException {
         Files.createDirectories(log.getParent());
         ProcessBuilder builder = new ProcessBuilder(command)
                 .directory(folder.toFile())
@@ -99,11 +124,8 @@ public final class RunningProgram implements AutoCloseable {
         long end = System.nanoTime() + limit.toNanos();
         try {
             while (!program.ready && process.isAlive() && System.nanoTime() < end) {
-                try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
-                    program.ready = socket.isConnected();
-                } catch (ConnectException e) {
-                    Thread.sleep(50);
-                }
+                program.ready = sign.isThere();
+                if (!program.ready) Thread.sleep(50);
             }
         } catch (IOException e) {
             program.close();

@@ -26,6 +26,9 @@ import java.util.regex.Pattern;
 /** Decides how the TypeScript compiler is configured: as it was called. */
 final class CompilerDecisions {
     private static final Pattern COMPILER = Pattern.compile("tsc|ts-node|tsx");
+    private static final Pattern OWN_PLACE =
+            Pattern.compile("\\b__(?:dir|file)name\\b|\\bimport\\.meta\\.(?:url|dirname|filename)\\b");
+
     private static final Pattern TYPED_ENDING = Pattern.compile("\\.tsx?$");
 
     private static final String GROUP = "Compiler settings";
@@ -59,7 +62,7 @@ final class CompilerDecisions {
                         || bare && project.tree().has(CompilerConfig.USUAL);
                 if (configured) continue;
                 boolean taken = project.tree().has(CompilerConfig.USUAL) || configs.containsKey(CompilerConfig.USUAL);
-                String path = taken ? "tsconfig." + script.purpose() + ".json" : CompilerConfig.USUAL;
+                String path = taken ? "tsconfig." + Paths.stem(script.name()) + ".json" : CompilerConfig.USUAL;
                 if (configs.containsKey(path))
                     path = "tsconfig."
                             + Paths.stem(
@@ -105,7 +108,11 @@ final class CompilerDecisions {
             options.put("noEmit", true);
         } else if (!pages) {
             options.put("rootDir", ".");
-            options.put("outDir", project.tree().folders().contains("dist") ? "built" : "dist");
+            // scripts that find files by their own place stay where they are
+            boolean placed = paths.keySet().stream()
+                    .map(path -> project.scripts().get(path).content())
+                    .anyMatch(text -> OWN_PLACE.matcher(text).find());
+            if (!placed) options.put("outDir", project.tree().folders().contains("dist") ? "built" : "dist");
         }
         options.put("skipLibCheck", true);
         Evidence evidence = Evidence.of(paths.keySet().iterator().next(), "");

@@ -17,6 +17,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -27,6 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.semver4j.Semver;
 
 /** Decides how others load and start the project: module type, entry point, programs, runtime. */
@@ -96,7 +98,14 @@ final class EntryDecisions {
         List<Script> ecma =
                 told.stream().filter(script -> script.modules().ecma()).toList();
         boolean compiled = !configs.isEmpty() && renamed.isEmpty();
-        boolean module = compiled ? compilesToModules(ecma) : ecma.size() * 2 > told.size();
+        List<CompilerConfig> forRuntime =
+                configs.stream().filter(config -> !isForPages(config)).toList();
+        Set<Boolean> kinds =
+                configs.stream().map(config -> compilesToModules(config, ecma)).collect(Collectors.toSet());
+        boolean common = forRuntime.stream().anyMatch(config -> !compilesToModules(config, ecma));
+        // a descriptor's type holds for all that is written
+        if (compiled && (forRuntime.isEmpty() || kinds.size() > 1 && common)) return "";
+        boolean module = compiled ? compilesToModules(forRuntime.get(0), ecma) : ecma.size() * 2 > told.size();
         Script example = module || ecma.isEmpty() ? told.get(0) : ecma.get(0);
         String reason = compiled
                 ? "the compiler's module format"
@@ -116,8 +125,14 @@ final class EntryDecisions {
                 Choosable.oneOf(MODULE, COMMONJS));
     }
 
-    private boolean compilesToModules(List<Script> ecma) {
-        String module = configs.get(0).text("module").toLowerCase(Locale.ROOT);
+    /** Whether what a compiler writes is loaded by pages. */
+    private boolean isForPages(CompilerConfig config) {
+        return project.compiled(config).stream()
+                .anyMatch(source -> project.isOfPage(config.output(source, project.compiled(config))));
+    }
+
+    private static boolean compilesToModules(CompilerConfig config, List<Script> ecma) {
+        String module = config.text("module").toLowerCase(Locale.ROOT);
         if (module.startsWith("node"))
             // the sources name the files that are written
             return ecma.stream()
@@ -131,24 +146,14 @@ final class EntryDecisions {
         String source = renamed.getOrDefault(before, before);
         if (!TYPED.matcher(source).matches()) return source;
         return configs.stream()
-                .findFirst()
+                .filter(config -> sources(config).contains(source))
+                .min(Comparator.comparing(this::isForPages))
                 .map(config -> config.output(source, sources(config)))
                 .orElse(source);
     }
 
-    /** The sources that are compiled: those that are named, with what they import. */
-    private List<String> sources(CompilerConfig config) {
-        List<String> all = new ArrayList<>(config.files());
-        Map<String, Set<String>> imported = project.imported();
-        for (int i = 0; i < all.size(); i++)
-            for (String next : imported.getOrDefault(all.get(i), Set.of()))
-                if (!all.contains(next) && !DeclarationFiles.is(next) && !next.endsWith(".json")) all.add(next);
-        if (!all.isEmpty()) return all;
-        if (!renamed.isEmpty()) return List.copyOf(renamed.values());
-        return project.scripts().values().stream()
-                .filter(script -> script.typed() && !script.declarations())
-                .map(Script::path)
-                .toList();
+    private Collection<String> sources(CompilerConfig config) {
+        return config.files().isEmpty() && !renamed.isEmpty() ? renamed.values() : project.compiled(config);
     }
 
     private Map<String, String> programs() {

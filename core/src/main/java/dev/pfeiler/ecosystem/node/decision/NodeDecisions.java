@@ -30,7 +30,6 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -115,7 +114,6 @@ public final class NodeDecisions {
                 ? packages.compiler(
                         libraries.dependencies(),
                         compiler.version(),
-                        runtimes.stream().map(RuntimeVersion::major).max(Comparator.naturalOrder()),
                         project.callsOf("tsc").stream()
                                 .limit(1)
                                 .map(call -> call.evidence())
@@ -131,7 +129,7 @@ public final class NodeDecisions {
                 programs(),
                 compiler.calls(),
                 compilation.renamed(),
-                built(compilation.renamed(), typing.configs()));
+                built(project, compilation.renamed(), typing.configs()));
         boolean uncalled = compilation.compiles()
                 && project.callsOf("tsc").isEmpty()
                 && !project.isBundled()
@@ -233,8 +231,15 @@ public final class NodeDecisions {
         return typed;
     }
 
-    private static Map<String, String> built(Map<String, String> renamed, List<CompilerConfig> configs) {
+    /** What is made of sources for the runtime. */
+    private static Map<String, String> built(
+            NodeProject project, Map<String, String> renamed, List<CompilerConfig> configs) {
         Map<String, String> built = new LinkedHashMap<>();
+        if (renamed.isEmpty() && !project.isBundled())
+            for (CompilerConfig config : configs) {
+                List<String> compiled = project.compiled(config);
+                for (String source : compiled) built.putIfAbsent(source, config.output(source, compiled));
+            }
         renamed.forEach((before, source) -> built.put(before, configs.get(0).output(source, renamed.values())));
         return built;
     }

@@ -317,14 +317,13 @@ final class PackageDecisions {
      *
      * @param stated the version of the compiler that something states
      */
-    Dependencies compiler(
-            Dependencies before, Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
+    Dependencies compiler(Dependencies before, Optional<RuntimeVersion> stated, List<Evidence> places) {
         dependencies = before;
-        compiler(stated, runtime, places);
+        compiler(stated, places);
         return dependencies;
     }
 
-    private void compiler(Optional<RuntimeVersion> stated, Optional<Integer> runtime, List<Evidence> places) {
+    private void compiler(Optional<RuntimeVersion> stated, List<Evidence> places) {
         Optional<VersionChoice.Chosen> compiler = stated.flatMap(one -> versions.exact(
                         "typescript", one.release(), "the version that the script names", one.evidence()))
                 .or(() -> versions.newestOf(
@@ -332,8 +331,8 @@ final class PackageDecisions {
         compiler.ifPresent(chosen -> declare(Section.DEVELOPMENT, "typescript", chosen, places));
         for (String name : List.copyOf(dependencies.of(Section.RUNTIME).keySet())) types(name);
         for (String name : List.copyOf(dependencies.of(Section.DEVELOPMENT).keySet())) types(name);
-        runtimeUse().ifPresent(place -> versions.newestOf("@types/node", runtime, "types of the runtime")
-                .or(() -> versions.newestOf("@types/node", Optional.empty(), "types of the runtime"))
+        runtimeUse().ifPresent(place -> versions.newestOf(
+                        "@types/node", Optional.of(versions.release()), "types of the runtime")
                 .ifPresent(chosen -> declare(Section.DEVELOPMENT, "@types/node", chosen, List.of(place))));
     }
 

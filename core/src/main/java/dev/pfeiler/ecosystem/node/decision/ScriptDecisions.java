@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.decision;
 
 import dev.pfeiler.ecosystem.Surroundings;
+import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
@@ -80,20 +81,43 @@ final class ScriptDecisions {
      * @param compile how sources are compiled that no script compiles; empty if none are
      */
     Map<String, String> decide(Optional<String> compile) {
+        List<CallScript> builds = builds();
         for (CallScript script : project.calls()) {
             if (isTwin(script)) continue;
-            String name = scripts.containsKey(script.purpose())
-                    ? script.purpose() + ":" + Paths.stem(script.path())
+            String purpose = builds.contains(script)
+                    ? "build" + (builds.size() > 1 ? ":" + script.name() : "")
                     : script.purpose();
+            String name = scripts.containsKey(purpose) ? purpose + ":" + Paths.stem(script.path()) : purpose;
             boolean make = ScriptKind.ofPath(script.path()).equals(Optional.of(ScriptKind.MAKE));
             // what remains of it would deploy, too
             if (!script.whole() && !script.deployments().isEmpty()) continue;
             String file = ShellText.quote(script.path());
             String call = make ? "make -f " + file + " " + ShellText.quote(script.name()) : "sh " + file;
             String line = script.whole() ? line(script) : call.replace("make -f Makefile", "make");
-            settle(name, line, Certainty.CERTAIN, "what " + script.path() + " runs", script.evidence());
-            if (script.replaceable() && !make) taken.add(script.path());
+            // how a service runs is a matter of the machine it runs on, and stays with the script
+            boolean service = script.purpose().equals("start")
+                    && script.calls().size() == 1
+                    && script.calls().get(0).detached();
+            settle(
+                    name,
+                    service ? started(script.calls().get(0)) : line,
+                    Certainty.CERTAIN,
+                    "what " + script.path() + " runs",
+                    script.evidence());
+            if (script.replaceable() && !make && !service) taken.add(script.path());
         }
+        List<String> parts = scripts.keySet().stream()
+                .filter(name -> name.startsWith("build:"))
+                .toList();
+        if (!parts.isEmpty() && !scripts.containsKey("build"))
+            settle(
+                    "build",
+                    parts.stream().map("npm run "::concat).collect(Collectors.joining(" && ")),
+                    Certainty.LIKELY,
+                    "all that scripts build",
+                    builds.isEmpty()
+                            ? Evidence.of(PackageDescriptor.NAME, "")
+                            : builds.get(0).evidence());
         runner();
         compile.ifPresent(line -> {
             if (!scripts.containsKey("build"))
@@ -103,6 +127,16 @@ final class ScriptDecisions {
         if (!scripts.containsKey("test")) tests();
         if (!scripts.containsKey("start")) start();
         return ordered();
+    }
+
+    /** The scripts that do nothing but build, where none is called like the build of all. */
+    private List<CallScript> builds() {
+        List<CallScript> own =
+                project.calls().stream().filter(script -> !isTwin(script)).toList();
+        if (own.stream().anyMatch(script -> script.purpose().equals("build"))) return List.of();
+        return own.stream()
+                .filter(script -> script.whole() && script.onlyBuilds())
+                .toList();
     }
 
     /** Whether a batch file does what a shell script beside it does. */
@@ -120,6 +154,10 @@ final class ScriptDecisions {
         return script.calls().stream()
                 .map(call -> replaced.containsKey(call) ? replaced.get(call) : relocated(call, renamed(call)))
                 .collect(Collectors.joining(" && "));
+    }
+
+    private String started(Call call) {
+        return renamed(new Call(call.tool(), call.arguments(), call.folder(), call.alone(), call.evidence()));
     }
 
     /** A command in which paths outside the part are those after the conversion. */
@@ -277,8 +315,8 @@ final class ScriptDecisions {
 
     private void start() {
         project.products().stream()
-                .filter(script ->
-                        !script.typed() && !project.isImported(script.path()) && !project.isOfPage(script.path()))
+                .filter(script -> !script.typed() || built.containsKey(script.path()))
+                .filter(script -> !project.isImported(script.path()) && !project.isOfPage(script.path()))
                 .filter(script -> LISTENS.matcher(script.content()).matches() && !script.started())
                 .filter(script -> SERVER_NAME.matcher(Paths.stem(script.path())).matches())
                 .findFirst()

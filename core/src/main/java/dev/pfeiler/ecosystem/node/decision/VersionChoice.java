@@ -114,6 +114,11 @@ final class VersionChoice {
         return runs && uses.stream().allMatch(use -> use.loadedBy(manifest));
     }
 
+    /** The major number of the runtime that the project runs on, as far as that is known, or of one in use. */
+    int release() {
+        return release;
+    }
+
     /** The newest release of a package within a major version; of any where none is given. */
     Optional<Chosen> newestOf(String name, Optional<Integer> major, String reason) {
         Optional<Manifest> there = installed.of(name);

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.node.project;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.library.LibraryFile;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.source.ScriptReader;
@@ -28,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 
 /** What was read of one project of scripts and pages. */
@@ -70,10 +72,14 @@ public final class NodeProject {
         NodeProject project = new NodeProject(tree);
         project.calls.addAll(CallScripts.of(tree));
         project.readPages();
-        project.readCompiled();
+        project.readCompiled(CompilerConfig::files);
         project.own = OwnNames.of(tree, project.pages.values(), project.calls, EXTENSIONS, ENDINGS);
         project.readScripts();
         project.scripts.values().forEach(script -> project.imported.put(script.path(), project.imports(script)));
+        // where the compiler writes depends on what the sources import
+        project.compiled.clear();
+        project.readCompiled(project::compiled);
+        project.scripts.keySet().removeAll(project.compiled.keySet());
         return project;
     }
 
@@ -213,12 +219,15 @@ public final class NodeProject {
         return callsOf("tsc").stream().map(CompilerCall::of).toList();
     }
 
-    private void readCompiled() {
+    /** @param taken the sources that the compiler takes in */
+    private void readCompiled(Function<CompilerConfig, List<String>> taken) {
         readConfigured();
         for (CompilerCall call : compilerCalls()) {
+            if (call.files().isEmpty()) continue;
             CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());
-            for (String source : call.files()) {
-                String output = config.output(source, call.files());
+            List<String> sources = taken.apply(config);
+            for (String source : sources) {
+                String output = config.output(source, sources);
                 compiled.put(output, source);
                 // what goes to a server's web root is for its pages
                 if (Paths.isOutside(output)) ofPages.add(source);
@@ -306,6 +315,19 @@ public final class NodeProject {
     /** The sources that each source imports by a path. */
     public Map<String, Set<String>> imported() {
         return imported;
+    }
+
+    /** The sources that a compiler takes in: those that its configuration names, with what they import; else all. */
+    public List<String> compiled(CompilerConfig config) {
+        List<String> all = new ArrayList<>(config.files());
+        for (int i = 0; i < all.size(); i++)
+            for (String next : imported.getOrDefault(all.get(i), Set.of()))
+                if (!all.contains(next) && !DeclarationFiles.is(next) && !next.endsWith(".json")) all.add(next);
+        if (!all.isEmpty()) return all;
+        return scripts.values().stream()
+                .filter(script -> script.typed() && !script.declarations())
+                .map(Script::path)
+                .toList();
     }
 
     /** Whether any source imports another by a path. */

@@ -8,7 +8,9 @@ import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -19,6 +21,7 @@ import java.util.regex.Pattern;
 /** Starts the programs of both sides and compares what they do. */
 final class ProgramRows {
     private static final List<String> USUAL = List.of("--help");
+    private static final Pattern LISTENS = Pattern.compile("\\.listen\\s*\\(");
     private static final Pattern TOOL =
             Pattern.compile("(?i)[^/]*\\.(config|conf|rc)\\.[cm]?js|(gulpfile|gruntfile).*");
 
@@ -46,6 +49,12 @@ final class ProgramRows {
             if (script.started()) started.put(script.path(), words.isEmpty() ? USUAL : words);
             else if (script.modules().any() && isProgram(script, imported)) started.put(script.path(), words);
         }
+        // what a compiler makes of a server's source
+        old.compiled().forEach((output, source) -> {
+            boolean page = old.isOfPage(source) || old.isOfPage(output);
+            if (!page && !old.isImported(source) && !Paths.isOutside(output) && serves(source))
+                started.put(output, words);
+        });
         // what a bundler makes for the runtime
         old.callsOf("esbuild").stream()
                 .filter(call -> call.arguments().contains("--platform=node"))
@@ -70,6 +79,11 @@ final class ProgramRows {
             String path = each.getKey();
             List<String> arguments = each.getValue();
             context.request().stage().accept("starting " + path);
+            if (serves(old.compiled().getOrDefault(path, path))) {
+                List<Comparison> served = new ServerRows(context, old, path, arguments, now(path)).rows();
+                rows.addAll(served);
+                if (!served.isEmpty()) continue;
+            }
             String call = arguments.isEmpty() ? path : path + " " + String.join(" ", arguments);
             // messages of failures name places in sources, which compilers change
             ProgramComparison.Outcome outcome = new ProgramComparison("run " + call, Side::steady, false)
@@ -83,7 +97,21 @@ final class ProgramRows {
         return rows;
     }
 
-    private static Comparison notCompared(String path) {
+    /** Whether a program has a server, in its own script or in one of those it loads. */
+    private boolean serves(String path) {
+        Set<String> seen = new TreeSet<>();
+        Deque<String> open = new ArrayDeque<>(List.of(path));
+        while (!open.isEmpty()) {
+            String next = open.poll();
+            Script script = old.scripts().get(next);
+            if (script == null || !seen.add(next)) continue;
+            if (LISTENS.matcher(script.content()).find()) return true;
+            open.addAll(old.imported().getOrDefault(next, Set.of()));
+        }
+        return false;
+    }
+
+    static Comparison notCompared(String path) {
         return new Comparison(
                 "run " + path,
                 "runs on",

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.ProgramResult;
 import java.io.File;
@@ -50,14 +51,37 @@ final class Side {
     }
 
     ProgramResult run(List<String> command, String what, Duration limit) throws IOException {
+        return ProgramResult.of(ToolRun.of(command, folder, environment(), log(what), limit));
+    }
+
+    private Map<String, String> environment() {
         String path = programs.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
-        ToolRun run = ToolRun.of(
-                command,
-                folder,
-                Map.of("PATH", path + File.pathSeparator + searchPath, "NO_COLOR", "1", "FORCE_COLOR", "0"),
-                log(what),
-                limit);
-        return ProgramResult.of(run);
+        return Map.of("PATH", path + File.pathSeparator + searchPath, "NO_COLOR", "1", "FORCE_COLOR", "0");
+    }
+
+    /** Starts a program whose servers listen on free ports, and waits until one does or the program ends. */
+    StartedServer serve(String path, List<String> arguments, int number) throws IOException {
+        String what = "serve-" + path.replace('/', '+') + "-" + number;
+        Path script = written("listening.cjs");
+        Path ports = logs.resolve(name + "-" + what + ".ports");
+        Files.deleteIfExists(ports);
+        List<String> command = new ArrayList<>(List.of(node.toString(), "--require", script.toString(), path));
+        command.addAll(arguments);
+        Map<String, String> variables = new TreeMap<>(environment());
+        variables.put("PFEILER_PORTS", ports.toString());
+        return new StartedServer(
+                RunningProgram.until(command, folder, variables, log(what), () -> Files.exists(ports), PROGRAM),
+                ports,
+                log(what));
+    }
+
+    private Path written(String script) throws IOException {
+        Path file = logs.resolve(script);
+        try (InputStream in = Side.class.getResourceAsStream(script + ".txt")) {
+            Files.createDirectories(logs);
+            Files.write(file, in.readAllBytes());
+        }
+        return file;
     }
 
     /** Runs a command line as a package script would be run. */
@@ -87,11 +111,7 @@ final class Side {
     Map<String, JsonNode> exports(Collection<String> files) throws IOException {
         Map<String, JsonNode> exports = new TreeMap<>();
         if (files.isEmpty()) return exports;
-        Path script = logs.resolve("exports.mjs");
-        try (InputStream in = Side.class.getResourceAsStream("exports.mjs.txt")) {
-            Files.createDirectories(logs);
-            Files.write(script, in.readAllBytes());
-        }
+        Path script = written("exports.mjs");
         ObjectMapper json = new ObjectMapper();
         // too many for a command line
         Path list = logs.resolve(name + "-exports.json");

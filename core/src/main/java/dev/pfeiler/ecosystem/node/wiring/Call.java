@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.node.wiring;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,12 +20,36 @@ import java.util.regex.Pattern;
 public record Call(String tool, List<String> arguments, String folder, String text, Evidence evidence) {
     private static final Pattern REDIRECTION = Pattern.compile(">[^>&].*");
 
+    private static final Pattern REDIRECTING = Pattern.compile("[0-9&]?>>?(.*)");
+    private static final Pattern ASSIGNMENT = Pattern.compile("[A-Za-z_]\\w*=\\S* ");
+
     private static final Pattern OUTPUT = Pattern.compile("--(?:outfile|outdir|output|out|file)=(.+)");
     private static final Set<String> NAMED = Set.of("-o", "--output", "--outfile", "--file", "--out-file", ">");
     private static final Set<String> COPYING = Set.of("cp", "copy", "mv");
 
     public Call {
         arguments = List.copyOf(arguments);
+    }
+
+    /** Whether it runs in the background, in an environment of its own, or with its output somewhere else. */
+    public boolean detached() {
+        return ASSIGNMENT.matcher(text).lookingAt()
+                || arguments.stream()
+                        .anyMatch(word -> REDIRECTING.matcher(word).matches() || word.equals("&") || word.equals("<"));
+    }
+
+    /** The program and its arguments alone, without where its input and output are and how it runs. */
+    public String alone() {
+        List<String> words = new ArrayList<>(List.of(tool));
+        for (int i = 0; i < arguments.size(); i++) {
+            String word = arguments.get(i);
+            Matcher redirection = REDIRECTING.matcher(word);
+            if (word.equals("&")) continue;
+            if (word.equals("<")
+                    || redirection.matches() && redirection.group(1).isEmpty()) i++;
+            else if (!redirection.matches()) words.add(ShellText.quote(word));
+        }
+        return String.join(" ", words);
     }
 
     /** The paths that its options and redirections say it writes, within the tree or leading out of it. */

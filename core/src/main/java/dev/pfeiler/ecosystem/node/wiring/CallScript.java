@@ -65,6 +65,21 @@ public record CallScript(
             Map.entry("http-server", "http-server"),
             Map.entry("serve", "serve"));
 
+    /** Programs that make files and end. */
+    private static final Set<String> BUILDERS = Set.of(
+            "tsc",
+            "esbuild",
+            "rollup",
+            "webpack",
+            "babel",
+            "browserify",
+            "uglifyjs",
+            "terser",
+            "cleancss",
+            "sass",
+            "lessc",
+            "postcss");
+
     private static final Set<String> TESTERS =
             Set.of("mocha", "jest", "vitest", "tape", "tap", "ava", "jasmine", "qunit", "nyc", "c8");
 
@@ -86,6 +101,13 @@ public record CallScript(
     /** The package that brings a program; empty for one that comes with the runtime, or is unknown. */
     public static Optional<String> packageOf(String tool) {
         return Optional.ofNullable(TOOLS.get(tool)).filter(name -> !name.isEmpty());
+    }
+
+    /** Whether it does nothing but build, whatever it is called. */
+    public boolean onlyBuilds() {
+        return calls.stream()
+                .allMatch(call ->
+                        BUILDERS.contains(call.tool()) && !call.arguments().contains("--watch"));
     }
 
     /** The name under which a package descriptor lists it. Source: the names that npm has commands for. */
