@@ -698,4 +698,40 @@ class NodeProposalTest {
         assertThat(files(propose()).get("package.json"))
                 .contains("\"@babel/cli\"", "\"@babel/core\"", "\"@babel/preset-react\"", "\"dayjs\"");
     }
+
+    @Test
+    void compilersCalledForAPageAndForAServerWriteForBoth() throws IOException {
+        server.publish("typescript", "5.9.3", "")
+                .publish("@types/node", "20.19.43", "")
+                .publish("@types/node", "26.1.0", "");
+        sketch.file("client/main.ts", "import { knots } from '../common/units';", "document.title = knots(5);")
+                .file("common/units.ts", "export function knots(n: number): string { return n / 0.5144 + ''; }")
+                .file(
+                        "server/main.ts",
+                        "import * as http from 'http';",
+                        "import { knots } from '../common/units';",
+                        "http.createServer((q, r) => r.end(knots(5))).listen(Number(process.env.PORT));")
+                .file("web/index.html", "<script type='module' src='js/client/main.js'></script>")
+                .file(
+                        "Makefile",
+                        "all: client server",
+                        "client:",
+                        "\ttsc --target es2017 --module es2015 --outDir web/js client/main.ts",
+                        "server:",
+                        "\ttsc --target es2019 --module commonjs --outDir out server/main.ts");
+        Golden.check("node/two-outputs", files(propose()));
+    }
+
+    @Test
+    void howAServiceRunsStaysWithItsScript() throws IOException {
+        sketch.file("server.js", "require('http').createServer(f).listen(process.env.PORT || 3000);")
+                .file(
+                        "start.sh",
+                        "#!/bin/sh",
+                        "cd \"$(dirname \"$0\")\"",
+                        "NODE_ENV=production node server.js --quiet >> log.txt 2>&1 &");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("package.json")).contains("\"start\": \"node server.js --quiet\"");
+        assertThat(files).doesNotContainKey("start.sh");
+    }
 }
