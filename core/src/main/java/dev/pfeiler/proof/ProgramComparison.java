@@ -22,11 +22,11 @@ public final class ProgramComparison {
     /**
      * What came of it.
      *
-     * @param row nothing if the program did not end by itself
+     * @param row the comparison; of a program that does not end by itself, that there is none
      * @param before what the old program did at its first start
      * @param after what the new one did; nothing if it was not started
      */
-    public record Outcome(Optional<Comparison> row, ProgramResult before, Optional<ProgramResult> after) {}
+    public record Outcome(Comparison row, ProgramResult before, Optional<ProgramResult> after) {}
 
     private final String subject;
     private final UnaryOperator<String> line;
@@ -46,7 +46,11 @@ public final class ProgramComparison {
     /** @param cause of a difference in how the old program ended and the new one does; empty if none is known */
     public Outcome compare(Start before, Start after, UnaryOperator<String> cause) throws IOException {
         ProgramResult old = before.run(1);
-        if (old.outOfTime()) return new Outcome(Optional.empty(), old, Optional.empty());
+        if (old.outOfTime())
+            return new Outcome(
+                    unchecked(subject, "runs on", "does not exit on its own; --run-with passes other arguments"),
+                    old,
+                    Optional.empty());
         ProgramResult now = after.run(1);
         List<Difference> differences = new ArrayList<>();
         String known = old.succeeded() ? "" : cause.apply(old.text());
@@ -55,7 +59,13 @@ public final class ProgramComparison {
         if ((failures || !bothFail) && !sameOutput(old, now, before))
             differences.add(new Difference("output", Difference.Kind.CHANGED, known));
         Comparison row = new Comparison(subject, "exit " + old.exit(), "exit " + now.exit(), differences);
-        return new Outcome(Optional.of(row), old, Optional.of(now));
+        return new Outcome(row, old, Optional.of(now));
+    }
+
+    /** The row of a program that could not be compared. */
+    public static Comparison unchecked(String subject, String before, String why) {
+        return new Comparison(
+                subject, before, "", List.of(new Difference(subject, Difference.Kind.UNCHECKED, why, "")));
     }
 
     private boolean sameOutput(ProgramResult old, ProgramResult now, Start before) throws IOException {

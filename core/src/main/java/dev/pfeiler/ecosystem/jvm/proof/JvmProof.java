@@ -490,8 +490,11 @@ public final class JvmProof {
         Optional<WebServer> server = WebServer.of(
                 jakarta, context.reading().repositories(), context.reading().toolchain(), scratch.resolve("server"));
         if (server.isEmpty()) {
-            return RunOutcome.noting("Not served: Tomcat " + WebServer.version(jakarta)
-                    + " is not in the local repository and could not be fetched.");
+            return RunOutcome.unchecked(
+                    "pages",
+                    "not served",
+                    "Tomcat " + WebServer.version(jakarta)
+                            + " is not in the local repository and could not be fetched");
         }
         Path after = Files.createDirectories(scratch.resolve("after"));
         Unpacking.into(after, products.get(module.name()), Optional::of);

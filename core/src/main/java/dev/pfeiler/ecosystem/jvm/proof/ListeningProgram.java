@@ -103,7 +103,7 @@ final class ListeningProgram {
      */
     RunOutcome compare(String mainClass, int port, List<Path> before, List<Path> after) throws IOException {
         if (!isFree(port))
-            return RunOutcome.noting(mainClass + " was not started: something else listens on port " + port + ".");
+            return RunOutcome.unchecked(mainClass, "not started", "something else listens on port " + port);
         Optional<HttpResponses> old = responses(mainClass, port, before, "before");
         Optional<HttpResponses> now = responses(mainClass, port, after, "after");
         if (old.isPresent() && now.isPresent()) {

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
+import dev.pfeiler.proof.ProgramComparison;
 import java.util.List;
 
 /**
@@ -24,7 +25,8 @@ record RunOutcome(List<Comparison> rows, List<String> notes) {
         return new Comparison("start", before ? "starts" : "fails", after ? "starts" : "fails", differences);
     }
 
-    static RunOutcome noting(String note) {
-        return new RunOutcome(List.of(), List.of(note));
+    /** Of a product that could not be compared. */
+    static RunOutcome unchecked(String subject, String before, String why) {
+        return new RunOutcome(List.of(ProgramComparison.unchecked(subject, before, why)), List.of());
     }
 }

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.proof.Comparison;
-import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
@@ -91,7 +90,7 @@ final class ProgramRows {
                             number -> context.before().program(path, arguments, number),
                             number -> context.after().program(now(path), arguments, number),
                             output -> "");
-            rows.add(outcome.row().orElseGet(() -> notCompared(path)));
+            rows.add(outcome.row());
             note(path, outcome);
         }
         return rows;
@@ -109,18 +108,6 @@ final class ProgramRows {
             open.addAll(old.imported().getOrDefault(next, Set.of()));
         }
         return false;
-    }
-
-    static Comparison notCompared(String path) {
-        return new Comparison(
-                "run " + path,
-                "runs on",
-                "",
-                List.of(new Difference(
-                        path,
-                        Difference.Kind.UNCHECKED,
-                        "does not exit on its own; --run-with passes other arguments",
-                        "")));
     }
 
     /** Where a program is in the new project. */

@@ -6,6 +6,7 @@ import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.HttpResponses;
 import dev.pfeiler.proof.Masks;
+import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.proof.SafeLinks;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
@@ -41,7 +42,9 @@ final class ServerRows {
     List<Comparison> rows() throws IOException {
         try (StartedServer before = context.before().serve(path, arguments, 1)) {
             if (before.ended()) return List.of();
-            if (!before.listens()) return List.of(ProgramRows.notCompared(path));
+            if (!before.listens())
+                return List.of(ProgramComparison.unchecked(
+                        "serve " + path, "runs on", "listens on no port, and does not exit on its own"));
             try (StartedServer after = context.after().serve(now, arguments, 1)) {
                 if (!after.listens()) return List.of(silent(after));
                 return compared(before, after);
@@ -77,19 +80,11 @@ final class ServerRows {
                     "pages of " + path + (olds.size() > 1 ? " :" + olds.get(i).asked() : "");
             rows.add(
                     pair.before().byPath().isEmpty()
-                            ? unasked(subject)
+                            ? ProgramComparison.unchecked(subject, "no answer", "does not answer requests of HTTP")
                             : pair.compare("").named(subject));
         }
         SafeLinks.note(paths()).ifPresent(context.notes()::add);
         return rows;
-    }
-
-    private static Comparison unasked(String subject) {
-        return new Comparison(
-                subject,
-                "no answer",
-                "",
-                List.of(new Difference(subject, Difference.Kind.UNCHECKED, "does not answer requests of HTTP", "")));
     }
 
     /** What both print until they listen. */

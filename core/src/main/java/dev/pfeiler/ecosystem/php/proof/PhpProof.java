@@ -155,7 +155,7 @@ public final class PhpProof {
             boolean served =
                     !requested.isEmpty() && !root.isEmpty() && Paths.within(root, start) && start.endsWith(".php");
             if (served) requested.add(start);
-            else started(sides, start).ifPresent(rows::add);
+            else rows.add(started(sides, start));
         }
         if (requested.isEmpty()) return;
         Collection<String> paths = PhpSide.paths(proof.old(), root, requested);
@@ -167,7 +167,7 @@ public final class PhpProof {
         if (!broken.isEmpty()) notes.add("The old project responds with an error, too: " + shown(broken) + ".");
     }
 
-    private Optional<Comparison> started(Sides sides, String start) throws IOException {
+    private Comparison started(Sides sides, String start) throws IOException {
         List<String> arguments = arguments(start);
         String call = arguments.isEmpty() ? start : start + " " + String.join(" ", arguments);
         ProgramComparison.Outcome outcome = new ProgramComparison(
@@ -176,10 +176,7 @@ public final class PhpProof {
                         number -> sides.before().program(start, arguments, number),
                         number -> sides.after().program(goal(start), arguments, number),
                         output -> "");
-        if (outcome.row().isEmpty())
-            notes.add(start + " does not exit on its own and was not compared; pass other arguments with --run-with.");
-        else if (!outcome.before().succeeded()
-                && outcome.row().get().differences().isEmpty())
+        if (!outcome.before().succeeded() && outcome.row().differences().isEmpty())
             notes.add(call + " ends with exit code " + outcome.before().exit() + ", as with the old project.");
         return outcome.row();
     }
