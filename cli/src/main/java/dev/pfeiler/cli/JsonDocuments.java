@@ -51,12 +51,7 @@ public final class JsonDocuments {
 
     public static String proposal(Proposal proposal) {
         ObjectNode document = JSON.createObjectNode();
-        ArrayNode parts = document.putArray("parts");
-        proposal.parts().forEach(part -> parts.addObject()
-                .put("id", part.id())
-                .put("folder", part.folder())
-                .put("ecosystem", part.ecosystem())
-                .put("target", part.target()));
+        parts(document, proposal);
         decisions(document.putArray("decisions"), proposal.decisions());
         ArrayNode questions = document.putArray("questions");
         proposal.questions().forEach(question -> {
@@ -82,6 +77,30 @@ public final class JsonDocuments {
             }
         }
         return text(document);
+    }
+
+    /** What a conversion did, and what can be done next. */
+    public static String conversion(Proposal proposal, List<Step> steps) {
+        ObjectNode document = JSON.createObjectNode();
+        parts(document, proposal);
+        decisions(document.putArray("decisions"), proposal.decisions());
+        steps(document.putArray("steps"), steps);
+        findings(document.putArray("leftForYou"), proposal.leftForYou());
+        ArrayNode commands = document.putArray("commands");
+        proposal.commands().forEach(command -> commands.addObject()
+                .put("purpose", command.purpose())
+                .put("line", command.line())
+                .put("folder", command.folder()));
+        return text(document);
+    }
+
+    private static void parts(ObjectNode document, Proposal proposal) {
+        ArrayNode parts = document.putArray("parts");
+        proposal.parts().forEach(part -> parts.addObject()
+                .put("id", part.id())
+                .put("folder", part.folder())
+                .put("ecosystem", part.ecosystem())
+                .put("target", part.target()));
     }
 
     public static String found(String name, List<Found> found) {

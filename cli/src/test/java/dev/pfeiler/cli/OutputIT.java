@@ -93,7 +93,10 @@ class OutputIT {
         assertThat(proposal.findValuesAsText("step")).contains("move", "write", "retire");
         Schemas.valid(
                 "explanation", program.run("why", "--json", project, "level").out());
-        assertThat(program.run("convert", project).exit()).isZero();
+        JsonNode conversion = Schemas.valid(
+                "conversion", program.run("convert", "--json", project).out());
+        assertThat(conversion.path("steps")).isEqualTo(proposal.path("steps"));
+        assertThat(conversion.path("commands").findValuesAsText("line")).contains("mvn package");
         Schemas.valid(
                 "explanation", program.run("why", "--json", project, "gson").out());
         JsonNode verdict =

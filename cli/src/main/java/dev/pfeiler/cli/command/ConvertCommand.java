@@ -2,6 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Interview;
+import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.ConversionView;
@@ -46,7 +47,8 @@ public final class ConvertCommand extends BaseCommand.Reporting {
         pfeiler().workTree(folder.folder()).ifPresent(this::uncommitted);
         List<Step> steps = pfeiler().convert(survey, proposal, chosen);
         String shown = folder.folder().toString().equals(".") ? "" : " " + folder.folder();
-        new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
+        if (json()) print(JsonDocuments.conversion(proposal, steps));
+        else new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
         return 0;
     }
 
