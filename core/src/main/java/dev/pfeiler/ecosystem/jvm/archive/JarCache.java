@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -137,9 +138,10 @@ public final class JarCache {
             files = all.toList();
         }
         if (files.size() < MOST) return;
-        files.stream()
-                .sorted(Comparator.comparing(file -> file.toFile().lastModified()))
-                .limit(MOST / 2)
-                .forEach(file -> file.toFile().delete());
+        // read once, as another process may use the folder meanwhile
+        Map<Path, Long> times = new HashMap<>();
+        files.forEach(file -> times.put(file, file.toFile().lastModified()));
+        files.stream().sorted(Comparator.comparing(times::get)).limit(MOST / 2).forEach(file -> file.toFile()
+                .delete());
     }
 }
