@@ -32,6 +32,14 @@ public final class RemoteClient {
     private static final int LARGEST = 256 << 20;
 
     private static final int FOUND = 200;
+    private static final int TOO_MANY = 429;
+    private static final int FIRST_OWN_ERROR = 500;
+
+    /** How often a repository is asked that answers that it cannot answer now. */
+    private static final int TRIES = 3;
+
+    private static final Duration PAUSE = Duration.ofMillis(300);
+
     private static final int USUAL_PROXY_PORT = 80;
 
     /**
@@ -52,6 +60,7 @@ public final class RemoteClient {
     private final Access access;
     private Optional<HttpClient> client = Optional.empty();
     private boolean unreachable;
+    private int failures;
 
     public RemoteClient(Access access) {
         this.access = access;
@@ -64,6 +73,11 @@ public final class RemoteClient {
     /** Whether it could not be asked, or may not be. */
     public boolean isUnreachable() {
         return unreachable || access.offline();
+    }
+
+    /** How many requests were answered neither with what was asked for nor with that it is not there. */
+    public int failures() {
+        return failures;
     }
 
     /**
@@ -81,6 +95,15 @@ public final class RemoteClient {
                     .header("Accept-Encoding", "gzip");
             access.authorization().apply(address).ifPresent(value -> request.header("Authorization", value));
             Exchange response = Exchange.of(client(), request.build(), WHOLE, LARGEST);
+            for (int tries = 1; isFailure(response) && tries < TRIES; tries++) {
+                Thread.sleep(PAUSE.toMillis() * tries);
+                response = Exchange.of(client(), request.build(), WHOLE, LARGEST);
+            }
+            if (isFailure(response)) {
+                LOG.warn("{} answers {} to {}", access.title(), response.status(), address);
+                failures++;
+                return Optional.empty();
+            }
             if (response.cut()) throw new IOException(address + " is larger than " + (LARGEST >> 20) + " MB");
             if (response.status() != FOUND) {
                 // it answers, and does not have it, or does not give it
@@ -94,11 +117,19 @@ public final class RemoteClient {
             // one malformed address in a document says nothing of the repository
             LOG.warn("{} is not a valid address", address);
             return Optional.empty();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            failures++;
+            return Optional.empty();
         } catch (IOException | GeneralSecurityException e) {
             LOG.warn("{} cannot be asked: {}", access.title(), e.toString());
             unreachable = true;
             return Optional.empty();
         }
+    }
+
+    private static boolean isFailure(Exchange response) {
+        return response.status() == TOO_MANY || response.status() >= FIRST_OWN_ERROR;
     }
 
     private static byte[] unpacked(byte[] bytes) throws IOException {

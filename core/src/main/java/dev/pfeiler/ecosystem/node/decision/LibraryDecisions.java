@@ -59,9 +59,10 @@ final class LibraryDecisions {
         Set<String> taken = new HashSet<>();
         for (LibraryFile file : project.libraries().values()) {
             if (taken.contains(file.path()) || project.isImported(file.path())) continue;
+            int failures = registry.failures();
             Optional<Identified> found = identification.of(file);
             if (found.isEmpty() || found.get().name().equals(own)) {
-                unknown(file);
+                unknown(file, registry.failures() > failures);
                 continue;
             }
             Identified library = found.get();
@@ -121,10 +122,13 @@ final class LibraryDecisions {
                 && loading.stream().allMatch(page -> TestPage.framework(page).isPresent());
     }
 
-    private void unknown(LibraryFile file) {
+    /** @param failed whether a look-up failed */
+    private void unknown(LibraryFile file, boolean failed) {
         String why = registry.isUnreachable()
                 ? "no registry can be asked which package it is"
-                : "no package was found that has it";
+                : failed
+                        ? "the registry failed to answer which package it is; run it again later"
+                        : "no package was found that has it";
         deliberation.settle(
                 Decision.of(
                                 "copy:" + file.path(),

@@ -75,6 +75,11 @@ public final class Registry implements PackageIndex {
         return client.isUnreachable();
     }
 
+    /** How many look-ups failed, though the registry can be reached. */
+    public int failures() {
+        return client.failures();
+    }
+
     @Override
     public Optional<List<String>> versions(String name) {
         return packument(name).map(Packument::versions);
