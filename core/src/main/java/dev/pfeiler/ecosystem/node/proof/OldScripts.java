@@ -21,21 +21,8 @@ import java.util.stream.Collectors;
  * a script that does more is run as a whole if the user wants the old build to be run, and never what it deploys.
  */
 final class OldScripts {
-    private static final Set<String> COMPILERS = Set.of(
-            "tsc",
-            "esbuild",
-            "rollup",
-            "webpack",
-            "vite",
-            "parcel",
-            "babel",
-            "browserify",
-            "uglifyjs",
-            "terser",
-            "cleancss",
-            "sass",
-            "lessc",
-            "postcss");
+    /** Bundlers that can also serve what they make. */
+    private static final Set<String> SERVING = Set.of("vite", "parcel");
 
     private static final Set<String> FILES =
             Set.of("cp", "mv", "mkdir", "rm", "cat", "touch", "copy", "xcopy", "rimraf", "mkdirp", "cpx");
@@ -85,7 +72,8 @@ final class OldScripts {
 
     /** Whether a call is one of a compiler or a copy, and stays in the tree. */
     private boolean isUnderstood(Call call) {
-        if (!COMPILERS.contains(call.tool()) && !FILES.contains(call.tool())) return false;
+        boolean builds = CallScript.BUILDERS.contains(call.tool()) || SERVING.contains(call.tool());
+        if (!builds && !FILES.contains(call.tool())) return false;
         boolean evaluated = call.text().chars().anyMatch(c -> c == '$' || c == '`' || c == '|' || c == ';');
         return !evaluated
                 && call.arguments().stream().allMatch(word -> staysInside(call.folder(), word))

@@ -66,7 +66,7 @@ public record CallScript(
             Map.entry("serve", "serve"));
 
     /** Programs that make files and end. */
-    private static final Set<String> BUILDERS = Set.of(
+    public static final Set<String> BUILDERS = Set.of(
             "tsc",
             "esbuild",
             "rollup",
