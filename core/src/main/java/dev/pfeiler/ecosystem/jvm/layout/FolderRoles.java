@@ -51,6 +51,7 @@ public final class FolderRoles {
 
     private final TemplateSources templates;
     private final SeparateCompilations apart;
+    private final WebArchives web;
     private final WiredResources resources;
     /** The files that the old builds are. */
     private final Set<String> wired;
@@ -70,6 +71,7 @@ public final class FolderRoles {
         this.templates = new TemplateSources(wirings);
         this.resources = new WiredResources(wirings);
         this.apart = new SeparateCompilations(wirings, sources, templates);
+        this.web = new WebArchives(tree, sources, wirings, templates);
         this.wired = wirings.stream()
                 .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
                 .flatMap(wiring -> wiring.files().stream())
@@ -192,8 +194,8 @@ public final class FolderRoles {
     private void webFolders() {
         Map<String, List<Wiring.Setting>> wired = new LinkedHashMap<>();
         for (Wiring wiring : wirings) {
-            List<Wiring.Setting> there = webRoots(wiring);
-            if (servesPagesOnly(wiring)) wired.putIfAbsent(wiring.folder(), List.of());
+            List<Wiring.Setting> there = web.roots(wiring);
+            if (web.holdsPagesOnly(wiring)) wired.putIfAbsent(wiring.folder(), List.of());
             else if (!there.isEmpty()) wired.putIfAbsent(wiring.folder(), there);
         }
         wired.values().stream()
@@ -231,54 +233,6 @@ public final class FolderRoles {
             Evidence evidence = Evidence.of(file.path(), "");
             folders.putIfAbsent(path, new Folder(path, Role.APPLICATION, Certainty.CERTAIN, why, List.of(evidence)));
         }
-    }
-
-    /** The folders that a wiring serves: those it names, else those whose files its web archives take as they are. */
-    private List<Wiring.Setting> webRoots(Wiring wiring) {
-        Stream<Wiring.Setting> stated = wiring.webRoots().stream();
-        Stream<Wiring.Setting> packed = wiring.archives().stream()
-                .filter(archive -> archive.is("war"))
-                .flatMap(archive -> archive.contents().stream()
-                        .filter(content -> content.prefix().isEmpty())
-                        .map(Wiring.Content::path)
-                        .filter(path -> !path.isEmpty() && tree.folders().contains(path))
-                        .max(Comparator.comparing(
-                                        (String path) -> tree.folders().contains(Paths.join(path, "WEB-INF")))
-                                .thenComparing(path -> tree.under(path).count()))
-                        .map(path -> new Wiring.Setting(path, archive.evidence()))
-                        .stream());
-        return (wiring.webRoots().isEmpty() ? packed : stated)
-                .filter(setting -> tree.folders().contains(setting.value()))
-                .toList();
-    }
-
-    /** Whether the program goes into jars, and the web archives hold nothing of it: they are documentation, say. */
-    private boolean servesPagesOnly(Wiring wiring) {
-        List<Wiring.Archive> archives = wiring.archives();
-        List<Wiring.Archive> program = archives.stream()
-                .filter(archive -> takesClasses(wiring, archive))
-                .collect(Collectors.toCollection(ArrayList::new));
-        // what packs those, too; an archive may be packed that is made later
-        while (archives.stream()
-                .filter(archive -> !program.contains(archive))
-                .filter(archive -> program.stream()
-                        .anyMatch(other -> archive.entry(other.path()).isPresent()))
-                .findFirst()
-                .map(program::add)
-                .isPresent()) {}
-        List<Wiring.Archive> served =
-                archives.stream().filter(archive -> archive.is("war")).toList();
-        return !served.isEmpty()
-                && program.stream().anyMatch(archive -> archive.is("jar"))
-                && served.stream().noneMatch(program::contains)
-                && program.stream().noneMatch(archive -> served.stream()
-                        .anyMatch(war -> archive.entry(war.path()).isPresent()));
-    }
-
-    private boolean takesClasses(Wiring wiring, Wiring.Archive archive) {
-        return sources.stream()
-                .flatMap(source -> wiring.classFiles(source, templates.compiled(source.path())))
-                .anyMatch(file -> archive.entry(file).isPresent());
     }
 
     /** The innermost project folder that holds a path. */
@@ -427,30 +381,12 @@ public final class FolderRoles {
         add(source.path(), role, folder, why);
     }
 
-    /** A web archive may have a file at another place than its folder of pages. */
-    private void addServed(String path, Folder folder) {
-        String relative = served().flatMap(archive -> archive.entry(path).stream())
-                .findFirst()
-                .orElse(Paths.relative(folder.path(), path));
-        placements.put(path, new Placement(path, Role.WEB, relative, folder, ""));
-    }
-
-    private Stream<Wiring.Archive> served() {
-        return wirings.stream().flatMap(wiring -> wiring.archives().stream()).filter(archive -> archive.is("war"));
-    }
-
     /** The innermost folder with a role around a path, or null. */
     private Folder enclosing(String path) {
         for (String folder = path; ; folder = Paths.parent(folder)) {
             Folder found = folders.get(folder);
             if (found != null || folder.isEmpty()) return found;
         }
-    }
-
-    /** Whether a web archive takes a file, as far as any says what it takes. */
-    private boolean isServed(String path) {
-        return served().findAny().isEmpty()
-                || served().anyMatch(archive -> archive.entry(path).isPresent());
     }
 
     private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
@@ -466,7 +402,7 @@ public final class FolderRoles {
                 folder != null && folder.role() == Role.WEB && !folder.path().isEmpty()
                         ? enclosing(Paths.parent(folder.path()))
                         : null;
-        if (around != null && around.role() == Role.MAIN && !isServed(path)) folder = around;
+        if (around != null && around.role() == Role.MAIN && !web.takes(path)) folder = around;
         if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) {
             if (folder == null || folder.role() == Role.LEFT) packedApart(file);
             return;
@@ -492,7 +428,8 @@ public final class FolderRoles {
                 else besideSources(path, folder);
             }
             case WEB -> {
-                if (!atTop || servedAtTop(path)) addServed(path, folder);
+                if (!atTop || servedAtTop(path))
+                    placements.put(path, new Placement(path, Role.WEB, web.place(path, folder.path()), folder, ""));
             }
             case APPLICATION -> {
                 if (!atTop || path.startsWith("META-INF/")) add(path, Role.APPLICATION, folder, "");
@@ -557,7 +494,7 @@ public final class FolderRoles {
     /** The web folder that a web archive is made of, else the first that its wiring serves. */
     private Optional<Folder> web(Wiring wiring, Wiring.Archive archive) {
         return Stream.concat(
-                        archive.folders().stream(), webRoots(wiring).stream().map(Wiring.Setting::value))
+                        archive.folders().stream(), web.roots(wiring).stream().map(Wiring.Setting::value))
                 .flatMap(path -> Optional.ofNullable(folders.get(path)).stream())
                 .filter(folder -> folder.role() == Role.WEB)
                 .findFirst();
