@@ -229,16 +229,21 @@ class JvmLanguagesTest extends ProposedProject {
         assertThat(goal(propose(), "src/gates/K.kt")).isEqualTo("src/main/kotlin/gates/K.kt");
     }
 
-    @Test
-    void eachCompilerHasItsOwnLevel() throws IOException {
+    /** A source in Java for which the compiler is told no level, beside one in Kotlin. */
+    private Proposal besideKotlin(String level, String java) throws IOException {
         sketch.describedJar("lib/kotlin-stdlib-1.3.50.jar", "org.jetbrains.kotlin:kotlin-stdlib:1.3.50", "kotlin.Unit")
                 .file("src/p/K.kt", "package p", "class K")
-                .file("src/p/A.java", "package p; public record A(int depth) {}")
+                .file("src/p/A.java", java)
                 .file(
                         "build.sh",
-                        "kotlinc -no-stdlib -jvm-target 1.8 -cp lib/kotlin-stdlib-1.3.50.jar -d out src",
+                        "kotlinc -no-stdlib -jvm-target " + level + " -cp lib/kotlin-stdlib-1.3.50.jar -d out src",
                         "javac -cp out -d out $(find src -name '*.java')");
-        Proposal proposal = propose();
+        return propose();
+    }
+
+    @Test
+    void eachCompilerHasItsOwnLevel() throws IOException {
+        Proposal proposal = besideKotlin("1.8", "package p; public record A(int depth) {}");
         assertThat(value(proposal, "level")).isEqualTo("16");
         assertThat(value(proposal, "kotlin-level")).isEqualTo("8");
         assertThat(written(proposal, "pom.xml"))
@@ -248,14 +253,7 @@ class JvmLanguagesTest extends ProposedProject {
 
     @Test
     void anotherCompilersLevelIsThatOfJavaWhereItsSourcesAllowIt() throws IOException {
-        sketch.describedJar("lib/kotlin-stdlib-1.3.50.jar", "org.jetbrains.kotlin:kotlin-stdlib:1.3.50", "kotlin.Unit")
-                .file("src/p/K.kt", "package p", "class K")
-                .file("src/p/A.java", "package p; public class A {}")
-                .file(
-                        "build.sh",
-                        "kotlinc -no-stdlib -jvm-target 11 -cp lib/kotlin-stdlib-1.3.50.jar -d out src",
-                        "javac -cp out -d out $(find src -name '*.java')");
-        Proposal proposal = propose();
+        Proposal proposal = besideKotlin("11", "package p; public class A {}");
         assertThat(value(proposal, "level")).isEqualTo("11");
         assertThat(proposal.decisions()).extracting(decision -> decision.key()).doesNotContain("kotlin-level");
     }

@@ -32,7 +32,7 @@ final class DistributionDecision {
     private static final Pattern EXTENSIONS = Pattern.compile("(\\.tar)?\\.[A-Za-z]+$");
 
     /** What of a name behind the version says what is in the archive. */
-    private static final Pattern KIND = Pattern.compile(".*?((?:[-_.](?:src|sources?|bin|dist))?)");
+    private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist)$");
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -52,7 +52,7 @@ final class DistributionDecision {
         for (Wiring.Archive made : module.distributions(reading.wirings())) {
             Distribution distribution = distribution(made);
             String name = distribution.fileName();
-            boolean sources = distribution.product().isEmpty();
+            boolean sources = distribution.ofSources();
             String standing = deliberation.settle(
                     Decision.of(
                             module.name().key(sources ? "sources:" + name : "distribution"),
@@ -97,7 +97,7 @@ final class DistributionDecision {
 
     private static String kind(String stem) {
         Matcher matcher = KIND.matcher(stem);
-        return matcher.matches() ? matcher.group(1) : "";
+        return matcher.find() ? matcher.group() : "";
     }
 
     /** The other files, by folder and place, where they are after the conversion. */

@@ -106,9 +106,8 @@ final class ModuleDecisions {
         List<Distribution> distributions = keep || packaging != Packaging.JAR
                 ? List.of()
                 : new DistributionDecision(reading, project, module, own).decide(deliberation);
-        boolean startedInPlace = !keep
-                && packaging == Packaging.JAR
-                && distributions.stream().noneMatch(made -> made.product().isPresent());
+        boolean startedInPlace =
+                !keep && packaging == Packaging.JAR && distributions.stream().allMatch(Distribution::ofSources);
         PartialArchives.Decided archives = packaging == Packaging.EAR
                 ? new PartialArchives.Decided(PathSelection.ALL, List.of())
                 : new PartialArchives(reading, project, module).decide(deliberation);

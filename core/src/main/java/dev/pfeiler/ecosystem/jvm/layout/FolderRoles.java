@@ -487,8 +487,7 @@ public final class FolderRoles {
     private boolean packsProgram(Wiring wiring, Wiring.Archive archive) {
         return programArchives.computeIfAbsent(archive.path(), path -> sources.stream()
                 .filter(source -> folders.get(roots.rootOf(source)).role() != Role.TEST)
-                .anyMatch(source -> wiring.classFiles(source, templates.compiled(source.path()))
-                        .anyMatch(file -> archive.entry(file).isPresent())));
+                .anyMatch(source -> wiring.packs(archive, source, templates.compiled(source.path()))));
     }
 
     /** The web folder that a web archive is made of, else the first that its wiring serves. */

@@ -38,9 +38,8 @@ final class SeparateCompilations {
     }
 
     private boolean isInArchive(SourceFile source) {
-        return builds.stream().anyMatch(build -> build.classFiles(source, templates.compiled(source.path()))
-                .anyMatch(file -> build.archives().stream()
-                        .anyMatch(archive -> archive.entry(file).isPresent())));
+        return builds.stream().anyMatch(build -> build.archives().stream()
+                .anyMatch(archive -> build.packs(archive, source, templates.compiled(source.path()))));
     }
 
     /** Whether a build compiles sources into a folder of their own, and an archive takes it: a library for tests, say. */

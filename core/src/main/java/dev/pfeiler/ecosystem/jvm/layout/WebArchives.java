@@ -73,9 +73,7 @@ final class WebArchives {
     }
 
     private boolean takesClasses(Wiring wiring, Wiring.Archive archive) {
-        return sources.stream()
-                .flatMap(source -> wiring.classFiles(source, templates.compiled(source.path())))
-                .anyMatch(file -> archive.entry(file).isPresent());
+        return sources.stream().anyMatch(source -> wiring.packs(archive, source, templates.compiled(source.path())));
     }
 
     /** Whether a web archive takes a file, as far as any says what it takes. */

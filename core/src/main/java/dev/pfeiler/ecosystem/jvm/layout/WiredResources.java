@@ -56,9 +56,8 @@ public final class WiredResources {
 
     /** Whether a build packs the classes of a source. */
     boolean packs(SourceFile source) {
-        return packing.stream()
-                .anyMatch(wiring -> wiring.classFiles(source, source.path()).anyMatch(file -> wiring.archives().stream()
-                        .anyMatch(archive -> archive.entry(file).isPresent())));
+        return packing.stream().anyMatch(wiring -> wiring.archives().stream()
+                .anyMatch(archive -> wiring.packs(archive, source, source.path())));
     }
 
     /** Where an archive has a file, as seen from the classes in it. */

@@ -37,6 +37,11 @@ public record Distribution(
         files = List.copyOf(files);
     }
 
+    /** Whether it holds sources, and not what is made of them. */
+    public boolean ofSources() {
+        return product.isEmpty();
+    }
+
     public String fileName() {
         return name + "." + format;
     }

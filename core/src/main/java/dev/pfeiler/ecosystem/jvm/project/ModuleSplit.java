@@ -240,8 +240,7 @@ public final class ModuleSplit {
     }
 
     private boolean takesClasses(Wiring.Archive archive, Wiring wiring, SourceFile source) {
-        return wiring.classFiles(source, templates.compiled(source.path()))
-                .anyMatch(file -> archive.entry(file).isPresent());
+        return wiring.packs(archive, source, templates.compiled(source.path()));
     }
 
     private void clear() {

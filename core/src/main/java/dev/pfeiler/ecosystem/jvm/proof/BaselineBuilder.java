@@ -12,11 +12,11 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.reading.Wirings;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Difference;
-import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -49,14 +49,6 @@ final class BaselineBuilder {
     private static final Pattern EXCEPTION = Pattern.compile("(?:Caused by: )?[\\w.$]+(?:Exception|Error)\\b.*");
     private static final String PATCHING = "--patch-module";
     private static final Duration LIMIT = Duration.ofMinutes(10);
-    /** Files of build tools and IDEs. */
-    private static final Pattern BUILDS = Pattern.compile("build\\.xml|\\.classpath|.*\\.iml|project\\.properties");
-
-    /** In bytes. */
-    private static final int LARGEST_SCRIPT = 1 << 20;
-
-    private static final Pattern COMPILER = Pattern.compile("\\b(?:javac|ecj|kotlinc|groovyc|scalac)\\b");
-
     private static final List<JvmLanguage> LANGUAGES =
             List.of(JvmLanguage.KOTLIN, JvmLanguage.SCALA, JvmLanguage.GROOVY, JvmLanguage.JAVA);
 
@@ -356,7 +348,9 @@ final class BaselineBuilder {
                         .add(
                                 "The tests of " + described(module)
                                         + " are compiled by no wiring that could be read; the baseline compiles what was decided.");
-            else if (!sources.isEmpty() && hasOldBuild())
+            else if (!sources.isEmpty()
+                    && (!context.reading().wirings().isEmpty()
+                            || Wirings.mayBuild(context.reading().tree())))
                 remarks.unchecked().add(unwired("sources of " + described(module)));
             else if (!sources.isEmpty())
                 remarks.notes()
@@ -405,21 +399,6 @@ final class BaselineBuilder {
             groups.add(new Group(java.call(), java.settings(), rest, JvmLanguage.JAVA));
         }
         return merged(groups);
-    }
-
-    /** Whether the project has something that may be a build of it, read or not. */
-    private boolean hasOldBuild() {
-        if (!context.reading().wirings().isEmpty()) return true;
-        ProjectTree tree = context.reading().tree();
-        for (TreeFile file : tree.files()) {
-            if (BUILDS.matcher(file.name()).matches()) return true;
-            boolean script = ScriptKind.ofPath(file.path()).isPresent() && !file.link();
-            boolean compiles = script
-                    && tree.lines(file, LARGEST_SCRIPT).stream()
-                            .anyMatch(line -> COMPILER.matcher(line).find());
-            if (compiles) return true;
-        }
-        return false;
     }
 
     private static Difference unwired(String sources) {

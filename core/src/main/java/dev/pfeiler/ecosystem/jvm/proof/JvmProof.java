@@ -281,9 +281,7 @@ public final class JvmProof {
                     .filter(made -> made.old().equals(old.path()))
                     .findFirst();
             if (wanted.isEmpty()) continue;
-            String row = wanted.get().product().isPresent()
-                    ? "distribution"
-                    : wanted.get().fileName();
+            String row = wanted.get().ofSources() ? wanted.get().fileName() : "distribution";
             Path expected =
                     request.converted().resolve(context.target().distribution(context.build(module), wanted.get()));
             if (!run.archives().contains(expected) || !Files.exists(expected))

@@ -21,11 +21,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** Finds all wirings of a tree. */
 public final class Wirings {
     /** Names of shell scripts without an extension. */
     private static final Set<String> BARE = Set.of("build", "compile", "make", "configure");
+    /** Files of build tools and IDEs. */
+    private static final Pattern BUILDS = Pattern.compile("build\\.xml|\\.classpath|.*\\.iml|project\\.properties");
+
+    private static final Pattern COMPILER = Pattern.compile("\\b(?:javac|ecj|kotlinc|groovyc|scalac)\\b");
     /** Scripts in deeper folders belong to something else. */
     private static final int DEEPEST = 3;
     /** A script larger than this is not a hand-written build; in bytes. */
@@ -104,6 +109,16 @@ public final class Wirings {
         // a script that finds nothing from the top is run in its own folder
         Optional<Wiring> fromOwn = script(tree, file, kind, lines, own).filter(wiring -> compiles(tree, wiring));
         return fromOwn.or(() -> fromTop).map(wiring -> wiring.in(project(file.path(), wiring)));
+    }
+
+    /** Whether a tree has something that may be a build of it, whether it could be read or not. */
+    public static boolean mayBuild(ProjectTree tree) {
+        return tree.files().stream()
+                .anyMatch(file -> BUILDS.matcher(file.name()).matches()
+                        || ScriptKind.ofPath(file.path()).isPresent()
+                                && !file.link()
+                                && tree.lines(file, (int) LARGEST_SCRIPT).stream()
+                                        .anyMatch(line -> COMPILER.matcher(line).find()));
     }
 
     /** Whether a wiring compiles files that are there. */

@@ -594,6 +594,15 @@ public record Wiring(
                 .anyMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())));
     }
 
+    /**
+     * Whether an archive takes the classes of a source.
+     *
+     * @param compiled the path at which the source is compiled: that of a copy, or its own
+     */
+    public boolean packs(Archive archive, SourceFile source, String compiled) {
+        return classFiles(source, compiled).anyMatch(file -> archive.entry(file).isPresent());
+    }
+
     /** Whether an archive takes the classes of any call. */
     public boolean packsClasses(Archive archive) {
         return compilations.stream()

@@ -145,21 +145,17 @@ public final class WiringBuilder {
                                 || call.output()
                                         .filter(output -> Paths.within(output.value(), path))
                                         .isPresent())
-                || archives.stream().anyMatch(archive -> archive.entry(path).isPresent())
-                || isCopiedOn(path, new HashSet<>());
+                || isPacked(path, new HashSet<>());
     }
 
-    /** Whether a path is copied, in one step or several, to where an archive is made of it. */
-    private boolean isCopiedOn(String path, Set<String> seen) {
+    /** Whether a path goes into an archive, as it is or after it was copied, in one step or several. */
+    private boolean isPacked(String path, Set<String> seen) {
+        if (archives.stream().anyMatch(archive -> archive.entry(path).isPresent())) return true;
         return seen.size() < MOST_CONTENTS
                 && seen.add(path)
-                && copies.stream().anyMatch(copy -> copy.content()
-                        .entry(path)
-                        .map(entry -> Paths.join(copy.to(), entry))
-                        .filter(copied -> archives.stream().anyMatch(archive -> archive.entry(copied)
-                                        .isPresent())
-                                || isCopiedOn(copied, seen))
-                        .isPresent());
+                && copies.stream()
+                        .flatMap(copy -> copy.content().entry(path).map(entry -> Paths.join(copy.to(), entry)).stream())
+                        .anyMatch(copied -> isPacked(copied, seen));
     }
 
     /** Reads an XML file of the tree; nothing if there is none, or where it cannot be read, which is noted. */

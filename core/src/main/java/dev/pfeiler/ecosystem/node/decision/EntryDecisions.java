@@ -127,8 +127,8 @@ final class EntryDecisions {
 
     /** Whether what a compiler writes is loaded by pages. */
     private boolean isForPages(CompilerConfig config) {
-        return project.compiled(config).stream()
-                .anyMatch(source -> project.isOfPage(config.output(source, project.compiled(config))));
+        List<String> sources = project.compiled(config);
+        return sources.stream().anyMatch(source -> project.isOfPage(config.output(source, sources)));
     }
 
     private static boolean compilesToModules(CompilerConfig config, List<Script> ecma) {

@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.node.decision;
 
 import dev.pfeiler.ecosystem.Surroundings;
-import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.project.Roles;
@@ -33,7 +32,6 @@ final class ScriptDecisions {
     private static final Pattern LOADER = Pattern.compile("--loader:\\.js=(jsx|tsx?)");
     private static final Pattern FOR_VISITORS = Pattern.compile(" --minify\\b| --sourcemap(=\\S+)?");
     private static final Pattern TEST_PATH = Pattern.compile("(?i).*(test|spec|check|tests/|specs/|checks/).*");
-    private static final Pattern LISTENS = Pattern.compile("(?s).*\\.listen\\s*\\(.*");
     private static final Pattern SERVER_NAME = Pattern.compile("(?i)server|app|main|index|start|www");
 
     private static final String GROUP = "Package scripts";
@@ -109,15 +107,13 @@ final class ScriptDecisions {
         List<String> parts = scripts.keySet().stream()
                 .filter(name -> name.startsWith("build:"))
                 .toList();
-        if (!parts.isEmpty() && !scripts.containsKey("build"))
+        if (builds.size() > 1 && !parts.isEmpty())
             settle(
                     "build",
                     parts.stream().map("npm run "::concat).collect(Collectors.joining(" && ")),
                     Certainty.LIKELY,
                     "all that scripts build",
-                    builds.isEmpty()
-                            ? Evidence.of(PackageDescriptor.NAME, "")
-                            : builds.get(0).evidence());
+                    builds.get(0).evidence());
         runner();
         compile.ifPresent(line -> {
             if (!scripts.containsKey("build"))
@@ -317,7 +313,7 @@ final class ScriptDecisions {
         project.products().stream()
                 .filter(script -> !script.typed() || built.containsKey(script.path()))
                 .filter(script -> !project.isImported(script.path()) && !project.isOfPage(script.path()))
-                .filter(script -> LISTENS.matcher(script.content()).matches() && !script.started())
+                .filter(script -> script.listens() && !script.started())
                 .filter(script -> SERVER_NAME.matcher(Paths.stem(script.path())).matches())
                 .findFirst()
                 .ifPresent(script -> settle(

@@ -72,12 +72,15 @@ public final class NodeProject {
         NodeProject project = new NodeProject(tree);
         project.calls.addAll(CallScripts.of(tree));
         project.readPages();
+        project.readConfigured();
+        Map<String, String> configured = Map.copyOf(project.compiled);
         project.readCompiled(CompilerConfig::files);
         project.own = OwnNames.of(tree, project.pages.values(), project.calls, EXTENSIONS, ENDINGS);
         project.readScripts();
         project.scripts.values().forEach(script -> project.imported.put(script.path(), project.imports(script)));
         // where the compiler writes depends on what the sources import
         project.compiled.clear();
+        project.compiled.putAll(configured);
         project.readCompiled(project::compiled);
         project.scripts.keySet().removeAll(project.compiled.keySet());
         return project;
@@ -221,7 +224,6 @@ public final class NodeProject {
 
     /** @param taken the sources that the compiler takes in */
     private void readCompiled(Function<CompilerConfig, List<String>> taken) {
-        readConfigured();
         for (CompilerCall call : compilerCalls()) {
             if (call.files().isEmpty()) continue;
             CompilerConfig config = new CompilerConfig(CompilerConfig.USUAL, call.options(), call.files(), List.of());

@@ -20,7 +20,6 @@ import java.util.regex.Pattern;
 /** Starts the programs of both sides and compares what they do. */
 final class ProgramRows {
     private static final List<String> USUAL = List.of("--help");
-    private static final Pattern LISTENS = Pattern.compile("\\.listen\\s*\\(");
     private static final Pattern TOOL =
             Pattern.compile("(?i)[^/]*\\.(config|conf|rc)\\.[cm]?js|(gulpfile|gruntfile).*");
 
@@ -79,7 +78,7 @@ final class ProgramRows {
             List<String> arguments = each.getValue();
             context.request().stage().accept("starting " + path);
             if (serves(old.compiled().getOrDefault(path, path))) {
-                List<Comparison> served = new ServerRows(context, old, path, arguments, now(path)).rows();
+                List<Comparison> served = new ServerRows(context, path, arguments, now(path)).rows();
                 rows.addAll(served);
                 if (!served.isEmpty()) continue;
             }
@@ -104,7 +103,7 @@ final class ProgramRows {
             String next = open.poll();
             Script script = old.scripts().get(next);
             if (script == null || !seen.add(next)) continue;
-            if (LISTENS.matcher(script.content()).find()) return true;
+            if (script.listens()) return true;
             open.addAll(old.imported().getOrDefault(next, Set.of()));
         }
         return false;

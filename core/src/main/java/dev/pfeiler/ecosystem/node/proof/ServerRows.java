@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** Starts the servers of both sides, asks both the same, and compares what they answer and print. */
 final class ServerRows {
@@ -24,15 +25,13 @@ final class ServerRows {
     private static final Pattern PATH = Pattern.compile("[\"'`](/[\\w./-]*)[\"'`]");
 
     private final NodeProofContext context;
-    private final NodeProject old;
     private final String path;
     private final List<String> arguments;
     private final String now;
 
     /** @param now where the program is in the new project */
-    ServerRows(NodeProofContext context, NodeProject old, String path, List<String> arguments, String now) {
+    ServerRows(NodeProofContext context, String path, List<String> arguments, String now) {
         this.context = context;
-        this.old = old;
         this.path = path;
         this.arguments = arguments;
         this.now = now;
@@ -71,11 +70,12 @@ final class ServerRows {
     private List<Comparison> compared(StartedServer before, StartedServer after) throws IOException {
         List<Comparison> rows = new ArrayList<>();
         rows.add(started(before, after));
+        Set<String> paths = paths();
         List<StartedServer.Listening> olds = before.servers();
         List<StartedServer.Listening> news = after.servers();
         for (int i = 0; i < Math.min(olds.size(), news.size()); i++) {
             HttpResponses.Pair pair =
-                    HttpResponses.inTurn(olds.get(i).port(), news.get(i).port(), paths());
+                    HttpResponses.inTurn(olds.get(i).port(), news.get(i).port(), paths);
             String subject =
                     "pages of " + path + (olds.size() > 1 ? " :" + olds.get(i).asked() : "");
             rows.add(
@@ -83,7 +83,7 @@ final class ServerRows {
                             ? ProgramComparison.unchecked(subject, "no answer", "does not answer requests of HTTP")
                             : pair.compare("").named(subject));
         }
-        SafeLinks.note(paths()).ifPresent(context.notes()::add);
+        SafeLinks.note(paths).ifPresent(context.notes()::add);
         return rows;
     }
 
@@ -104,14 +104,12 @@ final class ServerRows {
     }
 
     private static String output(Side side, StartedServer server) throws IOException {
-        StringBuilder text = new StringBuilder();
-        server.output(side.folder()).lines().map(Side::steady).forEach(line -> text.append(line)
-                .append('\n'));
-        return text.toString();
+        return server.output(side.folder()).lines().map(Side::steady).collect(Collectors.joining("\n"));
     }
 
     /** What a browser would ask for: what the scripts name, and the files of the project as its folders may be served. */
     private Set<String> paths() {
+        NodeProject old = context.old();
         Set<String> paths = new TreeSet<>(Set.of("/"));
         for (Script script : old.scripts().values()) {
             if (old.isOfPage(script.path())) continue;

@@ -27,7 +27,13 @@ public record Script(
         boolean started,
         Optional<Integer> broken) {
     private static final Pattern TYPED = Pattern.compile("(?s).*\\.[cm]?tsx?");
+    private static final Pattern LISTENING = Pattern.compile("\\.listen\\s*\\(");
     private static final Pattern DECLARATIONS = Pattern.compile("(?s).*\\.d\\.[cm]?ts");
+
+    /** Whether it has a server listen. */
+    public boolean listens() {
+        return LISTENING.matcher(content).find();
+    }
 
     /**
      * Which kind of module it is.

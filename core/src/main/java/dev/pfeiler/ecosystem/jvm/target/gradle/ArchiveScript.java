@@ -139,7 +139,7 @@ final class ArchiveScript {
 
     /** Those that hand the program on have the usual name; a module has one of them. */
     private static String task(Distribution made) {
-        return made.product().isPresent() ? DISTRIBUTION : task(made.format(), made.name());
+        return made.ofSources() ? task(made.format(), made.name()) : DISTRIBUTION;
     }
 
     private static String task(String format, String name) {

@@ -40,7 +40,7 @@ final class AssemblyWriter {
 
     /** Those that hand the program on have the usual name; a module has one of them. */
     private static String id(Distribution made) {
-        return made.product().isPresent() ? DISTRIBUTION : made.name();
+        return made.ofSources() ? made.name() : DISTRIBUTION;
     }
 
     private static String descriptor(String id) {

@@ -138,11 +138,11 @@ final class AntTasks {
 
     /** Notes a task whose doing is not followed. */
     void leave(AntElement task) {
-        Optional<String> deployment = deployment(task.element());
         // it answers into a property; what depends on that is seen where it is used
         boolean asks = task.element().attributes().containsKey("outputproperty")
                 && REVISIONS.contains(paths.value(task.element(), "executable"));
         if (asks) return;
+        Optional<String> deployment = deployment(task.element());
         if (deployment.isPresent()) draft.uploads.add(new Wiring.Setting(deployment.get(), task.evidence()));
         else draft.leaveStep(described(task.element()), "is run by the build and was not analyzed", task.evidence());
     }
