@@ -70,7 +70,13 @@ final class Side {
         Map<String, String> variables = new TreeMap<>(environment());
         variables.put("PFEILER_PORTS", ports.toString());
         return new StartedServer(
-                RunningProgram.until(command, folder, variables, log(what), () -> Files.exists(ports), PROGRAM),
+                RunningProgram.until(
+                        command,
+                        folder,
+                        variables,
+                        log(what),
+                        () -> Files.exists(ports) && Files.size(ports) > 0,
+                        PROGRAM),
                 ports,
                 log(what));
     }
