@@ -102,13 +102,18 @@ public final class Wirings {
         } catch (IOException e) {
             return Optional.empty();
         }
-        Optional<Wiring> fromTop = script(tree, file, kind, lines, "");
         String own = Paths.parent(file.path());
-        if (own.isEmpty() || fromTop.filter(wiring -> compiles(tree, wiring)).isPresent())
-            return fromTop.map(wiring -> wiring.in(project(file.path(), wiring)));
-        // a script that finds nothing from the top is run in its own folder
-        Optional<Wiring> fromOwn = script(tree, file, kind, lines, own).filter(wiring -> compiles(tree, wiring));
-        return fromOwn.or(() -> fromTop).map(wiring -> wiring.in(project(file.path(), wiring)));
+        // make is run beside its file; scripts are mostly called from the top of the project
+        List<String> folders = kind == Wiring.Kind.MAKE_FILE ? List.of(own, "") : List.of("", own);
+        List<Wiring> read = folders.stream()
+                .distinct()
+                .flatMap(folder -> script(tree, file, kind, lines, folder).stream())
+                .toList();
+        return read.stream()
+                .filter(wiring -> compiles(tree, wiring))
+                .findFirst()
+                .or(() -> read.stream().findFirst())
+                .map(wiring -> wiring.in(project(file.path(), wiring)));
     }
 
     /** Whether a tree has something that may be a build of it, whether it could be read or not. */
@@ -134,7 +139,7 @@ public final class Wirings {
         WiringBuilder draft = new WiringBuilder("");
         draft.within(file.path(), () -> {
             switch (kind) {
-                case MAKE_FILE -> new MakeFile(tree, draft).read(file.path(), lines);
+                case MAKE_FILE -> new MakeFile(tree, folder, draft).read(file.path(), lines);
                 case SHELL_SCRIPT -> new ShellScript(tree, file.path(), folder, draft).read(lines);
                 default -> new BatchScript(tree, file.path(), folder, draft).read(lines);
             }
@@ -153,14 +158,12 @@ public final class Wirings {
     }
 
     private static Wiring.Kind kind(TreeFile file) {
-        if (Paths.depth(file.path()) > DEEPEST) return null;
         Optional<ScriptKind> kind = ScriptKind.ofPath(file.path());
+        // fragments of make files are read where they are included
+        if (kind.filter(ScriptKind.MAKE::equals).isPresent())
+            return file.extension().equals("mk") ? null : Wiring.Kind.MAKE_FILE;
+        if (Paths.depth(file.path()) > DEEPEST) return null;
         if (kind.isEmpty()) return BARE.contains(file.name()) ? Wiring.Kind.SHELL_SCRIPT : null;
-        return switch (kind.get()) {
-            case MAKE ->
-                Paths.parent(file.path()).isEmpty() && !file.extension().equals("mk") ? Wiring.Kind.MAKE_FILE : null;
-            case SHELL -> Wiring.Kind.SHELL_SCRIPT;
-            case BATCH -> Wiring.Kind.BATCH_SCRIPT;
-        };
+        return kind.get() == ScriptKind.SHELL ? Wiring.Kind.SHELL_SCRIPT : Wiring.Kind.BATCH_SCRIPT;
     }
 }

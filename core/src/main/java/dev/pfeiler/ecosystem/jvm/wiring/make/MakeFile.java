@@ -36,6 +36,7 @@ public final class MakeFile {
     private static final Set<String> INCLUDES = Set.of("include", "-include", "sinclude");
 
     private final ProjectTree tree;
+    private final String folder;
     private final WiringBuilder draft;
     private final Map<String, String> variables = new HashMap<>();
     /** Variables that are being worked out; one that needs itself gives nothing, as make refuses it. */
@@ -51,14 +52,17 @@ public final class MakeFile {
 
     private String needed = "";
 
-    public MakeFile(ProjectTree tree, WiringBuilder draft) {
+    /** @param folder that make is run in */
+    public MakeFile(ProjectTree tree, String folder, WiringBuilder draft) {
         this.tree = tree;
+        this.folder = folder;
         this.draft = draft;
         this.text = new ShellEvaluator(tree, written, draft.effort);
         this.commands = new ToolCalls(tree, text, draft);
     }
 
     public void read(String path, List<String> rawLines) {
+        variables.put("CURDIR", ".");
         load(path, rawLines, 0);
         // variables are worked out where they are used, so that those set further down count too
         recipes.forEach(Runnable::run);
@@ -100,7 +104,7 @@ public final class MakeFile {
         }
         List<String> words = Text.words(bare);
         if (words.size() > 1 && INCLUDES.contains(words.get(0))) {
-            include(String.join(" ", words.subList(1, words.size())), Paths.parent(evidence.file()), depth, evidence);
+            include(String.join(" ", words.subList(1, words.size())), depth, evidence);
             return;
         }
         MakeText.assignment(bare).ifPresent(assignment -> assign(assignment, evidence));
@@ -117,7 +121,7 @@ public final class MakeFile {
         recipes.add(() -> recipe(line, goal, first, evidence));
     }
 
-    private void include(String files, String folder, int depth, Evidence evidence) {
+    private void include(String files, int depth, Evidence evidence) {
         for (String file : Text.words(expand(files))) {
             Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
             if (path.isEmpty() || depth > 5) {
@@ -155,25 +159,25 @@ public final class MakeFile {
                 .replace("$^", prerequisites)
                 .replace("$?", prerequisites);
         String expanded = expand(automatic);
-        commands(expanded, "", evidence);
+        commands(expanded, folder, evidence);
     }
 
     /** @param start the folder that the first command works in */
     private void commands(String written, String start, Evidence evidence) {
-        String folder = start;
+        String current = start;
         for (String part : written.lines()
                 .flatMap(one -> ShellText.sequence(one, ShellText.Dialect.POSIX).stream())
                 .map(String::strip)
                 .toList()) {
             // a subshell keeps its folder to itself
             if (part.startsWith("(") && part.endsWith(")")) {
-                commands(part.substring(1, part.length() - 1), folder, evidence);
+                commands(part.substring(1, part.length() - 1), current, evidence);
                 continue;
             }
-            List<String> words = ShellText.words(substitute(part, folder));
+            List<String> words = ShellText.words(substitute(part, current));
             if (words.size() > 1 && words.get(0).equals("cd"))
-                folder = Paths.normal(Paths.join(folder, words.get(1))).orElse(folder);
-            else if (!text.redirected(part, folder)) commands.take(words, folder, evidence);
+                current = Paths.normal(Paths.join(current, words.get(1))).orElse(current);
+            else if (!text.redirected(part, current)) commands.take(words, current, evidence);
         }
     }
 
@@ -274,11 +278,11 @@ public final class MakeFile {
         return switch (name) {
             case "wildcard" ->
                 Text.words(last).stream()
-                        .flatMap(word -> text.glob(word, "").stream())
+                        .flatMap(word -> text.glob(word, folder).stream())
                         .filter(path -> !path.contains("*"))
                         .collect(Collectors.joining(" "));
             case "shell" ->
-                text.run(expand(raw), "")
+                text.run(expand(raw), folder)
                         .orElse("")
                         .lines()
                         .map(String::strip)

@@ -366,4 +366,25 @@ class ScriptsTest {
         assertThat(run.properties()).containsOnlyKeys("data", "quiet");
         assertThat(run.jvmArguments()).extracting(Wiring.Setting::value).containsExactly("-Xmx64m");
     }
+
+    /** Make is run beside its file: paths, wildcards and what the shell prints start there. */
+    @Test
+    void makeFilesInFoldersAreRunThere() throws IOException {
+        sketch.file("tools/gen/src/gen/Gen.java", "package gen; class Gen {}")
+                .file("tools/gen/common.mk", "OUT = out")
+                .file(
+                        "tools/gen/Makefile",
+                        "include common.mk",
+                        "SOURCES = $(wildcard src/gen/*.java)",
+                        "all:",
+                        "\tjavac -d $(CURDIR)/$(OUT) $(SOURCES) $(shell find src -name 'None.java')",
+                        "\tcd $(OUT) && jar cf ../gen.jar gen");
+        List<Wiring> wirings = Wirings.read(sketch.tree());
+        assertThat(wirings).hasSize(1);
+        Wiring wiring = wirings.get(0);
+        assertThat(wiring.folder()).isEqualTo("tools/gen");
+        assertThat(wiring.sources()).extracting(Wiring.SourceFolder::path).containsExactly("tools/gen/src/gen");
+        assertThat(wiring.files()).containsExactly("tools/gen/Makefile", "tools/gen/common.mk");
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("tools/gen/gen.jar");
+    }
 }
