@@ -70,6 +70,48 @@ class BerthplanIT {
         assertThat(new Sketch(project).digest()).isEqualTo(before);
     }
 
+    /** Users of a library load its classes in programs of their own, without an include path. */
+    @Test
+    void aLibraryIsUsedFromOutside() throws IOException {
+        Path library = folder.resolve("tides");
+        new Sketch(library)
+                .file(
+                        "lib/Port/Tide.php",
+                        "<?php",
+                        "require_once 'Port/Tide/Gauge.php';",
+                        "require_once 'Port/units.php';",
+                        "class Port_Tide {",
+                        "  private $gauge;",
+                        "  function __construct() { $this->gauge = new Port_Tide_Gauge(PORT_UNIT); }",
+                        "  static function create() { return new self; }",
+                        "  static function wipe() { exit(1); }",
+                        "}")
+                .file("lib/Port/Tide/Gauge.php", "<?php", "class Port_Tide_Gauge { function __construct($unit) {} }")
+                .file(
+                        "lib/Port/Chart.php",
+                        "<?php",
+                        "class Port_Chart {",
+                        "  function __construct() { if (!isset($this->x)) include 'Port/scale.php'; }",
+                        "}")
+                .file("lib/Port/scale.php", "<?php", "$scale = 1;", "return $scale;")
+                .file("lib/Port/units.php", "<?php", "define('PORT_UNIT', 'm');");
+        assertThat(program.run("convert", library).exit()).isZero();
+        Path descriptor = library.resolve("composer.json");
+        assertThat(Files.readString(descriptor))
+                .contains("\"files\": [\n            \"lib/Port/units.php\"")
+                .contains("\"include-path\": [\n        \"lib/\"");
+        assertThat(Files.readString(library.resolve("lib/Port/Tide.php"))).doesNotContain("require_once");
+        Program.Run prove = program.run("prove", "--offline", library);
+        assertThat(prove.out()).containsPattern("= standalone use +3 objects +3 objects");
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+
+        String stated = Files.readString(descriptor);
+        Files.writeString(descriptor, stated.replace("lib/Port/units.php", "lib/Port/Tide/Gauge.php"));
+        assertThat(program.run("prove", "--offline", library).out()).contains("PORT_UNIT is not defined");
+        Files.writeString(descriptor, stated.replace("\"lib/\"\n", "\"other/\"\n"));
+        assertThat(program.run("prove", "--offline", library).out()).contains("Not proven");
+    }
+
     @Test
     void classesWithoutANamespaceAreTheSameUnderTheirNewNames() throws IOException {
         Program.Run convert = program.run("convert", "--choose", "namespace=Haldervik\\Berthplan\\Legacy", project);

@@ -41,12 +41,14 @@ public record ComposerFile(
      * @param require package to constraint, the language and its extensions among them
      * @param suggest package to what it is for
      * @param repositories folders of the project that hold a package, with the version of each, which may be empty
+     * @param includePath folders in which statements of the package look for the files that they load
      */
     public record Requirements(
             Map<String, String> require,
             Map<String, String> requireDev,
             Map<String, String> suggest,
-            List<Local> repositories) {}
+            List<Local> repositories,
+            List<String> includePath) {}
 
     /**
      * A package in a folder of the project.
@@ -102,6 +104,7 @@ public record ComposerFile(
         put(root, "suggest", requirements.suggest());
         put(root, "autoload", autoload);
         put(root, "autoload-dev", autoloadDev);
+        put(root, "include-path", requirements.includePath());
         put(root, "bin", identity.programs());
         put(root, "scripts", scripts);
         if (!vendorFolder.equals(VENDOR)) root.putObject("config").put("vendor-dir", vendorFolder);

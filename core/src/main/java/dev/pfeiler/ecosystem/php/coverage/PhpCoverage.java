@@ -49,6 +49,7 @@ public final class PhpCoverage {
     private final PhpProject project;
     private final PhpStarts starts;
     private final PhpClassMap classMap;
+    private final PhpSharedNames names;
     /** What is started and cannot be edited. */
     private final List<String> fixed;
 
@@ -66,6 +67,7 @@ public final class PhpCoverage {
         this.project = project;
         this.starts = new PhpStarts(project);
         this.classMap = new PhpClassMap(project, packages, kept);
+        this.names = new PhpSharedNames(project);
         this.fixed = project.entries().stream()
                 .filter(entry -> !project.editable(project.sources().get(entry)))
                 .toList();
@@ -92,6 +94,11 @@ public final class PhpCoverage {
         }
         narrow();
         retire();
+    }
+
+    /** The functions and constants that its files name. */
+    public PhpSharedNames names() {
+        return names;
     }
 
     /** Where the program starts, and what is reached from there. */
@@ -124,9 +131,10 @@ public final class PhpCoverage {
         if (fixed.stream().anyMatch(entry -> project.reached(entry).contains(path)))
             return Optional.of("loaded by a file that cannot be edited");
         if (!atEveryStart(source)) return Optional.empty();
-        if (source.declarations().stream().anyMatch(d -> d.kind().loadable()))
+        boolean needed = isNeeded(source);
+        if (!needed && source.declarations().stream().anyMatch(d -> d.kind().loadable()))
             return Optional.of("declares functions or constants beside classes");
-        if (!everywhere(path))
+        if (!needed && !everywhere(path))
             return Optional.of("declares functions or constants, but not every entry point loads it");
         return constantOf(source)
                 .map(name -> "the constant " + name + " depends on constants defined after the autoloader runs");
@@ -158,7 +166,42 @@ public final class PhpCoverage {
         return source.declarations().stream().anyMatch(d -> !d.kind().loadable());
     }
 
-    private boolean everywhere(String path) {
+    /** Whether classes find something of a file in any program only if it is loaded at every start, and it can be. */
+    private boolean isNeeded(PhpSource source) {
+        // one that is loaded under a condition may not be right elsewhere
+        return loadsOf.getOrDefault(source.path(), List.of()).stream()
+                        .allMatch(load -> load.load().alone() && load.load().once())
+                && standsAlone(source)
+                && declaresAlone(source)
+                && names.isNeeded(project, source);
+    }
+
+    /** Whether a file can be loaded before anything else of the program. */
+    private boolean standsAlone(PhpSource source) {
+        List<Token> tokens = source.tokens();
+        boolean guarded = source.calls().containsKey("defined")
+                && tokens.stream().anyMatch(token -> token.word("exit") || token.word("die"));
+        boolean loads = source.loads().stream().anyMatch(PhpSource.Load::top);
+        return !guarded && !loads && source.uses().stream().allMatch(use -> !isParent(source, use) || isMapped(use));
+    }
+
+    /** Whether a name is that of what a class extends or implements. */
+    private static boolean isParent(PhpSource source, PhpSource.Use use) {
+        for (int i = use.token() - 1; i > 0; i--) {
+            Token token = source.tokens().get(i);
+            if (token.word("extends") || token.word("implements")) return true;
+            if (token.kind() != Token.Kind.NAME && !token.is(",")) return false;
+        }
+        return false;
+    }
+
+    /** Whether the autoloader loads a class, or the project has none of the name. */
+    private boolean isMapped(PhpSource.Use use) {
+        return project.owners(use.name()).stream().allMatch(owner -> classMap.contains(owner.path()));
+    }
+
+    /** Whether whatever starts loads a file. */
+    public boolean everywhere(String path) {
         // no one knows what users of a library start, but they get what another file of it always loads
         if (project.isLibrary())
             return loadsOf.getOrDefault(path, List.of()).stream()

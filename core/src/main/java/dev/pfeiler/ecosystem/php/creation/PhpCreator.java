@@ -126,7 +126,7 @@ public final class PhpCreator implements Creator {
                         "",
                         blueprint.version(),
                         blueprint.kind() == Kind.PROGRAM ? List.of("bin/" + blueprint.name()) : List.of()),
-                new ComposerFile.Requirements(require, development, Map.of(), List.of()),
+                new ComposerFile.Requirements(require, development, Map.of(), List.of(), List.of()),
                 autoload(namespace + "\\", "src/"),
                 autoload(namespace + "\\Tests\\", "tests/"),
                 Map.of("test", "phpunit tests"),

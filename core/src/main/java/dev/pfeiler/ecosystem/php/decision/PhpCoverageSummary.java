@@ -114,9 +114,11 @@ final class PhpCoverageSummary {
             grouped(
                     file,
                     "at every start",
-                    project.isLibrary()
-                            ? "declares functions or constants"
-                            : "declares functions or constants, and every entry point loads it",
+                    !coverage.everywhere(file)
+                            ? "declares functions or constants that classes use"
+                            : project.isLibrary()
+                                    ? "declares functions or constants"
+                                    : "declares functions or constants, and every entry point loads it",
                     first(source -> source.path().equals(file)));
         asBefore();
     }

@@ -4,10 +4,12 @@ import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.composer.CopiedLibrary;
 import dev.pfeiler.ecosystem.php.composer.Extensions;
 import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.edit.LoadChanges;
 import dev.pfeiler.ecosystem.php.edit.PhpEdits;
 import dev.pfeiler.ecosystem.php.finding.PhpFindings;
 import dev.pfeiler.ecosystem.php.layout.PhpLayout;
 import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
+import dev.pfeiler.ecosystem.php.loading.Loaded;
 import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.evidence.Certainty;
@@ -92,7 +94,7 @@ public final class PhpDecider {
         test.ifPresent(source -> development.put("phpunit/phpunit", phpunit(level, source)));
         ComposerFile composer = new ComposerFile(
                 identity,
-                new ComposerFile.Requirements(require, development, suggest, libraries.locals()),
+                new ComposerFile.Requirements(require, development, suggest, libraries.locals(), includePath(coverage)),
                 layout.autoload(),
                 tests.autoload(),
                 scripts(test),
@@ -114,6 +116,38 @@ public final class PhpDecider {
                 .settle(proposed, text -> Optional.of(text.strip())
                         .filter(t -> t.equals("conventional") || t.equals(KEEP)))
                 .equals(KEEP);
+    }
+
+    /**
+     * Folders of statements that stay in a library and find their files only where whoever uses it sets an include path. A
+     * program has its own.
+     */
+    private List<String> includePath(PhpCoverage coverage) {
+        if (!project.isLibrary()) return List.of();
+        LoadChanges changes = new LoadChanges(project, coverage);
+        Map<String, Evidence> folders = new TreeMap<>();
+        for (PhpSource source : project.own()) {
+            if (project.isTest(source.path())) continue;
+            for (Loaded load : project.loading().of(source)) {
+                if (!project.loading().needsIncludePath(load) || changes.isRemoved(load)) continue;
+                project.loading()
+                        .includePath(load)
+                        .filter(project.loading()::mayComeFirst)
+                        .ifPresent(folder -> folders.putIfAbsent(
+                                folder, source.evidence(load.load().first())));
+            }
+        }
+        List<String> stated = new ArrayList<>();
+        folders.forEach((folder, evidence) -> stated.add(deliberation.settle(
+                Decision.of(
+                        "include-path:" + folder,
+                        "Include path",
+                        folder.isEmpty() ? "./" : folder + "/",
+                        Certainty.CERTAIN,
+                        "files in it are loaded by paths that start there",
+                        List.of(evidence)),
+                text -> Optional.of(text.strip()).filter(t -> Paths.normal(t).isPresent()))));
+        return stated;
     }
 
     /** Another folder for packages than the usual one, where that has files of the program. */

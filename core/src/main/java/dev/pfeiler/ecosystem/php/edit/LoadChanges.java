@@ -45,9 +45,12 @@ public final class LoadChanges {
     }
 
     /** Whether a statement that loads a file is removed. */
-    boolean isRemoved(Loaded load) {
+    public boolean isRemoved(Loaded load) {
         String path = load.source().path();
-        return !project.ofAutoloader(load)
+        // where nothing sets the include path that a statement needs, a program does not come as far
+        boolean finds = project.isLibrary() || !project.loading().isPresumed(load);
+        return finds
+                && !project.ofAutoloader(load)
                 && coverage.removable(load)
                 && project.reached().contains(path)
                 && starts.isSound(path)

@@ -14,10 +14,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Which file loads which, in a whole project. Source: the PHP manual, {@code include} and {@code include_path}. */
 public final class Loading {
     private static final Pattern FILE_NAME = Pattern.compile("[\\w-]+\\.\\w+");
+
+    /** A path as it is looked for on the include path. */
+    private static final Pattern RELATIVE = Pattern.compile("(?!\\.{1,2}/)[\\w.-][\\w./-]*\\.\\w+");
 
     private static final int SHOWN = 3;
 
@@ -25,6 +29,7 @@ public final class Loading {
     private final Map<String, PhpSource> sources;
     private final Expressions expressions;
     private final List<String> includePath = new ArrayList<>();
+    private List<String> presumed = List.of();
     private final Map<String, List<Loaded>> bySource = new LinkedHashMap<>();
 
     public Loading(ProjectTree tree, Map<String, PhpSource> sources) {
@@ -32,11 +37,9 @@ public final class Loading {
         this.sources = sources;
         this.expressions = new Expressions(sources.values());
         sources.values().forEach(this::includePath);
-        for (PhpSource source : sources.values()) {
-            bySource.put(
-                    source.path(),
-                    source.loads().stream().map(load -> resolve(source, load)).toList());
-        }
+        resolve();
+        presumed = presumedFolders();
+        if (!presumed.isEmpty()) resolve();
         // what nothing loads is started where it is, so that its own folder comes first
         Set<String> loaded = bySource.values().stream()
                 .flatMap(List::stream)
@@ -94,6 +97,82 @@ public final class Loading {
                 .ifPresent(includePath::add);
     }
 
+    private void resolve() {
+        for (PhpSource source : sources.values()) {
+            bySource.put(
+                    source.path(),
+                    source.loads().stream().map(load -> resolve(source, load)).toList());
+        }
+    }
+
+    /**
+     * Folders that have to be on the include path of whoever uses the code, as files of them are loaded by paths that
+     * lead nowhere else.
+     */
+    private List<String> presumedFolders() {
+        Map<String, Set<String>> byFolder = new LinkedHashMap<>();
+        bySource.values().stream()
+                .flatMap(List::stream)
+                .filter(load -> load.files().isEmpty()
+                        && RELATIVE.matcher(load.written()).matches())
+                .map(Loaded::written)
+                .distinct()
+                .forEach(written -> {
+                    List<String> folders = sources.keySet().stream()
+                            .filter(path -> path.endsWith("/" + written))
+                            .map(path -> path.substring(0, path.length() - written.length() - 1))
+                            .toList();
+                    if (folders.size() == 1)
+                        byFolder.computeIfAbsent(folders.get(0), f -> new LinkedHashSet<>())
+                                .add(written);
+                });
+        // a name alone may be that of any file
+        return byFolder.entrySet().stream()
+                .filter(each -> each.getValue().size() > 1
+                        || each.getValue().stream().anyMatch(written -> written.contains("/")))
+                .map(Map.Entry::getKey)
+                .toList();
+    }
+
+    /** Whether a statement finds its file only with an include path that whoever uses the code has to set. */
+    public boolean needsIncludePath(Loaded load) {
+        String own = Paths.parent(load.source().path());
+        return load.file().isPresent()
+                && RELATIVE.matcher(load.written()).matches()
+                && includePath(load).isPresent()
+                && !Paths.normal(Paths.join(own, load.written())).equals(load.file());
+    }
+
+    /** Whether a statement finds its file only with an include path that nothing in the project sets. */
+    public boolean isPresumed(Loaded load) {
+        return needsIncludePath(load)
+                && includePath(load).filter(presumed::contains).isPresent();
+    }
+
+    /** The folder of the include path in which a statement finds its file. */
+    public Optional<String> includePath(Loaded load) {
+        return folders().stream()
+                .filter(folder ->
+                        Paths.normal(Paths.join(folder, load.written())).equals(load.file()))
+                .findFirst();
+    }
+
+    /** Folders that are on the include path. */
+    public List<String> folders() {
+        return Stream.of(includePath, presumed).flatMap(List::stream).toList();
+    }
+
+    /** Whether statements find the same files once a folder comes first on the include path. */
+    public boolean mayComeFirst(String folder) {
+        return bySource.values().stream()
+                .flatMap(List::stream)
+                .filter(load -> RELATIVE.matcher(load.written()).matches())
+                .allMatch(load -> Paths.normal(Paths.join(folder, load.written()))
+                        .filter(tree::has)
+                        .filter(file -> !load.file().equals(Optional.of(file)))
+                        .isEmpty());
+    }
+
     private Loaded resolve(PhpSource source, PhpSource.Load load) {
         List<PartlyKnown> paths = expressions.all(source, load.expression(), load.behind());
         Set<String> files = new LinkedHashSet<>();
@@ -125,6 +204,9 @@ public final class Loading {
         for (String folder : folders) {
             Paths.normal(Paths.join(folder, path)).filter(tree::has).ifPresent(found::add);
         }
+        if (found.isEmpty() && !path.startsWith("."))
+            for (String folder : presumed)
+                Paths.normal(Paths.join(folder, path)).filter(tree::has).ifPresent(found::add);
         return List.copyOf(found);
     }
 

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.php.proof;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.php.coverage.PhpCoverage;
+import dev.pfeiler.ecosystem.php.coverage.PhpSharedNames;
 import dev.pfeiler.ecosystem.php.decision.PhpDecider;
 import dev.pfeiler.ecosystem.php.decision.PhpDecisions;
 import dev.pfeiler.ecosystem.php.layout.PhpNamespace;
@@ -37,6 +38,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /** Proves a conversion to Composer: the same classes can be loaded, and what is started says the same. */
 public final class PhpProof {
@@ -129,6 +131,7 @@ public final class PhpProof {
         Map<Item, JsonNode> before = declared(sides.before(), false);
         Map<Item, JsonNode> after = declared(sides.after(), true);
         rows.add(declared("classes", "class", before, after));
+        StandaloneUse.row(before, after).ifPresent(rows::add);
         if (items().stream().anyMatch(item -> !item.kind().equals("class")))
             rows.add(declared("functions and constants", "", before, after));
         int started = rows.size();
@@ -195,9 +198,21 @@ public final class PhpProof {
         return new Comparison("syntax", before.size() + " valid", after.size() + " valid", differences);
     }
 
+    /** What the files of a library name, which are used from programs of their own. */
+    private Map<String, List<PhpSharedNames.Shared>> needs() {
+        if (!project.isLibrary() || !proof.running().wanted()) return Map.of();
+        return project.withClasses().stream()
+                .collect(Collectors.toMap(
+                        PhpSource::path, source -> decisions.coverage().names().namedBy(source.path())));
+    }
+
     /** What is declared, under the names it had until now. */
     private Map<Item, JsonNode> declared(PhpSide side, boolean now) throws IOException {
-        if (!now) return side.declared(items(), "-");
+        if (!now)
+            return side.declared(
+                    items(), new PhpSide.Loader("-", project.loading().folders(), needs()));
+        // a program sets the include path on both sides; of a library, nobody does
+        List<String> set = project.isLibrary() ? List.of() : project.loading().folders();
         PhpNamespace naming = decisions.naming();
         Map<Item, Item> old = new LinkedHashMap<>();
         for (Item item : items()) {
@@ -209,7 +224,8 @@ public final class PhpProof {
         Map<Item, JsonNode> declared = new LinkedHashMap<>();
         ObjectMapper json = new ObjectMapper();
         for (Map.Entry<Item, JsonNode> entry : side.declared(
-                        List.copyOf(old.keySet()), decisions.composer().autoloader())
+                        List.copyOf(old.keySet()),
+                        new PhpSide.Loader(decisions.composer().autoloader(), set, needs()))
                 .entrySet()) {
             String text = json.writeValueAsString(entry.getValue());
             declared.put(old.get(entry.getKey()), json.readTree(naming.unrenamed(text)));

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
+import dev.pfeiler.ecosystem.php.coverage.PhpSharedNames.Shared;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.HttpResponses;
@@ -12,6 +13,7 @@ import dev.pfeiler.proof.ProgramResult;
 import dev.pfeiler.proof.TestCounts;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -19,6 +21,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,6 +31,7 @@ import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** A PHP project laid out in a folder to be looked at while it runs: the old one or the new one, at the same path. */
 final class PhpSide {
@@ -124,33 +128,54 @@ final class PhpSide {
     record Item(String kind, String name, String file) {}
 
     /**
-     * Loads things in a process of their own; what each is then. One that ends the process is not there.
+     * How things are loaded.
      *
      * @param autoload the autoloader within the project, or {@code -} to load by file
+     * @param includePath folders of the project that are on the include path
+     * @param needs by the files of classes that are to be used, what they name; empty to use none
      */
-    Map<Item, JsonNode> declared(List<Item> items, String autoload) throws IOException {
+    record Loader(String autoload, List<String> includePath, Map<String, List<Shared>> needs) {}
+
+    /** Loads things in a process of their own; what each is then. One that ends the process is not there. */
+    Map<Item, JsonNode> declared(List<Item> items, Loader loader) throws IOException {
         Path folder = folder();
         ObjectMapper json = new ObjectMapper();
         ArrayNode list = json.createArrayNode();
-        items.forEach(item -> list.addObject()
-                .put("kind", item.kind())
-                .put("name", item.name())
-                .put("file", item.file()));
+        for (Item item : items) {
+            ObjectNode node = list.addObject()
+                    .put("kind", item.kind())
+                    .put("name", item.name())
+                    .put("file", item.file());
+            if (!loader.needs().containsKey(item.file())) continue;
+            ArrayNode needs = node.putArray("needs");
+            for (Shared need : loader.needs().get(item.file()))
+                needs.addObject()
+                        .put("kind", need.kind().name().toLowerCase(Locale.ROOT))
+                        .put("name", need.name());
+        }
         Path script = Files.createDirectories(log.resolve("declared")).resolve("declared.php");
         try (InputStream in = PhpSide.class.getResourceAsStream("Declared.php.txt")) {
             Files.write(script, in.readAllBytes());
         }
         Path listed = script.resolveSibling(name + ".json");
         Files.write(listed, json.writeValueAsBytes(list));
-        Map<Item, JsonNode> found = new java.util.LinkedHashMap<>();
+        String includePath = Stream.concat(
+                        Stream.of("."), loader.includePath().stream().map(path -> folder.resolve(path)
+                                .toString()))
+                .collect(Collectors.joining(File.pathSeparator));
+        Map<Item, JsonNode> found = new LinkedHashMap<>();
         int from = 0;
         for (int failures = 0; from < items.size() && failures < MOST_FAILURES; failures++) {
             List<String> command = List.of(
                     php.toString(),
                     "-d",
                     "display_errors=0",
+                    "-d",
+                    "include_path=" + includePath,
                     script.toString(),
-                    autoload.equals("-") ? autoload : folder.resolve(autoload).toString(),
+                    loader.autoload().equals("-")
+                            ? loader.autoload()
+                            : folder.resolve(loader.autoload()).toString(),
                     listed.toString(),
                     String.valueOf(from),
                     folder.toString());
@@ -159,7 +184,10 @@ final class PhpSide {
                 if (!line.startsWith("{\"at\":")) continue;
                 JsonNode said = json.readTree(line);
                 from = said.path("at").asInt() + 1;
-                if (said.path("there").asBoolean()) found.put(items.get(from - 1), said);
+                Item item = items.get(from - 1);
+                if (said.path("there").asBoolean()) found.put(item, said);
+                else if (said.has("uses") && found.get(item) instanceof ObjectNode before)
+                    before.setAll((ObjectNode) said);
             }
             // the next one ended the process
             from++;

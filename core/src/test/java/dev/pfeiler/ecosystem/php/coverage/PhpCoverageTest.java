@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Which files an autoloader can load instead of statements. */
 class PhpCoverageTest {
@@ -94,6 +95,49 @@ class PhpCoverageTest {
         assertThat(coverage().functionFiles()).isEmpty();
         assertThat(coverage().refused("lib/util.php"))
                 .contains("declares functions or constants, but not every entry point loads it");
+    }
+
+    /** A class that is loaded in any program finds the functions and constants that its code names. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "require_once 'lib/util.php';             | lib/util.php",
+                "if ($a) require_once 'lib/util.php';     | ",
+                "require 'lib/util.php';                  | ",
+                "if (function_exists('knots')) echo 1;    | ",
+            })
+    void whatClassesNameIsLoadedAtEveryStart(String other, String files) throws IOException {
+        sketch.file("lib/Tide.php", "<?php", "class Tide { function speed() { return knots(3); } }");
+        sketch.file("other.php", "<?php", other, "require_once 'lib/Tide.php';", "echo 'x';");
+        sketch.file("third.php", "<?php", "require_once 'lib/Tide.php';", "echo 'x';");
+        assertThat(coverage().functionFiles()).isEqualTo(files == null ? List.of() : List.of(files));
+    }
+
+    /** What cannot be loaded before all else is loaded as before, whoever needs it. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "defined('PORT') or die('no');",
+                "if (!defined('PORT')) { exit; }",
+                "require_once BASE . 'more.php';",
+                "class Knot extends Base {}"
+            })
+    void whatNeedsAProgramAroundItIsNotLoadedAtEveryStart(String code) throws IOException {
+        sketch.file("lib/Tide.php", "<?php", "class Tide { function speed() { return knots(3); } }");
+        sketch.file("lib/util.php", "<?php", code, "function knots($x) { return $x; }");
+        sketch.file("lib/Base.php", "<?php", "class Base {}", "echo 'x';");
+        sketch.file("other.php", "<?php", "require_once 'lib/Base.php';", "require_once 'lib/Tide.php';", "echo 1;");
+        assertThat(coverage().functionFiles()).isEmpty();
+    }
+
+    @Test
+    void constantsBesideAClassAreLoadedAtEveryStartIfOtherClassesNameThem() throws IOException {
+        sketch.file("lib/Tide.php", "<?php", "const LOWEST = 3;", "class Tide {}")
+                .file("lib/Gauge.php", "<?php", "class Gauge { const X = 'LOWEST'; }");
+        assertThat(coverage().functionFiles()).doesNotContain("lib/Tide.php");
+        sketch.file("lib/Gauge.php", "<?php", "class Gauge { function low() { return LOWEST; } }");
+        assertThat(coverage().functionFiles()).contains("lib/Tide.php");
     }
 
     @Test

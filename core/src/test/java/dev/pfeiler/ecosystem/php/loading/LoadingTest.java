@@ -120,6 +120,18 @@ class LoadingTest {
                 .containsExactly("lib/in/c.php");
     }
 
+    /** What is only found with an include path that nothing in the project sets. */
+    @Test
+    void theIncludePathOfUsersIsPresumed() throws IOException {
+        sketch.file("other/c/d.php", "<?php class D {}").file("other/e.php", "<?php class E {}");
+        assertThat(loaded("require 'in/c.php';", "require 'e.php';", "require './in/c.php';", "require 'b.php';"))
+                .as("a name alone may be that of any file, but for one in a folder that is known")
+                .containsExactly("lib/in/c.php", "e.php 0", "./in/c.php 0", "lib/b.php");
+        assertThat(loading.folders()).containsExactly("lib");
+        List<Loaded> loads = loading.of(sources.get("web/x.php"));
+        assertThat(loads).extracting(loading::needsIncludePath).containsExactly(true, false, false, true);
+    }
+
     @Test
     void autoloadersAreUnderstoodByWhatTheyLoad() throws IOException {
         sketch.file("model/Port/Ship.php", "<?php namespace Port; class Ship {}")
