@@ -99,6 +99,16 @@ public final class Pfeiler {
      * @param options what the user chose on the command line; it overrides the choices file
      */
     public Proposal propose(Survey survey, Choices options) {
+        return propose(survey, options, stage -> {});
+    }
+
+    /**
+     * What would change in a surveyed tree.
+     *
+     * @param options what the user chose on the command line; it overrides the choices file
+     * @param stage gets what long work is at
+     */
+    public Proposal propose(Survey survey, Choices options, Consumer<String> stage) {
         ProjectTree tree = survey.tree();
         if (LedgerFile.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
         List<SurveyedPart> parts = survey.unmanaged();
@@ -116,12 +126,13 @@ public final class Pfeiler {
                             choice -> part.ecosystem().target(choice.value().strip()))
                     .isPresent();
             Target target = target(part, deliberation);
+            stage.accept("deciding for " + (part.folder().isEmpty() ? tree.name() : part.folder()));
             PartProposal proposal = part.reading()
                     .orElseThrow()
                     .propose(
                             target.id(),
                             deliberation,
-                            new Surroundings(tree, part.folder(), moved, survey.inside(part.folder())));
+                            new Surroundings(tree, part.folder(), moved, survey.inside(part.folder()), stage));
             proposal.steps().stream()
                     .map(step -> step.below(part.folder()))
                     .filter(Step::leaves)

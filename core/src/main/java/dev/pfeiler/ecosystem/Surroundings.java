@@ -6,17 +6,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
- * What is around one part of a tree, and in it. Paths that lead out of the part's folder start with {@code ../}.
+ * What is around one part of a tree while it is worked on, and in it. Paths that lead out of the part's folder start with {@code ../}.
  *
  * @param tree the whole tree
  * @param folder of the part; empty for the tree itself
  * @param moved where files of the parts around it go, both as paths in the tree
  * @param inner the parts inside it
+ * @param stage gets what long work is at
  */
-public record Surroundings(ProjectTree tree, String folder, Map<String, String> moved, List<Inner> inner) {
+public record Surroundings(
+        ProjectTree tree, String folder, Map<String, String> moved, List<Inner> inner, Consumer<String> stage) {
     /**
      * A part inside another one.
      *
@@ -36,7 +39,7 @@ public record Surroundings(ProjectTree tree, String folder, Map<String, String> 
 
     /** Those of a part that is alone. */
     public static Surroundings none(ProjectTree tree) {
-        return new Surroundings(tree, "", Map.of(), List.of());
+        return new Surroundings(tree, "", Map.of(), List.of(), stage -> {});
     }
 
     /** Whether a path outside the part names a file. */

@@ -11,6 +11,9 @@ import java.util.regex.Pattern;
  * @param excerpt the deciding words, without line ends; may be empty
  */
 public record Evidence(String file, int line, String excerpt) {
+    /** Of an excerpt that is a whole line, in characters. */
+    private static final int LONGEST = 120;
+
     private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     public Evidence {
@@ -28,6 +31,19 @@ public record Evidence(String file, int line, String excerpt) {
     /** Evidence that is a whole file. */
     public static Evidence of(String file, String excerpt) {
         return new Evidence(file, 0, excerpt);
+    }
+
+    /** The line of a file in which something starts; counted in characters from 0. */
+    public static Evidence at(String file, String content, int offset) {
+        int line = 1
+                + (int) content.substring(0, offset)
+                        .chars()
+                        .filter(c -> c == '\n')
+                        .count();
+        int from = content.lastIndexOf('\n', offset - 1) + 1;
+        int end = content.indexOf('\n', offset);
+        String whole = content.substring(from, end < 0 ? content.length() : end);
+        return new Evidence(file, line, whole.length() > LONGEST ? whole.substring(0, LONGEST) : whole);
     }
 
     /** {@code file:line}, or the file alone where no line is known. */

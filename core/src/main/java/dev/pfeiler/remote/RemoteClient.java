@@ -16,6 +16,7 @@ import java.security.cert.Certificate;
 import java.security.cert.CertificateFactory;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.zip.GZIPInputStream;
 import javax.net.ssl.SSLContext;
@@ -23,7 +24,7 @@ import javax.net.ssl.TrustManagerFactory;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Fetches documents and archives from package repositories, with bounds for time and size. */
+/** Fetches documents and archives from package repositories, with bounds for time and size; safe for several threads. */
 public final class RemoteClient {
     private static final Logger LOG = LoggerFactory.getLogger(RemoteClient.class);
     private static final Duration CONNECT = Duration.ofSeconds(10);
@@ -59,8 +60,8 @@ public final class RemoteClient {
 
     private final Access access;
     private Optional<HttpClient> client = Optional.empty();
-    private boolean unreachable;
-    private int failures;
+    private volatile boolean unreachable;
+    private final AtomicInteger failures = new AtomicInteger();
 
     public RemoteClient(Access access) {
         this.access = access;
@@ -77,7 +78,7 @@ public final class RemoteClient {
 
     /** How many requests were answered neither with what was asked for nor with that it is not there. */
     public int failures() {
-        return failures;
+        return failures.get();
     }
 
     /**
@@ -101,7 +102,7 @@ public final class RemoteClient {
             }
             if (isFailure(response)) {
                 LOG.warn("{} answers {} to {}", access.title(), response.status(), address);
-                failures++;
+                failures.incrementAndGet();
                 return Optional.empty();
             }
             if (response.cut()) throw new IOException(address + " is larger than " + (LARGEST >> 20) + " MB");
@@ -119,7 +120,7 @@ public final class RemoteClient {
             return Optional.empty();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            failures++;
+            failures.incrementAndGet();
             return Optional.empty();
         } catch (IOException | GeneralSecurityException e) {
             LOG.warn("{} cannot be asked: {}", access.title(), e.toString());
@@ -141,7 +142,7 @@ public final class RemoteClient {
         }
     }
 
-    private HttpClient client() throws IOException, GeneralSecurityException {
+    private synchronized HttpClient client() throws IOException, GeneralSecurityException {
         if (client.isPresent()) return client.get();
         HttpClient.Builder builder =
                 HttpClient.newBuilder().connectTimeout(CONNECT).followRedirects(HttpClient.Redirect.NORMAL);

@@ -17,7 +17,7 @@ class SurroundingsTest {
 
     private Surroundings around(Map<String, String> moved) throws IOException {
         new Sketch(root).file("web/js/a.js", "1").file("web/b.html", "2").file("lib/c.js", "3");
-        return new Surroundings(ProjectTree.read(root), "front/client", moved, List.of());
+        return new Surroundings(ProjectTree.read(root), "front/client", moved, List.of(), stage -> {});
     }
 
     @Test

@@ -3,6 +3,7 @@ package dev.pfeiler.cli.command;
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Interview;
 import dev.pfeiler.cli.JsonDocuments;
+import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.ConversionView;
@@ -37,12 +38,16 @@ public final class ConvertCommand extends BaseCommand.Reporting {
 
     @Override
     public Integer call() {
-        Survey survey = pfeiler().survey(folder.folder());
+        Survey survey;
+        try (Stage stage = stage()) {
+            stage.accept("reading");
+            survey = pfeiler().survey(folder.folder());
+        }
         Choices chosen = choices.choices();
-        Proposal proposal = pfeiler().propose(survey, chosen);
+        Proposal proposal = propose(survey, chosen);
         if (context().terminal().interactive() && !proposal.questions().isEmpty()) {
             chosen = chosen.under(new Interview(context().terminal()).ask(proposal.questions()));
-            proposal = pfeiler().propose(survey, chosen);
+            proposal = propose(survey, chosen);
         }
         pfeiler().workTree(folder.folder()).ifPresent(this::uncommitted);
         List<Step> steps = pfeiler().convert(survey, proposal, chosen);
@@ -50,6 +55,16 @@ public final class ConvertCommand extends BaseCommand.Reporting {
         if (json()) print(JsonDocuments.conversion(proposal, steps));
         else new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
         return 0;
+    }
+
+    private Stage stage() {
+        return Stage.on(context().terminal(), "convert");
+    }
+
+    private Proposal propose(Survey survey, Choices chosen) {
+        try (Stage stage = stage()) {
+            return pfeiler().propose(survey, chosen, stage);
+        }
     }
 
     private void uncommitted(WorkTree tree) {

@@ -2,6 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
+import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.ProposalView;
@@ -34,8 +35,13 @@ public final class ProposeCommand extends BaseCommand.Reporting {
 
     @Override
     public Integer call() {
-        Survey survey = pfeiler().survey(folder.folder());
-        Proposal proposal = pfeiler().propose(survey, choices.choices());
+        Survey survey;
+        Proposal proposal;
+        try (Stage stage = Stage.on(context().terminal(), "propose")) {
+            stage.accept("reading");
+            survey = pfeiler().survey(folder.folder());
+            proposal = pfeiler().propose(survey, choices.choices(), stage);
+        }
         if (json()) print(JsonDocuments.proposal(proposal));
         else new ProposalView(screen(), verbose()).show(survey.tree(), proposal);
         if (write) {

@@ -9,6 +9,8 @@ import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.Undo;
+import dev.pfeiler.ecosystem.node.project.NodeProject;
+import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
@@ -697,6 +699,68 @@ class NodeProposalTest {
                         "cp node_modules/dayjs/dayjs.min.js public/js/");
         assertThat(files(propose()).get("package.json"))
                 .contains("\"@babel/cli\"", "\"@babel/core\"", "\"@babel/preset-react\"", "\"dayjs\"");
+    }
+
+    /** Packages that another loads by a name in a text. */
+    @Test
+    void packagesThatAreNamedInTextsAreDeclared() throws IOException {
+        server.publish("express", "4.17.3", "").publish("ejs", "3.1.9", "").publish("pug", "3.0.2", "");
+        sketch.file(
+                "server.js",
+                "var app = require('express')();",
+                "app.set('view engine', 'pug');",
+                "var client = connect({ client: \"harbour-db\", mode: 'wave' });");
+        for (String name : List.of("express", "harbour-db", "wave"))
+            sketch.file(
+                    "node_modules/" + name + "/package.json",
+                    "{\"name\": \"" + name + "\", \"version\": \"1.2.3\", \"dependencies\": {"
+                            + (name.equals("express") ? "\"wave\": \"1\"" : "") + "}}");
+        Proposal proposal = propose();
+        assertThat(files(proposal).get("package.json"))
+                .contains("\"express\": \"1.2.3\"", "\"harbour-db\": \"1.2.3\"", "\"pug\": \"^3.0.2\"")
+                .doesNotContain("wave\"");
+        assertThat(proposal.questions()).extracting(Question::key).containsExactly("package:pug");
+    }
+
+    @Test
+    void versionsThatScriptsStateAreTaken() throws IOException {
+        server.publish("@babel/cli", "8.0.0", "")
+                .publish("@babel/core", "8.0.0", "")
+                .publish("@babel/preset-react", "8.0.0", "");
+        sketch.file("src/Quay.jsx", "export const quay = <b/>;")
+                .file("lib.js", "const lamps = require('lamps');")
+                .file(
+                        "build.sh",
+                        "# npm i -g @babel/cli@7 lamps@2.4.0",
+                        "babel --presets @babel/preset-react src -d public/js")
+                .file("public/js/Quay.js", "export const quay = 1;");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("package.json"))
+                .contains("\"@babel/cli\": \"^7.28.0\"", "\"@babel/core\": \"^7.28.0\"")
+                .contains("\"@babel/preset-react\": \"^7.27.1\"", "\"lamps\": \"2.4.0\"");
+        assertThat(files.get("public/js/Quay.js")).isEqualTo("retired: build output; built again by the build tool\n");
+    }
+
+    /** The banner of a plug-in names it in words; another package has the first of them. */
+    @Test
+    void copiesAreFoundByTheWordsOfTheirBanner() throws IOException {
+        String plugin = "/*! jQuery Mooring Plugin - v1.2.3 - 7/1/2022 */ jQuery.fn.moor = function () {};";
+        server.publish("jquery-mooring", "1.2.3", "", "dist/jquery.moor.min.js", plugin + "\n");
+        sketch.file("lib/jquery.moor.min.js", plugin)
+                .file("index.html", "<script src='lib/jquery.moor.min.js'></script>");
+        assertThat(files(propose()).get("package.json")).contains("\"jquery-mooring\": \"1.2.3\"");
+    }
+
+    @Test
+    void theScriptThatALoaderStartsIsNoProgram() throws IOException {
+        sketch.file("www/index.html", "<script data-main='app/config' src='lib/require.js'></script>")
+                .file("www/lib/require.js", "var requirejs, require, define;")
+                .file("www/app/config.js", "requirejs.config({ baseUrl: 'lib' });", "require(['a'], function (a) {});")
+                .file("tool.js", "const x = require('./www/app/config');");
+        NodeProject project = NodeProject.of(sketch.tree());
+        assertThat(project.scripts().values().stream().filter(project.own()::isLoaded))
+                .extracting(Script::path)
+                .containsExactly("www/app/config.js");
     }
 
     @Test

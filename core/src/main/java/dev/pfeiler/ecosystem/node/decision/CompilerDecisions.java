@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -154,7 +155,25 @@ final class CompilerDecisions {
                 call.files().stream().filter(file -> !file.contains("*")).toList();
         List<String> patterns =
                 call.files().stream().filter(file -> file.contains("*")).toList();
-        return new CompilerConfig(path, options, files, patterns);
+        CompilerConfig config = new CompilerConfig(path, options, files, patterns);
+        return config.isSet("types") || !runsElsewhere(config) ? config : withoutRuntime(config, call.evidence());
+    }
+
+    /** Whether the types of Node.js, which other sources need, are not for those of a configuration. */
+    private boolean runsElsewhere(CompilerConfig config) {
+        if (project.installed().of("@types/node").isPresent() || config.files().isEmpty()) return false;
+        return project.runtimeUse().isPresent()
+                && project.compiled(config).stream()
+                        .map(project.scripts()::get)
+                        .filter(Objects::nonNull)
+                        .allMatch(script -> project.runtimeUse(script).isEmpty());
+    }
+
+    private CompilerConfig withoutRuntime(CompilerConfig config, Evidence evidence) {
+        Map<String, Object> options = new LinkedHashMap<>(config.options());
+        options.putAll(settled(
+                config.path(), Map.of("types", List.of()), "its sources do not run on Node.js, others do", evidence));
+        return new CompilerConfig(config.path(), options, config.files(), config.include());
     }
 
     private Map<String, Object> settled(String path, Map<String, Object> proposed, String reason, Evidence evidence) {
@@ -162,7 +181,10 @@ final class CompilerDecisions {
         Map<String, Object> options = new LinkedHashMap<>();
         proposed.forEach((option, value) -> {
             String text = value instanceof List<?> list
-                    ? String.join(",", list.stream().map(Object::toString).toList())
+                    ? list.isEmpty()
+                            ? "[]"
+                            : String.join(
+                                    ",", list.stream().map(Object::toString).toList())
                     : value.toString();
             String standing = deliberation.settle(
                     Decision.of(prefix + option, option, text, Certainty.CERTAIN, reason, List.of(evidence))

@@ -190,6 +190,7 @@ public final class NodeDecisions {
         EntryPoints entry = new EntryDecisions(project, deliberation, configs, identity.name(), renamed)
                 .decide(pages.dependencies(), runtimes);
         if (renamed.isEmpty()) return new Typing(entry, configs, Optional.empty());
+        around.stage().accept("compiling " + renamed.size() + " sources as TypeScript");
         TypedSources typed = new TypeScriptConversion(project, pages.dependencies(), registry, environment)
                 .run(
                         configs.get(0).options(),

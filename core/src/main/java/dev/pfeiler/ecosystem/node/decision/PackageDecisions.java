@@ -41,14 +41,17 @@ final class PackageDecisions {
     private static final Pattern BABEL_OPTION = Pattern.compile("--(preset|plugin)s(?:=(.+))?");
 
     private static final String GROUP = "Packages";
-    private static final Set<String> RUNTIME_NAMES = Set.of(
-            "process", "Buffer", "require", "__dirname", "__filename", "module", "global", "setImmediate", "NodeJS");
+    private static final Pattern QUOTED = Pattern.compile("(['\"])((?:@[\\w.-]+/)?[a-z][\\w.-]*)\\1");
+    /** Where Express is told which engine renders templates. Source: its documentation, {@code app.set}. */
+    private static final Pattern VIEW_ENGINE =
+            Pattern.compile("\\.set\\(\\s*['\"]view engine['\"]\\s*,\\s*['\"]([a-z][\\w-]*)['\"]");
 
     private final NodeProject project;
     private final Deliberation deliberation;
     private final Registry registry;
     private final VersionChoice versions;
     private final String own;
+    private final StatedVersions stated;
     private Dependencies dependencies = Dependencies.NONE;
     private final List<Finding> left = new ArrayList<>();
 
@@ -60,12 +63,14 @@ final class PackageDecisions {
         this.registry = registry;
         this.versions = versions;
         this.own = own;
+        this.stated = new StatedVersions(project);
     }
 
     /** Packages that sources import or scripts call. */
     Dependencies used() {
         imported();
         called();
+        mentioned();
         return dependencies;
     }
 
@@ -110,6 +115,7 @@ final class PackageDecisions {
                         .filter(name -> !name.equals(own) && !project.own().has(script, statement))
                         .ifPresent(name -> used.computeIfAbsent(name, n -> new Uses())
                                 .add(script, statement, reached.contains(script.path())));
+        if (used.containsKey("express")) engines(used, reached);
         used.forEach((name, uses) -> {
             boolean absent = project.installed().present()
                     && project.installed().of(name).isEmpty();
@@ -117,11 +123,50 @@ final class PackageDecisions {
                 unused(name, uses);
                 return;
             }
-            Optional<VersionChoice.Chosen> chosen = versions.of(name, uses.uses);
+            Optional<VersionChoice.Chosen> chosen = versions.of(name, uses.uses)
+                    .filter(one -> one.certainty() != Certainty.GUESS)
+                    .or(() -> stated(name, ""))
+                    .or(() -> versions.of(name, uses.uses));
             if (chosen.isEmpty()) unknown(name, uses);
             else if (chosen.get().certainty() == Certainty.GUESS) unversioned(name, uses, chosen.get());
             else declare(uses.section(), name, chosen.get(), uses.places);
         });
+    }
+
+    /** Engines for templates, which a framework loads by their names. */
+    private void engines(Map<String, Uses> used, Set<String> reached) {
+        for (Script script : project.scripts().values()) {
+            Matcher engine = VIEW_ENGINE.matcher(script.content());
+            while (engine.find()) {
+                Evidence evidence = Evidence.at(script.path(), script.content(), engine.start());
+                Import statement = new Import(
+                        Import.Form.REQUIRE,
+                        engine.group(1),
+                        List.of("*"),
+                        false,
+                        engine.start(1),
+                        engine.end(1),
+                        evidence);
+                used.computeIfAbsent(engine.group(1), n -> new Uses())
+                        .add(script, statement, reached.contains(script.path()));
+            }
+        }
+    }
+
+    /** Packages that somebody installed for themselves, and that the product names in a text: another loads them by it. */
+    private void mentioned() {
+        Set<String> roots = project.installed().roots();
+        if (roots.isEmpty()) return;
+        for (Script script : project.products()) {
+            Matcher quoted = QUOTED.matcher(script.content());
+            while (quoted.find()) {
+                String name = quoted.group(2);
+                if (!roots.contains(name) || dependencies.section(name).isPresent()) continue;
+                Evidence evidence = Evidence.at(script.path(), script.content(), quoted.start());
+                versions.of(name, List.of())
+                        .ifPresent(chosen -> declare(Section.RUNTIME, name, chosen, List.of(evidence)));
+            }
+        }
     }
 
     /** A package of which nothing in the project states a version: nothing says either that it is the one meant. */
@@ -308,8 +353,25 @@ final class PackageDecisions {
 
     private void tool(String name, Evidence evidence, String reason) {
         if (dependencies.section(name).isPresent()) return;
-        versions.newestOf(name, Optional.empty(), reason + "; the newest release, as no version is in the project")
+        stated(name, reason + "; ")
+                .or(() -> versions.newestOf(
+                        name, Optional.empty(), reason + "; the newest release, as no version is in the project"))
                 .ifPresent(chosen -> declare(Section.DEVELOPMENT, name, chosen, List.of(evidence)));
+    }
+
+    /**
+     * The version that a script, or a text beside it, states; the newest release of a major version if it states no more.
+     *
+     * @param before the reason why the package is needed at all; may be empty
+     */
+    private Optional<VersionChoice.Chosen> stated(String name, String before) {
+        return stated.of(name).flatMap(one -> versions.exact(
+                        name, one.release(), before + "the version that a script states", one.evidence())
+                .or(() -> versions.newestOf(
+                                name,
+                                Optional.of(one.major()),
+                                before + "the newest release of the major version that a script states")
+                        .map(chosen -> chosen.at(one.evidence()))));
     }
 
     /**
@@ -331,7 +393,7 @@ final class PackageDecisions {
         compiler.ifPresent(chosen -> declare(Section.DEVELOPMENT, "typescript", chosen, places));
         for (String name : List.copyOf(dependencies.of(Section.RUNTIME).keySet())) types(name);
         for (String name : List.copyOf(dependencies.of(Section.DEVELOPMENT).keySet())) types(name);
-        runtimeUse().ifPresent(place -> versions.newestOf(
+        project.runtimeUse().ifPresent(place -> versions.newestOf(
                         "@types/node", Optional.of(versions.release()), "types of the runtime")
                 .ifPresent(chosen -> declare(Section.DEVELOPMENT, "@types/node", chosen, List.of(place))));
     }
@@ -353,22 +415,6 @@ final class PackageDecisions {
 
     private boolean hasTypes(String name) {
         return project.installed().files(name).has("index.d.ts");
-    }
-
-    /** Where typed code uses what the runtime brings. */
-    private Optional<Evidence> runtimeUse() {
-        for (Script script : project.scripts().values()) {
-            if (project.isOfPage(script.path())) continue;
-            for (Import statement : script.imports())
-                if (PackageName.isBuiltIn(statement.specifier())) return Optional.of(statement.evidence());
-            for (String name : RUNTIME_NAMES) {
-                Script.Use use = script.names().used().get(name);
-                if (use != null && !use.tested()) return Optional.of(new Evidence(script.path(), use.line(), name));
-            }
-        }
-        return project.installed()
-                .of("@types/node")
-                .map(manifest -> Evidence.of("node_modules/@types/node", manifest.version()));
     }
 
     /** Compares copied packages with the published ones. */

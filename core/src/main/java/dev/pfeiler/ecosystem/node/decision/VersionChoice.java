@@ -42,7 +42,12 @@ final class VersionChoice {
      *
      * @param range the text for a descriptor
      */
-    record Chosen(String range, Manifest manifest, Certainty certainty, String reason, List<Evidence> evidence) {}
+    record Chosen(String range, Manifest manifest, Certainty certainty, String reason, List<Evidence> evidence) {
+        /** The same, with a place that says so. */
+        Chosen at(Evidence place) {
+            return new Chosen(range, manifest, certainty, reason, List.of(place));
+        }
+    }
 
     /** A use of a package by a file that is a CommonJS or an ECMAScript module. */
     record Use(Import statement, boolean required, boolean typed) {

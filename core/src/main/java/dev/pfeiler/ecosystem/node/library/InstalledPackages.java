@@ -5,9 +5,17 @@ import dev.pfeiler.ecosystem.node.registry.Manifest;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
-import java.util.HashMap;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 
 /** Packages that somebody put into {@code node_modules}. Only those that are asked for are read. */
 public final class InstalledPackages {
@@ -15,7 +23,7 @@ public final class InstalledPackages {
     public static final String FOLDER = "node_modules";
 
     private final ProjectTree tree;
-    private final Map<String, Optional<Manifest>> manifests = new HashMap<>();
+    private final Map<String, Optional<Manifest>> manifests = new ConcurrentHashMap<>();
 
     public InstalledPackages(ProjectTree tree) {
         this.tree = tree;
@@ -38,6 +46,41 @@ public final class InstalledPackages {
             return Optional.of(manifest).filter(one -> !one.version().isEmpty());
         } catch (IOException e) {
             return Optional.empty();
+        }
+    }
+
+    /** Packages that no other installed one depends on: somebody asked for them. */
+    public Set<String> roots() {
+        Set<String> roots = new TreeSet<>(names());
+        Set<String> needed = new HashSet<>();
+        for (String name : roots)
+            of(name).ifPresent(manifest -> {
+                needed.addAll(manifest.map("dependencies").keySet());
+                needed.addAll(manifest.map("optionalDependencies").keySet());
+            });
+        roots.removeAll(needed);
+        return roots;
+    }
+
+    private List<String> names() {
+        if (!present()) return List.of();
+        List<String> names = new ArrayList<>();
+        for (String name : folders(FOLDER)) {
+            if (!name.startsWith("@")) names.add(name);
+            else folders(FOLDER + "/" + name).forEach(within -> names.add(name + "/" + within));
+        }
+        return names.stream().filter(PackageName::isSafe).toList();
+    }
+
+    private List<String> folders(String path) {
+        try (Stream<Path> found = Files.list(tree.onDisk(path))) {
+            return found.filter(Files::isDirectory)
+                    .map(folder -> folder.getFileName().toString())
+                    .filter(name -> !name.startsWith("."))
+                    .sorted()
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
         }
     }
 

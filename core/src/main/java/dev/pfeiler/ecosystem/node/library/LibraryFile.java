@@ -164,7 +164,9 @@ public record LibraryFile(String path, List<String> names, List<String> versions
         names.add(hyphened);
         if (!hyphened.endsWith(".js") && !hyphened.endsWith("js")) names.add(hyphened + ".js");
         if (hyphened.endsWith(".js")) names.add(hyphened.substring(0, hyphened.length() - 3));
-        int first = hyphened.indexOf('-');
-        if (plain.indexOf(' ') > 0 && first > 0) names.add(hyphened.substring(0, first));
+        if (plain.indexOf(' ') < 0) return;
+        // "jQuery Validation Plugin" is jquery-validation
+        for (int end = hyphened.lastIndexOf('-'); end > 0; end = hyphened.lastIndexOf('-', end - 1))
+            names.add(hyphened.substring(0, end));
     }
 }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.page;
 
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -48,6 +49,7 @@ public record BundlePlan(
 
     /** What serves the pages with bundles that are always current. */
     public String dev() {
-        return call() + " --sourcemap --servedir=.";
+        String root = Paths.parent(output);
+        return call() + " --sourcemap " + ShellText.quote("--servedir=" + (root.isEmpty() ? "." : root));
     }
 }

@@ -23,8 +23,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Plans bundles for pages. The script tags of a page that follow each other, with nothing between them that runs, become
@@ -33,6 +35,10 @@ import java.util.stream.Collectors;
  * read and set the variables of the script that declares them.
  */
 public final class Bundling {
+    /** Where a script starts a worker, or a worker loads scripts. Source: the HTML standard, workers. */
+    private static final Pattern WORKER = Pattern.compile("\\b(?:Worker|importScripts)\\s*\\(([^)]*)\\)");
+
+    private static final Pattern QUOTED = Pattern.compile("[\"']([^\"']+)[\"']");
     private static final Pattern LIBRARY_NAME = Pattern.compile("\\$|_|jQuery");
     private static final Pattern LEADING_COMMENTS =
             Pattern.compile("\\A(?:\\s++|/\\*(?:[^*]++|\\*(?!/))*+\\*/|//[^\\n]*+\\n)++");
@@ -62,6 +68,7 @@ public final class Bundling {
     private final Set<String> kept = new TreeSet<>();
     private final List<Finding> left = new ArrayList<>();
     private final String sources;
+    private final String root;
     private final String output;
 
     /** @param renamed the new paths of sources that get others */
@@ -73,7 +80,23 @@ public final class Bundling {
         this.dependencies = dependencies;
         copies.forEach(copy -> copy.files().keySet().forEach(file -> libraries.put(file, copy)));
         this.sources = free("src", "entries", "bundle-src");
-        this.output = free("dist", "bundles", "bundle-out");
+        this.root = root();
+        this.output = free(Stream.of("dist", "bundles", "bundle-out")
+                .map(name -> Paths.join(root, name))
+                .toArray(String[]::new));
+    }
+
+    /** The folder that all pages are served from, as far as what they load shows it. */
+    private String root() {
+        Set<String> folders = new TreeSet<>();
+        for (Page page : project.pages().values()) {
+            folders.add(Paths.parent(page.path()));
+            page.tags().forEach(tag -> tag.file(page.path())
+                    .filter(project.tree()::has)
+                    .map(Paths::parent)
+                    .ifPresent(folders::add));
+        }
+        return Paths.common(folders);
     }
 
     private String free(String... names) {
@@ -122,7 +145,7 @@ public final class Bundling {
     private void page(Page page) {
         List<Segment> segments = segments(page);
         if (segments.isEmpty()) return;
-        String stem = Paths.withoutExtension(page.path());
+        String stem = Paths.relative(root, Paths.withoutExtension(page.path()));
         String text = page.text().content();
         // from the end, so that places before stay what they are
         List<Edit> edits = new ArrayList<>();
@@ -173,8 +196,10 @@ public final class Bundling {
         return "<script src=\"" + address + "\"" + (tag.deferred() ? " defer" : "") + "></script>";
     }
 
-    private static String address(Page page, Page.Tag tag, String file) {
-        return tag.address().startsWith("/") ? "/" + file : Paths.from(Paths.parent(page.path()), file);
+    private String address(Page page, Page.Tag tag, String file) {
+        return tag.address().startsWith("/")
+                ? "/" + Paths.relative(root, file)
+                : Paths.from(Paths.parent(page.path()), file);
     }
 
     /**
@@ -235,15 +260,18 @@ public final class Bundling {
             Script script = project.scripts().get(file.get());
             if (script == null) continue;
             boolean place = script.content().contains("document.currentScript");
+            boolean worker = isOfWorker(page, file.get());
             boolean template = project.pages().values().stream()
                     .filter(other -> !Page.STATIC.contains(Paths.extension(other.path())))
                     .anyMatch(other -> other.tags().stream()
                             .anyMatch(one -> file(other, one).equals(file)));
-            if (place || template || !script.editable()) {
+            if (place || worker || template || !script.editable()) {
                 fixed.add(file.get());
                 String why = place
                         ? "uses document.currentScript"
-                        : template ? "is loaded by a template" : "contains control characters";
+                        : worker
+                                ? "is loaded by a worker, too"
+                                : template ? "is loaded by a template" : "contains control characters";
                 left.add(info(file.get(), why + "; kept as a script tag", tag.evidence()));
             }
             if (script.modules().ecma()) continue;
@@ -262,6 +290,22 @@ public final class Bundling {
             }
         }
         return fixed;
+    }
+
+    /** Whether a worker, which has no window, loads a script: by a path from the page, or from another script. */
+    private boolean isOfWorker(Page page, String file) {
+        for (Script script : project.scripts().values()) {
+            Matcher call = WORKER.matcher(script.content());
+            while (call.find()) {
+                Matcher name = QUOTED.matcher(call.group(1));
+                while (name.find())
+                    for (String from : List.of(page.path(), script.path()))
+                        if (Paths.normal(Paths.join(Paths.parent(from), name.group(1)))
+                                .filter(file::equals)
+                                .isPresent()) return true;
+            }
+        }
+        return false;
     }
 
     private static Finding info(String subject, String fact, Evidence evidence) {
@@ -344,18 +388,21 @@ public final class Bundling {
     private String specifier(LibraryCopy copy, String file, String folder) {
         Manifest manifest = dependencies.manifest(copy.dependency());
         String within = copy.files().get(file);
-        String main = manifest.entry(".", Set.of("browser", "require")).orElse("");
-        // the minified file of a package may be in another folder than the one it stands for
-        boolean usual =
-                Paths.name(within).replace(".min.", ".").equals(Paths.name(main).replace(".min.", "."));
         boolean needed = libraries.values().stream()
                 .distinct()
                 .filter(other -> other != copy)
                 .anyMatch(other ->
                         dependencies.manifest(other.dependency()).needs().contains(manifest.name()));
+        // its parts are those of another build of what it is used with
+        boolean parted = libraries.entrySet().stream()
+                .filter(other -> manifest.needs()
+                        .contains(dependencies
+                                .manifest(other.getValue().dependency())
+                                .name()))
+                .anyMatch(other -> !isUsual(other.getValue(), other.getKey()));
         boolean reachable =
                 manifest.entry("./" + within, Set.of("browser", "require")).isPresent();
-        if (usual || needed) return copy.dependency();
+        if (isUsual(copy, file) || needed || parted) return copy.dependency();
         if (reachable) return copy.dependency() + "/" + within;
         // its parts must be those of the packages it is used with
         boolean needs = libraries.values().stream().anyMatch(other -> manifest.needs()
@@ -365,6 +412,18 @@ public final class Bundling {
         return Paths.from(folder, InstalledPackages.FOLDER + "/" + copy.dependency() + "/" + within);
     }
 
+    /** Whether a copied file is the one that its package's name stands for. */
+    private boolean isUsual(LibraryCopy copy, String file) {
+        String main = dependencies
+                .manifest(copy.dependency())
+                .entry(".", Set.of("browser", "require"))
+                .orElse("");
+        // the minified file of a package may be in another folder than the one it stands for
+        return Paths.name(copy.files().get(file))
+                .replace(".min.", ".")
+                .equals(Paths.name(main).replace(".min.", "."));
+    }
+
     /** The global names that others expect of a library. */
     private Set<String> globals(String file) {
         Set<String> expected = new TreeSet<>();
@@ -372,6 +431,8 @@ public final class Bundling {
                 .values()
                 .forEach(script -> expected.addAll(script.names().used().keySet()));
         project.pages().values().forEach(page -> expected.addAll(page.uses()));
+        // the bundler makes calls of it from markup
+        if (project.scripts().values().stream().anyMatch(Script::markup)) expected.add("React");
         libraries.keySet().stream()
                 .filter(other -> !other.equals(file) && other.endsWith(".js"))
                 .forEach(other -> library(other).names().used().keySet().stream()

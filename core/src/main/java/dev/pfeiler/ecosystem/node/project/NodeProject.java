@@ -3,10 +3,13 @@ package dev.pfeiler.ecosystem.node.project;
 import dev.pfeiler.ecosystem.node.library.InstalledPackages;
 import dev.pfeiler.ecosystem.node.library.LibraryFile;
 import dev.pfeiler.ecosystem.node.model.CompilerConfig;
+import dev.pfeiler.ecosystem.node.registry.PackageName;
 import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
+import dev.pfeiler.ecosystem.node.source.Import;
 import dev.pfeiler.ecosystem.node.source.Page;
 import dev.pfeiler.ecosystem.node.source.Script;
 import dev.pfeiler.ecosystem.node.source.ScriptReader;
+import dev.pfeiler.ecosystem.node.wiring.BabelCall;
 import dev.pfeiler.ecosystem.node.wiring.Call;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.ecosystem.node.wiring.CallScripts;
@@ -45,6 +48,10 @@ public final class NodeProject {
     /** Larger files are no one's handwriting; in bytes. */
     private static final long LARGEST = 1 << 20;
     /** Folders with what a documentation tool or a coverage tool has written. */
+    /** Names that the runtime gives to each script. Source: the Node.js documentation, global objects. */
+    private static final List<String> RUNTIME_NAMES = List.of(
+            "process", "Buffer", "require", "__dirname", "__filename", "module", "global", "setImmediate", "NodeJS");
+
     public static final Set<String> GENERATED_MARKS =
             Set.of("element-list", "package-list", "index-all.html", "jacoco-sessions.html", "lcov.info");
     /** What a specifier may leave out, in the order in which it is tried. */
@@ -235,6 +242,10 @@ public final class NodeProject {
                 if (Paths.isOutside(output)) ofPages.add(source);
             }
         }
+        for (Call call : callsOf("babel"))
+            BabelCall.of(call).ifPresent(babel -> babel.written(tree).forEach((output, source) -> {
+                if (!output.equals(source)) compiled.put(output, source);
+            }));
         loaded().forEach(file -> ofPages.add(compiled.getOrDefault(file, file)));
     }
 
@@ -364,6 +375,28 @@ public final class NodeProject {
             if (reached.add(path)) open.addAll(imported.getOrDefault(path, Set.of()));
         }
         return reached;
+    }
+
+    /** Where the project uses what the runtime brings; nothing if it does not. */
+    public Optional<Evidence> runtimeUse() {
+        return scripts.values().stream()
+                .flatMap(script -> runtimeUse(script).stream())
+                .findFirst()
+                .or(() -> installed
+                        .of("@types/node")
+                        .map(manifest -> Evidence.of("node_modules/@types/node", manifest.version())));
+    }
+
+    /** Where a source uses what the runtime brings; nothing if it does not, or is for browsers. */
+    public Optional<Evidence> runtimeUse(Script script) {
+        if (isOfPage(script.path())) return Optional.empty();
+        for (Import statement : script.imports())
+            if (PackageName.isBuiltIn(statement.specifier())) return Optional.of(statement.evidence());
+        for (String name : RUNTIME_NAMES) {
+            Script.Use use = script.names().used().get(name);
+            if (use != null && !use.tested()) return Optional.of(new Evidence(script.path(), use.line(), name));
+        }
+        return Optional.empty();
     }
 
     /** The own sources that are no tests and no tools. */

@@ -90,6 +90,8 @@ public final class OwnNames {
             Optional<String> main = main(page, tag);
             if (main.isEmpty()) continue;
             loader = true;
+            String start = main.get().endsWith(".js") ? main.get() : main.get() + ".js";
+            Paths.normal(Paths.join(Paths.parent(page.path()), start)).ifPresent(targets::add);
             root(Paths.join(Paths.parent(page.path()), Paths.parent(main.get())), page.path());
         }
     }
@@ -234,7 +236,7 @@ public final class OwnNames {
 
     /** Whether pages load a script by a loader of their own. */
     public boolean isLoaded(Script script) {
-        return loader && script.modules().amd();
+        return loader && (script.modules().amd() || targets.contains(script.path()));
     }
 
     /** Whether a loader can load a file by a name without a folder, or by a path that is set. */

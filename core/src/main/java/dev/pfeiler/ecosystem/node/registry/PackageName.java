@@ -39,6 +39,11 @@ public final class PackageName {
         return Optional.of(name).filter(text -> NAME.matcher(text).matches());
     }
 
+    /** What a name begins with that stands for a group of packages, for example {@code @babel}. */
+    public static Optional<String> scope(String name) {
+        return name.startsWith("@") ? Optional.of(Paths.first(name)) : Optional.empty();
+    }
+
     /** What is named within a package, for example {@code ./lib/x}; {@code .} for the package itself. */
     public static String within(String specifier) {
         String name = of(specifier).orElse(specifier);

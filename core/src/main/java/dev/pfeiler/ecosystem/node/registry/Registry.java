@@ -15,10 +15,10 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -37,7 +37,7 @@ public final class Registry implements PackageIndex {
     private final NpmSettings settings;
     private final NpmCache cache;
     private final ObjectMapper json = new ObjectMapper();
-    private final Map<String, Optional<Packument>> packuments = new HashMap<>();
+    private final Map<String, Optional<Packument>> packuments = new ConcurrentHashMap<>();
     private final RemoteClient client;
     private final FileCache archives;
 
@@ -98,8 +98,7 @@ public final class Registry implements PackageIndex {
     /** What is known of a package; nothing if no registry has it or none can be asked. */
     public Optional<Packument> packument(String name) {
         if (!PackageName.isSafe(name)) return Optional.empty();
-        if (!packuments.containsKey(name)) packuments.put(name, fetch(name));
-        return packuments.get(name);
+        return packuments.computeIfAbsent(name, this::fetch);
     }
 
     private Optional<Packument> fetch(String name) {
@@ -143,32 +142,48 @@ public final class Registry implements PackageIndex {
     }
 
     /**
-     * The files of a version whose archive has a known hash, whatever the registry says of it.
+     * The files of a version whose archive has a known hash, whatever the registry says of it; nothing if it cannot be
+     * fetched.
      *
      * @param integrity the hash, in the form of Subresource Integrity
      */
-    public Optional<Map<String, byte[]>> files(Packument packument, String version, String integrity) {
-        if (!VERSION.matcher(version).matches()) return Optional.empty();
-        return archive(packument, version, integrity).flatMap(bytes -> {
-            try {
-                return Optional.of(PackageFiles.of(bytes));
-            } catch (IOException e) {
-                LOG.warn("{} {} cannot be unpacked: {}", packument.name(), version, e.toString());
-                return Optional.empty();
-            }
-        });
+    public Optional<Map<String, byte[]>> pinned(String name, String version, String integrity) {
+        return kept(name, version, integrity)
+                .flatMap(bytes -> unpacked(name, version, bytes))
+                .or(() -> packument(name).flatMap(packument -> files(packument, version, integrity)));
     }
 
-    private Optional<byte[]> archive(Packument packument, String version, String integrity) {
-        JsonNode dist = packument.manifest(version).json().path("dist");
-        String name = packument.name().replace('/', '+') + "-" + version + ".tgz";
-        Optional<byte[]> kept = archives.get(name, Optional.empty())
+    private Optional<Map<String, byte[]>> files(Packument packument, String version, String integrity) {
+        if (!VERSION.matcher(version).matches()) return Optional.empty();
+        return kept(packument.name(), version, integrity)
+                .or(() -> fetched(packument, version, integrity))
+                .flatMap(bytes -> unpacked(packument.name(), version, bytes));
+    }
+
+    private static Optional<Map<String, byte[]>> unpacked(String name, String version, byte[] archive) {
+        try {
+            return Optional.of(PackageFiles.of(archive));
+        } catch (IOException e) {
+            LOG.warn("{} {} cannot be unpacked: {}", name, version, e.toString());
+            return Optional.empty();
+        }
+    }
+
+    private static String archive(String name, String version) {
+        return name.replace('/', '+') + "-" + version + ".tgz";
+    }
+
+    private Optional<byte[]> kept(String name, String version, String integrity) {
+        return archives.get(archive(name, version), Optional.empty())
                 .or(() -> cache.content(integrity))
                 .filter(bytes -> Integrity.fits(bytes, integrity));
-        if (kept.isPresent()) return kept;
+    }
+
+    private Optional<byte[]> fetched(Packument packument, String version, String integrity) {
+        JsonNode dist = packument.manifest(version).json().path("dist");
         Optional<byte[]> fetched =
                 client.get(dist.path("tarball").asText(""), "*/*").filter(bytes -> Integrity.fits(bytes, integrity));
-        fetched.ifPresent(bytes -> archives.keep(name, bytes));
+        fetched.ifPresent(bytes -> archives.keep(archive(packument.name(), version), bytes));
         return fetched;
     }
 }

@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.node.page.TestPage;
 import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.ecosystem.node.source.DeclarationFiles;
 import dev.pfeiler.ecosystem.node.target.typescript.TypedSources;
+import dev.pfeiler.ecosystem.node.wiring.BabelCall;
 import dev.pfeiler.ecosystem.node.wiring.CallScript;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Paths;
@@ -120,9 +121,15 @@ public final class NodeSteps {
         return before.content().equals(content) ? Optional.empty() : Optional.of(before.edit(content, reason));
     }
 
-    /** What the compiler writes, where the tree has it already. */
+    /** What compilers write, where the tree has it already. */
     private Set<String> outputs() {
         Set<String> outputs = new LinkedHashSet<>();
+        project.callsOf("babel").stream()
+                .flatMap(call -> BabelCall.of(call).stream())
+                .flatMap(babel -> babel.written(project.tree()).entrySet().stream())
+                .filter(each -> !each.getKey().equals(each.getValue()))
+                .filter(each -> project.tree().has(each.getKey()))
+                .forEach(each -> outputs.add(each.getKey()));
         for (CompilerConfig config : settled.build().configs()) {
             List<String> sources = project.scripts().values().stream()
                     .filter(script -> script.typed() && !script.declarations())

@@ -36,9 +36,7 @@ class CompilerDecisionsTest {
         NodeProject project =
                 NodeProject.of(new Sketch(folder).file("tide.js", text).tree());
         CompilerConfig config = new CompilerDecisions(
-                        project,
-                        new Deliberation(Choices.NONE),
-                        new Surroundings(project.tree(), "", Map.of(), List.of()))
+                        project, new Deliberation(Choices.NONE), Surroundings.none(project.tree()))
                 .forNew(false, Map.of("tide.js", "tide.ts"), Dependencies.NONE);
         assertThat(config.output("tide.ts", List.of("tide.ts"))).isEqualTo(output);
     }

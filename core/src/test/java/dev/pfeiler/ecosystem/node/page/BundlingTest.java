@@ -63,6 +63,38 @@ class BundlingTest {
         assertThat(plan.output()).isEqualTo("bundles");
     }
 
+    /** What a page loads shows the folder that it is served from; bundles are within it. */
+    @Test
+    void bundlesAreServedWithTheirPages() throws IOException {
+        sketch.file("build.sh", "babel src --out-dir web/js")
+                .file("src/list.jsx", "document.title = <b/>;")
+                .file("web/js/list.js", "document.title = 1;")
+                .file("web/pages/index.html", "<script src=\"../js/list.js\"></script>");
+        BundlePlan plan = plan();
+        assertThat(plan.output()).isEqualTo("web/dist");
+        assertThat(plan.entries())
+                .as("the source is bundled, not what is made of it")
+                .isEqualTo(Map.of(
+                        "entries/pages/index.js",
+                        "// What index.html loads, in the order of its tags.\n"
+                                + "require(\"../../src/list.jsx\");\n"));
+        assertThat(plan.pages().get("web/pages/index.html"))
+                .isEqualTo("<script src=\"../dist/pages/index.js\"></script>\n");
+        assertThat(plan.dev()).endsWith(" --servedir=web");
+    }
+
+    /** A worker has no window to publish names in. */
+    @Test
+    void whatAWorkerLoadsKeepsItsTag() throws IOException {
+        sketch.file("index.html", "<script src=\"js/sum.js\"></script>", "<script src=\"js/main.js\"></script>")
+                .file("js/sum.js", "function sum() { return 3; }")
+                .file("js/main.js", "new Worker('js/work.js').postMessage(sum());")
+                .file("js/work.js", "importScripts('sum.js'); postMessage(sum());");
+        BundlePlan plan = plan();
+        assertThat(plan.kept()).containsExactly("js/sum.js");
+        assertThat(plan.entries().get("src/index.js")).contains("main.js").doesNotContain("sum.js");
+    }
+
     @Test
     void whatCannotBeBundledKeepsItsTag() throws IOException {
         sketch.file(

@@ -9,19 +9,23 @@ import dev.pfeiler.ecosystem.node.registry.Registry;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeCopy;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
-import java.util.Deque;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.semver4j.Semver;
 
 /** Lays declared packages out in a scratch folder, so that the compiler finds their types; nothing of theirs is run. */
 final class PackageLayout {
     private static final int MOST = 250;
+    private static final Pattern DECLARATIONS = Pattern.compile(".*\\.d\\.[cm]?ts");
 
     private final ProjectTree tree;
     private final InstalledPackages installed;
@@ -40,18 +44,47 @@ final class PackageLayout {
     /** A package that is still to come. */
     private record Wanted(String name, String range) {}
 
-    /** Lays out all packages with those that they need. */
+    /** Lays out all packages with those that they need; those that are equally far from the project at a time. */
     void layOut(Dependencies dependencies) throws IOException {
-        Deque<Wanted> open = new ArrayDeque<>();
+        List<Wanted> open = new ArrayList<>();
         for (Dependencies.Section section : Dependencies.Section.values())
             dependencies.of(section).forEach((name, range) -> open.add(new Wanted(name, range)));
         Files.createDirectories(folder);
-        while (!open.isEmpty() && done.size() < MOST) {
-            Wanted wanted = open.pop();
-            if (!PackageName.isSafe(wanted.name()) || !done.add(wanted.name())) continue;
+        while (!open.isEmpty()) {
+            List<Wanted> level = open.stream()
+                    .filter(wanted -> PackageName.isSafe(wanted.name())
+                            // the compiler that is run is another one
+                            && !wanted.name().equals("typescript")
+                            && done.add(wanted.name()))
+                    .limit(MOST)
+                    .toList();
+            open.clear();
+            level.parallelStream().flatMap(this::laidOut).forEachOrdered(open::add);
+            if (done.size() > MOST) return;
+        }
+    }
+
+    /** Lays one package out; what it needs for its types. */
+    private Stream<Wanted> laidOut(Wanted wanted) {
+        try {
             Optional<Manifest> there = installed.of(wanted.name());
             Manifest manifest = there.isPresent() ? copy(wanted.name(), there.get()) : fetch(wanted);
-            manifest.map("dependencies").forEach((name, range) -> open.add(new Wanted(name, range)));
+            // what a package without types needs says nothing of types either
+            return hasTypes(wanted.name())
+                    ? manifest.map("dependencies").entrySet().stream()
+                            .map(entry -> new Wanted(entry.getKey(), entry.getValue()))
+                    : Stream.empty();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private boolean hasTypes(String name) throws IOException {
+        Path laidOut = folder.resolve(name);
+        if (!Files.isDirectory(laidOut)) return false;
+        try (Stream<Path> files = Files.walk(laidOut)) {
+            return files.anyMatch(
+                    file -> DECLARATIONS.matcher(file.getFileName().toString()).matches());
         }
     }
 

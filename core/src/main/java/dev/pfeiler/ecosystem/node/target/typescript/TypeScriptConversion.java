@@ -15,6 +15,7 @@ import dev.pfeiler.process.WorkFolder;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -92,14 +93,13 @@ public final class TypeScriptConversion {
             Path compiler = scratch.resolve("compiler");
             PackageLayout.write(compiler(), compiler);
             return convert(node, scratch, compiler, options, moduleType, changed);
-        } catch (IOException e) {
+        } catch (IOException | UncheckedIOException e) {
             throw Refusal.inputOutput("The compiler could not be run: " + e, "Check the disk and try again.", e);
         }
     }
 
     private Map<String, byte[]> compiler() {
-        return registry.packument(COMPILER)
-                .flatMap(packument -> registry.files(packument, VERSION, INTEGRITY))
+        return registry.pinned(COMPILER, VERSION, INTEGRITY)
                 .orElseThrow(() -> Refusal.notPossible(
                         "TypeScript " + VERSION
                                 + " is not in a registry that can be asked, or its archive there is not the"

@@ -1,0 +1,2 @@
+'use strict';
+exports.knots = (metres) => metres * 1.94384;

@@ -1,0 +1,1 @@
+Vue.component('quay', { props: ['name'], template: '<b>{{ name }} </b>' });

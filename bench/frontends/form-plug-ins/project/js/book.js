@@ -1,0 +1,3 @@
+var ships = ['Havbris', 'Nordlys'];
+$(function () { $('#f').validate(); });
+function show() { document.getElementById('out').innerHTML = Mustache.render('{{#s}}{{.}} {{/s}}', { s: ships }); }

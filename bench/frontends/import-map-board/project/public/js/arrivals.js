@@ -1,0 +1,1 @@
+export const arrivals = async () => ["Havbris 06:10", "Nordlys 07:45"];

@@ -1,0 +1,1 @@
+function Ship(props) { return <li className="ship">{props.name}</li>; }

@@ -1,0 +1,1 @@
+ReactDOM.render(<ul>{['Havbris', 'Nordlys'].map((n) => <Ship key={n} name={n} />)}</ul>, document.getElementById('list'));

@@ -1,0 +1,5 @@
+function Ship(props) {
+  return /*#__PURE__*/React.createElement("li", {
+    className: "ship"
+  }, props.name);
+}

@@ -1,0 +1,2 @@
+importScripts('levels.js');
+onmessage = function (e) { postMessage(sum(e.data)); };
