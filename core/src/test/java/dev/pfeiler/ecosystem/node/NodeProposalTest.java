@@ -31,6 +31,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Proposals for projects of scripts and pages, against a stand-in registry. */
 class NodeProposalTest {
@@ -739,6 +741,19 @@ class NodeProposalTest {
                 .contains("\"@babel/cli\": \"^7.28.0\"", "\"@babel/core\": \"^7.28.0\"")
                 .contains("\"@babel/preset-react\": \"^7.27.1\"", "\"lamps\": \"2.4.0\"");
         assertThat(files.get("public/js/Quay.js")).isEqualTo("retired: build output; built again by the build tool\n");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "package-lock.json | {\"packages\": {\"node_modules/lamps\": {\"version\": \"2.4.0\"}}}",
+                "package-lock.json | {\"dependencies\": {\"lamps\": {\"version\": \"2.4.0\"}}}",
+                "yarn.lock         | lamps@^2.1.0, lamps@^2.4.0:%  version \"2.4.0\"",
+            })
+    void aLockFileWithoutADescriptorStatesVersions(String path, String content) throws IOException {
+        sketch.file("lib.js", "const lamps = require('lamps');").file(path, content.split("%"));
+        assertThat(files(propose()).get("package.json")).contains("\"lamps\": \"2.4.0\"");
     }
 
     /** The banner of a plug-in names it in words; another package has the first of them. */
