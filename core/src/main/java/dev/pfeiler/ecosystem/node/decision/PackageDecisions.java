@@ -155,18 +155,21 @@ final class PackageDecisions {
 
     /** Packages that somebody installed for themselves, and that the product names in a text: another loads them by it. */
     private void mentioned() {
-        Set<String> roots = project.installed().roots();
-        if (roots.isEmpty()) return;
+        Map<String, Evidence> named = new TreeMap<>();
         for (Script script : project.products()) {
             Matcher quoted = QUOTED.matcher(script.content());
             while (quoted.find()) {
                 String name = quoted.group(2);
-                if (!roots.contains(name) || dependencies.section(name).isPresent()) continue;
-                Evidence evidence = Evidence.at(script.path(), script.content(), quoted.start());
-                versions.of(name, List.of())
-                        .ifPresent(chosen -> declare(Section.RUNTIME, name, chosen, List.of(evidence)));
+                boolean open = !named.containsKey(name)
+                        && dependencies.section(name).isEmpty()
+                        && project.installed().of(name).isPresent();
+                if (open) named.put(name, Evidence.at(script.path(), script.content(), quoted.start()));
             }
         }
+        if (named.isEmpty()) return;
+        named.keySet().retainAll(project.installed().roots());
+        named.forEach((name, evidence) -> versions.of(name, List.of())
+                .ifPresent(chosen -> declare(Section.RUNTIME, name, chosen, List.of(evidence))));
     }
 
     /** A package of which nothing in the project states a version: nothing says either that it is the one meant. */

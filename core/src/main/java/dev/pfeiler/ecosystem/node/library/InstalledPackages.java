@@ -3,11 +3,10 @@ package dev.pfeiler.ecosystem.node.library;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.node.registry.Manifest;
 import dev.pfeiler.ecosystem.node.registry.PackageName;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -15,12 +14,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Stream;
+import java.util.regex.Pattern;
 
 /** Packages that somebody put into {@code node_modules}. Only those that are asked for are read. */
 public final class InstalledPackages {
     /** The folder in which the runtime looks for packages. Source: the Node.js documentation, modules. */
     public static final String FOLDER = "node_modules";
+
+    private static final Pattern DESCRIPTOR = Pattern.compile("(?:@[^/]+/)?[^/@.][^/]*/package\\.json");
 
     private final ProjectTree tree;
     private final Map<String, Optional<Manifest>> manifests = new ConcurrentHashMap<>();
@@ -64,24 +65,12 @@ public final class InstalledPackages {
 
     private List<String> names() {
         if (!present()) return List.of();
-        List<String> names = new ArrayList<>();
-        for (String name : folders(FOLDER)) {
-            if (!name.startsWith("@")) names.add(name);
-            else folders(FOLDER + "/" + name).forEach(within -> names.add(name + "/" + within));
-        }
-        return names.stream().filter(PackageName::isSafe).toList();
-    }
-
-    private List<String> folders(String path) {
-        try (Stream<Path> found = Files.list(tree.onDisk(path))) {
-            return found.filter(Files::isDirectory)
-                    .map(folder -> folder.getFileName().toString())
-                    .filter(name -> !name.startsWith("."))
-                    .sorted()
-                    .toList();
-        } catch (IOException e) {
-            return List.of();
-        }
+        return ProjectTree.read(tree.onDisk(FOLDER)).files().stream()
+                .map(TreeFile::path)
+                .filter(path -> DESCRIPTOR.matcher(path).matches())
+                .map(Paths::parent)
+                .filter(PackageName::isSafe)
+                .toList();
     }
 
     /** The path of a package's own descriptor. */

@@ -28,6 +28,9 @@ import java.util.stream.Collectors;
  * nothing but declare, of whose classes there is one each.
  */
 public final class PhpCoverage {
+    /** How many names of parents are looked back over. */
+    private static final int MOST_PARENTS = 100;
+
     private static final Pattern CONDITIONAL = Pattern.compile("^declares .* conditionally");
 
     /** Names that mean the same at every time. */
@@ -173,7 +176,7 @@ public final class PhpCoverage {
                         .allMatch(load -> load.load().alone() && load.load().once())
                 && standsAlone(source)
                 && declaresAlone(source)
-                && names.isNeeded(project, source);
+                && names.isNeeded(source);
     }
 
     /** Whether a file can be loaded before anything else of the program. */
@@ -187,7 +190,7 @@ public final class PhpCoverage {
 
     /** Whether a name is that of what a class extends or implements. */
     private static boolean isParent(PhpSource source, PhpSource.Use use) {
-        for (int i = use.token() - 1; i > 0; i--) {
+        for (int i = use.token() - 1; i > Math.max(0, use.token() - MOST_PARENTS); i--) {
             Token token = source.tokens().get(i);
             if (token.word("extends") || token.word("implements")) return true;
             if (token.kind() != Token.Kind.NAME && !token.is(",")) return false;

@@ -4,7 +4,6 @@ import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.Token;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -18,10 +17,12 @@ public final class PhpSharedNames {
     /** Functions by which a program asks whether a function or a constant is there. */
     private static final Set<String> ASKS = Set.of("function_exists", "defined", "is_callable");
 
-    private final Map<String, List<Shared>> functions = new HashMap<>();
-    private final Map<String, List<Shared>> constants = new HashMap<>();
+    private final Map<String, Set<Shared>> functions = new HashMap<>();
+    private final Map<String, Set<Shared>> constants = new HashMap<>();
     private final Map<String, List<Shared>> namedBy = new LinkedHashMap<>();
     private final Set<String> askedFor = new HashSet<>();
+    /** Files that classes of others name something of. */
+    private final Set<String> needed = new HashSet<>();
 
     /**
      * A function or constant.
@@ -39,14 +40,14 @@ public final class PhpSharedNames {
                 boolean function = declared.kind() == PhpSource.Kind.FUNCTION;
                 String key = function ? PhpProject.key(declared.simple()) : declared.simple();
                 (function ? functions : constants)
-                        .computeIfAbsent(key, k -> new ArrayList<>())
+                        .computeIfAbsent(key, k -> new LinkedHashSet<>())
                         .add(shared);
             }
         }
-        project.sources().values().forEach(this::read);
+        project.sources().values().forEach(source -> read(project, source));
     }
 
-    private void read(PhpSource source) {
+    private void read(PhpProject project, PhpSource source) {
         Set<Shared> named = new LinkedHashSet<>();
         List<Token> tokens = source.tokens();
         for (int i = 0; i < tokens.size(); i++) {
@@ -67,11 +68,13 @@ public final class PhpSharedNames {
             if (member) continue;
             named.addAll(
                     called
-                            ? functions.getOrDefault(PhpProject.key(simple), List.of())
-                            : constants.getOrDefault(simple, List.of()));
+                            ? functions.getOrDefault(PhpProject.key(simple), Set.of())
+                            : constants.getOrDefault(simple, Set.of()));
         }
         named.removeIf(shared -> shared.file().equals(source.path()));
-        if (!named.isEmpty()) namedBy.put(source.path(), List.copyOf(named));
+        if (named.isEmpty()) return;
+        namedBy.put(source.path(), List.copyOf(named));
+        if (project.hasClasses(source)) named.forEach(shared -> needed.add(shared.file()));
     }
 
     /** What a file names that other files of the project declare; all of several with one name. */
@@ -80,13 +83,10 @@ public final class PhpSharedNames {
     }
 
     /** Whether a class of another file needs something of a file, and nothing acts differently once it is there. */
-    boolean isNeeded(PhpProject project, PhpSource source) {
-        return source.declarations().stream()
+    boolean isNeeded(PhpSource source) {
+        return needed.contains(source.path())
+                && source.declarations().stream()
                         .filter(declared -> !declared.kind().loadable())
-                        .noneMatch(declared -> askedFor.contains(PhpProject.key(declared.name())))
-                && namedBy.entrySet().stream()
-                        .filter(user -> project.hasClasses(project.sources().get(user.getKey())))
-                        .flatMap(user -> user.getValue().stream())
-                        .anyMatch(shared -> shared.file().equals(source.path()));
+                        .noneMatch(declared -> askedFor.contains(PhpProject.key(declared.name())));
     }
 }
