@@ -109,6 +109,10 @@ class ArchitectureTest {
             "creation..",
             "proof..");
 
+    /** The layers of the Go ecosystem, bottom up. */
+    private static final List<String> GO =
+            List.of("source..", "module..", "registry..", "project..", "decision..", "step..", "proof..");
+
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
     static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
@@ -116,6 +120,8 @@ class ArchitectureTest {
     static final ArchRule nodeLayers = layers("dev.pfeiler.ecosystem.node.", NODE);
 
     static final ArchRule phpLayers = layers("dev.pfeiler.ecosystem.php.", PHP);
+
+    static final ArchRule goLayers = layers("dev.pfeiler.ecosystem.go.", GO);
 
     /** Each layer may be used by those above it only. */
     private static ArchRule layers(String root, List<String> packages) {

@@ -1,0 +1,97 @@
+package dev.pfeiler.ecosystem.go;
+
+import dev.pfeiler.ecosystem.go.project.GoProject;
+import dev.pfeiler.ecosystem.go.project.OwnModule;
+import dev.pfeiler.ecosystem.go.source.GoSource;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.evidence.Finding.Topic;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeSet;
+
+/** What is found in a Go project. */
+final class GoFindings {
+    private final GoProject project;
+    private final List<Finding> findings = new ArrayList<>();
+
+    GoFindings(GoProject project) {
+        this.project = project;
+    }
+
+    List<Finding> all() {
+        long own = project.own().stream()
+                .mapToLong(module -> project.sourcesOf(module).size())
+                .sum();
+        add(Topic.LANGUAGES, "Go", count(own, "file") + " of the project's own");
+        project.workspace()
+                .ifPresent(root -> add(
+                        Topic.FOLDERS,
+                        Paths.join(root, "src"),
+                        "holds packages by their import paths, as a workspace",
+                        project.commands().files().stream()
+                                .map(file -> Evidence.of(file, ""))
+                                .toArray(Evidence[]::new)));
+        for (OwnModule module : project.own()) module(module);
+        findings.addAll(project.trouble());
+        return findings;
+    }
+
+    private void module(OwnModule module) {
+        String subject = module.folder().isEmpty() ? "." : module.folder();
+        module.path()
+                .ifPresent(stated -> findings.add(Finding.of(
+                        Topic.FOLDERS,
+                        subject,
+                        "is imported as " + stated.path() + "; " + stated.reason(),
+                        stated.certain() ? Certainty.CERTAIN : Certainty.LIKELY,
+                        List.of(stated.evidence()))));
+        project.programs(module)
+                .forEach((folder, source) -> add(
+                        Topic.FOLDERS,
+                        folder.isEmpty() ? "." : folder,
+                        "is a program",
+                        Evidence.of(source.path(), "package main")));
+        Map<String, String> copies = project.copies(module);
+        if (!copies.isEmpty())
+            add(
+                    Topic.LIBRARIES,
+                    count(copies.size(), "copied package"),
+                    "found by import path",
+                    Evidence.of(copies.values().iterator().next(), ""));
+        letterCase(module);
+    }
+
+    /** Folders that differ in letter case alone are one on some systems. */
+    private void letterCase(OwnModule module) {
+        Map<String, String> seen = new HashMap<>();
+        for (String folder : new TreeSet<>(project.packagesOf(module))) {
+            String other = seen.putIfAbsent(folder.toLowerCase(Locale.ROOT), folder);
+            if (other != null) findings.add(Finding.trouble(folder, "differs from " + other + " in letter case alone"));
+        }
+        for (GoSource source : project.sourcesOf(module))
+            if (source.imports().stream()
+                    .anyMatch(one -> one.path().startsWith("./") || one.path().startsWith("../")))
+                findings.add(Finding.trouble(
+                        source.path(),
+                        "imports a package by a relative path, which modules do not allow",
+                        source.imports().stream()
+                                .filter(one -> one.path().startsWith("."))
+                                .findFirst()
+                                .orElseThrow()
+                                .evidence()));
+    }
+
+    private void add(Topic topic, String subject, String fact, Evidence... evidence) {
+        findings.add(Finding.of(topic, subject, fact, Certainty.CERTAIN, List.of(evidence)));
+    }
+
+    private static String count(long n, String one) {
+        return n + " " + one + (n == 1 ? "" : "s");
+    }
+}

@@ -1,0 +1,101 @@
+package dev.pfeiler.ecosystem.go.proof;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.TestCounts;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** A project laid out to be built: in a workspace as until now, or as a module. */
+final class GoSide {
+    private static final Duration LIMIT = Duration.ofMinutes(15);
+
+    private final Path go;
+    private final Path folder;
+    private final Path logs;
+    private final String name;
+    private final Map<String, String> variables;
+
+    private GoSide(Path go, Path folder, Path logs, String name, Map<String, String> variables) {
+        this.go = go;
+        this.folder = folder;
+        this.logs = logs;
+        this.name = name;
+        this.variables = Map.copyOf(variables);
+    }
+
+    /**
+     * One in a workspace.
+     *
+     * @param folder of the project within it
+     */
+    static GoSide ofWorkspace(Path go, Path workspace, Path folder, Path logs) {
+        return new GoSide(
+                go,
+                folder,
+                logs,
+                "before",
+                Map.of("GO111MODULE", "off", "GOPATH", workspace.toString(), "GOFLAGS", "", "GOTOOLCHAIN", "local"));
+    }
+
+    static GoSide ofModules(Path go, Path folder, Path logs, String name, boolean offline) {
+        Map<String, String> variables =
+                new HashMap<>(Map.of("GO111MODULE", "on", "GOFLAGS", "-mod=mod", "GOTOOLCHAIN", "local"));
+        if (offline && !System.getenv().getOrDefault("GOPROXY", "").startsWith("file:"))
+            variables.put("GOPROXY", "off");
+        return new GoSide(go, folder, logs, name, variables);
+    }
+
+    Path folder() {
+        return folder;
+    }
+
+    /** @param what names the log */
+    ToolRun go(String what, List<String> arguments) throws IOException {
+        return run(what, go, arguments);
+    }
+
+    ToolRun run(String what, Path program, List<String> arguments) throws IOException {
+        List<String> command = new ArrayList<>(List.of(program.toString()));
+        command.addAll(arguments);
+        return ToolRun.of(command, folder, variables, logs.resolve(what + "-" + name + ".log"), LIMIT);
+    }
+
+    /** The lines that a listing of all packages prints, or nothing if it fails. */
+    List<String> list(String format) throws IOException {
+        ToolRun run = go("list", List.of("list", "-e", "-f", format, "./..."));
+        return run.output().stream()
+                .filter(line -> !line.startsWith("go: ") && !line.isBlank())
+                .toList();
+    }
+
+    /** How the tests end. Source: the documentation of {@code go tool test2json}. */
+    TestCounts.Run tests() throws IOException {
+        ToolRun run = go("tests", List.of("test", "-json", "./..."));
+        ObjectMapper json = new ObjectMapper();
+        int passed = 0;
+        int failed = 0;
+        int skipped = 0;
+        for (String line : run.output()) {
+            if (!line.startsWith("{")) continue;
+            JsonNode event = json.readTree(line);
+            if (event.path("Test").isMissingNode()) continue;
+            switch (event.path("Action").asText()) {
+                case "pass" -> passed++;
+                case "fail" -> failed++;
+                case "skip" -> skipped++;
+                default -> {}
+            }
+        }
+        boolean counted = passed + failed + skipped > 0;
+        return new TestCounts.Run(
+                run.exit(), counted ? Optional.of(new TestCounts(passed, failed, skipped)) : Optional.empty());
+    }
+}

@@ -1,0 +1,3 @@
+module port.example/units
+
+go 1.12

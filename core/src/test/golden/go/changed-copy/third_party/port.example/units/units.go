@@ -1,0 +1,1 @@
+from vendor/port.example/units/units.go

@@ -1,0 +1,2 @@
+#!/bin/sh
+go build office

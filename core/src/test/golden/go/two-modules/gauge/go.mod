@@ -1,0 +1,3 @@
+module gauge
+
+go 1.12

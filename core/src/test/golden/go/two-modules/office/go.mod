@@ -1,0 +1,7 @@
+module office
+
+go 1.12
+
+require gauge v0.0.0
+
+replace gauge => ../gauge

@@ -1,0 +1,1 @@
+from src/office/main.go

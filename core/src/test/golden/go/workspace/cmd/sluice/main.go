@@ -1,0 +1,1 @@
+from src/haldervik/sluice/cmd/sluice/main.go

@@ -1,0 +1,182 @@
+package dev.pfeiler.ecosystem.go;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Golden;
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is proposed for Go projects. */
+class GoProposalTest {
+    private static final String UNITS =
+            "package units\n\n// Metres of feet.\nfunc Metres(f float64) float64 { return f * 0.3048 }\n";
+
+    @TempDir
+    Path temp;
+
+    private ModuleFolder modules;
+    private Sketch sketch;
+
+    @BeforeEach
+    void publish() throws IOException {
+        modules = new ModuleFolder(temp.resolve("proxy"))
+                .publish("port.example/units", "v1.2.0", "", "units.go", UNITS)
+                .publish("port.example/units", "v1.1.0", "", "units.go", "package units\n")
+                .publish("port.example/units", "v1.3.0", "", "units.go", UNITS + "\nconst Later = 1\n")
+                .publish(
+                        "port.example/tides/v2",
+                        "v2.1.0",
+                        "require port.example/units v1.1.0\n",
+                        "tides.go",
+                        "package tides\n\nimport \"port.example/units\"\n\nvar Low = units.Metres(3)\n");
+        sketch = new Sketch(Files.createDirectories(temp.resolve("sluice")));
+    }
+
+    private Proposal propose(String... choices) {
+        Environment environment = new Environment(
+                temp.resolve("home"),
+                Map.of(
+                        "GOPROXY",
+                        modules.address(),
+                        "GOMODCACHE",
+                        temp.resolve("cache").toString()),
+                Path.of(System.getProperty("java.home")),
+                false);
+        Pfeiler pfeiler = new Pfeiler(environment);
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
+    }
+
+    /** What a proposal does to each file; the texts of those that it writes or edits. */
+    private static Map<String, String> files(Proposal proposal) {
+        Map<String, String> files = new TreeMap<>();
+        for (Step step : proposal.steps()) {
+            if (step instanceof Step.Write write) files.put(write.path(), write.content());
+            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
+            else if (step instanceof Step.Move move) files.put(move.to(), "from " + move.path() + "\n");
+            else files.put(step.path(), "retired: " + step.reason() + "\n");
+        }
+        return files;
+    }
+
+    private static Decision decision(Proposal proposal, String key) {
+        return proposal.decisions().stream()
+                .filter(one -> one.key().equals(key))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<String> left(Proposal proposal) {
+        return proposal.leftForYou().stream()
+                .map(finding -> finding.subject() + ": " + finding.fact())
+                .toList();
+    }
+
+    /** A workspace with a make file: the project leaves it, what it uses is required in the copied versions. */
+    @Test
+    void aWorkspaceBecomesAModule() throws IOException {
+        sketch.file(
+                        "Makefile",
+                        "export GOPATH := $(CURDIR)",
+                        "export GO111MODULE := off",
+                        "",
+                        "all:",
+                        "\tgo install haldervik/sluice/...")
+                .file(
+                        "src/haldervik/sluice/gate/gate.go",
+                        "package gate",
+                        "",
+                        "import (",
+                        "\t\"port.example/tides/v2\"",
+                        "\t\"haldervik/sluice/level\"",
+                        ")",
+                        "",
+                        "var Gate = tides.Low + level.Level")
+                .file("src/haldervik/sluice/level/level.go", "package level", "", "const Level = 1_0")
+                .file("src/haldervik/sluice/cmd/sluice/main.go", "package main", "", "func main() {}")
+                .file(
+                        "src/port.example/tides/v2/tides.go",
+                        "package tides",
+                        "",
+                        "import \"port.example/units\"",
+                        "",
+                        "var Low = units.Metres(3)")
+                .file("src/port.example/units/units.go", UNITS.strip().split("\n"));
+        Proposal proposal = propose();
+        Golden.check("go/workspace", files(proposal));
+        assertThat(proposal.questions()).isEmpty();
+        assertThat(decision(proposal, "package:port.example/units").value()).isEqualTo("v1.2.0");
+        assertThat(decision(proposal, "level").evidence().get(0).place())
+                .isEqualTo("src/haldervik/sluice/level/level.go:3");
+    }
+
+    /** A changed copy stays in use; what a list pins is taken without a copy; the rest is the newest release. */
+    @Test
+    void copiesThatWereChangedReplaceTheirModules() throws IOException {
+        modules.publish("port.example/charts", "v0.1.0", "", "charts.go", "package charts\n")
+                .publish("port.example/charts", "v0.2.0", "", "charts.go", "package charts\n")
+                .publish("port.example/lamps", "v0.4.0", "", "lamps.go", "package lamps\n")
+                .publish("port.example/lamps", "v0.5.0", "", "lamps.go", "package lamps\n");
+        sketch.file(
+                        "main.go",
+                        "package main // import \"port.example/sluice\"",
+                        "",
+                        "import (",
+                        "\t_ \"port.example/charts\"",
+                        "\t_ \"port.example/gone\"",
+                        "\t_ \"port.example/lamps\"",
+                        "\t_ \"port.example/units\"",
+                        ")",
+                        "",
+                        "func main() {}")
+                .file(
+                        "vendor/port.example/units/units.go",
+                        UNITS.replace("0.3048", "0.3").strip().split("\n"))
+                .file("glide.lock", "hash: x", "imports:", "- name: port.example/charts", "  version: v0.1.0");
+        Proposal proposal = propose();
+        Golden.check("go/changed-copy", files(proposal));
+        assertThat(decision(proposal, "module").reason()).isEqualTo("an import comment");
+        assertThat(decision(proposal, "package:port.example/lamps").value()).isEqualTo("v0.5.0");
+        assertThat(left(proposal))
+                .contains("port.example/gone: is imported, and nothing provides it")
+                .anyMatch(text -> text.startsWith("port.example/units: was changed after it was copied from v1.2.0"));
+    }
+
+    /** Two repositories of one's own, one of which uses the other. */
+    @Test
+    void ownRepositoriesBecomeModulesThatFindEachOther() throws IOException {
+        sketch.file("src/gauge/gauge.go", "package gauge", "", "const Zero = 0")
+                .file(
+                        "src/office/main.go",
+                        "package main",
+                        "",
+                        "import \"gauge\"",
+                        "",
+                        "func main() { println(gauge.Zero) }")
+                .file("build.sh", "#!/bin/sh", "GOPATH=$PWD GO111MODULE=off go build office");
+        Golden.check("go/two-modules", files(propose()));
+    }
+
+    @Test
+    void aPathThatNothingSaysIsAsked() throws IOException {
+        sketch.file("main.go", "package main", "", "func main() {}");
+        Proposal proposal = propose();
+        assertThat(proposal.questions())
+                .extracting(question -> question.fallback().orElse(""))
+                .containsExactly("sluice");
+        assertThat(files(propose("module=port.example/sluice")).get("go.mod"))
+                .isEqualTo("module port.example/sluice\n\ngo 1.12\n");
+    }
+}
