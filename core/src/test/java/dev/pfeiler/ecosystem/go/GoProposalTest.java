@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.go;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Golden;
+import dev.pfeiler.ModuleFolder;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;

@@ -147,7 +147,11 @@ public final class GoProof {
             if (now.containsKey(path) && !now.get(path).equals(lines))
                 differences.add(new Difference(path, Kind.CHANGED, ""));
         });
-        return new Comparison("exported names", old.size() + " packages", now.size() + " packages", differences);
+        return new Comparison("exported names", count(old.size()), count(now.size()), differences);
+    }
+
+    private static String count(int packages) {
+        return packages + (packages == 1 ? " package" : " packages");
     }
 
     private static Map<String, List<String>> documented(GoSide side) throws IOException {

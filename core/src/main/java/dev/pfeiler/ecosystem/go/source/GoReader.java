@@ -22,6 +22,10 @@ import java.util.regex.Pattern;
 public final class GoReader {
     private static final Pattern CANONICAL = Pattern.compile("(?://|/\\*)\\s*import\\s+\"([^\"]+)\".*", Pattern.DOTALL);
     private static final Pattern LITERAL_OF_13 = Pattern.compile("0[bBoO].*|.*_.*|0[xX].*[pP.].*");
+    private static final Pattern WHOLE = Pattern.compile("\\d+");
+    /** How many tokens a declaration is looked for before a use. */
+    private static final int FARTHEST = 2000;
+
     private static final Pattern MAJOR = Pattern.compile("v\\d+");
     private static final Pattern VERSION_END = Pattern.compile("\\.v\\d+$");
     private static final Set<String> DECLARING = Set.of("func", "type", "var", "const");
@@ -149,6 +153,11 @@ public final class GoReader {
             if (token.word("type") && next.isName() && third.is("[") && isConstraint(i + 3))
                 need(18, "type parameters", token);
             if ((token.is("]") || token.is("...")) && next.word("any")) need(18, "any", next);
+            if ((token.is("<<") || token.is(">>"))
+                    && next.isName()
+                    && !third.is("(")
+                    && !third.is(".")
+                    && isSigned(i + 1)) need(13, "shift by a signed count", token);
             if (token.word("range") && next.kind() == Kind.NUMBER) need(22, "range over a number", token);
             if (member || !token.isName()) continue;
             if (next.is("(")
@@ -161,6 +170,26 @@ public final class GoReader {
                         .ifPresent(minor -> needs.add(new Need(minor, imported + "." + third.text(), "", at(token))));
             }
         }
+    }
+
+    /** Whether the last declaration of a variable before its use makes it a signed number, as far as it shows that. */
+    private boolean isSigned(int use) {
+        String name = tokens.get(use).text();
+        for (int i = use - 1; i > Math.max(0, use - FARTHEST); i--) {
+            if (!tokens.get(i).word(name) || tokens.get(i - 1).is(".")) continue;
+            GoToken next = tokens.get(i + 1);
+            GoToken third = tokens.get(i + 2);
+            if (next.isName() && (next.text().startsWith("int") || next.text().startsWith("uint")))
+                return next.text().startsWith("int") && !next.text().equals("interface");
+            if (next.is(":=") || next.is("=") && tokens.get(i - 1).word("var"))
+                return third.word("len")
+                        || third.word("cap")
+                        || third.word("int")
+                        || third.word("range")
+                        || third.kind() == Kind.NUMBER
+                                && WHOLE.matcher(third.text()).matches();
+        }
+        return false;
     }
 
     /** Whether brackets behind the name of a type hold parameters, and not a length. */

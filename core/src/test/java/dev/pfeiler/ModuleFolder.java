@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.go;
+package dev.pfeiler;
 
 import java.io.IOException;
 import java.io.OutputStream;
