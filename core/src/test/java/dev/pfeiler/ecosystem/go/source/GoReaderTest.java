@@ -60,9 +60,9 @@ class GoReaderTest {
                 "func f() { _ = v.errors.Is(a, b) } % 0 % ",
                 "func f() { n := len(x); _ = 2 << n } % 13 % shift by a signed count",
                 "func f(n int) { _ = 2 >> n } % 13 % shift by a signed count",
-                "func f(n uint) { _ = 2 << n } % 0",
-                "const n = 3; var x = 2 << n % 0",
-                "func f() { n := uint(3); _ = 2 << n } % 0",
+                "func f(n uint) { _ = 2 << n } % 0 %",
+                "const n = 3; var x = 2 << n % 0 %",
+                "func f() { n := uint(3); _ = 2 << n } % 0 %",
                 "// os.ReadFile % 0 % ",
             })
     void syntaxAndLibraryNeedReleases(String code, int minor, String what) {
