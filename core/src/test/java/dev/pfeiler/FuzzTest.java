@@ -224,6 +224,19 @@ class FuzzTest {
     }
 
     @Test
+    void goWithoutBoundsEnds() throws IOException {
+        int many = 100_000;
+        sketch.file("a.go", "package a", "import \"os\"; " + "import \"port.example/x\"; ".repeat(many))
+                .file("b.go", "package a", "var x = " + "(".repeat(many))
+                .file("c.go", "package a", "import \"os\"", "var x = " + "os.ReadFile + 2 << n + ".repeat(many) + "1")
+                .file("d.go", "//go:build " + "(!".repeat(many), "", "package a")
+                .file("e.go", "// +build a,!b c\n".repeat(many) + "\npackage a")
+                .file("f.go", "package a", "var x = `" + "\"".repeat(many))
+                .file("Makefile", "all:", "\tgo build " + "a.a/".repeat(many), "PKG = " + "a.".repeat(many));
+        read("Go without bounds");
+    }
+
+    @Test
     void jarsAndTheClassesInThem() throws IOException {
         sketch.jar(
                 "lib/x.jar",

@@ -89,6 +89,24 @@ class SluiceIT {
                         ")",
                         "",
                         "func main() { fmt.Printf(\"%d %.2f m\\n\", len(os.Args), gauge.Level(10)) }")
+                .file(
+                        "src/haldervik/sluice/cmd/board/main.go",
+                        "package main",
+                        "",
+                        "import (",
+                        "\t\"fmt\"",
+                        "\t\"net/http\"",
+                        "\t\"os\"",
+                        "",
+                        "\t\"haldervik/sluice/gauge\"",
+                        ")",
+                        "",
+                        "func main() {",
+                        "\thttp.HandleFunc(\"/level\", func(w http.ResponseWriter, r *http.Request) {",
+                        "\t\tfmt.Fprintf(w, \"%.2f m\", gauge.Level(10))",
+                        "\t})",
+                        "\thttp.ListenAndServe(\"127.0.0.1:\"+os.Getenv(\"PORT\"), nil)",
+                        "}")
                 .root();
     }
 
@@ -111,16 +129,18 @@ class SluiceIT {
         Program.Run prove = run("prove", "--run-with", "north", project.toString());
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
-                .containsPattern("= packages +2 +2")
+                .containsPattern("= packages +3 +3")
                 .containsPattern("= exported names +1 package +1 package")
                 .containsPattern("= go vet +passes +passes")
                 .containsPattern("= run cmd/level north +exit 0 +exit 0")
+                .containsPattern("= pages of cmd/board +2 requested +2 requested")
                 .containsPattern("= tests +1 passed +1 passed");
         Path descriptor = project.resolve("go.mod");
         String text = Files.readString(descriptor);
         Files.writeString(descriptor, text.replace("v2.0.1", "v2.1.0"));
         assertThat(run("prove", "--run-with", "north", project.toString()).out())
                 .containsPattern("≠ run cmd/level north")
+                .contains("changed /level: no known cause")
                 .contains("Not proven");
         Files.writeString(descriptor, text);
         assertThat(run("undo", project.toString()).exit()).isZero();

@@ -85,10 +85,11 @@ public final class RunningProgram implements AutoCloseable {
     public static RunningProgram serving(
             List<String> command, Path folder, Map<String, String> environment, Path log, int port, Duration limit)
             throws IOException {
-        return until(command, folder, environment, log, () -> listens(port), limit);
+        return until(command, folder, environment, log, () -> isListening(port), limit);
     }
 
-    private static boolean listens(int port) throws IOException {
+    /** Whether something listens on a port of this machine. */
+    public static boolean isListening(int port) throws IOException {
         try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
             return socket.isConnected();
         } catch (ConnectException e) {

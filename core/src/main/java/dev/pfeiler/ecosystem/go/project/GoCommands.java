@@ -30,6 +30,8 @@ public record GoCommands(List<String> files, Map<String, Evidence> named, Map<St
     private static final Pattern VARIABLE = Pattern.compile(
             "\\s*(?:export\\s+|readonly\\s+|ENV\\s+)?\\w*(?:PKG|PACKAGE|IMPORT|REPO|PROJECT|MODULE|ORG_PATH|ROOT)\\w*\\s*(?::|\\?|::)?[= ]\\s*[\"']?([a-z0-9][\\w-]*(?:\\.[\\w-]+)+(?:/[\\w.~-]+)+)[\"']?\\s*");
     private static final int LARGEST = 1 << 20;
+    /** A longer line is no command that a person wrote; in characters. */
+    private static final int LONGEST = 4000;
 
     static GoCommands in(ProjectTree tree) {
         List<String> files = new ArrayList<>();
@@ -46,6 +48,7 @@ public record GoCommands(List<String> files, Map<String, Evidence> named, Map<St
             List<String> lines = tree.lines(file, LARGEST);
             for (int i = 0; i < lines.size(); i++) {
                 String line = lines.get(i);
+                if (line.length() > LONGEST) continue;
                 Evidence place = new Evidence(file.path(), i + 1, line);
                 Matcher variable = VARIABLE.matcher(line);
                 if (variable.matches()) linked.putIfAbsent(variable.group(1), place);

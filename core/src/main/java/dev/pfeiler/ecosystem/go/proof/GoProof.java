@@ -19,10 +19,14 @@ import dev.pfeiler.tree.TreeCopy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
@@ -202,6 +206,14 @@ public final class GoProof {
                         "run " + name, "builds", "does not", List.of(new Difference(name, Kind.GONE, ""))));
                 continue;
             }
+            List<GoSource> its = reached(own, folder);
+            if (ServerRows.serves(its)) {
+                Optional<Comparison> served = new ServerRows(
+                                name, proof.old(), its, proof.running().arguments())
+                        .row(before, old, after, now);
+                served.ifPresent(rows::add);
+                if (served.isPresent()) continue;
+            }
             String call = name + " " + String.join(" ", arguments);
             rows.add(new ProgramComparison(
                             "run " + call,
@@ -213,6 +225,29 @@ public final class GoProof {
                             output -> "")
                     .row());
         }
+    }
+
+    /** The sources of a program, and of the own packages that it imports. */
+    private List<GoSource> reached(OwnModule own, String folder) {
+        Map<String, String> folders = new TreeMap<>();
+        for (String each : project.packagesOf(own))
+            folders.put(Paths.join(path(own), Paths.relative(own.folder(), each)), each);
+        List<GoSource> found = new ArrayList<>();
+        Set<String> seen = new TreeSet<>();
+        Deque<String> open = new ArrayDeque<>(List.of(folder));
+        while (!open.isEmpty()) {
+            String next = open.poll();
+            if (!seen.add(next)) continue;
+            for (GoSource source : project.packages().getOrDefault(next, List.of())) {
+                if (source.isTest()) continue;
+                found.add(source);
+                source.imports().stream()
+                        .map(one -> folders.get(one.path()))
+                        .filter(Objects::nonNull)
+                        .forEach(open::add);
+            }
+        }
+        return found;
     }
 
     private static ProgramResult result(GoSide side, Path program, List<String> arguments, int number)

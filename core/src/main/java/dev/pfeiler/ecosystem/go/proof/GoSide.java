@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.go.proof;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.TestCounts;
 import java.io.IOException;
@@ -66,6 +67,23 @@ final class GoSide {
         List<String> command = new ArrayList<>(List.of(program.toString()));
         command.addAll(arguments);
         return ToolRun.of(command, folder, variables, logs.resolve(what + "-" + name + ".log"), LIMIT);
+    }
+
+    /** Starts a program that runs on; until it shows a sign. */
+    RunningProgram serve(
+            Path program,
+            List<String> arguments,
+            Map<String, String> more,
+            int number,
+            RunningProgram.Sign sign,
+            Duration limit)
+            throws IOException {
+        List<String> command = new ArrayList<>(List.of(program.toString()));
+        command.addAll(arguments);
+        Map<String, String> all = new HashMap<>(variables);
+        all.putAll(more);
+        Path log = logs.resolve("serve-" + program.getFileName() + "-" + number + ".log");
+        return RunningProgram.until(command, folder, all, log, sign, limit);
     }
 
     /** The lines that a listing of all packages prints, or nothing if it fails. */

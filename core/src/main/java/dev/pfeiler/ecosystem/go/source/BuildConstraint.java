@@ -14,6 +14,7 @@ final class BuildConstraint {
     private static final Pattern OLD = Pattern.compile("//\\s*\\+build\\s+(.*)");
     private static final Pattern WORD = Pattern.compile("\\(|\\)|!|&&|\\|\\||[\\w.]+");
     private static final int DEEPEST = 100;
+    private static final int MOST_LINES = 100;
     /** How many tags are tried in all combinations. */
     private static final int MOST_TAGS = 12;
 
@@ -28,8 +29,12 @@ final class BuildConstraint {
 
     /** Whether no system meets the constraint in some comments: whatever tags it sets, {@code ignore} is none of them. */
     static boolean excludes(List<String> comments) {
-        List<String> all =
-                comments.stream().flatMap(String::lines).map(String::strip).toList();
+        List<String> all = comments.stream()
+                .flatMap(String::lines)
+                .map(String::strip)
+                .filter(line -> line.startsWith(NEW) || OLD.matcher(line).matches())
+                .limit(MOST_LINES)
+                .toList();
         Set<String> named = new TreeSet<>();
         meets(all, tag -> {
             named.add(tag);

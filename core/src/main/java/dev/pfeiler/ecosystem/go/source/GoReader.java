@@ -8,6 +8,7 @@ import dev.pfeiler.evidence.Evidence;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,6 +24,8 @@ public final class GoReader {
     private static final Pattern CANONICAL = Pattern.compile("(?://|/\\*)\\s*import\\s+\"([^\"]+)\".*", Pattern.DOTALL);
     private static final Pattern LITERAL_OF_13 = Pattern.compile("0[bBoO].*|.*_.*|0[xX].*[pP.].*");
     private static final Pattern WHOLE = Pattern.compile("\\d+");
+    /** Of an excerpt on each side of its token, in characters. */
+    private static final int AROUND = 80;
     /** How many tokens a declaration is looked for before a use. */
     private static final int FARTHEST = 2000;
 
@@ -40,7 +43,8 @@ public final class GoReader {
     private final Map<String, String> library = new HashMap<>();
 
     private final Set<String> declared = new HashSet<>();
-    private final List<Need> needs = new ArrayList<>();
+    /** The first place of each. */
+    private final Map<String, Need> needs = new LinkedHashMap<>();
 
     private GoReader(String path, String text) {
         this.path = path;
@@ -66,11 +70,24 @@ public final class GoReader {
                 .filter(comment -> comment.start() < clause)
                 .map(GoToken::text)
                 .toList();
-        return new GoSource(path, text, name, imports, canonical(), BuildConstraint.excludes(before), declared, needs);
+        return new GoSource(
+                path,
+                text,
+                name,
+                imports,
+                canonical(),
+                BuildConstraint.excludes(before),
+                declared,
+                List.copyOf(needs.values()));
     }
 
+    /** The line of a token; of a long one the part around it. */
     private Evidence at(GoToken token) {
-        return Evidence.at(path, text, token.start());
+        int from = token.start();
+        while (from > 0 && token.start() - from < AROUND && text.charAt(from - 1) != '\n') from--;
+        int to = token.start();
+        while (to < text.length() && to - token.start() < AROUND && text.charAt(to) != '\n') to++;
+        return new Evidence(path, token.line(), text.substring(from, to));
     }
 
     private Optional<Canonical> canonical() {
@@ -117,7 +134,8 @@ public final class GoReader {
         imports.add(one);
         if (!one.ofLibrary()) return;
         library.put(alias.isEmpty() ? usualName(imported) : alias, imported);
-        StandardLibrary.since(imported).ifPresent(minor -> needs.add(new Need(minor, imported, "", one.evidence())));
+        StandardLibrary.since(imported)
+                .ifPresent(minor -> needs.putIfAbsent(imported, new Need(minor, imported, "", one.evidence())));
     }
 
     private static String usualName(String imported) {
@@ -163,11 +181,11 @@ public final class GoReader {
             if (next.is("(")
                     && BUILTINS.containsKey(token.text())
                     && !tokens.get(i - 1).word("func"))
-                needs.add(new Need(BUILTINS.get(token.text()), token.text(), token.text(), at(token)));
+                need(BUILTINS.get(token.text()), token.text(), token.text(), token);
             if (next.is(".") && third.isName() && library.containsKey(token.text())) {
                 String imported = library.get(token.text());
                 StandardLibrary.since(imported, third.text())
-                        .ifPresent(minor -> needs.add(new Need(minor, imported + "." + third.text(), "", at(token))));
+                        .ifPresent(minor -> need(minor, imported + "." + third.text(), "", token));
             }
         }
     }
@@ -200,6 +218,10 @@ public final class GoReader {
     }
 
     private void need(int minor, String what, GoToken token) {
-        needs.add(new Need(minor, what, "", at(token)));
+        need(minor, what, "", token);
+    }
+
+    private void need(int minor, String what, String builtin, GoToken token) {
+        if (!needs.containsKey(what)) needs.put(what, new Need(minor, what, builtin, at(token)));
     }
 }

@@ -14,6 +14,9 @@ final class ScriptEdit {
     private static final Pattern LINKED = Pattern.compile("\\bcd\\s+\\S*/src/\\S+\\s*&&\\s*(?=go\\b)");
     private static final Pattern RECIPE = Pattern.compile("^(\\t[@-]?)(?=go\\b)");
 
+    /** A longer line is no command that a person wrote; in characters. */
+    private static final int LONGEST = 4000;
+
     private ScriptEdit() {}
 
     /**
@@ -25,6 +28,10 @@ final class ScriptEdit {
         String end = text.contains("\r\n") ? "\r\n" : "\n";
         List<String> lines = new ArrayList<>();
         for (String line : text.split("\r?\n", -1)) {
+            if (line.length() > LONGEST) {
+                lines.add(line);
+                continue;
+            }
             if (WHOLE.matcher(line).matches() || NAMED.matcher(line).matches()) {
                 // the blank line that stood behind it
                 continue;
