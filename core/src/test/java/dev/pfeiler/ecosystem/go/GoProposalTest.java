@@ -170,6 +170,28 @@ class GoProposalTest {
         Golden.check("go/two-modules", files(propose()));
     }
 
+    /** Releases before 1.13 take no descriptor below a workspace. */
+    @Test
+    void containersBuildOutsideOfAWorkspace() throws IOException {
+        sketch.file("main.go", "package main", "", "import _ \"port.example/sluice/level\"", "", "func main() {}")
+                .file("level/level.go", "package level")
+                .file(
+                        "Dockerfile",
+                        "FROM golang:1.11",
+                        "ENV GOPATH /go",
+                        "ENV GO111MODULE=off",
+                        "WORKDIR /go/src/port.example/sluice",
+                        "COPY . /go/src/port.example/sluice/",
+                        "RUN GO111MODULE=off go build -o /usr/bin/sluice . && go vet ./...")
+                .file("build.sh", "#!/bin/sh", "export GOPATH=$HOME/go", "CGO_ENABLED=0 go build -o out/gate .");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("Dockerfile"))
+                .isEqualTo("FROM golang:1.11\nWORKDIR /src/sluice\nCOPY . /src/sluice/\n"
+                        + "RUN go build -o /usr/bin/sluice . && go vet ./...\n");
+        assertThat(files.get("build.sh")).isEqualTo("#!/bin/sh\nCGO_ENABLED=0 go build -o out/gate .\n");
+        assertThat(files.get(".gitignore")).isEqualTo("/sluice\n/out/gate\n");
+    }
+
     @Test
     void aPathThatNothingSaysIsAsked() throws IOException {
         sketch.file("main.go", "package main", "", "func main() {}");

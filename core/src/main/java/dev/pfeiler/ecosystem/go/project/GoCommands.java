@@ -4,12 +4,15 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.facts.ContainerFile;
 import dev.pfeiler.facts.RuntimeSign;
 import dev.pfeiler.script.ScriptKind;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -18,11 +21,14 @@ import java.util.regex.Pattern;
  *
  * @param files that call it or set its variables
  * @param named import paths that are built, tested or installed, with the places
+ * @param outputs programs that builds write into the tree
  * @param linked import paths under which a project is laid into a workspace, with the places
  */
-public record GoCommands(List<String> files, Map<String, Evidence> named, Map<String, Evidence> linked) {
+public record GoCommands(
+        List<String> files, Map<String, Evidence> named, Map<String, Evidence> linked, Set<String> outputs) {
     private static final Pattern CALLS =
             Pattern.compile("\\bgo\\s+(?:build|install|test|vet|run|get|list|generate)\\b(.*)");
+    private static final Pattern OUTPUT = Pattern.compile("\\s-o[ =]([\\w][\\w./-]*)");
     private static final Pattern SETS = Pattern.compile("\\b(?:GOPATH|GO111MODULE)\\b");
     private static final Pattern IMPORT_PATH = Pattern.compile(
             "(?<![\\w./$({-])([a-z0-9][\\w-]*(?:\\.[\\w-]+)*(?:/[\\w.~-]+)+|[a-z][\\w-]*(?=/\\.\\.\\.))(?:/\\.\\.\\.)?(?![\\w/])");
@@ -37,6 +43,7 @@ public record GoCommands(List<String> files, Map<String, Evidence> named, Map<St
         List<String> files = new ArrayList<>();
         Map<String, Evidence> named = new LinkedHashMap<>();
         Map<String, Evidence> linked = new LinkedHashMap<>();
+        Set<String> outputs = new TreeSet<>();
         for (TreeFile file : tree.files()) {
             boolean read = !file.link()
                     && !("/" + file.path()).contains("/vendor/")
@@ -58,12 +65,16 @@ public record GoCommands(List<String> files, Map<String, Evidence> named, Map<St
                 Matcher call = CALLS.matcher(line);
                 if (!call.find()) continue;
                 calls = true;
+                Matcher output = OUTPUT.matcher(call.group(1));
+                if (output.find())
+                    Paths.normal(Paths.join(Paths.parent(file.path()), output.group(1)))
+                            .ifPresent(outputs::add);
                 Matcher path = IMPORT_PATH.matcher(call.group(1));
                 while (path.find()) named.putIfAbsent(path.group(1), place);
             }
             if (calls) files.add(file.path());
         }
-        return new GoCommands(files, named, linked);
+        return new GoCommands(files, named, linked, outputs);
     }
 
     public GoCommands {

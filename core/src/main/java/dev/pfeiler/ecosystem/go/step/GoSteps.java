@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.OwnModule;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.facts.ContainerFile;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
@@ -137,6 +138,12 @@ public final class GoSteps {
             boolean data = path.endsWith(".yml") || path.endsWith(".yaml");
             String changed =
                     data ? text.get().content() : ScriptEdit.of(text.get().content(), into);
+            if (ContainerFile.isOne(path))
+                for (GoDecisions.Module module : decisions.modules())
+                    changed = ScriptEdit.placed(
+                            changed,
+                            module.file().path(),
+                            ModulePath.name(module.file().path()));
             if (!changed.equals(text.get().content())) {
                 Step.Edit edit = text.get().edit(changed, "modules need no workspace");
                 steps.put(path, before instanceof Step.Move move ? edit.movedTo(move.to()) : edit);
@@ -188,6 +195,10 @@ public final class GoSteps {
                                 .anyMatch(name::equals);
                 if (!taken) ignored.add("/" + Paths.join(module.goal(), name));
             }
+        project.commands().outputs().stream()
+                .filter(path ->
+                        !project.tree().has(path) && !project.tree().folders().contains(path))
+                .forEach(path -> ignored.add("/" + path));
         return List.copyOf(ignored);
     }
 }

@@ -2,12 +2,13 @@ package dev.pfeiler.ecosystem.go.step;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Takes the settings of a workspace out of make files, scripts and container files. */
 final class ScriptEdit {
     private static final Pattern WHOLE = Pattern.compile(
-            "\\s*(?:(?:export|override|ENV|ARG)\\s+)?(?:GOPATH|GO111MODULE)\\s*(?:[:?+]?:?=|\\s)\\s*(?![^#]*\\bgo\\b)[^#;&]*");
+            "\\s*(?:(?:export|override|ENV|ARG)\\s+)?(?:GOPATH|GO111MODULE)\\s*(?:[:?+]?:?=|\\s)\\s*(?![^#]*\\sgo\\s)[^#;&]*");
     private static final Pattern NAMED = Pattern.compile("\\s*export(?:\\s+(?:GOPATH|GO111MODULE))+\\s*");
     private static final Pattern INLINE = Pattern.compile(
             "\\b(?:GOPATH|GO111MODULE)=(?:\"[^\"]*\"|'[^']*'|[^\\s;&]+)\\s+(?=(?:\\w+=\\S+\\s+)*go\\b)");
@@ -18,6 +19,13 @@ final class ScriptEdit {
     private static final int LONGEST = 4000;
 
     private ScriptEdit() {}
+
+    /** A container file with a module's place in a workspace replaced by one outside, where releases before 1.13 see it. */
+    static String placed(String text, String module, String name) {
+        return Pattern.compile("(?:/go|\\$GOPATH|\\$\\{GOPATH\\})/src/" + Pattern.quote(module) + "(?![\\w.-])")
+                .matcher(text)
+                .replaceAll(Matcher.quoteReplacement("/src/" + name));
+    }
 
     /**
      * The text as it is for modules.
