@@ -138,7 +138,7 @@ public final class GoDecider {
         Map<String, String> copies = project.copies(own);
         CopyMatch matches = new CopyMatch(project.tree(), proxy, project.pinned(own), copies);
         Map<String, Evidence> direct = project.external(sources);
-        Map<String, Match> needed = new TreeMap<>();
+        Map<String, Match> needed = new LinkedHashMap<>();
         Set<String> directly = new TreeSet<>();
         Map<String, String> kept = new TreeMap<>();
         boolean tests = GoLevel.minor(level).orElse(0) < LEAVES_TESTS;
@@ -162,6 +162,8 @@ public final class GoDecider {
                 left.add(Finding.trouble(imported, "is imported, and nothing provides it", direct.get(imported)));
             }
         }
+        Set<String> compiled = new TreeSet<>(needed.keySet());
+        leaveImplied(needed, directly);
         Map<String, String> versions = settled(needed, directly, kept, goal);
         Requirements graph = Requirements.of(proxy, versions);
         Map<String, Required> required = new LinkedHashMap<>();
@@ -181,8 +183,23 @@ public final class GoDecider {
             replaced.put(module, "./" + Paths.relative(goal, folder));
         });
         for (OwnModule sibling : project.own()) siblings(own, sibling, sources, goal, required, replaced);
-        String lock = graph.lock(versions.keySet()).orElse("");
+        String lock = graph.lock(compiled).orElse("");
         return new GoDecisions.Module(own, goal, new ModuleFile(path, level, required, replaced), lock, kept);
+    }
+
+    /** Leaves out what no copy, no list and no import names a version for, where a requirement implies one. */
+    private void leaveImplied(Map<String, Match> needed, Set<String> directly) {
+        Map<String, String> sure = new TreeMap<>();
+        needed.forEach((module, match) -> {
+            if (match.certainty() != Certainty.GUESS || directly.contains(module)) sure.put(module, match.version());
+        });
+        // in the order in which they were come across, so that what one of them requires is implied by it
+        for (String module : List.copyOf(needed.keySet())) {
+            if (sure.containsKey(module)) continue;
+            boolean implied = Requirements.of(proxy, sure).selected(module).isPresent();
+            if (implied) needed.remove(module);
+            else sure.put(module, needed.get(module).version());
+        }
     }
 
     private boolean isSibling(String imported) {
@@ -213,7 +230,7 @@ public final class GoDecider {
     private Map<String, String> settled(
             Map<String, Match> needed, Set<String> directly, Map<String, String> kept, String goal) {
         Map<String, String> versions = new TreeMap<>();
-        needed.forEach((module, match) -> {
+        new TreeMap<>(needed).forEach((module, match) -> {
             Decision proposed = Decision.of(
                             "package:" + module,
                             module,
