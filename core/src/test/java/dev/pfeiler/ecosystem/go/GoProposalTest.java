@@ -7,6 +7,7 @@ import dev.pfeiler.ModuleFolder;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
@@ -168,6 +169,25 @@ class GoProposalTest {
                         "func main() { println(gauge.Zero) }")
                 .file("build.sh", "#!/bin/sh", "GOPATH=$PWD GO111MODULE=off go build office");
         Golden.check("go/two-modules", files(propose()));
+    }
+
+    /** Without copies, the newest release of what is imported, and of the rest what that asks for. */
+    @Test
+    void versionsThatRequirementsImplyAreTaken() throws IOException {
+        sketch.file(
+                "gate.go",
+                "package gate // import \"port.example/gate\"",
+                "",
+                "import \"port.example/tides/v2\"",
+                "",
+                "func Low[T any](t T) float64 { return tides.Low }");
+        Proposal proposal = propose();
+        assertThat(files(proposal).get("go.mod"))
+                .isEqualTo("module port.example/gate\n\ngo 1.18\n\nrequire port.example/tides/v2 v2.1.0\n\n"
+                        + "require port.example/units v1.1.0 // indirect\n");
+        assertThat(decision(proposal, "package:port.example/tides/v2").certainty())
+                .isEqualTo(Certainty.GUESS);
+        assertThat(decision(proposal, "package:port.example/units").certainty()).isEqualTo(Certainty.LIKELY);
     }
 
     /** Releases before 1.13 take no descriptor below a workspace. */
