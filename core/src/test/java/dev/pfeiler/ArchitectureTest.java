@@ -111,7 +111,7 @@ class ArchitectureTest {
 
     /** The layers of the Go ecosystem, bottom up. */
     private static final List<String> GO =
-            List.of("source..", "module..", "registry..", "project..", "decision..", "step..", "proof..");
+            List.of("source..", "module..", "registry..", "project..", "decision..", "addition..", "step..", "proof..");
 
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 

@@ -1,10 +1,12 @@
 package dev.pfeiler.ecosystem.go;
 
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.go.addition.GoLibraries;
 import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.GoSources;
@@ -103,6 +105,11 @@ public final class GoEcosystem implements Ecosystem {
 
     private static List<TreeFile> sources(ProjectTree tree, String folder) {
         return tree.under(folder).filter(GoSources::isSource).toList();
+    }
+
+    @Override
+    public Optional<Libraries> libraries() {
+        return Optional.of(new GoLibraries());
     }
 
     @Override

@@ -4,6 +4,7 @@ import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageNotation;
+import dev.pfeiler.ecosystem.go.module.ModuleEdit;
 import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.ProjectTree;
@@ -58,14 +59,10 @@ record ModuleBuild(ProjectTree tree, EditableText text, ModuleFile file) impleme
 
     @Override
     public Step.Edit declaring(List<Request> packages, String reason) {
-        StringBuilder content = new StringBuilder(text.content());
+        String content = text.content();
         for (Request each : packages)
-            content.append(text.lineEnd())
-                    .append("require ")
-                    .append(each.notation().name())
-                    .append(' ')
-                    .append(each.notation().version())
-                    .append(text.lineEnd());
-        return text.edit(content.toString(), reason);
+            content = ModuleEdit.requiring(
+                    content, each.notation().name(), each.notation().version());
+        return text.edit(content, reason);
     }
 }

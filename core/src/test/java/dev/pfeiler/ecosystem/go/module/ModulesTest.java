@@ -68,6 +68,23 @@ class ModulesTest {
                 .isEqualTo("a/b");
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "module a%%go 1.18%                                       | module a%%go 1.18%%require m v1.0.0%",
+                "module a%%require b v1.0.0%                              | module a%%require b v1.0.0%%require m v1.0.0%",
+                "module a%%require (%b v1 // x%z v1%)%                    | module a%%require (%b v1 // x%\tm v1.0.0%z v1%)%",
+                "module a%%require (%b v1%)%%require (%z v1 // indirect%)% | module a%%require (%b v1%\tm v1.0.0%)%%require (%z v1 // indirect%)%",
+                "module a%%require (%z v1 // indirect%)%                  | module a%%require (%z v1 // indirect%)%%require m v1.0.0%",
+            })
+    void requirementsAreAddedWhereTheyBelong(String before, String after) {
+        assertThat(ModuleEdit.requiring(before.replace('%', '\n'), "m", "v1.0.0"))
+                .isEqualTo(after.replace('%', '\n'));
+        assertThat(ModuleEdit.requiring(before.replace("%", "\r\n"), "m", "v1.0.0"))
+                .isEqualTo(after.replace("%", "\r\n"));
+    }
+
     /** As {@code go mod download} has them for the same bytes. */
     @Test
     void hashesAreThoseOfTheGoCommand() {
