@@ -45,7 +45,8 @@ public final class FoundView {
         if (!library.matches().isEmpty()) {
             screen.text(4, "contains " + String.join(", ", library.matches()), screen.palette()::quiet);
         }
-        String scope = library.scope().equals("compile") ? "" : "; usual scope " + library.scope();
+        boolean usual = library.scope().isEmpty() || library.scope().equals("compile");
+        String scope = usual ? "" : "; usual scope " + library.scope();
         screen.text(4, "from " + String.join(", ", library.places()) + scope, screen.palette()::quiet);
     }
 }
