@@ -48,13 +48,13 @@ class GoProposalTest {
     }
 
     private Proposal propose(String... choices) {
+        return proposeFrom(modules.address(), choices);
+    }
+
+    private Proposal proposeFrom(String proxy, String... choices) {
         Environment environment = new Environment(
                 temp.resolve("home"),
-                Map.of(
-                        "GOPROXY",
-                        modules.address(),
-                        "GOMODCACHE",
-                        temp.resolve("cache").toString()),
+                Map.of("GOPROXY", proxy, "GOMODCACHE", temp.resolve("cache").toString()),
                 Path.of(System.getProperty("java.home")),
                 false);
         Pfeiler pfeiler = new Pfeiler(environment);
@@ -188,6 +188,27 @@ class GoProposalTest {
         assertThat(decision(proposal, "package:port.example/tides/v2").certainty())
                 .isEqualTo(Certainty.GUESS);
         assertThat(decision(proposal, "package:port.example/units").certainty()).isEqualTo(Certainty.LIKELY);
+    }
+
+    /** Without a proxy, copies stay in use, and the rest is said not to have been asked for. */
+    @Test
+    void copiesStayWhereNothingCanBeAsked() throws IOException {
+        sketch.file(
+                        "gate.go",
+                        "package gate // import \"port.example/gate\"",
+                        "",
+                        "import (",
+                        "\t_ \"port.example/tides/v2\"",
+                        "\t_ \"port.example/units\"",
+                        ")")
+                .file("vendor/port.example/units/units.go", UNITS.strip().split("\n"));
+        Proposal proposal = proposeFrom("off");
+        assertThat(files(proposal).get("go.mod"))
+                .contains("replace port.example/units => ./third_party/port.example/units\n");
+        assertThat(files(proposal)).containsKey("third_party/port.example/units/units.go");
+        assertThat(left(proposal))
+                .contains("port.example/tides/v2: is imported, and no module proxy can be asked for it")
+                .anyMatch(text -> text.startsWith("third_party: keeps all copies"));
     }
 
     /** Releases before 1.13 take no descriptor below a workspace. */

@@ -127,9 +127,17 @@ final class RequirementPlan {
                 if (direct.containsKey(imported)) directly.add(module);
                 open.addAll(importsIn(copies.get(imported)));
             } else if (direct.containsKey(imported)) {
-                left.add(Finding.trouble(imported, "is imported, and nothing provides it", direct.get(imported)));
+                String fact = proxy.isUnreachable()
+                        ? "is imported, and no module proxy can be asked for it"
+                        : "is imported, and nothing provides it";
+                left.add(Finding.trouble(imported, fact, direct.get(imported)));
             }
         }
+        if (proxy.isUnreachable() && !kept.isEmpty())
+            left.add(
+                    Finding.trouble(
+                            "third_party",
+                            "keeps all copies, as no module proxy can be asked; with a connection, published modules take their place"));
     }
 
     private String third(String module) {
