@@ -47,9 +47,7 @@ public final class LoadChanges {
     /** Whether a statement that loads a file is removed. */
     public boolean isRemoved(Loaded load) {
         String path = load.source().path();
-        // where nothing sets the include path that a statement needs, a program does not come as far
-        boolean finds = project.isLibrary() || !project.loading().isPresumed(load);
-        return finds
+        return finds(load)
                 && !project.ofAutoloader(load)
                 && coverage.removable(load)
                 && project.reached().contains(path)
@@ -65,10 +63,19 @@ public final class LoadChanges {
             boolean covered = connected.stream()
                     .filter(file -> !project.isTest(file) && project.sources().containsKey(file))
                     .allMatch(
-                            file -> coverage.covers(file) || coverage.retired().contains(file));
+                            file -> (coverage.covers(file) || coverage.retired().contains(file)) && finds(file));
             connected.forEach(file -> whole.put(file, covered));
             whole.putIfAbsent(path, covered);
         }
         return whole.get(path);
+    }
+
+    private boolean finds(String path) {
+        return project.loading().of(project.sources().get(path)).stream().allMatch(this::finds);
+    }
+
+    /** Whether a statement finds its file: where nothing sets the include path that it needs, a program does not. */
+    private boolean finds(Loaded load) {
+        return project.isLibrary() || !project.loading().isPresumed(load);
     }
 }
