@@ -10,7 +10,8 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /**
- * What is around one part of a tree while it is worked on, and in it. Paths that lead out of the part's folder start with {@code ../}.
+ * What is around one part of a tree while it is worked on, and in it. Paths that lead out of the part's folder start with
+ * {@code ../}.
  *
  * @param tree the whole tree
  * @param folder of the part; empty for the tree itself

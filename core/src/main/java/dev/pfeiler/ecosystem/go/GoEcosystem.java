@@ -55,8 +55,7 @@ public final class GoEcosystem implements Ecosystem {
         Set<String> managed = new TreeSet<>();
         for (TreeFile file : tree.files()) {
             String folder = Paths.parent(file.path());
-            boolean copied =
-                    ("/" + folder + "/").contains("/" + GoProject.VENDOR + "/") || ("/" + folder).contains("/src/");
+            boolean copied = GoSources.isVendored(folder) || ("/" + folder).contains("/src/");
             boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
             if (file.name().equals(ModuleFile.NAME) && !copied && !inner) managed.add(folder);
         }
@@ -70,7 +69,7 @@ public final class GoEcosystem implements Ecosystem {
         ProjectTree rest = tree.at("", managed);
         List<String> folders = sources(rest, "").stream()
                 .map(file -> Paths.parent(file.path()))
-                .filter(folder -> !("/" + folder + "/").contains("/" + GoProject.VENDOR + "/"))
+                .filter(folder -> !GoSources.isVendored(folder))
                 .toList();
         if (folders.isEmpty()) return parts;
         String folder = top(rest, Paths.common(folders));

@@ -45,9 +45,8 @@ public final class GoProject {
     private Optional<String> findWorkspace() {
         Set<String> roots = new LinkedHashSet<>();
         for (String folder : packages().keySet()) {
-            int at = folder.equals("src") || folder.startsWith("src/") ? 0 : folder.indexOf("/src/") + 1;
-            boolean below = folder.startsWith("src/", at) && (at == 0 ? folder.startsWith("src/") : true);
-            if (below) roots.add(at == 0 ? "" : folder.substring(0, at - 1));
+            int at = folder.startsWith("src/") ? 0 : folder.indexOf("/src/") + 1;
+            if (folder.startsWith("src/", at)) roots.add(at == 0 ? "" : folder.substring(0, at - 1));
         }
         return roots.stream()
                 .filter(root -> !packages().containsKey(Paths.join(root, "src")))
@@ -118,7 +117,7 @@ public final class GoProject {
 
     /** Whether a folder holds a copied package. */
     public boolean isCopied(String folder) {
-        if (("/" + folder + "/").contains("/" + VENDOR + "/")) return true;
+        if (GoSources.isVendored(folder)) return true;
         return workspace
                 .filter(root -> Paths.within(Paths.join(root, "src"), folder))
                 .filter(root -> own.stream().noneMatch(module -> Paths.within(module.folder(), folder)))
@@ -131,7 +130,7 @@ public final class GoProject {
         workspace.ifPresent(root -> {
             String src = Paths.join(root, "src");
             for (String folder : packages().keySet())
-                if (Paths.within(src, folder) && isCopied(folder) && !("/" + folder + "/").contains("/" + VENDOR + "/"))
+                if (Paths.within(src, folder) && isCopied(folder) && !GoSources.isVendored(folder))
                     copies.put(Paths.relative(src, folder), folder);
         });
         String vendor = Paths.join(module.folder(), VENDOR);

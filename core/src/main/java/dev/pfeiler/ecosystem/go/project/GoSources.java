@@ -52,6 +52,11 @@ public record GoSources(
         return new GoSources(tree, files, packages, GoCommands.in(tree), List.copyOf(trouble));
     }
 
+    /** Whether a folder is one of copied packages, or within one. */
+    public static boolean isVendored(String folder) {
+        return ("/" + folder + "/").contains("/" + VENDOR + "/");
+    }
+
     /** Whether the go command takes a file for a source. Source: the documentation of the go command, package lists. */
     public static boolean isSource(TreeFile file) {
         if (!file.extension().equals(EXTENSION) || file.link() || file.size() > LARGEST) return false;

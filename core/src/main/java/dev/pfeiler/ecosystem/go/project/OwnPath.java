@@ -42,8 +42,7 @@ final class OwnPath {
     private Set<String> folders(String folder) {
         Set<String> folders = new HashSet<>();
         for (String one : project.packages().keySet())
-            if (Paths.within(folder, one) && !("/" + one + "/").contains("/" + GoSources.VENDOR + "/"))
-                folders.add(Paths.relative(folder, one));
+            if (Paths.within(folder, one) && !GoSources.isVendored(one)) folders.add(Paths.relative(folder, one));
         return folders;
     }
 

@@ -24,7 +24,7 @@ final class WorkspaceModules {
         this.project = project;
         this.src = Paths.join(workspace, "src");
         for (String folder : project.packages().keySet()) {
-            if (!Paths.within(src, folder) || ("/" + folder + "/").contains("/" + GoSources.VENDOR + "/")) continue;
+            if (!Paths.within(src, folder) || GoSources.isVendored(folder)) continue;
             repositories
                     .computeIfAbsent(ModulePath.usual(Paths.relative(src, folder)), r -> new ArrayList<>())
                     .add(folder);
@@ -46,11 +46,8 @@ final class WorkspaceModules {
                     own.putIfAbsent(repository, new Stated(repository, true, "the path by which it is built", place));
         });
         for (String repository : repositories.keySet())
-            if (own.isEmpty() || !own.containsKey(repository))
-                if (repository.indexOf('.') < 0)
-                    own.put(
-                            repository,
-                            stated(repository, true, "the path by which it is imported, which no host has"));
+            if (!own.containsKey(repository) && repository.indexOf('.') < 0)
+                own.put(repository, stated(repository, true, "the path by which it is imported, which no host has"));
         if (own.isEmpty()) {
             Set<String> imported = imported();
             for (String repository : repositories.keySet())

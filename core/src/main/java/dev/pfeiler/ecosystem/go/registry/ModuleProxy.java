@@ -8,6 +8,7 @@ import dev.pfeiler.remote.FileCache;
 import dev.pfeiler.remote.RemoteClient;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.lang.ref.SoftReference;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -37,6 +38,8 @@ public final class ModuleProxy {
     private final FileCache archives;
     private final Map<String, Optional<List<String>>> versions = new ConcurrentHashMap<>();
     private final Map<String, Optional<byte[]>> documents = new ConcurrentHashMap<>();
+    /** Files of archives as long as there is memory for them: each package of a module asks for all. */
+    private final Map<String, SoftReference<Map<String, byte[]>>> unpacked = new ConcurrentHashMap<>();
 
     public ModuleProxy(GoSettings settings, Environment environment) {
         this.proxies = settings.proxies();
@@ -109,13 +112,19 @@ public final class ModuleProxy {
     /** The files of a version, by their paths within the module; nothing if its archive cannot be fetched. */
     public Optional<Map<String, byte[]>> files(String module, String version) {
         if (!ModulePath.isValid(module) || !ModuleVersion.isValid(version)) return Optional.empty();
-        return get(module + "/@v/" + ModulePath.escaped(version) + ".zip", true).flatMap(bytes -> {
-            try {
-                return Optional.of(unpacked(bytes, module + "@" + version + "/"));
-            } catch (IOException e) {
-                return Optional.empty();
-            }
-        });
+        String prefix = module + "@" + version + "/";
+        SoftReference<Map<String, byte[]>> kept = unpacked.get(prefix);
+        Map<String, byte[]> before = kept == null ? null : kept.get();
+        if (before != null) return Optional.of(before);
+        Optional<byte[]> archive = get(module + "/@v/" + ModulePath.escaped(version) + ".zip", true);
+        if (archive.isEmpty()) return Optional.empty();
+        try {
+            Map<String, byte[]> files = unpacked(archive.get(), prefix);
+            unpacked.put(prefix, new SoftReference<>(files));
+            return Optional.of(files);
+        } catch (IOException e) {
+            return Optional.empty();
+        }
     }
 
     private static Map<String, byte[]> unpacked(byte[] bytes, String prefix) throws IOException {

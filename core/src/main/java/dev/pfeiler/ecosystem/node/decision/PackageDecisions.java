@@ -123,10 +123,10 @@ final class PackageDecisions {
                 unused(name, uses);
                 return;
             }
-            Optional<VersionChoice.Chosen> chosen = versions.of(name, uses.uses)
-                    .filter(one -> one.certainty() != Certainty.GUESS)
+            Optional<VersionChoice.Chosen> found = versions.of(name, uses.uses);
+            Optional<VersionChoice.Chosen> chosen = found.filter(one -> one.certainty() != Certainty.GUESS)
                     .or(() -> stated(name, ""))
-                    .or(() -> versions.of(name, uses.uses));
+                    .or(() -> found);
             if (chosen.isEmpty()) unknown(name, uses);
             else if (chosen.get().certainty() == Certainty.GUESS) unversioned(name, uses, chosen.get());
             else declare(uses.section(), name, chosen.get(), uses.places);

@@ -10,7 +10,10 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
@@ -34,6 +37,9 @@ final class StatedVersions {
     private static final int LARGEST_LOCK = 16 << 20;
 
     private final NodeProject project;
+    private final Map<String, JsonNode> locks = new HashMap<>();
+    /** Read when the first package asks. */
+    private Map<String, RuntimeVersion> texts;
 
     StatedVersions(NodeProject project) {
         this.project = project;
@@ -49,7 +55,7 @@ final class StatedVersions {
 
     private Optional<RuntimeVersion> locked(String name) {
         for (String path : List.of("package-lock.json", "npm-shrinkwrap.json")) {
-            JsonNode lock = json(path);
+            JsonNode lock = locks.computeIfAbsent(path, this::json);
             String version = lock.path("packages")
                     .path(InstalledPackages.FOLDER + "/" + name)
                     .path("version")
@@ -81,6 +87,16 @@ final class StatedVersions {
     }
 
     private Optional<RuntimeVersion> first(Predicate<String> wanted) {
+        if (texts == null) texts = readTexts();
+        return texts.entrySet().stream()
+                .filter(one -> wanted.test(one.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst();
+    }
+
+    /** The first version that texts state for each package, in their order. */
+    private Map<String, RuntimeVersion> readTexts() {
+        Map<String, RuntimeVersion> found = new LinkedHashMap<>();
         for (TreeFile file : project.tree().files()) {
             boolean read = ScriptKind.ofPath(file.path()).isPresent()
                     || TEXT.matcher(file.name()).matches();
@@ -89,11 +105,11 @@ final class StatedVersions {
             for (int i = 0; i < lines.size(); i++) {
                 Matcher matcher = STATED.matcher(lines.get(i));
                 while (matcher.find())
-                    if (wanted.test(matcher.group(1)))
-                        return Optional.of(
-                                new RuntimeVersion(matcher.group(2), new Evidence(file.path(), i + 1, lines.get(i))));
+                    found.putIfAbsent(
+                            matcher.group(1),
+                            new RuntimeVersion(matcher.group(2), new Evidence(file.path(), i + 1, lines.get(i))));
             }
         }
-        return Optional.empty();
+        return found;
     }
 }
