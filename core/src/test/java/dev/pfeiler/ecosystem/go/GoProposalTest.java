@@ -190,6 +190,29 @@ class GoProposalTest {
         assertThat(decision(proposal, "package:port.example/units").certainty()).isEqualTo(Certainty.LIKELY);
     }
 
+    /** What the tests of a requirement need is listed, and what that needs is implied by it. */
+    @Test
+    void whatAListedRequirementImpliesIsNotListed() throws IOException {
+        modules.publish(
+                        "port.example/check",
+                        "v1.0.0",
+                        "require port.example/units v1.1.0\n",
+                        "c.go",
+                        "package check\n\nimport _ \"port.example/units\"\n")
+                .publish(
+                        "port.example/wave",
+                        "v1.0.0",
+                        "",
+                        "w.go",
+                        "package wave\n",
+                        "w_test.go",
+                        "package wave\n\nimport _ \"port.example/check\"\n");
+        sketch.file("gate.go", "package gate // import \"port.example/gate\"", "", "import _ \"port.example/wave\"");
+        assertThat(files(propose()).get("go.mod"))
+                .isEqualTo("module port.example/gate\n\ngo 1.12\n\nrequire port.example/wave v1.0.0\n\n"
+                        + "require port.example/check v1.0.0 // indirect\n");
+    }
+
     /** Without a proxy, copies stay in use, and the rest is said not to have been asked for. */
     @Test
     void copiesStayWhereNothingCanBeAsked() throws IOException {

@@ -202,15 +202,20 @@ final class RequirementPlan {
     /** @param all whether the descriptor lists what is implied, too */
     private void list(boolean all) {
         Requirements graph = Requirements.of(proxy, versions);
-        Map<String, String> direct = new TreeMap<>(versions);
-        direct.keySet().retainAll(directly);
-        Requirements implied = Requirements.of(proxy, direct);
-        versions.forEach((module, version) -> {
-            String selected = graph.selected(module).orElse(version);
+        Map<String, String> listed = new TreeMap<>(versions);
+        listed.keySet().retainAll(directly);
+        // in the order in which they were found, so that what a listed one requires is implied by it
+        for (String module : needed.keySet()) {
+            if (!versions.containsKey(module)) continue;
+            String selected = graph.selected(module).orElse(versions.get(module));
             boolean indirect = !directly.contains(module);
-            boolean listed = !indirect || all || !implied.selected(module).equals(Optional.of(selected));
-            if (listed) required.put(module, new Required(selected, indirect));
-        });
+            boolean implied = indirect
+                    && !all
+                    && Requirements.of(proxy, listed).selected(module).equals(Optional.of(selected));
+            if (implied) continue;
+            listed.put(module, selected);
+            required.put(module, new Required(selected, indirect));
+        }
         kept.forEach((module, folder) -> required.put(module, new Required("v0.0.0", !directly.contains(module))));
         lock = graph.lock(versions.keySet()).orElse("");
     }
