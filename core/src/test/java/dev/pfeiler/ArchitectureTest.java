@@ -110,8 +110,16 @@ class ArchitectureTest {
             "proof..");
 
     /** The layers of the Go ecosystem, bottom up. */
-    private static final List<String> GO =
-            List.of("source..", "module..", "registry..", "project..", "decision..", "addition..", "step..", "proof..");
+    private static final List<String> GO = List.of(
+            "source..",
+            "module..",
+            "registry..",
+            "project..",
+            "decision..",
+            "addition..",
+            "creation..",
+            "step..",
+            "proof..");
 
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 

@@ -8,6 +8,8 @@ import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -15,14 +17,6 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** A Go workspace with copied packages, with the real go command and a module proxy in a folder. */
 class SluiceIT {
-    private static final String[] UNITS = {
-        "// Package units converts.",
-        "package units",
-        "",
-        "// Metres of feet.",
-        "func Metres(f float64) float64 { return f * 0.3048 }"
-    };
-
     @TempDir
     Path folder;
 
@@ -32,14 +26,18 @@ class SluiceIT {
     @BeforeEach
     void layOut() throws IOException {
         Tools.require("go");
+        project = Program.demo("sluice", folder);
+        Path copies = project.resolve("src/haldervik.example/sluice/vendor/kystkart.example");
+        String units = Files.readString(copies.resolve("units/v2/units.go"));
         ModuleFolder modules = new ModuleFolder(folder.resolve("proxy"))
-                .publish("port.example/units/v2", "v2.0.1", "", "units.go", String.join("\n", UNITS) + "\n")
+                .publish("kystkart.example/units/v2", "v2.0.1", "", "units.go", units)
+                .publish("kystkart.example/units/v2", "v2.1.0", "", "units.go", units.replace("* 0.3048", "* 2"))
                 .publish(
-                        "port.example/units/v2",
-                        "v2.1.0",
+                        "kystkart.example/tables",
+                        "v1.4.0",
                         "",
-                        "units.go",
-                        String.join("\n", UNITS).replace("* 0.3048", "* 2"));
+                        "tables.go",
+                        Files.readString(copies.resolve("tables/tables.go")));
         variables = Map.of(
                 "GOPROXY",
                 modules.address(),
@@ -48,66 +46,34 @@ class SluiceIT {
                 // the go command makes it read-only
                 "GOMODCACHE",
                 Program.HOME.resolve("cli/target/go-modules").toString());
-        project = new Sketch(Files.createDirectories(folder.resolve("sluice")))
-                .file(
-                        "Makefile",
-                        "export GOPATH := $(CURDIR)",
-                        "export GO111MODULE := off",
-                        "",
-                        "all:",
-                        "\tgo install haldervik/sluice/...")
-                .file("src/port.example/units/v2/units.go", UNITS)
-                .file(
-                        "src/haldervik/sluice/gauge/gauge.go",
-                        "// Package gauge reads the gauge of a lock gate.",
-                        "package gauge",
-                        "",
-                        "import \"port.example/units/v2\"",
-                        "",
-                        "// Level in metres.",
-                        "func Level(feet float64) float64 { return units.Metres(feet) }")
-                .file(
-                        "src/haldervik/sluice/gauge/gauge_test.go",
-                        "package gauge",
-                        "",
-                        "import \"testing\"",
-                        "",
-                        "func TestLevel(t *testing.T) {",
-                        "\tif Level(0) != 0 {",
-                        "\t\tt.Fail()",
-                        "\t}",
-                        "}")
-                .file(
-                        "src/haldervik/sluice/cmd/level/main.go",
-                        "package main",
-                        "",
-                        "import (",
-                        "\t\"fmt\"",
-                        "\t\"os\"",
-                        "",
-                        "\t\"haldervik/sluice/gauge\"",
-                        ")",
-                        "",
-                        "func main() { fmt.Printf(\"%d %.2f m\\n\", len(os.Args), gauge.Level(10)) }")
-                .file(
-                        "src/haldervik/sluice/cmd/board/main.go",
-                        "package main",
-                        "",
-                        "import (",
-                        "\t\"fmt\"",
-                        "\t\"net/http\"",
-                        "\t\"os\"",
-                        "",
-                        "\t\"haldervik/sluice/gauge\"",
-                        ")",
-                        "",
-                        "func main() {",
-                        "\thttp.HandleFunc(\"/level\", func(w http.ResponseWriter, r *http.Request) {",
-                        "\t\tfmt.Fprintf(w, \"%.2f m\", gauge.Level(10))",
-                        "\t})",
-                        "\thttp.ListenAndServe(\"127.0.0.1:\"+os.Getenv(\"PORT\"), nil)",
-                        "}")
-                .root();
+    }
+
+    @Test
+    void withoutAProxyCopiesStayAndAreProven() {
+        variables = Map.of("GOPROXY", "off", "GOSUMDB", "off");
+        assertThat(run("convert", project.toString()).exit()).isZero();
+        Program.Run prove = run("prove", "--run-with", "north 10", project.toString());
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out()).containsPattern("= run cmd/level north 10 +exit 0 +exit 0");
+    }
+
+    @Test
+    void freshProjectsAreBuiltTestedAndStarted() {
+        for (String kind : List.of("library", "server")) {
+            Path fresh = folder.resolve(kind);
+            List<String> words = new ArrayList<>(List.of("new", fresh.toString(), "--language", "go", "--kind", kind));
+            if (kind.equals("server")) words.addAll(List.of("--with", "json", "--with", "templates"));
+            Program.Run create = run(words.toArray(String[]::new));
+            assertThat(create.exit()).as(create.err()).isZero();
+            Program.Run prove = run("prove", fresh.toString());
+            assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+            assertThat(prove.out()).containsPattern("= tests +2 passed");
+            if (kind.equals("server"))
+                assertThat(prove.out())
+                        .containsPattern("= GET /knots\\?value=10 +200  5.14 m/s")
+                        .containsPattern("= GET /json +200  \\{\"knots\":10}")
+                        .containsPattern("= GET /templates +200  The wind blows at 10 knots.");
+        }
     }
 
     private Program.Run run(String... words) {
@@ -122,25 +88,47 @@ class SluiceIT {
         Program.Run convert = run("convert", project.toString());
         assertThat(convert.exit()).as(convert.out() + convert.err()).isZero();
         assertThat(Files.readString(project.resolve("go.mod")))
-                .isEqualTo("module haldervik/sluice\n\ngo 1.12\n\nrequire port.example/units/v2 v2.0.1\n");
+                .isEqualTo(
+                        """
+                        module haldervik.example/sluice
+
+                        go 1.12
+
+                        require (
+                        	kystkart.example/tables v1.4.0
+                        	kystkart.example/units/v2 v2.0.1
+                        )
+                        """);
         assertThat(Files.readString(project.resolve("Makefile")))
-                .isEqualTo("all:\n\tgo install haldervik/sluice/...\n");
+                .isEqualTo(
+                        """
+                        all: level board
+
+                        level:
+                        	go build -o bin/level haldervik.example/sluice/cmd/level
+
+                        board:
+                        	go build -o bin/board haldervik.example/sluice/cmd/board
+
+                        check:
+                        	go test haldervik.example/sluice/...
+                        """);
         assertThat(project.resolve("src")).doesNotExist();
-        Program.Run prove = run("prove", "--run-with", "north", project.toString());
+        Program.Run prove = run("prove", "--run-with", "north 10", project.toString());
         assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
         assertThat(prove.out())
                 .containsPattern("= packages +3 +3")
                 .containsPattern("= exported names +1 package +1 package")
                 .containsPattern("= go vet +passes +passes")
-                .containsPattern("= run cmd/level north +exit 0 +exit 0")
+                .containsPattern("= run cmd/level north 10 +exit 0 +exit 0")
                 .containsPattern("= pages of cmd/board +2 requested +2 requested")
-                .containsPattern("= tests +1 passed +1 passed");
+                .containsPattern("= tests +2 passed +2 passed");
         Path descriptor = project.resolve("go.mod");
         String text = Files.readString(descriptor);
         Files.writeString(descriptor, text.replace("v2.0.1", "v2.1.0"));
-        assertThat(run("prove", "--run-with", "north", project.toString()).out())
-                .containsPattern("≠ run cmd/level north")
-                .contains("changed /level: no known cause")
+        assertThat(run("prove", "--run-with", "north 10", project.toString()).out())
+                .containsPattern("≠ run cmd/level north 10")
+                .contains("changed /board: no known cause")
                 .contains("Not proven");
         Files.writeString(descriptor, text);
         assertThat(run("undo", project.toString()).exit()).isZero();

@@ -84,8 +84,8 @@ public final class Sources {
         all.put(
                 "imports",
                 blueprint.serving().stream()
-                        .map(Serving::statement)
-                        .filter(text -> !text.isEmpty())
+                        .filter(serving -> !serving.statement().isEmpty())
+                        .map(serving -> templates.text(serving.id(), serving.statement(), all))
                         .sorted()
                         .toList());
         List<Map<String, Object>> examples = new ArrayList<>();

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.go;
 
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.Managed;
@@ -7,6 +8,7 @@ import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.go.addition.GoLibraries;
+import dev.pfeiler.ecosystem.go.creation.GoCreator;
 import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.GoSources;
@@ -109,6 +111,11 @@ public final class GoEcosystem implements Ecosystem {
     @Override
     public Optional<Libraries> libraries() {
         return Optional.of(new GoLibraries());
+    }
+
+    @Override
+    public Optional<Creator> creator() {
+        return Optional.of(new GoCreator());
     }
 
     @Override

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.go.decision;
 import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.ecosystem.go.module.ModuleFile.Required;
 import dev.pfeiler.ecosystem.go.module.ModulePath;
+import dev.pfeiler.ecosystem.go.module.ModuleVersion;
 import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.OwnModule;
 import dev.pfeiler.ecosystem.go.project.OwnModule.Stated;
@@ -139,7 +140,7 @@ public final class GoDecider {
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(one -> ModulePath.holds(path, one.path()));
         if (!used) return;
-        required.put(path, new Required("v0.0.0", false));
+        required.put(path, new Required(ModuleVersion.unpublished(path), false));
         String folder = goal(sibling, path, goal.equals(own.folder()), true);
         replaced.put(path, Paths.from(goal, folder));
     }

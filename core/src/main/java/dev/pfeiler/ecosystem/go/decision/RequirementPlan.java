@@ -216,7 +216,8 @@ final class RequirementPlan {
             listed.put(module, selected);
             required.put(module, new Required(selected, indirect));
         }
-        kept.forEach((module, folder) -> required.put(module, new Required("v0.0.0", !directly.contains(module))));
+        kept.forEach((module, folder) ->
+                required.put(module, new Required(ModuleVersion.unpublished(module), !directly.contains(module))));
         lock = graph.lock(versions.keySet()).orElse("");
     }
 

@@ -34,6 +34,11 @@ public final class ModuleVersion {
         return version.indexOf('-') < 0;
     }
 
+    /** What a descriptor requires of a module that only a folder provides; its major version is that of its path. */
+    public static String unpublished(String module) {
+        return ModulePath.major(module).orElse("v0") + ".0.0";
+    }
+
     /** The later one of two. */
     public static String later(String one, String other) {
         return ORDER.compare(one, other) >= 0 ? one : other;

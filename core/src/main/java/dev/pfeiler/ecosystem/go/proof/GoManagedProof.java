@@ -1,13 +1,17 @@
 package dev.pfeiler.ecosystem.go.proof;
 
+import dev.pfeiler.ecosystem.go.module.ModulePath;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
+import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ManagedProof;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.StartedProgram;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Builds a copy of a managed module and runs its tests. */
@@ -38,7 +42,16 @@ public final class GoManagedProof extends ManagedProof {
     }
 
     @Override
-    protected void start() {
-        library();
+    protected void start() throws IOException {
+        List<String> programs = side.list("{{if eq .Name \"main\"}}{{.ImportPath}}{{end}}");
+        if (programs.isEmpty()) library();
+        for (String path : programs) {
+            stage("starting " + path);
+            String name = ModulePath.name(path);
+            Path program = request.scratch().resolve("programs").resolve(name);
+            ToolRun run = side.go("build-" + name, List.of("build", "-o", program.toString(), path));
+            if (run.succeeded()) started(List.of(program.toString()), Map.of(), StartedProgram.LIMIT);
+            else failed("start", "not built", new Difference(path, Difference.Kind.CHANGED, "go build fails", ""));
+        }
     }
 }

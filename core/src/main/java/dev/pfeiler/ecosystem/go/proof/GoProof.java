@@ -78,11 +78,15 @@ public final class GoProof {
         return new PartVerdict(rows, Optional.empty(), List.of(), proof.log(), notes);
     }
 
+    /** The first message; a heading with what stands below it. */
     private static String first(ToolRun run) throws IOException {
-        return run.output().stream()
+        List<String> lines = run.output().stream()
                 .filter(line -> !line.isBlank() && !line.startsWith("go: downloading"))
-                .findFirst()
-                .orElse("exit code " + run.exit());
+                .map(String::strip)
+                .limit(2)
+                .toList();
+        if (lines.isEmpty()) return "exit code " + run.exit();
+        return lines.get(0).endsWith(":") ? String.join(" ", lines) : lines.get(0);
     }
 
     private String path(OwnModule own) {

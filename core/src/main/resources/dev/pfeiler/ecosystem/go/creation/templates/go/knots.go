@@ -1,0 +1,14 @@
+// Package [=package] converts speeds.
+package [=package]
+
+import "fmt"
+
+const metresPerSecond = 0.514444
+
+// ToMetresPerSecond converts a speed in knots; an error if it is negative.
+func ToMetresPerSecond(knots float64) (float64, error) {
+	if knots < 0 {
+		return 0, fmt.Errorf("not a speed: %v", knots)
+	}
+	return knots * metresPerSecond, nil
+}
