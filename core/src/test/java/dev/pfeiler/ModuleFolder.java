@@ -1,5 +1,6 @@
 package dev.pfeiler;
 
+import dev.pfeiler.ecosystem.go.module.ModulePath;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -24,7 +25,8 @@ public record ModuleFolder(Path folder) {
      * @param files paths and contents in turn
      */
     public ModuleFolder publish(String module, String version, String descriptor, String... files) throws IOException {
-        Path versions = Files.createDirectories(folder.resolve(module).resolve("@v"));
+        Path versions = Files.createDirectories(
+                folder.resolve(ModulePath.escaped(module)).resolve("@v"));
         Map<String, String> all = new LinkedHashMap<>();
         all.put("go.mod", "module " + module + "\n" + descriptor);
         for (int i = 0; i < files.length; i += 2) all.put(files[i], files[i + 1]);

@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.go;
 
 import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.OwnModule;
-import dev.pfeiler.ecosystem.go.source.GoSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
@@ -74,17 +73,6 @@ final class GoFindings {
             String other = seen.putIfAbsent(folder.toLowerCase(Locale.ROOT), folder);
             if (other != null) findings.add(Finding.trouble(folder, "differs from " + other + " in letter case alone"));
         }
-        for (GoSource source : project.sourcesOf(module))
-            if (source.imports().stream()
-                    .anyMatch(one -> one.path().startsWith("./") || one.path().startsWith("../")))
-                findings.add(Finding.trouble(
-                        source.path(),
-                        "imports a package by a relative path, which modules do not allow",
-                        source.imports().stream()
-                                .filter(one -> one.path().startsWith("."))
-                                .findFirst()
-                                .orElseThrow()
-                                .evidence()));
     }
 
     private void add(Topic topic, String subject, String fact, Evidence... evidence) {

@@ -160,6 +160,7 @@ class GoProposalTest {
     @Test
     void ownRepositoriesBecomeModulesThatFindEachOther() throws IOException {
         sketch.file("src/gauge/gauge.go", "package gauge", "", "const Zero = 0")
+                .file("src/gauge/sill/sill.go", "package sill", "", "const Depth = 4")
                 .file(
                         "src/office/main.go",
                         "package main",
@@ -169,6 +170,89 @@ class GoProposalTest {
                         "func main() { println(gauge.Zero) }")
                 .file("build.sh", "#!/bin/sh", "GOPATH=$PWD GO111MODULE=off go build office");
         Golden.check("go/two-modules", files(propose()));
+    }
+
+    /** Packages side by side in a workspace are one module; imports and commands follow. */
+    @Test
+    void packagesSideBySideBecomeOneModule() throws IOException {
+        sketch.file("src/gauge/gauge.go", "package gauge", "", "import \"sill\"", "", "const Zero = sill.Depth")
+                .file("src/sill/sill.go", "package sill", "", "const Depth = 4")
+                .file(
+                        "src/level/main.go",
+                        "package main",
+                        "",
+                        "import \"gauge\"",
+                        "",
+                        "func main() { println(gauge.Zero) }")
+                .file("src/port.example/units/units.go", UNITS.split("\n"))
+                .file(
+                        "build.sh",
+                        "#!/bin/sh",
+                        "export GOPATH=$PWD GO111MODULE=off",
+                        "go build -o level -ldflags \"-X gauge.version=1\" level && go test sill/...");
+        Golden.check("go/flat", files(propose("module=port.example/sluice")));
+    }
+
+    @Test
+    void relativeImportsAndOwnImportsFollowTheModule() throws IOException {
+        sketch.file("sill/sill.go", "package sill // import \"port.example/old/sill\"", "", "const Depth = 4")
+                .file(
+                        "gauge/gauge.go",
+                        "package gauge",
+                        "",
+                        "import \"port.example/old/sill\"",
+                        "",
+                        "const Zero = sill.Depth")
+                .file("main.go", "package main", "", "import \"./gauge\"", "", "func main() { println(gauge.Zero) }")
+                .file("odd/odd.go", "package odd", "", "import _ \"../gone\"");
+        Proposal proposal = propose("module=port.example/sluice");
+        assertThat(files(proposal))
+                .containsEntry(
+                        "sill/sill.go", "package sill // import \"port.example/sluice/sill\"\n\nconst Depth = 4\n")
+                .containsEntry(
+                        "gauge/gauge.go",
+                        "package gauge\n\nimport \"port.example/sluice/sill\"\n\nconst Zero = sill.Depth\n")
+                .containsEntry(
+                        "main.go",
+                        "package main\n\nimport \"port.example/sluice/gauge\"\n\nfunc main() { println(gauge.Zero) }\n");
+        assertThat(proposal.leftForYou())
+                .extracting(finding -> finding.subject() + ": " + finding.fact())
+                .contains("odd/odd.go: imports a folder that is no package of the project");
+    }
+
+    /** A copy of a release whose module has a major version in its path, or another path by now. */
+    @Test
+    void importsOfRenamedModulesFollow() throws IOException {
+        modules.publish("port.example/locks", "v1.0.0", "", "locks.go", "package locks\n")
+                .publish("port.example/locks/v3", "v3.1.0", "", "locks.go", "package locks\n\nconst Many = 3\n")
+                .publish(
+                        "port.example/Gates",
+                        "v1.4.0",
+                        "",
+                        "gates.go",
+                        "package gates\n",
+                        "go.mod",
+                        "module port.example/gates\n")
+                .publish("port.example/gates", "v1.4.0", "", "gates.go", "package gates\n");
+        sketch.file(
+                        "main.go",
+                        "package main",
+                        "",
+                        "import (",
+                        "\t_ \"port.example/Gates\"",
+                        "\t\"port.example/locks\"",
+                        ")",
+                        "",
+                        "func main() { println(locks.Many) }")
+                .file("vendor/port.example/locks/locks.go", "package locks", "", "const Many = 3")
+                .file("vendor/port.example/Gates/gates.go", "package gates");
+        Map<String, String> files = files(propose("module=port.example/sluice"));
+        assertThat(files.get("go.mod"))
+                .isEqualTo("module port.example/sluice\n\ngo 1.12\n\nrequire (\n\tport.example/gates v1.4.0\n"
+                        + "\tport.example/locks/v3 v3.1.0\n)\n");
+        assertThat(files.get("main.go"))
+                .isEqualTo("package main\n\nimport (\n\t_ \"port.example/gates\"\n\t\"port.example/locks/v3\"\n)\n\n"
+                        + "func main() { println(locks.Many) }\n");
     }
 
     /** Without copies, the newest release of what is imported, and of the rest what that asks for. */

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.go.decision;
 
+import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.ecosystem.go.module.ModulePath;
 import dev.pfeiler.ecosystem.go.module.ModuleVersion;
 import dev.pfeiler.ecosystem.go.project.PinnedVersions;
@@ -10,6 +11,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -19,11 +21,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /** Finds the module of a package and its version: by the copy that lies in the project, by a list, or the newest. */
 final class CopyMatch {
     /** How many versions are compared with a copy. */
     private static final int MOST = 40;
+
+    private static final int MOST_MAJORS = 9;
 
     private final ProjectTree tree;
     private final ModuleProxy proxy;
@@ -42,26 +47,30 @@ final class CopyMatch {
     /**
      * A module in a version.
      *
+     * @param copied the path under which its packages are imported now
      * @param changed files of the copy that differ from the published ones
      */
     record Match(
             String module,
+            String copied,
             String version,
             Certainty certainty,
             String reason,
             List<Evidence> evidence,
-            List<String> changed) {}
+            List<String> changed) {
+        private Match under(String path) {
+            return new Match(module, path, version, certainty, reason, evidence, changed);
+        }
+    }
 
     /** The module that holds a package; empty if none is published. */
     Optional<Match> of(String imported) {
         for (Match match : found.values())
-            if (ModulePath.holds(match.module(), imported) && holds(match, imported)) return Optional.of(match);
+            if (ModulePath.holds(match.copied(), imported) && holds(match, imported)) return Optional.of(match);
         Set<String> candidates = new LinkedHashSet<>(List.of(ModulePath.usual(imported)));
         candidates.addAll(ModulePath.candidates(imported));
         for (String module : candidates) {
-            Optional<List<String>> versions = proxy.versions(module);
-            if (versions.isEmpty()) continue;
-            Optional<Match> match = match(module, versions.get()).filter(one -> holds(one, imported));
+            Optional<Match> match = published(module).filter(one -> holds(one, imported));
             if (match.isEmpty()) continue;
             found.put(module, match.get());
             return match;
@@ -70,7 +79,7 @@ final class CopyMatch {
     }
 
     private boolean holds(Match match, String imported) {
-        String within = Paths.relative(match.module(), imported);
+        String within = Paths.relative(match.copied(), imported);
         return proxy.files(match.module(), match.version())
                 .map(files -> files.keySet().stream()
                         .anyMatch(file ->
@@ -79,8 +88,47 @@ final class CopyMatch {
                 .orElse(true);
     }
 
-    private Optional<Match> match(String module, List<String> versions) {
+    /**
+     * What is published under a path; if a copy is none of that, one that is identical to it under a later major version or
+     * the name that the module has now.
+     */
+    private Optional<Match> published(String module) {
         Map<String, byte[]> copy = copy(module);
+        Optional<Match> match = proxy.versions(module).flatMap(versions -> match(module, versions, copy));
+        Optional<Match> current = match.flatMap(this::current);
+        boolean settled = copy.isEmpty()
+                || ModulePath.major(module).isPresent()
+                || match.filter(one -> one.changed().isEmpty()).isPresent();
+        if (settled) return current.or(() -> match);
+        return IntStream.rangeClosed(2, MOST_MAJORS)
+                .mapToObj(major -> module + "/v" + major)
+                .flatMap(path -> proxy.versions(path).flatMap(versions -> match(path, versions, copy)).stream())
+                .filter(one -> one.changed().isEmpty())
+                .map(one -> one.under(module))
+                .findFirst()
+                .or(() -> match);
+    }
+
+    /** The module that a descriptor of an old path names, in the same version. */
+    private Optional<Match> current(Match match) {
+        return proxy.descriptor(match.module(), match.version())
+                .map(bytes -> ModuleFile.read(new String(bytes, StandardCharsets.UTF_8))
+                        .path())
+                .filter(path -> !path.isEmpty() && !path.equals(match.module()))
+                .filter(path -> proxy.versions(path)
+                        .filter(all -> all.contains(match.version()))
+                        .isPresent())
+                .map(path -> new Match(
+                        path,
+                        match.copied(),
+                        match.version(),
+                        match.certainty(),
+                        match.reason() + "; the module has this path now",
+                        match.evidence(),
+                        match.changed()));
+    }
+
+    private Optional<Match> match(String module, List<String> versions, Map<String, byte[]> copy) {
         Optional<PinnedVersions.Pin> pin = pinned.of(module);
         List<String> order = new ArrayList<>();
         pin.flatMap(one -> resolved(module, versions, one)).ifPresent(order::add);
@@ -106,6 +154,7 @@ final class CopyMatch {
                 pin.ifPresent(one -> evidence.add(one.evidence()));
                 return Optional.of(new Match(
                         module,
+                        module,
                         version,
                         Certainty.CERTAIN,
                         "the published files are identical to the copy",
@@ -124,6 +173,7 @@ final class CopyMatch {
         pin.ifPresent(one -> evidence.add(one.evidence()));
         return Optional.of(new Match(
                 module,
+                module,
                 closest,
                 Certainty.LIKELY,
                 fewest.size() + " of " + copy.size() + " copied files differ from the published ones",
@@ -139,6 +189,7 @@ final class CopyMatch {
         if (stated)
             return Optional.of(new Match(
                     module,
+                    module,
                     order.get(0),
                     Certainty.LIKELY,
                     "the version that a list states",
@@ -147,6 +198,7 @@ final class CopyMatch {
         String newest =
                 order.stream().filter(ModuleVersion::isRelease).findFirst().orElse(order.get(0));
         return Optional.of(new Match(
+                module,
                 module,
                 newest,
                 Certainty.GUESS,
@@ -214,17 +266,15 @@ final class CopyMatch {
     }
 
     private static List<String> lines(byte[] content) {
-        return new String(content, java.nio.charset.StandardCharsets.ISO_8859_1)
-                .lines()
-                .toList();
+        return new String(content, StandardCharsets.ISO_8859_1).lines().toList();
     }
 
     /** Whether two files are the same, whatever the ends of their lines. */
     private static boolean same(byte[] one, byte[] other) {
         if (Arrays.equals(one, other)) return true;
         return Math.abs(one.length - other.length) < one.length / 10 + 100
-                && new String(one, java.nio.charset.StandardCharsets.ISO_8859_1)
+                && new String(one, StandardCharsets.ISO_8859_1)
                         .replace("\r", "")
-                        .equals(new String(other, java.nio.charset.StandardCharsets.ISO_8859_1).replace("\r", ""));
+                        .equals(new String(other, StandardCharsets.ISO_8859_1).replace("\r", ""));
     }
 }

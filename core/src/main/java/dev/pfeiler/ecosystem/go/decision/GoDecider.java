@@ -110,6 +110,7 @@ public final class GoDecider {
                 .collect(Collectors.toSet());
         boolean free = project.tree()
                 .under(own.folder())
+                .filter(file -> project.holds(own, Paths.parent(file.path())))
                 .map(file -> Paths.join(root, Paths.relative(own.folder(), file.path())))
                 .noneMatch(staying::contains);
         return several || !free ? named : root;
@@ -123,7 +124,7 @@ public final class GoDecider {
         for (OwnModule sibling : project.own()) siblings(own, sibling, sources, goal, required, replaced);
         left.addAll(plan.left());
         return new GoDecisions.Module(
-                own, goal, new ModuleFile(path, level, required, replaced), plan.lock(), plan.kept());
+                own, goal, new ModuleFile(path, level, required, replaced), plan.lock(), plan.renamed(), plan.kept());
     }
 
     /** Requires another own module that the sources import, in its folder. */

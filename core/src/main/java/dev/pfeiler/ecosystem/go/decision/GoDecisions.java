@@ -21,9 +21,16 @@ public record GoDecisions(List<Module> modules, List<Finding> left) {
      * @param goal the folder that it goes to
      * @param file its descriptor
      * @param lock the text of its lock file; empty if it needs none, or the go command has to write it
+     * @param renamed what modules are called now that were copied under another path, by that path
      * @param kept copied packages that stay in use, with the folder that each goes to, by the path of their module
      */
-    public record Module(OwnModule own, String goal, ModuleFile file, String lock, Map<String, String> kept) {}
+    public record Module(
+            OwnModule own,
+            String goal,
+            ModuleFile file,
+            String lock,
+            Map<String, String> renamed,
+            Map<String, String> kept) {}
 
     public GoDecisions {
         modules = List.copyOf(modules);

@@ -54,6 +54,7 @@ final class RequirementPlan {
 
     private final Set<String> directly = new TreeSet<>();
     private final Map<String, String> kept = new TreeMap<>();
+    private final Map<String, String> renamed = new TreeMap<>();
     private final Map<String, String> versions = new TreeMap<>();
     private final Map<String, Required> required = new LinkedHashMap<>();
     private final List<Finding> left = new ArrayList<>();
@@ -95,6 +96,11 @@ final class RequirementPlan {
         return kept;
     }
 
+    /** What modules are called now that were copied under another path, by that path. */
+    Map<String, String> renamed() {
+        return renamed;
+    }
+
     /** The text of the lock file; empty if the go command has to write it. */
     String lock() {
         return lock;
@@ -119,6 +125,8 @@ final class RequirementPlan {
             if (match.isPresent()) {
                 needed.putIfAbsent(match.get().module(), match.get());
                 if (direct.containsKey(imported)) directly.add(match.get().module());
+                if (!match.get().copied().equals(match.get().module()))
+                    renamed.put(match.get().copied(), match.get().module());
                 open.addAll(importsOf(imported, match.get()));
                 if (tests) open.addAll(published(imported, match.get(), true));
             } else if (copies.containsKey(imported)) {
@@ -163,6 +171,7 @@ final class RequirementPlan {
             if (implied.isEmpty()) sure.put(module, match.version());
             return implied.map(version -> new Match(
                             module,
+                            match.copied(),
                             version,
                             Certainty.LIKELY,
                             "the version that a requirement asks for",
@@ -229,7 +238,7 @@ final class RequirementPlan {
     /** What the published sources of a package import, or its tests. */
     private Set<String> published(String imported, Match match, boolean tests) {
         Set<String> imports = new TreeSet<>();
-        String within = Paths.relative(match.module(), imported);
+        String within = Paths.relative(match.copied(), imported);
         proxy.files(match.module(), match.version())
                 .ifPresent(files -> files.forEach((path, content) -> {
                     boolean counts = path.endsWith(".go")

@@ -100,7 +100,7 @@ public final class GoProject {
     /** The folders of an own module's packages: without copies, and without other own modules inside. */
     public List<String> packagesOf(OwnModule module) {
         return packages().keySet().stream()
-                .filter(folder -> Paths.within(module.folder(), folder) && !isCopied(folder))
+                .filter(folder -> holds(module, folder) && !isCopied(folder))
                 .filter(folder -> own.stream()
                         .noneMatch(other -> other != module
                                 && other.folder().length() > module.folder().length()
@@ -120,8 +120,29 @@ public final class GoProject {
         if (GoSources.isVendored(folder)) return true;
         return workspace
                 .filter(root -> Paths.within(Paths.join(root, "src"), folder))
-                .filter(root -> own.stream().noneMatch(module -> Paths.within(module.folder(), folder)))
+                .filter(root -> own.stream().noneMatch(module -> holds(module, folder)))
                 .isPresent();
+    }
+
+    /** Whether a folder is within a module's; one of all sources without a host in their paths holds no others. */
+    public boolean holds(OwnModule module, String folder) {
+        if (!Paths.within(module.folder(), folder)) return false;
+        boolean all = workspace.isPresent() && module.folder().equals(Paths.join(workspace.get(), "src"));
+        return !all || Paths.first(Paths.relative(module.folder(), folder)).indexOf('.') < 0;
+    }
+
+    /** The folders of all own packages, by the paths they are imported by now; those that no path leads to left out. */
+    public Map<String, String> imported() {
+        Map<String, String> imported = new TreeMap<>();
+        for (OwnModule module : own)
+            for (String folder : packagesOf(module)) {
+                String within = Paths.relative(module.folder(), folder);
+                boolean known = module.path().isPresent() || workspace.isPresent();
+                if (known)
+                    imported.put(
+                            Paths.join(module.path().map(OwnModule.Stated::path).orElse(""), within), folder);
+            }
+        return imported;
     }
 
     /** The copied packages that a module's sources find, by the paths they are imported by. */

@@ -37,8 +37,24 @@ final class WorkspaceModules {
         }
     }
 
+    /**
+     * Whether most of what has no host is one package each, so that the workspace is one program whose packages lie side by
+     * side.
+     */
+    private boolean isFlat() {
+        List<String> plain = repositories.keySet().stream()
+                .filter(repository -> repository.indexOf('.') < 0)
+                .toList();
+        long single = plain.stream()
+                .filter(repository -> repository.indexOf('/') < 0
+                        && repositories.get(repository).size() == 1)
+                .count();
+        return plain.size() > 1 && single * 2 > plain.size();
+    }
+
     /** The first sign that any has counts: what commands build, a path without a host, what nothing else imports. */
     List<OwnModule> own() {
+        if (isFlat()) return List.of(new OwnModule(Optional.empty(), src));
         Map<String, Stated> own = new TreeMap<>();
         project.commands().named().forEach((path, place) -> {
             for (String repository : repositories.keySet())

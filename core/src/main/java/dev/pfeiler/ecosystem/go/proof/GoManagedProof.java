@@ -21,7 +21,7 @@ public final class GoManagedProof extends ManagedProof {
     public GoManagedProof(ProofRequest request, Environment environment) {
         super(request, environment);
         Path go = environment.requiredProgram("go", "Install Go, or add it to the PATH.");
-        this.side = GoSide.ofModules(go, folder(), request.log().getParent(), "managed", request.offline());
+        this.side = GoSide.ofModules(go, folder(), "", request.log().getParent(), "managed", request.offline());
     }
 
     @Override

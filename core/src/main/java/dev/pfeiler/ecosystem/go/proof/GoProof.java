@@ -24,7 +24,6 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -34,7 +33,6 @@ import java.util.stream.Stream;
 /** Proves a conversion to modules: the old way in a workspace, the new way with the descriptor; both by the real command. */
 public final class GoProof {
     private static final List<String> USUAL = List.of("--help");
-    private static final String LISTING = "{{.Name}} {{.ImportPath}}";
 
     private final ProofRequest proof;
     private final Environment environment;
@@ -60,7 +58,7 @@ public final class GoProof {
                         "There is no " + ModuleFile.NAME + " for " + path(own) + ".",
                         "Convert the project again.",
                         proof.log());
-            GoSide after = GoSide.ofModules(go, home.get(), logs, "after", proof.offline());
+            GoSide after = GoSide.ofModules(go, home.get(), path(own), logs, "after", proof.offline());
             proof.stage().accept("building the module");
             ToolRun build = after.go("build", List.of("build", "./..."));
             Files.copy(build.log(), proof.log(), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
@@ -89,21 +87,23 @@ public final class GoProof {
         return lines.get(0).endsWith(":") ? String.join(" ", lines) : lines.get(0);
     }
 
+    /** The path of a module from now on. */
     private String path(OwnModule own) {
-        return own.path()
-                .map(OwnModule.Stated::path)
-                .or(() -> proof.decisions().of("module").map(choice -> choice.value()))
+        return Stream.of("module", "path:" + own.folder())
+                .flatMap(key -> proof.decisions().of(key).stream())
+                .map(choice -> choice.value())
+                .findFirst()
+                .or(() -> own.path().map(OwnModule.Stated::path))
                 .orElse(proof.old().name());
     }
 
     /** The folder of the converted module. */
     private Optional<Path> home(OwnModule own) throws IOException {
-        String wanted =
-                proof.decisions().of("module").map(choice -> choice.value()).orElse(path(own));
         try (Stream<Path> files = Files.walk(proof.converted(), 8)) {
             for (Path file : (Iterable<Path>)
                     files.filter(one -> one.endsWith(ModuleFile.NAME)).sorted()::iterator)
-                if (ModuleFile.read(Files.readString(file)).path().equals(wanted)) return Optional.of(file.getParent());
+                if (ModuleFile.read(Files.readString(file)).path().equals(path(own)))
+                    return Optional.of(file.getParent());
         }
         return Optional.empty();
     }
@@ -111,22 +111,42 @@ public final class GoProof {
     private GoSide before(Path go, OwnModule own) throws IOException {
         Path scratch = Files.createDirectories(proof.scratch().resolve("workspace"));
         if (project.workspace().isPresent()) {
-            if (!Files.exists(scratch.resolve("tree")))
-                TreeCopy.of(proof.old(), Files.createDirectories(scratch.resolve("tree")));
-            Path root = scratch.resolve("tree").resolve(project.workspace().get());
-            return GoSide.ofWorkspace(go, root, scratch.resolve("tree").resolve(own.folder()), logs);
+            Path tree = tree(scratch);
+            return GoSide.ofWorkspace(
+                    go,
+                    tree.resolve(project.workspace().get()),
+                    tree.resolve(own.folder()),
+                    own.path().map(OwnModule.Stated::path).orElse(""),
+                    logs);
         }
-        Path folder = scratch.resolve("src").resolve(path(own));
-        Files.createDirectories(folder);
+        if (own.path().isEmpty() && importsFolders(own)) {
+            Path tree = tree(scratch);
+            // outside of a workspace, packages have the paths of their folders
+            return GoSide.ofWorkspace(go, scratch, tree, "_" + tree.toRealPath(), logs);
+        }
+        String path = own.path().map(OwnModule.Stated::path).orElse(path(own));
+        Path folder = Files.createDirectories(scratch.resolve("src").resolve(path));
         TreeCopy.of(proof.old(), folder);
-        return GoSide.ofWorkspace(go, scratch, folder, logs);
+        return GoSide.ofWorkspace(go, scratch, folder, path, logs);
+    }
+
+    private Path tree(Path scratch) throws IOException {
+        Path tree = scratch.resolve("tree");
+        if (!Files.exists(tree)) TreeCopy.of(proof.old(), Files.createDirectories(tree));
+        return tree;
+    }
+
+    private boolean importsFolders(OwnModule own) {
+        return project.sourcesOf(own).stream()
+                .flatMap(source -> source.imports().stream())
+                .anyMatch(one -> one.path().startsWith("."));
     }
 
     private void compare(OwnModule own, GoSide before, GoSide after) throws IOException {
         boolean built = before.go("build", List.of("build", "./...")).succeeded();
         if (!built)
             notes.add("The old project does not build with this release of Go; see .pfeiler/proof/build-before.log.");
-        rows.add(listed("packages", before.list(LISTING), after.list(LISTING)));
+        rows.add(listed("packages", before.packages(), after.packages()));
         if (built) rows.add(exported(before, after));
         vet(before, after);
         if (!proof.running().wanted()) return;
@@ -164,13 +184,13 @@ public final class GoProof {
 
     private static Map<String, List<String>> documented(GoSide side) throws IOException {
         Map<String, List<String>> documented = new TreeMap<>();
-        for (String line : side.list(LISTING)) {
+        for (String line : side.packages()) {
             if (line.startsWith("main ")) continue;
-            String path = line.substring(line.indexOf(' ') + 1);
-            ToolRun run = side.go("doc", List.of("doc", "-short", path));
+            String folder = line.substring(line.indexOf(' ') + 1);
+            ToolRun run = side.go("doc", List.of("doc", "-short", "./" + folder));
             if (run.succeeded())
                 documented.put(
-                        path,
+                        folder,
                         run.output().stream()
                                 .filter(one -> !one.startsWith("package "))
                                 .toList());
@@ -210,7 +230,7 @@ public final class GoProof {
                         "run " + name, "builds", "does not", List.of(new Difference(name, Kind.GONE, ""))));
                 continue;
             }
-            List<GoSource> its = reached(own, folder);
+            List<GoSource> its = reached(folder);
             if (ServerRows.serves(its)) {
                 Optional<Comparison> served = new ServerRows(
                                 name, proof.old(), its, proof.running().arguments())
@@ -232,10 +252,8 @@ public final class GoProof {
     }
 
     /** The sources of a program, and of the own packages that it imports. */
-    private List<GoSource> reached(OwnModule own, String folder) {
-        Map<String, String> folders = new TreeMap<>();
-        for (String each : project.packagesOf(own))
-            folders.put(Paths.join(path(own), Paths.relative(own.folder(), each)), each);
+    private List<GoSource> reached(String folder) {
+        Map<String, String> folders = project.imported();
         List<GoSource> found = new ArrayList<>();
         Set<String> seen = new TreeSet<>();
         Deque<String> open = new ArrayDeque<>(List.of(folder));
@@ -246,8 +264,9 @@ public final class GoProof {
                 if (source.isTest()) continue;
                 found.add(source);
                 source.imports().stream()
-                        .map(one -> folders.get(one.path()))
-                        .filter(Objects::nonNull)
+                        .flatMap(one -> one.path().startsWith(".")
+                                ? Paths.normal(Paths.join(Paths.parent(source.path()), one.path())).stream()
+                                : Optional.ofNullable(folders.get(one.path())).stream())
                         .forEach(open::add);
             }
         }

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.TestCounts;
+import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -20,13 +21,15 @@ final class GoSide {
 
     private final Path go;
     private final Path folder;
+    private final String path;
     private final Path logs;
     private final String name;
     private final Map<String, String> variables;
 
-    private GoSide(Path go, Path folder, Path logs, String name, Map<String, String> variables) {
+    private GoSide(Path go, Path folder, String path, Path logs, String name, Map<String, String> variables) {
         this.go = go;
         this.folder = folder;
+        this.path = path;
         this.logs = logs;
         this.name = name;
         this.variables = Map.copyOf(variables);
@@ -36,22 +39,25 @@ final class GoSide {
      * One in a workspace.
      *
      * @param folder of the project within it
+     * @param path by which the go command knows that folder; empty if it is that of all packages
      */
-    static GoSide ofWorkspace(Path go, Path workspace, Path folder, Path logs) {
+    static GoSide ofWorkspace(Path go, Path workspace, Path folder, String path, Path logs) {
         return new GoSide(
                 go,
                 folder,
+                path,
                 logs,
                 "before",
                 Map.of("GO111MODULE", "off", "GOPATH", workspace.toString(), "GOFLAGS", "", "GOTOOLCHAIN", "local"));
     }
 
-    static GoSide ofModules(Path go, Path folder, Path logs, String name, boolean offline) {
-        Map<String, String> variables =
-                new HashMap<>(Map.of("GO111MODULE", "on", "GOFLAGS", "-mod=mod", "GOTOOLCHAIN", "local"));
+    /** @param path of the module */
+    static GoSide ofModules(Path go, Path folder, String path, Path logs, String name, boolean offline) {
+        Map<String, String> variables = new HashMap<>(
+                Map.of("GO111MODULE", "on", "GOFLAGS", "-mod=mod", "GOWORK", "off", "GOTOOLCHAIN", "local"));
         if (offline && !System.getenv().getOrDefault("GOPROXY", "").startsWith("file:"))
             variables.put("GOPROXY", "off");
-        return new GoSide(go, folder, logs, name, variables);
+        return new GoSide(go, folder, path, logs, name, variables);
     }
 
     Path folder() {
@@ -91,6 +97,16 @@ final class GoSide {
         ToolRun run = go("list", List.of("list", "-e", "-f", format, "./..."));
         return run.output().stream()
                 .filter(line -> !line.startsWith("go: ") && !line.isBlank())
+                .toList();
+    }
+
+    /** The packages: the name and the folder of each, as {@code NAME FOLDER}. */
+    List<String> packages() throws IOException {
+        return list("{{.Name}} {{.ImportPath}}").stream()
+                .map(line -> {
+                    int behind = line.indexOf(' ') + 1;
+                    return line.substring(0, behind) + Paths.relative(path, line.substring(behind));
+                })
                 .toList();
     }
 

@@ -3,10 +3,12 @@ package dev.pfeiler.ecosystem.go.step;
 import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.go.decision.GoDecisions;
+import dev.pfeiler.ecosystem.go.decision.ImportNames;
 import dev.pfeiler.ecosystem.go.module.ModuleFile;
 import dev.pfeiler.ecosystem.go.module.ModulePath;
 import dev.pfeiler.ecosystem.go.project.GoProject;
 import dev.pfeiler.ecosystem.go.project.OwnModule;
+import dev.pfeiler.ecosystem.go.source.GoSource;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.facts.ContainerFile;
@@ -14,6 +16,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -29,10 +32,12 @@ public final class GoSteps {
     private final GoDecisions decisions;
     private final Map<String, Step> steps = new LinkedHashMap<>();
     private final List<Finding> left = new ArrayList<>();
+    private final ImportNames names;
 
     public GoSteps(GoProject project, GoDecisions decisions) {
         this.project = project;
         this.decisions = decisions;
+        this.names = new ImportNames(project, decisions);
     }
 
     /** What the steps leave for the user; to be asked after them. */
@@ -56,6 +61,7 @@ public final class GoSteps {
         }
         if (decisions.modules().size() > 1) written.add(together());
         workspace();
+        for (GoDecisions.Module module : decisions.modules()) imports(module);
         commands();
         List<Step> all = new ArrayList<>(written);
         all.addAll(steps.values());
@@ -108,6 +114,7 @@ public final class GoSteps {
         if (module.goal().equals(own.folder())) return;
         project.tree()
                 .under(own.folder())
+                .filter(file -> project.holds(own, Paths.parent(file.path())))
                 .filter(file -> project.own().stream()
                         .noneMatch(other -> other != own
                                 && other.folder().length() > own.folder().length()
@@ -118,11 +125,42 @@ public final class GoSteps {
                         "out of the workspace")));
     }
 
+    /** Imports, and comments with a package's own path, as they are from now on. */
+    private void imports(GoDecisions.Module module) {
+        for (GoSource source : project.sourcesOf(module.own())) {
+            StringBuilder text = new StringBuilder(source.text());
+            List<Replacement> replacements = new ArrayList<>();
+            for (GoSource.Import one : source.imports()) {
+                Optional<String> now = names.of(source, one.path());
+                if (now.isEmpty())
+                    left.add(Finding.trouble(
+                            source.path(), "imports a folder that is no package of the project", one.evidence()));
+                else replacements.add(new Replacement(one.start(), one.end(), now.get()));
+            }
+            source.canonical()
+                    .ifPresent(one -> replacements.add(new Replacement(one.start(), one.end(), names.of(one.path()))));
+            replacements.sort(Comparator.comparingInt(Replacement::start).reversed());
+            replacements.forEach(one -> text.replace(one.start(), one.end(), one.text()));
+            edit(source.path(), text.toString(), "imports follow the module's path");
+        }
+    }
+
+    private record Replacement(int start, int end, String text) {}
+
+    /** Changes a file's text, where it goes to another place, too. */
+    private void edit(String path, String changed, String reason) {
+        Step before = steps.get(path);
+        Optional<EditableText> text = before instanceof Step.Retire ? Optional.empty() : editable(path);
+        if (text.isEmpty() || changed.equals(text.get().content())) return;
+        Step.Edit edit = text.get().edit(changed, reason);
+        steps.put(path, before instanceof Step.Move move ? edit.movedTo(move.to()) : edit);
+    }
+
     /** What else lies below a workspace's folder of sources: repositories of others. */
     private void workspace() {
         project.workspace().ifPresent(root -> project.tree()
                 .under(Paths.join(root, "src"))
-                .filter(file -> project.own().stream().noneMatch(own -> Paths.within(own.folder(), file.path())))
+                .filter(file -> project.own().stream().noneMatch(own -> project.holds(own, Paths.parent(file.path()))))
                 .forEach(file -> put(new Step.Retire(file.path(), "replaced by a required module"))));
     }
 
@@ -137,17 +175,14 @@ public final class GoSteps {
                     : "";
             boolean data = path.endsWith(".yml") || path.endsWith(".yaml");
             String changed =
-                    data ? text.get().content() : ScriptEdit.of(text.get().content(), into);
+                    data ? text.get().content() : ScriptEdit.of(text.get().content(), into, names::of);
             if (ContainerFile.isOne(path))
                 for (GoDecisions.Module module : decisions.modules())
                     changed = ScriptEdit.placed(
                             changed,
                             module.file().path(),
                             ModulePath.name(module.file().path()));
-            if (!changed.equals(text.get().content())) {
-                Step.Edit edit = text.get().edit(changed, "modules need no workspace");
-                steps.put(path, before instanceof Step.Move move ? edit.movedTo(move.to()) : edit);
-            }
+            edit(path, changed, "modules need no workspace");
             leave(path, changed);
         }
     }
@@ -198,6 +233,9 @@ public final class GoSteps {
         project.commands().outputs().stream()
                 .filter(path ->
                         !project.tree().has(path) && !project.tree().folders().contains(path))
+                .filter(path -> steps.values().stream()
+                        .flatMap(step -> step.goal().stream())
+                        .noneMatch(goal -> Paths.within(path, goal)))
                 .forEach(path -> ignored.add("/" + path));
         return List.copyOf(ignored);
     }

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.go.step;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -15,6 +16,13 @@ final class ScriptEdit {
     private static final Pattern LINKED = Pattern.compile("\\bcd\\s+\\S*/src/\\S+\\s*&&\\s*(?=go\\b)");
     private static final Pattern RECIPE = Pattern.compile("^(\\t[@-]?)(?=go\\b)");
 
+    private static final Pattern CALL = Pattern.compile("\\bgo\\s+(?:build|install|test|vet|run|list|doc)\\b");
+    /** An option with a value of its own, or an import path. */
+    private static final Pattern WORD = Pattern.compile(
+            "(\\s-(?:o|C|p|exec|run|bench|tags|ldflags|gcflags|timeout|count|coverprofile)[ =](?:'[^']*'|\"[^\"]*\"|\\S+))|(?<=\\s)([a-z][\\w.-]*(?:/[\\w~][\\w.~-]*)*)(?=/\\.\\.\\.|\\s|$|[;&|)])");
+    /** A variable that the linker sets, of a package. */
+    private static final Pattern SET = Pattern.compile("(-X[\\s='\"]+)([a-z][\\w./~-]*?)(\\.\\w+=)");
+
     /** A longer line is no command that a person wrote; in characters. */
     private static final int LONGEST = 4000;
 
@@ -27,12 +35,27 @@ final class ScriptEdit {
                 .replaceAll(Matcher.quoteReplacement("/src/" + name));
     }
 
+    /** A line whose packages have the names that they have from now on: what the go command is given, and the linker's variables. */
+    private static String named(String line, UnaryOperator<String> names) {
+        String set = SET.matcher(line)
+                .replaceAll(match ->
+                        Matcher.quoteReplacement(match.group(1) + names.apply(match.group(2)) + match.group(3)));
+        Matcher call = CALL.matcher(set);
+        if (!call.find()) return set;
+        String before = set.substring(0, call.end());
+        return before
+                + WORD.matcher(set.substring(call.end()))
+                        .replaceAll(match -> Matcher.quoteReplacement(
+                                match.group(1) != null ? match.group() : names.apply(match.group(2))));
+    }
+
     /**
      * The text as it is for modules.
      *
+     * @param names what packages are called from now on
      * @param into the folder in which the go command has to be called from now on; empty if that is where the script runs
      */
-    static String of(String text, String into) {
+    static String of(String text, String into, UnaryOperator<String> names) {
         String end = text.contains("\r\n") ? "\r\n" : "\n";
         List<String> lines = new ArrayList<>();
         for (String line : text.split("\r?\n", -1)) {
@@ -45,6 +68,7 @@ final class ScriptEdit {
                 continue;
             }
             String plain = LINKED.matcher(INLINE.matcher(line).replaceAll("")).replaceAll("");
+            plain = named(plain, names);
             if (!into.isEmpty()) plain = RECIPE.matcher(plain).replaceFirst("$1cd " + into + " && ");
             lines.add(plain);
         }

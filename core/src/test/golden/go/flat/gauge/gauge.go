@@ -1,0 +1,5 @@
+package gauge
+
+import "port.example/sluice/sill"
+
+const Zero = sill.Depth

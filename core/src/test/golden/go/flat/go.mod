@@ -1,0 +1,3 @@
+module port.example/sluice
+
+go 1.12

@@ -1,0 +1,5 @@
+package main
+
+import "port.example/sluice/gauge"
+
+func main() { println(gauge.Zero) }

@@ -1,0 +1,1 @@
+retired: replaced by a required module

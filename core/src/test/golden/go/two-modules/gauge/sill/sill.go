@@ -1,0 +1,1 @@
+from src/gauge/sill/sill.go
