@@ -7,9 +7,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.ant.AntFile;
 import dev.pfeiler.ecosystem.jvm.wiring.ide.ClasspathFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.ide.ImlFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.ide.NbprojectFiles;
-import dev.pfeiler.ecosystem.jvm.wiring.make.MakeFile;
-import dev.pfeiler.ecosystem.jvm.wiring.script.BatchScript;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ShellScript;
+import dev.pfeiler.ecosystem.jvm.wiring.script.ScriptWiring;
 import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -138,11 +136,13 @@ public final class Wirings {
             ProjectTree tree, TreeFile file, Wiring.Kind kind, List<String> lines, String folder) {
         WiringBuilder draft = new WiringBuilder("");
         draft.within(file.path(), () -> {
-            switch (kind) {
-                case MAKE_FILE -> new MakeFile(tree, folder, draft).read(file.path(), lines);
-                case SHELL_SCRIPT -> new ShellScript(tree, file.path(), folder, draft).read(lines);
-                default -> new BatchScript(tree, file.path(), folder, draft).read(lines);
-            }
+            ScriptKind script =
+                    switch (kind) {
+                        case MAKE_FILE -> ScriptKind.MAKE;
+                        case SHELL_SCRIPT -> ScriptKind.SHELL;
+                        default -> ScriptKind.BATCH;
+                    };
+            new ScriptWiring(script, tree, file.path(), folder, draft).read(lines);
         });
         // skip scripts that neither compile nor pack
         boolean builds = !draft.compilations.isEmpty() || !draft.archives.isEmpty() || draft.cutShort;

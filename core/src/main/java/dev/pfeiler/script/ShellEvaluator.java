@@ -1,13 +1,12 @@
-package dev.pfeiler.ecosystem.jvm.wiring.script;
+package dev.pfeiler.script;
 
-import dev.pfeiler.ecosystem.jvm.wiring.EvaluationLimit;
-import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,15 +27,13 @@ public final class ShellEvaluator {
     private static final Pattern PATTERN_SIGNS = Pattern.compile("[\\\\^$]");
 
     private final ProjectTree tree;
-    private final Map<String, String> written;
+    /** Texts of files that the script itself has written, by path. */
+    private final Map<String, String> written = new HashMap<>();
+
     private final EvaluationLimit effort;
 
-    /**
-     * @param written texts of files that the script itself has written, by path
-     */
-    public ShellEvaluator(ProjectTree tree, Map<String, String> written, EvaluationLimit effort) {
+    public ShellEvaluator(ProjectTree tree, EvaluationLimit effort) {
         this.tree = tree;
-        this.written = written;
         this.effort = effort;
     }
 
@@ -98,8 +95,13 @@ public final class ShellEvaluator {
         return true;
     }
 
+    /** Keeps what a script adds to a file. */
+    void append(String path, String lines) {
+        written.merge(path, lines, (one, other) -> one + "\n" + other);
+    }
+
     /** The text of a file of the tree, or of one that the script wrote. */
-    Optional<String> text(String path, String folder) {
+    public Optional<String> text(String path, String folder) {
         Optional<String> inside = Paths.normal(Paths.join(folder, path));
         if (inside.isEmpty()) return Optional.empty();
         if (written.containsKey(inside.get())) return Optional.of(written.get(inside.get()));
@@ -267,7 +269,7 @@ public final class ShellEvaluator {
     }
 
     /** The words of several lines of paths. */
-    static List<String> pathsIn(String text) {
+    public static List<String> pathsIn(String text) {
         return text.lines()
                 .flatMap(line -> ShellText.words(line.strip()).stream())
                 .filter(word -> !word.isEmpty())

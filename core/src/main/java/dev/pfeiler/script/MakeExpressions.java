@@ -1,202 +1,65 @@
-package dev.pfeiler.ecosystem.jvm.wiring.make;
+package dev.pfeiler.script;
 
-import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ShellEvaluator;
-import dev.pfeiler.ecosystem.jvm.wiring.script.ToolCalls;
-import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.script.MakeText;
-import dev.pfeiler.script.ScriptLine;
-import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
-/** Reads a make file: its variables and functions, and the commands of its rules. Source: the manual of GNU make. */
-public final class MakeFile {
+/** The variables and functions of a make file. Source: the manual of GNU make, using variables and functions. */
+public final class MakeExpressions {
     private static final Pattern FUNCTION = Pattern.compile(
             "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|or|and|call|abspath|realpath)\\s+(.*)",
             Pattern.DOTALL);
     private static final Pattern REPLACED = Pattern.compile("([\\w.-]+):([^=]*)=(.*)");
-    private static final Pattern DEFINITION =
-            Pattern.compile("(?:export\\s+|override\\s+)?define\\s+([\\w.-]+)\\s*(?:\\?|\\+|::?)?=?");
-    private static final Pattern SUBSTITUTION = Pattern.compile("`([^`]*)`|\\$\\(([^()]*)\\)");
 
-    private static final Set<String> INCLUDES = Set.of("include", "-include", "sinclude");
-
-    private final ProjectTree tree;
+    private final ShellEvaluator text;
+    private final EvaluationLimit effort;
     private final String folder;
-    private final WiringBuilder draft;
     private final Map<String, String> variables = new HashMap<>();
     /** Variables that are being worked out; one that needs itself gives nothing, as make refuses it. */
     private final Set<String> open = new HashSet<>();
 
-    private final Map<String, Evidence> places = new HashMap<>();
-    private final ShellEvaluator text;
-    private final ToolCalls commands;
-    private final Map<String, String> written = new HashMap<>();
-    private final List<Runnable> recipes = new ArrayList<>();
-    /** Of the rule whose commands are read. */
-    private String target = "";
-
-    private String needed = "";
-
     /** @param folder that make is run in */
-    public MakeFile(ProjectTree tree, String folder, WiringBuilder draft) {
-        this.tree = tree;
+    public MakeExpressions(ShellEvaluator text, EvaluationLimit effort, String folder) {
+        this.text = text;
+        this.effort = effort;
         this.folder = folder;
-        this.draft = draft;
-        this.text = new ShellEvaluator(tree, written, draft.effort);
-        this.commands = new ToolCalls(tree, text, draft);
     }
 
-    public void read(String path, List<String> rawLines) {
-        variables.put("CURDIR", ".");
-        load(path, rawLines, 0);
-        // variables are worked out where they are used, so that those set further down count too
-        recipes.forEach(Runnable::run);
-        for (String key : List.of("NAME", "PROJECT", "APP", "APPNAME")) {
-            if (variables.containsKey(key) && draft.name.isEmpty())
-                draft.name = Optional.of(new Wiring.Setting(expand(variables.get(key)), places.get(key)));
-        }
-        if (variables.containsKey("VERSION") && Wiring.isVersion(expand(variables.get("VERSION")))) {
-            draft.version = Optional.of(new Wiring.Setting(expand(variables.get("VERSION")), places.get("VERSION")));
-        }
+    public boolean has(String name) {
+        return variables.containsKey(name);
     }
 
-    private void load(String path, List<String> rawLines, int depth) {
-        draft.files.add(path);
-        target = "";
-        MakeConditions conditions = new MakeConditions(this::expand, variables::containsKey);
-        String defined = "";
-        for (ScriptLine line : ScriptLine.joined(rawLines, '\\')) {
-            String bare = MakeText.withoutComment(line.text());
-            Matcher definition = DEFINITION.matcher(bare);
-            if (!defined.isEmpty()) {
-                if (bare.equals("endef")) defined = "";
-                else variables.merge(defined, line.text(), (one, other) -> one.isEmpty() ? other : one + "\n" + other);
-            } else if (!conditions.take(bare) && conditions.met()) {
-                if (definition.matches()) {
-                    defined = definition.group(1);
-                    variables.put(defined, "");
-                } else {
-                    line(line.text(), bare, depth, new Evidence(path, line.number(), line.text()));
-                }
-            }
-        }
+    /** A variable as it is written; empty if it is not set. */
+    public String raw(String name) {
+        return variables.getOrDefault(name, "");
     }
 
-    private void line(String raw, String bare, int depth, Evidence evidence) {
-        if (raw.startsWith("\t")) {
-            later(raw.strip(), evidence);
-            return;
-        }
-        List<String> words = Text.words(bare);
-        if (words.size() > 1 && INCLUDES.contains(words.get(0))) {
-            include(String.join(" ", words.subList(1, words.size())), depth, evidence);
-            return;
-        }
-        MakeText.assignment(bare).ifPresent(assignment -> assign(assignment, evidence));
-        MakeText.rule(bare).ifPresent(rule -> {
-            target = rule.targets();
-            needed = rule.prerequisites();
-            if (!rule.recipe().isEmpty()) later(rule.recipe(), evidence);
-        });
+    public void set(String name, String value) {
+        variables.put(name, value);
     }
 
-    private void later(String line, Evidence evidence) {
-        String goal = target;
-        String first = needed;
-        recipes.add(() -> recipe(line, goal, first, evidence));
-    }
-
-    private void include(String files, int depth, Evidence evidence) {
-        for (String file : Text.words(expand(files))) {
-            Optional<String> path = Paths.normal(Paths.join(folder, file)).filter(tree::has);
-            if (path.isEmpty() || depth > 5) {
-                if (!evidence.excerpt().startsWith("-"))
-                    draft.leave(file, "is included but is not in this project", evidence);
-                continue;
-            }
-            try {
-                load(path.get(), tree.text(path.get()).lines(), depth + 1);
-            } catch (IOException e) {
-                draft.leave(file, "cannot be read", evidence);
-            }
-        }
-    }
-
-    private void assign(MakeText.Assignment assignment, Evidence evidence) {
+    /** Sets a variable as an assignment says; whether it does. */
+    public boolean set(MakeText.Assignment assignment) {
         String name = assignment.name();
-        String kind = assignment.kind();
         String value = assignment.value();
-        if (kind.equals("?") && variables.containsKey(name)) return;
-        places.putIfAbsent(name, evidence);
-        if (kind.equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
-        else variables.put(name, kind.startsWith(":") ? expand(value) : value);
-        if (name.equals(ToolCalls.JAVA_OPTIONS))
-            draft.javaOptions = Optional.of(new Wiring.Setting(expand(value), evidence));
-    }
-
-    private void recipe(String line, String target, String needed, Evidence evidence) {
-        String plain = MakeText.command(line);
-        String goals = expand(target);
-        String prerequisites = expand(needed);
-        String first = prerequisites.isBlank() ? "" : Text.words(prerequisites).get(0);
-        String automatic = plain.replace("$@", goals)
-                .replace("$<", first)
-                .replace("$^", prerequisites)
-                .replace("$?", prerequisites);
-        String expanded = expand(automatic);
-        commands(expanded, folder, evidence);
-    }
-
-    /** @param start the folder that the first command works in */
-    private void commands(String written, String start, Evidence evidence) {
-        String current = start;
-        for (String part : written.lines()
-                .flatMap(one -> ShellText.sequence(one, ShellText.Dialect.POSIX).stream())
-                .map(String::strip)
-                .toList()) {
-            // a subshell keeps its folder to itself
-            if (part.startsWith("(") && part.endsWith(")")) {
-                commands(part.substring(1, part.length() - 1), current, evidence);
-                continue;
-            }
-            List<String> words = ShellText.words(substitute(part, current));
-            if (words.size() > 1 && words.get(0).equals("cd"))
-                current = Paths.normal(Paths.join(current, words.get(1))).orElse(current);
-            else if (!text.redirected(part, current)) commands.take(words, current, evidence);
-        }
-    }
-
-    /** Command substitutions of the shell that runs the recipe. */
-    private String substitute(String command, String folder) {
-        Matcher matcher = SUBSTITUTION.matcher(command);
-        StringBuilder out = new StringBuilder();
-        while (matcher.find()) {
-            String inner = matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
-            matcher.appendReplacement(
-                    out,
-                    Matcher.quoteReplacement(text.run(inner, folder).orElse("").strip()));
-        }
-        return matcher.appendTail(out).toString();
+        if (assignment.kind().equals("?") && variables.containsKey(name)) return false;
+        if (assignment.kind().equals("+")) variables.merge(name, value, (one, other) -> one + " " + other);
+        else variables.put(name, assignment.kind().startsWith(":") ? expand(value) : value);
+        return true;
     }
 
     /** The text with its variables and functions replaced. */
-    private String expand(String raw) {
-        return draft.effort.deeper(() -> expandWithin(raw));
+    public String expand(String raw) {
+        return effort.deeper(() -> expandWithin(raw));
     }
 
     private String expandWithin(String raw) {
@@ -220,7 +83,7 @@ public final class MakeFile {
                 i++;
             }
         }
-        draft.effort.spend(out.length());
+        effort.spend(out.length());
         return out.toString();
     }
 
@@ -354,7 +217,7 @@ public final class MakeFile {
         return parts;
     }
 
-    private static String each(String words, java.util.function.UnaryOperator<String> change) {
+    private static String each(String words, UnaryOperator<String> change) {
         return Text.words(words).stream()
                 .filter(word -> !word.isEmpty())
                 .map(change)

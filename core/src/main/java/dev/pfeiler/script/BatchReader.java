@@ -1,11 +1,6 @@
-package dev.pfeiler.ecosystem.jvm.wiring.script;
+package dev.pfeiler.script;
 
-import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.script.BatchText;
-import dev.pfeiler.script.ScriptLine;
-import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
@@ -18,35 +13,38 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Reads a Windows batch script by following its variables, loops and calls of labels, as docs/wiring.md lists them. */
-public final class BatchScript extends Script {
+final class BatchReader extends ScriptReader {
     private static final Pattern SET = Pattern.compile("(?i)set\\s+\"?([\\w.]+)=([^\"]*)\"?\\s*");
     private static final Pattern LOOP = Pattern.compile(
             "(?i)for\\s+(/r\\s+(?<root>\\S+)\\s+)?%%(?<name>\\w)\\s+in\\s+\\((?<set>[^)]*)\\)\\s+do\\s+(?<body>.*)");
     private static final Pattern LISTING = Pattern.compile("(?i)dir\\s+(?<words>.*?)>\\s*(?<file>\\S+)\\s*");
     private static final Pattern REFERENCE = Pattern.compile("%([\\w.]+)%|!([\\w.]+)!|%~?(\\d)");
-    private static final Pattern NAME = Pattern.compile("[\\w.-]+");
     private static final Pattern OWN_FOLDER = Pattern.compile("(?i)%~dp0\\\\?");
     private static final int DEEPEST_CALL = 20;
 
     private List<ScriptLine> lines = List.of();
 
-    /** @param folder that the script is run in */
-    public BatchScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
-        super(tree, path, folder, draft);
+    BatchReader(
+            ProjectTree tree,
+            String path,
+            String folder,
+            ShellEvaluator text,
+            EvaluationLimit effort,
+            Listener listener) {
+        super(tree, path, folder, text, effort, listener);
     }
 
+    @Override
     public void read(List<String> rawLines) {
-        draft.files.add(path);
+        listener.read(path);
         lines = ScriptLine.joined(rawLines, '^');
         run(0, List.of(), 0);
-        for (String key : List.of("name", "app", "project")) {
-            String value = variables.getOrDefault(key, "");
-            if (NAME.matcher(value).matches() && draft.name.isEmpty())
-                draft.name = Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
-        }
-        String version = variables.getOrDefault("version", variables.getOrDefault("ver", ""));
-        if (Wiring.isVersion(version))
-            draft.version = Optional.of(new Wiring.Setting(version, Evidence.of(path, "version=" + version)));
+    }
+
+    /** Names are in any letter case. */
+    @Override
+    public Optional<Value> value(String name) {
+        return super.value(name.toLowerCase(Locale.ROOT));
     }
 
     private void run(int start, List<String> arguments, int depth) {
@@ -59,7 +57,7 @@ public final class BatchScript extends Script {
     }
 
     private void statement(String statement, int at, List<String> arguments, int depth) {
-        draft.effort.deeper(() -> statementWithin(statement, at, arguments, depth));
+        effort.deeper(() -> statementWithin(statement, at, arguments, depth));
     }
 
     private void statementWithin(String statement, int at, List<String> arguments, int depth) {
@@ -78,8 +76,7 @@ public final class BatchScript extends Script {
         if (set.matches()) {
             String value = expand(set.group(2), arguments);
             variables.put(set.group(1).toLowerCase(Locale.ROOT), value);
-            if (set.group(1).equalsIgnoreCase(ToolCalls.JAVA_OPTIONS))
-                draft.javaOptions = Optional.of(new Wiring.Setting(value, Evidence.of(path, plain)));
+            places.put(set.group(1).toLowerCase(Locale.ROOT), Evidence.of(path, plain));
             return;
         }
         List<String> words = ShellText.words(expand(plain.replace('\\', '/'), arguments));
@@ -95,10 +92,10 @@ public final class BatchScript extends Script {
             List<String> kept = words.stream()
                     .filter(w -> !w.equalsIgnoreCase("call") && !ShellText.isRedirection(w))
                     .toList();
-            commands.take(
+            listener.command(new ScriptCommand(
                     kept,
                     folder,
-                    new Evidence(path, lines.get(at).number(), lines.get(at).text()));
+                    new Evidence(path, lines.get(at).number(), lines.get(at).text())));
         }
     }
 
@@ -136,7 +133,7 @@ public final class BatchScript extends Script {
                     .filter(p -> p.endsWith("." + extension)
                             && (deep || Paths.parent(p).equals(start)))
                     .collect(Collectors.joining("\n"));
-            written.merge(Paths.join(folder, file), found, (one, other) -> one + "\n" + other);
+            text.append(Paths.join(folder, file), found);
         }
     }
 
@@ -155,7 +152,7 @@ public final class BatchScript extends Script {
             matcher.appendReplacement(out, Matcher.quoteReplacement(value));
         }
         matcher.appendTail(out);
-        draft.effort.spend(out.length());
+        effort.spend(out.length());
         return out.toString();
     }
 }

@@ -1,11 +1,6 @@
-package dev.pfeiler.ecosystem.jvm.wiring.script;
+package dev.pfeiler.script;
 
-import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.script.ShellParser;
-import dev.pfeiler.script.ShellText;
-import dev.pfeiler.script.Statement;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
@@ -23,7 +18,7 @@ import java.util.regex.Pattern;
  * Reads a shell script by following its variables and the commands whose output can be worked out from the tree. Source:
  * the POSIX shell command language, as far as docs/wiring.md lists it.
  */
-public final class ShellScript extends Script {
+final class ShellReader extends ScriptReader {
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:\\{(\\w+)(?::?[-=+?]([^}]*))?\\}|(\\w+))");
     private static final int MOST_ROUNDS = 2000;
     /** Programs that start the command behind them. */
@@ -32,34 +27,27 @@ public final class ShellScript extends Script {
     private final Map<String, Statement.Function> functions = new LinkedHashMap<>();
     private final Set<String> called = new HashSet<>();
 
-    /** @param folder that the script is run in */
-    public ShellScript(ProjectTree tree, String path, String folder, WiringBuilder draft) {
-        super(tree, path, folder, draft);
+    ShellReader(
+            ProjectTree tree,
+            String path,
+            String folder,
+            ShellEvaluator text,
+            EvaluationLimit effort,
+            Listener listener) {
+        super(tree, path, folder, text, effort, listener);
     }
 
+    @Override
     public void read(List<String> lines) {
-        draft.files.add(path);
+        listener.read(path);
         run(ShellParser.parse(lines).statements());
         // a function that is called by a name that is not known
         for (Statement.Function function : List.copyOf(functions.values()))
             if (!called.contains(function.name())) run(function.body());
-        name("NAME", "APP", "PROJECT", "APPNAME", "APP_NAME").ifPresent(s -> draft.name = Optional.of(s));
-        name("VERSION", "VER", "APP_VERSION")
-                .filter(s -> Wiring.isVersion(s.value()))
-                .ifPresent(s -> draft.version = Optional.of(s));
-    }
-
-    private Optional<Wiring.Setting> name(String... keys) {
-        for (String key : keys) {
-            String value = variables.get(key);
-            if (value == null || value.isBlank() || value.contains("/")) continue;
-            return Optional.of(new Wiring.Setting(value, Evidence.of(path, key + "=" + value)));
-        }
-        return Optional.empty();
     }
 
     private void run(List<Statement> statements) {
-        for (Statement statement : statements) draft.effort.deeper(() -> run(statement));
+        for (Statement statement : statements) effort.deeper(() -> run(statement));
     }
 
     private void run(Statement statement) {
@@ -111,7 +99,7 @@ public final class ShellScript extends Script {
             if (each instanceof Statement.Assignment own && own.local())
                 outside.put(own.name(), variables.get(own.name()));
         for (int i = 1; i <= 9; i++) set(String.valueOf(i), i <= arguments.size() ? arguments.get(i - 1) : null);
-        draft.effort.deeper(() -> run(function.body()));
+        effort.deeper(() -> run(function.body()));
         outside.forEach(this::set);
     }
 
@@ -123,7 +111,7 @@ public final class ShellScript extends Script {
     private void assign(String name, String written, Evidence evidence) {
         String value = unquoted(expand(written.strip()));
         variables.put(name, value);
-        if (name.equals(ToolCalls.JAVA_OPTIONS)) draft.javaOptions = Optional.of(new Wiring.Setting(value, evidence));
+        places.put(name, evidence);
     }
 
     private void command(String command, Evidence evidence) {
@@ -148,7 +136,7 @@ public final class ShellScript extends Script {
         }
         if (text.redirected(expand(plain), folder)) return;
         words.removeIf(word -> word.equals("&") || ShellText.isRedirection(word));
-        commands.take(words, folder, evidence);
+        listener.command(new ScriptCommand(words, folder, evidence));
     }
 
     private void changeFolder(List<String> words) {
@@ -176,12 +164,12 @@ public final class ShellScript extends Script {
             matcher.appendReplacement(out, Matcher.quoteReplacement(value));
         }
         matcher.appendTail(out);
-        draft.effort.spend(out.length());
+        effort.spend(out.length());
         return out.toString();
     }
 
     private String substitute(String raw) {
-        return draft.effort.deeper(() -> substituteWithin(raw));
+        return effort.deeper(() -> substituteWithin(raw));
     }
 
     private String substituteWithin(String raw) {

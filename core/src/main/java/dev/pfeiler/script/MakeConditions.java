@@ -1,4 +1,4 @@
-package dev.pfeiler.ecosystem.jvm.wiring.make;
+package dev.pfeiler.script;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
  * The conditionals of a make file around the line that is read. Source: the manual of GNU make, "Conditional Parts of
  * Makefiles". What only the user's environment set counts as not set.
  */
-final class MakeConditions {
+public final class MakeConditions {
     private static final Pattern COMPARED = Pattern.compile("(ifn?eq)\\s*(.*)");
     private static final Pattern SET = Pattern.compile("(ifn?def)\\s+(.*)");
 
@@ -27,18 +27,18 @@ final class MakeConditions {
      */
     private record Branch(boolean met, boolean taken) {}
 
-    MakeConditions(UnaryOperator<String> expand, Predicate<String> set) {
+    public MakeConditions(UnaryOperator<String> expand, Predicate<String> set) {
         this.expand = expand;
         this.set = set;
     }
 
     /** Whether lines here count. */
-    boolean met() {
+    public boolean met() {
         return open.stream().allMatch(Branch::met);
     }
 
     /** Takes a line; whether it belongs to a conditional and not to what is in it. */
-    boolean take(String line) {
+    public boolean take(String line) {
         if (line.equals("endif")) {
             open.poll();
         } else if (line.equals("else") || line.startsWith("else ")) {

@@ -1,8 +1,8 @@
-package dev.pfeiler.ecosystem.jvm.wiring;
+package dev.pfeiler.script;
 
 import java.util.function.Supplier;
 
-/** What working out one wiring may take, so that one that feeds on itself comes to an end. */
+/** What working out the commands of scripts may take, so that one that feeds on itself comes to an end. */
 public final class EvaluationLimit {
     private static final int DEEPEST = 100;
     private static final int LEVEL = 64;
@@ -13,7 +13,7 @@ public final class EvaluationLimit {
     private long spent;
 
     /** More than any plain build takes. */
-    static final class Exceeded extends RuntimeException {
+    public static final class Exceeded extends RuntimeException {
         private static final long serialVersionUID = 1;
 
         Exceeded(String message) {

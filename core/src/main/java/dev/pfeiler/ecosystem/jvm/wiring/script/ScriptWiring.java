@@ -1,0 +1,65 @@
+package dev.pfeiler.ecosystem.jvm.wiring.script;
+
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.script.ScriptCommand;
+import dev.pfeiler.script.ScriptKind;
+import dev.pfeiler.script.ScriptReader;
+import dev.pfeiler.script.ShellEvaluator;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/** Reads the wiring that a script holds, as docs/wiring.md lists it. */
+public final class ScriptWiring {
+    private static final List<String> NAMES = List.of("NAME", "APP", "PROJECT", "APPNAME", "APP_NAME");
+    private static final List<String> VERSIONS = List.of("VERSION", "VER", "APP_VERSION");
+    private static final Pattern NAME = Pattern.compile("[^/\\\\]*[^/\\\\\\s][^/\\\\]*");
+
+    private final WiringBuilder draft;
+    private final ScriptReader reader;
+
+    /** @param folder that the script is run in */
+    public ScriptWiring(ScriptKind kind, ProjectTree tree, String path, String folder, WiringBuilder draft) {
+        this.draft = draft;
+        ShellEvaluator text = new ShellEvaluator(tree, draft.effort);
+        ToolCalls commands = new ToolCalls(tree, text, draft);
+        this.reader = ScriptReader.of(kind, tree, path, folder, text, draft.effort, new ScriptReader.Listener() {
+            @Override
+            public void command(ScriptCommand command) {
+                commands.take(command.words(), command.folder(), command.evidence());
+            }
+
+            @Override
+            public void read(String path) {
+                draft.files.add(path);
+            }
+
+            @Override
+            public void missing(String file, String fact, Evidence evidence) {
+                draft.leave(file, fact, evidence);
+            }
+        });
+    }
+
+    public void read(List<String> lines) {
+        reader.read(lines);
+        setting(ToolCalls.JAVA_OPTIONS).ifPresent(options -> draft.javaOptions = Optional.of(options));
+        NAMES.stream()
+                .flatMap(name -> setting(name).stream())
+                .filter(setting -> NAME.matcher(setting.value()).matches())
+                .findFirst()
+                .ifPresent(name -> draft.name = draft.name.or(() -> Optional.of(name)));
+        VERSIONS.stream()
+                .flatMap(name -> setting(name).stream())
+                .filter(setting -> Wiring.isVersion(setting.value()))
+                .findFirst()
+                .ifPresent(version -> draft.version = Optional.of(version));
+    }
+
+    private Optional<Wiring.Setting> setting(String variable) {
+        return reader.value(variable).map(value -> new Wiring.Setting(value.text(), value.evidence()));
+    }
+}
