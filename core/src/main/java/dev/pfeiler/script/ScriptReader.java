@@ -49,27 +49,6 @@ public abstract class ScriptReader {
         this.listener = listener;
     }
 
-    /**
-     * A reader for a script.
-     *
-     * @param folder that it is run in
-     * @param text works out what commands print
-     */
-    public static ScriptReader of(
-            ScriptKind kind,
-            ProjectTree tree,
-            String path,
-            String folder,
-            ShellEvaluator text,
-            EvaluationLimit effort,
-            Listener listener) {
-        return switch (kind) {
-            case SHELL -> new ShellReader(tree, path, folder, text, effort, listener);
-            case BATCH -> new BatchReader(tree, path, folder, text, effort, listener);
-            case MAKE -> new MakeReader(tree, path, folder, text, effort, listener);
-        };
-    }
-
     /** Follows the whole script. */
     public abstract void read(List<String> lines);
 

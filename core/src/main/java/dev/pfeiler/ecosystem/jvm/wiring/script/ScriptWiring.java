@@ -6,6 +6,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.script.ScriptCommand;
 import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.script.ScriptReader;
+import dev.pfeiler.script.ScriptReaders;
 import dev.pfeiler.script.ShellEvaluator;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
@@ -26,9 +27,10 @@ public final class ScriptWiring {
         this.draft = draft;
         ShellEvaluator text = new ShellEvaluator(tree, draft.effort);
         ToolCalls commands = new ToolCalls(tree, text, draft);
-        this.reader = ScriptReader.of(kind, tree, path, folder, text, draft.effort, new ScriptReader.Listener() {
+        this.reader = ScriptReaders.of(kind, tree, path, folder, text, draft.effort, new ScriptReader.Listener() {
             @Override
             public void command(ScriptCommand command) {
+                javaOptions();
                 commands.take(command.words(), command.folder(), command.evidence());
             }
 
@@ -46,7 +48,7 @@ public final class ScriptWiring {
 
     public void read(List<String> lines) {
         reader.read(lines);
-        setting(ToolCalls.JAVA_OPTIONS).ifPresent(options -> draft.javaOptions = Optional.of(options));
+        javaOptions();
         NAMES.stream()
                 .flatMap(name -> setting(name).stream())
                 .filter(setting -> NAME.matcher(setting.value()).matches())
@@ -57,6 +59,11 @@ public final class ScriptWiring {
                 .filter(setting -> Wiring.isVersion(setting.value()))
                 .findFirst()
                 .ifPresent(version -> draft.version = Optional.of(version));
+    }
+
+    /** What the virtual machines of tools are given at this place of the script. */
+    private void javaOptions() {
+        setting(ToolCalls.JAVA_OPTIONS).ifPresent(options -> draft.javaOptions = Optional.of(options));
     }
 
     private Optional<Wiring.Setting> setting(String variable) {
