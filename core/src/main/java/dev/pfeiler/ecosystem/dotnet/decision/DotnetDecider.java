@@ -1,0 +1,167 @@
+package dev.pfeiler.ecosystem.dotnet.decision;
+
+import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecisions.Planned;
+import dev.pfeiler.ecosystem.dotnet.evaluation.Evaluation;
+import dev.pfeiler.ecosystem.dotnet.model.ProjectText;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Package;
+import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
+import dev.pfeiler.ecosystem.dotnet.project.Framework;
+import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.Paths;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/** Decides how a tree of C# projects becomes projects for an SDK. */
+public final class DotnetDecider {
+    private static final String SHARED = "Directory.Build.props";
+    /** What compilers of scripts are for, as far as nothing states it. */
+    private static final String USUAL = "net48";
+
+    private static final String KEEP = "keep";
+    private static final String PROPERTIES = "properties";
+
+    private final DotnetProject project;
+    private final Deliberation deliberation;
+    private final List<Finding> left = new ArrayList<>();
+    private final Map<String, String> shared = new TreeMap<>();
+
+    public DotnetDecider(DotnetProject project, Deliberation deliberation) {
+        this.project = project;
+        this.deliberation = deliberation;
+    }
+
+    public DotnetDecisions decide() {
+        List<Compilation> all = project.compilations();
+        boolean several = all.size() > 1;
+        Map<String, String> versions = packages(all);
+        List<Planned> planned = new ArrayList<>();
+        for (Compilation one : all) {
+            String behind = several ? ":" + one.id() : "";
+            String framework = framework(one, behind);
+            GeneratedAttributes attributes = new GeneratedAttributes(project, one);
+            boolean keep = attributes.stated() && keeps(attributes, one, behind);
+            ProjectPlan plan = new ProjectPlan(project, one, framework, attributes, keep, versions);
+            planned.add(new Planned(one, plan.plan(), keep ? Map.of() : attributes.removed()));
+            left.addAll(plan.left());
+            findings(one);
+        }
+        sameFolder(planned);
+        return new DotnetDecisions(planned, shared, left);
+    }
+
+    private String framework(Compilation one, String behind) {
+        Optional<String> stated = one.identity().framework();
+        Decision proposed = Decision.of(
+                "framework" + behind,
+                "Framework of " + one.identity().assembly(),
+                stated.orElse(USUAL),
+                stated.isPresent() ? Certainty.CERTAIN : Certainty.GUESS,
+                stated.isPresent() ? "the one that it is built for" : "nothing states one",
+                List.of(one.identity().place()));
+        return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(Framework::isValid));
+    }
+
+    private boolean keeps(GeneratedAttributes attributes, Compilation one, String behind) {
+        boolean possible = attributes.obstacle().isEmpty();
+        Decision proposed = Decision.of(
+                        "assembly-info" + behind,
+                        "Attributes of " + one.identity().assembly(),
+                        possible ? PROPERTIES : KEEP,
+                        Certainty.LIKELY,
+                        possible
+                                ? "the project file states them, and the sources no longer do"
+                                : "they stay in the sources, which have " + attributes.obstacle(),
+                        attributes.place().stream().toList())
+                .following();
+        return deliberation
+                .settle(proposed, text -> Optional.of(text.strip())
+                        .filter(value -> value.equals(KEEP) || value.equals(PROPERTIES) && possible))
+                .equals(KEEP);
+    }
+
+    /** Versions that a file states for all projects, where at least two agree; empty if none do. */
+    private Map<String, String> packages(List<Compilation> all) {
+        Map<String, Map<String, Integer>> used = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+        Map<String, Evidence> places = new HashMap<>();
+        for (Compilation one : all)
+            for (Package each : one.references().packages().values()) {
+                used.computeIfAbsent(each.id(), id -> new LinkedHashMap<>()).merge(each.version(), 1, Integer::sum);
+                places.putIfAbsent(each.id(), each.evidence());
+            }
+        boolean agree = used.values().stream()
+                .anyMatch(versions -> versions.values().stream().anyMatch(count -> count > 1));
+        boolean managed = project.tree().has(Paths.join(project.top(), Evaluation.CENTRAL));
+        if (!agree || managed || !project.kept().isEmpty()) return Map.of();
+        Map<String, String> central = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
+        used.forEach((id, versions) -> central.put(
+                id,
+                versions.entrySet().stream()
+                        .max(Map.Entry.<String, Integer>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+                        .orElseThrow()
+                        .getKey()));
+        Decision proposed = Decision.of(
+                "package-versions",
+                "Versions of packages",
+                "shared",
+                Certainty.LIKELY,
+                "several projects use the same packages",
+                places.values().stream().limit(2).toList());
+        String standing = deliberation.settle(proposed, text -> Optional.of(text.strip())
+                .filter(value -> Set.of("shared", "own").contains(value)));
+        if (standing.equals("own")) return Map.of();
+        ProjectText text = new ProjectText(Map.of());
+        text.properties("", Map.of("ManagePackageVersionsCentrally", "true"));
+        text.items(central.entrySet().stream()
+                .map(entry ->
+                        ProjectText.element("PackageVersion", "Include", entry.getKey(), "Version", entry.getValue()))
+                .toList());
+        shared.put(Paths.join(project.top(), Evaluation.CENTRAL), text.toString());
+        return central;
+    }
+
+    /** Projects in one folder need folders of their own for what the build writes between. */
+    private void sameFolder(List<Planned> planned) {
+        Map<String, Integer> count = new TreeMap<>();
+        planned.forEach(one -> count.merge(one.old().folder(), 1, Integer::sum));
+        project.kept().forEach(path -> count.merge(Paths.parent(path), 1, Integer::sum));
+        Set<String> folders = new TreeSet<>();
+        count.forEach((folder, number) -> {
+            if (number > 1) folders.add(folder);
+        });
+        for (String folder : folders) {
+            String path = Paths.join(folder, SHARED);
+            if (project.tree().has(path)) {
+                left.add(Finding.trouble(
+                        path, "has to give each project of its folder a BaseIntermediateOutputPath of its own"));
+                continue;
+            }
+            ProjectText text = new ProjectText(Map.of());
+            Map<String, String> properties = new LinkedHashMap<>();
+            properties.put("BaseIntermediateOutputPath", "obj\\$(MSBuildProjectName)\\");
+            properties.put("DefaultItemExcludes", "$(DefaultItemExcludes);obj\\**");
+            text.properties("", properties);
+            shared.put(path, text.toString());
+        }
+    }
+
+    /** What an owner should know of one project before it is converted. */
+    private void findings(Compilation one) {
+        for (Compilation.Source source : one.files().sources()) {
+            CSharpSource read = project.sources().get(source.path());
+            if (read == null) left.add(Finding.trouble(source.path(), "cannot be read", one.evidence()));
+        }
+    }
+}

@@ -1,0 +1,293 @@
+package dev.pfeiler.ecosystem.dotnet.project;
+
+import dev.pfeiler.ecosystem.dotnet.evaluation.Evaluation;
+import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
+import dev.pfeiler.ecosystem.dotnet.evaluation.Item;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Copied;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Files;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Identity;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Library;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Package;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Resource;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Source;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** Reads a project file of the format before SDKs. */
+final class ClassicProject {
+    /** Properties that decide what is built, and that an SDK knows by the same names. */
+    static final List<String> CARRIED = List.of(
+            "StartupObject",
+            "ApplicationIcon",
+            "ApplicationManifest",
+            "Win32Resource",
+            "SignAssembly",
+            "AssemblyOriginatorKeyFile",
+            "DelaySign",
+            "CodePage",
+            "CheckForOverflowUnderflow",
+            "PlatformTarget",
+            "AllowUnsafeBlocks",
+            "LangVersion",
+            "NoWarn",
+            "TreatWarningsAsErrors",
+            "WarningsAsErrors",
+            "DocumentationFile",
+            "NoStdLib",
+            "RegisterForComInterop",
+            "AppConfig",
+            "DefineConstants",
+            "OutputPath",
+            "PreBuildEvent",
+            "PostBuildEvent");
+
+    private static final Set<String> COPYING = Set.of("always", "preservenewest", "ifdifferent");
+    private static final Set<String> SILENT_KINDS = Set.of(
+            "Compile",
+            "EmbeddedResource",
+            "None",
+            "Content",
+            "Reference",
+            "ProjectReference",
+            "Folder",
+            "BootstrapperPackage",
+            "Service",
+            "AppDesigner",
+            "Analyzer",
+            "PackageReference",
+            "CodeAnalysisDictionary",
+            "WCFMetadata");
+
+    private final ProjectTree tree;
+    private final FileSet files;
+    private final String path;
+    private final String folder;
+    private final Evaluation debug;
+    private final Evaluation release;
+    private final List<Finding> trouble;
+
+    ClassicProject(ProjectTree tree, FileSet files, String path, List<Finding> trouble)
+            throws IOException, XmlElement.Malformed {
+        this.tree = tree;
+        this.files = files;
+        this.path = path;
+        this.folder = Paths.parent(path);
+        this.trouble = trouble;
+        this.debug = Evaluation.of(tree, files, path, Map.of("Configuration", "Debug"));
+        this.release = Evaluation.of(tree, files, path, Map.of("Configuration", "Release"));
+        trouble.addAll(debug.trouble());
+    }
+
+    boolean isSdk() {
+        return !debug.sdk().isEmpty();
+    }
+
+    /** Files of the tree that it imports. */
+    Set<String> imported() {
+        return debug.imported();
+    }
+
+    /** Why it cannot be converted; nothing if it can. */
+    Optional<Finding> refused() {
+        String guids = debug.property("ProjectTypeGuids").toLowerCase(Locale.ROOT);
+        if (guids.contains("349c5851-65df-11da-9384-00065b846f21"))
+            return Optional.of(Finding.trouble(
+                    path,
+                    "is a web application of the old framework, which SDKs do not build; it stays as it is",
+                    debug.place("ProjectTypeGuids")));
+        String identifier = debug.property("TargetFrameworkIdentifier");
+        if (!identifier.isEmpty() && !identifier.equalsIgnoreCase(".NETFramework"))
+            return Optional.of(Finding.trouble(
+                    path,
+                    "is for " + identifier + ", which today's SDKs do not build; it stays as it is",
+                    debug.place("TargetFrameworkIdentifier")));
+        if (debug.property("TargetFrameworkProfile").startsWith("Profile"))
+            return Optional.of(Finding.trouble(
+                    path,
+                    "is a portable library for several frameworks of their time; it stays as it is",
+                    debug.place("TargetFrameworkProfile")));
+        return Optional.empty();
+    }
+
+    Compilation read() {
+        String name = Paths.stem(path);
+        String assembly = or(debug.property("AssemblyName"), name);
+        Optional<String> namespace =
+                Optional.of(debug.property("RootNamespace")).filter(text -> !text.isEmpty());
+        Kind kind = kind();
+        Identity identity = new Identity(assembly, namespace, kind, framework(), debug.place("TargetFrameworkVersion"));
+        for (String other : debug.kinds())
+            if (!SILENT_KINDS.contains(other) && !debug.items(other).isEmpty())
+                trouble.add(Finding.trouble(
+                        path,
+                        "has items of the kind " + other + ", which are left out",
+                        debug.items(other).get(0).evidence()));
+        List<XmlElement> targets = debug.targets().stream()
+                .filter(target -> !target.attribute("Name").equals("EnsureNuGetPackageBuildImports"))
+                .filter(target -> !target.children().isEmpty())
+                .toList();
+        return new Compilation(
+                path,
+                Optional.of(path),
+                folder,
+                identity,
+                new Files(sources(), resources(or(debug.property("RootNamespace"), name)), copies(), config()),
+                references(),
+                settings(debug),
+                settings(release),
+                targets,
+                Evidence.of(path, ""));
+    }
+
+    private static String or(String value, String other) {
+        return value.isEmpty() ? other : value;
+    }
+
+    private Kind kind() {
+        String type = debug.property("OutputType");
+        for (Kind kind : Kind.values()) if (kind.property().equalsIgnoreCase(type)) return kind;
+        return Kind.LIBRARY;
+    }
+
+    /** Source: MSBuild's rules for projects that do not state one, by the version of the tools. */
+    private Optional<String> framework() {
+        return Framework.ofVersion(debug.property("TargetFrameworkVersion"));
+    }
+
+    /** The items of both configurations, each once. */
+    private List<Item> items(String kind) {
+        List<Item> items = new ArrayList<>(debug.items(kind));
+        Set<String> seen = new LinkedHashSet<>();
+        items.forEach(item -> seen.add(item.path().orElse(item.include())));
+        for (Item item : release.items(kind)) {
+            if (!seen.add(item.path().orElse(item.include()))) continue;
+            trouble.add(Finding.trouble(
+                    path, "has items for one configuration alone; they are taken in both", item.evidence()));
+            items.add(item);
+        }
+        return items;
+    }
+
+    private List<Source> sources() {
+        Map<String, Source> sources = new LinkedHashMap<>();
+        for (Item item : items("Compile")) {
+            if (item.path().isEmpty()) {
+                trouble.add(Finding.trouble(item.include(), "is listed and is not there", item.evidence()));
+                continue;
+            }
+            sources.putIfAbsent(item.path().get(), new Source(item.path().get(), item.place(folder)));
+        }
+        return List.copyOf(sources.values());
+    }
+
+    private List<Resource> resources(String namespace) {
+        ResourceNames names = new ResourceNames(tree, namespace, false);
+        List<Resource> resources = new ArrayList<>();
+        for (Item item : items("EmbeddedResource")) {
+            if (item.path().isEmpty()) {
+                trouble.add(Finding.trouble(item.include(), "is listed and is not there", item.evidence()));
+                continue;
+            }
+            String file = item.path().get();
+            String place = item.place(folder);
+            resources.add(new Resource(file, place, names.name(file, place, item.metadata()), item.metadata()));
+        }
+        return resources;
+    }
+
+    private List<Copied> copies() {
+        List<Copied> copies = new ArrayList<>();
+        for (String kind : List.of("None", "Content", "EmbeddedResource", "Compile"))
+            for (Item item : items(kind)) {
+                String when = item.metadata("CopyToOutputDirectory").orElse("");
+                boolean copied = COPYING.contains(when.toLowerCase(Locale.ROOT))
+                        && item.path().isPresent();
+                if (!copied || isConfig(item)) continue;
+                copies.add(new Copied(
+                        item.path().get(),
+                        item.metadata("TargetPath")
+                                .map(text -> text.replace('\\', '/'))
+                                .orElse(item.place(folder)),
+                        when));
+            }
+        return copies;
+    }
+
+    private static boolean isConfig(Item item) {
+        return item.path()
+                .filter(file -> Paths.name(file).equalsIgnoreCase("app.config"))
+                .isPresent();
+    }
+
+    /** Whether the program's settings file is among the items. */
+    private boolean config() {
+        return List.of("None", "Content").stream()
+                .flatMap(kind -> items(kind).stream())
+                .anyMatch(ClassicProject::isConfig);
+    }
+
+    private References references() {
+        Map<String, Package> packages = PackageLists.of(tree, folder, Paths.stem(path), trouble);
+        List<String> framework = new ArrayList<>();
+        List<Library> libraries = new ArrayList<>();
+        List<Missing> missing = new ArrayList<>();
+        for (Item item : items("Reference")) {
+            String written = item.include();
+            boolean file = written.toLowerCase(Locale.ROOT).endsWith(".dll");
+            String name = file ? Paths.stem(written.replace('\\', '/')) : written.split(",")[0].strip();
+            Optional<String> hint = item.metadata("HintPath").or(() -> file ? Optional.of(written) : Optional.empty());
+            if (hint.isEmpty()) {
+                if (!framework.contains(name)) framework.add(name);
+                continue;
+            }
+            Optional<Package> restored =
+                    PackageLists.restored(FileSet.path(folder, hint.get()).orElse(hint.get()), item.evidence());
+            if (restored.isPresent()) {
+                packages.putIfAbsent(restored.get().id(), restored.get());
+                continue;
+            }
+            files.file(folder, hint.get())
+                    .ifPresentOrElse(
+                            found -> libraries.add(new Library(name, found, item.evidence())),
+                            () -> missing.add(new Missing(name, hint.get(), item.evidence())));
+        }
+        for (Item item : items("PackageReference"))
+            packages.putIfAbsent(
+                    item.include(),
+                    new Package(item.include(), item.metadata("Version").orElse(""), false, item.evidence()));
+        List<String> projects = new ArrayList<>();
+        for (Item item : items("ProjectReference")) {
+            Optional<String> project = item.path().or(() -> files.file(folder, item.include()));
+            if (project.isPresent()) projects.add(project.get());
+            else
+                trouble.add(Finding.trouble(
+                        item.include().replace('\\', '/'), "is referred to and is not there", item.evidence()));
+        }
+        return new References(framework, libraries, projects, packages, missing);
+    }
+
+    private Map<String, String> settings(Evaluation evaluation) {
+        Map<String, String> settings = new TreeMap<>();
+        for (String name : CARRIED) {
+            String value = evaluation.property(name);
+            if (!value.isEmpty()) settings.put(name, value);
+        }
+        return settings;
+    }
+}

@@ -1,0 +1,195 @@
+package dev.pfeiler.ecosystem.dotnet.project;
+
+import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
+import dev.pfeiler.ecosystem.dotnet.source.CSharpReader;
+import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentSkipListMap;
+
+/** A tree of C# projects as their owner keeps them. */
+public final class DotnetProject {
+    public static final String EXTENSION = "cs";
+    public static final String PROJECT = "csproj";
+
+    private static final long LARGEST = 8 << 20;
+
+    private final ProjectTree tree;
+    private final FileSet files;
+    private final List<Compilation> compilations = new ArrayList<>();
+    private final List<Finding> trouble = new ArrayList<>();
+    private final Set<String> imported = new LinkedHashSet<>();
+    /** Project files that stay as they are. */
+    private final List<String> kept = new ArrayList<>();
+
+    private final List<String> scripts;
+    private Map<String, CSharpSource> sources;
+
+    private DotnetProject(ProjectTree tree) {
+        this.tree = tree;
+        this.files = new FileSet(tree);
+        for (TreeFile file : tree.files()) if (file.extension().equals(PROJECT) && !file.link()) classic(file.path());
+        ScriptProjects called = new ScriptProjects(tree, files, trouble);
+        scripts = called.scripts();
+        Set<String> made = new LinkedHashSet<>();
+        compilations.forEach(one -> made.add(one.output().toLowerCase(Locale.ROOT)));
+        // a script that compiles what a project file describes adds nothing
+        for (Compilation one : called.read())
+            if (made.add(one.output().toLowerCase(Locale.ROOT))) compilations.add(one);
+        compilations.replaceAll(this::referring);
+    }
+
+    public static DotnetProject of(ProjectTree tree) {
+        return new DotnetProject(tree);
+    }
+
+    private void classic(String path) {
+        try {
+            ClassicProject project = new ClassicProject(tree, files, path, trouble);
+            Optional<Finding> refused = project.refused();
+            if (project.isSdk() || refused.isPresent()) {
+                kept.add(path);
+                refused.ifPresent(trouble::add);
+                return;
+            }
+            imported.addAll(project.imported());
+            compilations.add(project.read());
+        } catch (IOException | XmlElement.Malformed e) {
+            kept.add(path);
+            trouble.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
+        }
+    }
+
+    /** With references to projects instead of to the files that these write. */
+    private Compilation referring(Compilation one) {
+        References old = one.references();
+        List<String> projects = new ArrayList<>(old.projects());
+        List<Missing> missing = new ArrayList<>();
+        for (Missing lost : old.missing()) {
+            Optional<String> maker = maker(lost.name(), one);
+            if (maker.isEmpty()) missing.add(lost);
+            else if (!projects.contains(maker.get())) projects.add(maker.get());
+        }
+        List<Compilation.Library> libraries = new ArrayList<>(old.libraries());
+        libraries.removeIf(library -> {
+            Optional<String> maker = isOutput(library.path()) ? maker(library.name(), one) : Optional.empty();
+            if (maker.isPresent() && !projects.contains(maker.get())) projects.add(maker.get());
+            return maker.isPresent();
+        });
+        return one.with(new References(old.framework(), libraries, projects, old.packages(), missing));
+    }
+
+    /** Whether a file is where builds write. */
+    private static boolean isOutput(String path) {
+        String folders = "/" + path.toLowerCase(Locale.ROOT);
+        return folders.contains("/bin/") || folders.contains("/obj/");
+    }
+
+    private Optional<String> maker(String assembly, Compilation user) {
+        return compilations.stream()
+                .filter(one -> !one.id().equals(user.id()))
+                .filter(one -> one.identity().assembly().equalsIgnoreCase(assembly))
+                .map(Compilation::id)
+                .findFirst();
+    }
+
+    public ProjectTree tree() {
+        return tree;
+    }
+
+    public FileSet files() {
+        return files;
+    }
+
+    public List<Compilation> compilations() {
+        return List.copyOf(compilations);
+    }
+
+    public Optional<Compilation> compilation(String id) {
+        return compilations.stream().filter(one -> one.id().equals(id)).findFirst();
+    }
+
+    /** Scripts that call a compiler. */
+    public List<String> scripts() {
+        return scripts;
+    }
+
+    /** Project files that stay as they are. */
+    public List<String> kept() {
+        return List.copyOf(kept);
+    }
+
+    /** Files that old project files import. */
+    public Set<String> imported() {
+        return Set.copyOf(imported);
+    }
+
+    public List<Finding> trouble() {
+        return List.copyOf(trouble);
+    }
+
+    /** All compiled sources, by path. */
+    public Map<String, CSharpSource> sources() {
+        if (sources == null) {
+            Map<String, CSharpSource> read = new ConcurrentSkipListMap<>();
+            compilations.stream()
+                    .flatMap(one -> one.files().sources().stream())
+                    .map(Compilation.Source::path)
+                    .distinct()
+                    .toList()
+                    .parallelStream()
+                    .filter(path -> tree.file(path)
+                            .filter(file -> file.size() < LARGEST)
+                            .isPresent())
+                    .forEach(path -> {
+                        try {
+                            read.put(
+                                    path,
+                                    CSharpReader.read(path, tree.text(path).content()));
+                        } catch (IOException e) {
+                            // the compiler will say it
+                        }
+                    });
+            sources = new TreeMap<>(read);
+        }
+        return sources;
+    }
+
+    /** The compilations that take a source. */
+    public List<Compilation> users(String source) {
+        return compilations.stream()
+                .filter(one -> one.files().sources().stream()
+                        .anyMatch(each -> each.path().equals(source)))
+                .toList();
+    }
+
+    /** Solutions of the tree, by path. */
+    public List<String> solutions() {
+        return tree.files().stream()
+                .map(TreeFile::path)
+                .filter(path -> path.endsWith(".sln") || path.endsWith(".slnx"))
+                .toList();
+    }
+
+    /** The folder around all projects. */
+    public String top() {
+        List<String> folders = new ArrayList<>();
+        compilations.forEach(one -> folders.add(one.folder()));
+        kept.forEach(path -> folders.add(Paths.parent(path)));
+        return folders.isEmpty() ? "" : Paths.common(folders);
+    }
+}

@@ -1,0 +1,187 @@
+package dev.pfeiler.ecosystem.dotnet.step;
+
+import dev.pfeiler.conversion.EditableText;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecisions;
+import dev.pfeiler.ecosystem.dotnet.decision.GeneratedAttributes;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation;
+import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
+import dev.pfeiler.ecosystem.dotnet.project.PackageLists;
+import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** What changes in a tree of C# projects. */
+public final class DotnetSteps {
+    private final DotnetProject project;
+    private final ProjectTree tree;
+    private final DotnetDecisions decisions;
+    private final Map<String, Step> steps = new LinkedHashMap<>();
+    private final List<Finding> left = new ArrayList<>();
+    private String solution = "";
+
+    public DotnetSteps(DotnetProject project, DotnetDecisions decisions) {
+        this.project = project;
+        this.tree = project.tree();
+        this.decisions = decisions;
+        for (DotnetDecisions.Planned one : decisions.projects()) project(one);
+        decisions.shared().forEach((path, text) -> put(new Step.Write(path, text, "shared by several projects")));
+        sources();
+        lists();
+        imports();
+        solutions();
+        for (String script : project.scripts())
+            left.add(Finding.trouble(script, "still calls the compiler itself; dotnet build takes its place"));
+    }
+
+    public List<Step> steps() {
+        return List.copyOf(steps.values());
+    }
+
+    /** What the steps leave for the user. */
+    public List<Finding> left() {
+        return List.copyOf(left);
+    }
+
+    /** The solution that lists all projects. */
+    public String solution() {
+        return solution;
+    }
+
+    private void put(Step step) {
+        steps.putIfAbsent(step.path(), step);
+    }
+
+    private void project(DotnetDecisions.Planned one) {
+        String path = one.project().path();
+        if (one.old().descriptor().isEmpty()) {
+            put(new Step.Write(path, one.project().text(), "the build descriptor"));
+            return;
+        }
+        EditableText text = EditableText.require(tree, path);
+        put(text.edit(one.project().text().replace("\n", text.lineEnd()), "for an SDK"));
+    }
+
+    private void sources() {
+        for (DotnetDecisions.Planned one : decisions.projects())
+            one.removed().forEach((path, attributes) -> {
+                EditableText text = EditableText.require(tree, path);
+                String changed = GeneratedAttributes.without(text.content(), attributes);
+                if (!changed.equals(text.content()))
+                    put(text.edit(changed, "the project file states these attributes"));
+            });
+    }
+
+    /** Lists of packages, and the folders that these were restored to, which nothing else uses. */
+    private void lists() {
+        Set<String> used = new TreeSet<>();
+        Set<String> restored = new TreeSet<>();
+        for (Compilation one : project.compilations()) {
+            one.references().libraries().forEach(library -> used.add(library.path()));
+            if (one.descriptor().isEmpty()) continue;
+            for (String list : PackageLists.files(
+                    tree, one.folder(), Paths.stem(one.descriptor().get())))
+                put(new Step.Retire(list, "its packages are in the project file"));
+            one.references().packages().values().forEach(each -> restored.add(each.id() + "." + each.version()));
+        }
+        if (!project.kept().isEmpty()) return;
+        for (TreeFile file : tree.files()) {
+            String path = file.path();
+            int at = ("/" + path).indexOf("/packages/");
+            if (at < 0 || used.contains(path)) continue;
+            String rest = path.substring(at + "packages/".length());
+            String first = Paths.first(rest);
+            boolean listed = restored.stream().anyMatch(first::equalsIgnoreCase)
+                    || PackageLists.isRestored(path)
+                    || rest.equals("repositories.config");
+            if (listed) put(new Step.Retire(path, "packages are restored when they are needed"));
+        }
+    }
+
+    /** Shared files of old project files, which an SDK's have no use for. */
+    private void imports() {
+        for (String path : project.imported()) {
+            if (!project.kept().isEmpty() || Paths.name(path).startsWith("Directory.")) continue;
+            try {
+                boolean acts = XmlElement.read(tree.bytes(path))
+                        .all()
+                        .anyMatch(element -> element.name().equals("Target")
+                                || element.name().equals("UsingTask"));
+                if (acts && !isRestoring(path))
+                    left.add(Finding.trouble(path, "has steps of its own that the projects no longer import"));
+                else put(new Step.Retire(path, "what it set is in the project files"));
+            } catch (IOException | XmlElement.Malformed e) {
+                left.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
+            }
+        }
+    }
+
+    private static boolean isRestoring(String path) {
+        return Paths.name(path).equalsIgnoreCase("NuGet.targets");
+    }
+
+    private void solutions() {
+        Set<String> all = new LinkedHashSet<>();
+        decisions.projects().forEach(one -> all.add(one.project().path()));
+        project.kept().stream()
+                .filter(path -> path.endsWith("." + DotnetProject.PROJECT))
+                .forEach(all::add);
+        String main = "";
+        Map<String, SolutionFile> files = new LinkedHashMap<>();
+        Map<String, Set<String>> listed = new LinkedHashMap<>();
+        for (String path : project.solutions()) {
+            try {
+                SolutionFile file =
+                        new SolutionFile(path, EditableText.require(tree, path).content());
+                tree.text(path);
+                files.put(path, file);
+                Set<String> names = new LinkedHashSet<>();
+                file.projects().forEach(one -> names.add(one.path()));
+                listed.put(path, names);
+            } catch (IOException e) {
+                left.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
+            }
+        }
+        for (Map.Entry<String, Set<String>> one : listed.entrySet())
+            if (one.getValue().containsAll(all)) main = one.getKey();
+        if (main.isEmpty() && files.size() == 1)
+            main = files.keySet().iterator().next();
+        for (String path : files.keySet())
+            if (main.isEmpty() && Paths.parent(path).equals(project.top())) main = path;
+        for (Map.Entry<String, SolutionFile> one : files.entrySet()) {
+            Set<String> gone = new TreeSet<>();
+            one.getValue().projects().stream()
+                    .map(SolutionFile.Listed::path)
+                    .filter(path -> !tree.has(path) && !all.contains(path) && path.endsWith("proj"))
+                    .forEach(gone::add);
+            Set<String> more = new LinkedHashSet<>();
+            if (one.getKey().equals(main)) {
+                more.addAll(all);
+                more.removeAll(listed.get(one.getKey()));
+            }
+            gone.forEach(path -> left.add(
+                    Finding.trouble(one.getKey(), "listed " + path + ", which is not there; it is taken out")));
+            if (gone.isEmpty() && more.isEmpty()) continue;
+            EditableText text = EditableText.require(tree, one.getKey());
+            put(text.edit(one.getValue().changed(gone, more), "lists the projects that there are"));
+        }
+        if (main.isEmpty() && !all.isEmpty()) {
+            String name = project.top().isEmpty() ? tree.name() : Paths.name(project.top());
+            main = Paths.join(project.top(), name + ".sln");
+            if (!tree.has(main))
+                put(new Step.Write(main, SolutionFile.of(main, all), "lists all projects, to build them together"));
+        }
+        solution = main;
+    }
+}
