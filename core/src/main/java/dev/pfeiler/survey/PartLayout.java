@@ -128,7 +128,10 @@ final class PartLayout {
         Set<String> out = new LinkedHashSet<>();
         for (Claimed other : all) {
             if (other.equals(claim) || !Paths.within(claim.folder(), other.folder())) continue;
-            if (!other.folder().equals(claim.folder())) out.add(other.folder());
+            // a descriptor without sources does not take another's
+            boolean bare = other.part().sources() == 0
+                    && sources(claim, other.folder()).findAny().isPresent();
+            if (!other.folder().equals(claim.folder()) && !bare) out.add(other.folder());
             else sources(other, claim.folder()).forEach(out::add);
         }
         return out;
