@@ -121,6 +121,20 @@ class ArchitectureTest {
             "step..",
             "proof..");
 
+    /** The layers of the .NET ecosystem, bottom up. */
+    private static final List<String> DOTNET = List.of(
+            "source..",
+            "assembly..",
+            "evaluation..",
+            "solution..",
+            "model..",
+            "project..",
+            "decision..",
+            "addition..",
+            "creation..",
+            "step..",
+            "proof..");
+
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
     static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
@@ -130,6 +144,8 @@ class ArchitectureTest {
     static final ArchRule phpLayers = layers("dev.pfeiler.ecosystem.php.", PHP);
 
     static final ArchRule goLayers = layers("dev.pfeiler.ecosystem.go.", GO);
+
+    static final ArchRule dotnetLayers = layers("dev.pfeiler.ecosystem.dotnet.", DOTNET);
 
     /** Each layer may be used by those above it only. */
     private static ArchRule layers(String root, List<String> packages) {

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecider;
 import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecisions;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
+import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
 import dev.pfeiler.ecosystem.dotnet.step.DotnetSteps;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -16,9 +17,14 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /** What was read of a tree of C# projects. */
 record DotnetReading(DotnetProject project) implements Reading {
@@ -58,8 +64,49 @@ record DotnetReading(DotnetProject project) implements Reading {
                     .forEach(each -> findings.add(
                             found(Topic.LIBRARIES, each.path(), "is used by " + one.id(), List.of(each.evidence()))));
         }
+        uncompiled(findings);
+        unlisted(findings);
         findings.addAll(project.trouble());
         return findings;
+    }
+
+    /** Sources that lie in a project's folder, where an SDK would take them, and that no project compiles. */
+    private void uncompiled(List<Finding> findings) {
+        for (Compilation one : project.compilations()) {
+            Set<String> compiled =
+                    one.files().sources().stream().map(Compilation.Source::path).collect(Collectors.toSet());
+            project.tree()
+                    .under(one.folder())
+                    .filter(file -> file.extension().equals(DotnetProject.EXTENSION))
+                    .map(TreeFile::path)
+                    .filter(path ->
+                            !compiled.contains(path) && project.users(path).isEmpty())
+                    .forEach(path -> findings.add(found(
+                            Topic.TROUBLE, path, "is not compiled, and stays left out", List.of(one.evidence()))));
+        }
+    }
+
+    private void unlisted(List<Finding> findings) {
+        Set<String> listed = new HashSet<>();
+        for (String path : project.solutions()) {
+            try {
+                new SolutionFile(path, project.tree().text(path).content())
+                        .projects()
+                        .forEach(one -> listed.add(one.path()));
+            } catch (IOException e) {
+                findings.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
+            }
+        }
+        if (!project.solutions().isEmpty())
+            for (Compilation one : project.compilations())
+                if (one.descriptor().isPresent() && !listed.contains(one.id()))
+                    findings.add(found(
+                            Topic.DESCRIPTORS,
+                            one.id(),
+                            "is in no solution; it will be listed",
+                            project.solutions().stream()
+                                    .map(path -> Evidence.of(path, ""))
+                                    .toList()));
     }
 
     private static Finding found(Topic topic, String subject, String fact, List<Evidence> evidence) {

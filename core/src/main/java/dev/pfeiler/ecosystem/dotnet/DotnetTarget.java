@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.dotnet;
 
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.dotnet.proof.DotnetProof;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -32,7 +33,7 @@ final class DotnetTarget implements Target {
 
     @Override
     public PartVerdict prove(ProofRequest request, Environment environment) throws IOException {
-        throw new UnsupportedOperationException();
+        return new DotnetProof(request, environment).run();
     }
 
     @Override

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.dotnet.project.Compilation;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.ecosystem.dotnet.project.Framework;
+import dev.pfeiler.ecosystem.dotnet.project.ImplicitSymbols;
 import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -15,6 +16,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -99,24 +101,12 @@ final class ProjectPlan {
         return left;
     }
 
-    String path() {
-        return path(old);
-    }
-
-    /** The project file of a compilation. */
-    static String path(Compilation compilation) {
-        return compilation
-                .descriptor()
-                .orElse(Paths.join(
-                        compilation.folder(), compilation.identity().assembly() + "." + DotnetProject.PROJECT));
-    }
-
     SdkProject plan() {
         Set<String> others = new TreeSet<>();
         for (Compilation one : project.compilations()) if (one != old) others.add(one.folder());
         project.kept().forEach(path -> others.add(Paths.parent(path)));
         FilePlan files = new FilePlan(project.tree(), old.folder(), old.files().sources(), others);
-        String name = Paths.stem(path());
+        String name = Paths.stem(old.project());
         identity(name);
         if (keepAttributes) properties.put("GenerateAssemblyInfo", "false");
         else properties.putAll(attributes.properties());
@@ -129,7 +119,7 @@ final class ProjectPlan {
         ResourcePlan resources = new ResourcePlan(project.tree(), old, files, framework, namespace);
         List<List<Element>> groups = List.of(
                 files.elements(), resources.resources(), resources.copies(), framework(), packages(), projects());
-        return new SdkProject(path(), SdkProject.SDK, properties, debug, release, groups, targets());
+        return new SdkProject(old.project(), SdkProject.SDK, properties, debug, release, groups, targets());
     }
 
     private void identity(String name) {
@@ -192,6 +182,7 @@ final class ProjectPlan {
         if (!both.isEmpty() || !trace)
             properties.put("DefineConstants", (trace ? "$(DefineConstants);" : "") + String.join(";", both));
         if (asked && !one.contains("DEBUG")) properties.put("DisableImplicitConfigurationDefines", "true");
+        if (asksForFramework(one)) properties.put("DisableImplicitFrameworkDefines", "true");
         more(debug, own(one), both);
         more(release, own(other), both);
     }
@@ -205,6 +196,16 @@ final class ProjectPlan {
         return constants.stream()
                 .filter(name -> !name.equals("DEBUG") && !name.equals("TRACE"))
                 .toList();
+    }
+
+    /** Whether sources ask for a symbol of the framework that was not defined before. */
+    private boolean asksForFramework(List<String> constants) {
+        List<String> implicit = ImplicitSymbols.of(framework);
+        return old.files().sources().stream()
+                .map(source -> project.sources().get(source.path()))
+                .filter(Objects::nonNull)
+                .flatMap(source -> source.symbols().stream())
+                .anyMatch(symbol -> implicit.contains(symbol) && !constants.contains(symbol));
     }
 
     /** Whether sources ask for what an SDK defines by itself. */
@@ -300,7 +301,7 @@ final class ProjectPlan {
     private List<Element> projects() {
         List<Element> elements = new ArrayList<>();
         for (String id : old.references().projects()) {
-            String path = project.compilation(id).map(ProjectPlan::path).orElse(id);
+            String path = project.compilation(id).map(Compilation::project).orElse(id);
             elements.add(ProjectText.element(
                     "ProjectReference", "Include", ProjectText.path(Paths.from(old.folder(), path))));
         }
@@ -322,7 +323,7 @@ final class ProjectPlan {
             }
             written(lines, target.with(attributes, target.children()), "");
             left.add(Finding.trouble(
-                    path(), "has a step of its own, " + name + ", which is carried over; check what it does"));
+                    old.project(), "has a step of its own, " + name + ", which is carried over; check what it does"));
         }
         return lines;
     }
@@ -335,7 +336,7 @@ final class ProjectPlan {
                 + ProjectText.escaped(command).replace("\r", "").replace("\n", "&#xD;&#xA;") + "\" />");
         lines.add("</Target>");
         left.add(Finding.trouble(
-                path(),
+                old.project(),
                 "runs commands around the build, which are carried over: "
                         + command.lines().findFirst().orElse("")));
     }

@@ -247,6 +247,7 @@ final class ClassicProject {
         List<String> framework = new ArrayList<>();
         List<Library> libraries = new ArrayList<>();
         List<Missing> missing = new ArrayList<>();
+        List<String> there = new ArrayList<>();
         for (Item item : items("Reference")) {
             String written = item.include();
             boolean file = written.toLowerCase(Locale.ROOT).endsWith(".dll");
@@ -260,6 +261,7 @@ final class ClassicProject {
                     PackageLists.restored(FileSet.path(folder, hint.get()).orElse(hint.get()), item.evidence());
             if (restored.isPresent()) {
                 packages.putIfAbsent(restored.get().id(), restored.get());
+                files.file(folder, hint.get()).ifPresent(there::add);
                 continue;
             }
             files.file(folder, hint.get())
@@ -279,7 +281,7 @@ final class ClassicProject {
                 trouble.add(Finding.trouble(
                         item.include().replace('\\', '/'), "is referred to and is not there", item.evidence()));
         }
-        return new References(framework, libraries, projects, packages, missing);
+        return new References(framework, libraries, projects, packages, there, missing);
     }
 
     private Map<String, String> settings(Evaluation evaluation) {

@@ -120,6 +120,7 @@ public record Compilation(
      * @param framework names of the framework's own assemblies
      * @param projects ids of other compilations
      * @param packages versions by id
+     * @param restored files of packages, where they are
      * @param missing names of libraries of which no file is there
      */
     public record References(
@@ -127,12 +128,14 @@ public record Compilation(
             List<Library> libraries,
             List<String> projects,
             Map<String, Package> packages,
+            List<String> restored,
             List<Missing> missing) {
         public References {
             framework = List.copyOf(framework);
             libraries = List.copyOf(libraries);
             projects = List.copyOf(projects);
             packages = new TreeMap<>(packages);
+            restored = List.copyOf(restored);
             missing = List.copyOf(missing);
         }
     }
@@ -169,6 +172,12 @@ public record Compilation(
     /** The same with other references. */
     public Compilation with(References others) {
         return new Compilation(id, descriptor, folder, identity, files, others, debug, release, targets, evidence);
+    }
+
+    /** The project file that it has, or gets. */
+    public String project() {
+        return descriptor.orElse(
+                folder.isEmpty() ? identity.assembly() + ".csproj" : folder + "/" + identity.assembly() + ".csproj");
     }
 
     /** The file that it makes, without folder. */

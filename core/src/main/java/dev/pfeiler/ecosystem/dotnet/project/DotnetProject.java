@@ -90,7 +90,7 @@ public final class DotnetProject {
             if (maker.isPresent() && !projects.contains(maker.get())) projects.add(maker.get());
             return maker.isPresent();
         });
-        return one.with(new References(old.framework(), libraries, projects, old.packages(), missing));
+        return one.with(new References(old.framework(), libraries, projects, old.packages(), old.restored(), missing));
     }
 
     /** Whether a file is where builds write. */

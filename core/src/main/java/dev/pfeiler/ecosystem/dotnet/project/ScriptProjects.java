@@ -223,6 +223,6 @@ final class ScriptProjects {
             else if (written.indexOf('/') >= 0) missing.add(new Missing(stem, written, call.evidence));
             else if (!framework.contains(stem)) framework.add(stem);
         }
-        return new References(framework, libraries, projects, Map.of(), missing);
+        return new References(framework, libraries, projects, Map.of(), List.of(), missing);
     }
 }

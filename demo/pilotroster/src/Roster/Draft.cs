@@ -1,0 +1,8 @@
+namespace Haldervik.Roster
+{
+    // half written, and in no project
+    public class Watch
+    {
+        public Pilot Next(
+    }
+}
