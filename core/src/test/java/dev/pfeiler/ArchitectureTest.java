@@ -130,8 +130,6 @@ class ArchitectureTest {
             "model..",
             "project..",
             "decision..",
-            "addition..",
-            "creation..",
             "step..",
             "proof..");
 

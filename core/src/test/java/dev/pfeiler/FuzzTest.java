@@ -45,6 +45,17 @@ class FuzzTest {
 
     static {
         SOUND.put(
+                "office/Office.csproj",
+                "<Project><Import Project='..\\office\\Office.csproj'/><PropertyGroup><A Condition=\"'$(A)' == '' and Exists('a')\">$(A)$([x]::y())</A></PropertyGroup>"
+                        + "<ItemGroup><Compile Include='**\\*.cs;a%20b' Exclude='x\\?.cs'><Link>$(A)\\%(RecursiveDir)</Link></Compile>"
+                        + "<Reference Include='Q'><HintPath>..\\packages\\Q.1.0\\Q.dll</HintPath></Reference></ItemGroup></Project>");
+        SOUND.put(
+                "office/Office.sln",
+                "Project(\"{1}\") = \"A\", \"Office.csproj\", \"{2}\"\nEndProject\nGlobal\nGlobalSection(SolutionConfigurationPlatforms) = preSolution\nDebug|x = Debug|x\nEndGlobalSection\nEndGlobal\n");
+        SOUND.put(
+                "office/A.cs",
+                "using System;\n[assembly: AssemblyTitle(@\"x\"), B(1)]\nnamespace N { class A { static void Main() { var s = $\"{1}\" + \"\"\"raw\"\"\"; } } }\n#if X\n#endif\n");
+        SOUND.put(
                 "build.xml",
                 "<project name='port' default='all'><property name='v' value='1.2'/><property file='b.properties'/>"
                         + "<path id='cp'><fileset dir='lib' includes='**/*.jar'/><pathelement path='a:b;c'/></path>"
@@ -194,10 +205,16 @@ class FuzzTest {
                 "web/index.jsp",
                 "site/a.php",
                 "site/lib/composer.json",
-                "src/p/A.java"
+                "src/p/A.java",
+                "office/Office.csproj",
+                "office/Office.sln",
+                "office/A.cs"
             })
     void textsOfAllKinds(String path) throws IOException {
         if (path.equals("b.properties")) sketch.file("build.xml", SOUND.get("build.xml"));
+        if (path.startsWith("office/"))
+            for (String each : List.of("office/Office.csproj", "office/Office.sln", "office/A.cs"))
+                sketch.file(each, SOUND.get(each));
         if (path.startsWith("site/"))
             sketch.file("site/b.php", "<?php require 'a.php'; new R;")
                     .file("site/r.php", "<?php namespace Q; class R {}")
@@ -234,6 +251,29 @@ class FuzzTest {
                 .file("f.go", "package a", "var x = `" + "\"".repeat(many))
                 .file("Makefile", "all:", "\tgo build " + "a.a/".repeat(many), "PKG = " + "a.".repeat(many));
         read("Go without bounds");
+    }
+
+    @Test
+    void dotnetWithoutBoundsEnds() throws IOException {
+        int many = 100_000;
+        sketch.file(
+                        "a.csproj",
+                        "<Project><ItemGroup><Compile Include='" + "**\\".repeat(many)
+                                + "*.cs'/></ItemGroup></Project>")
+                .file(
+                        "b.csproj",
+                        "<Project><PropertyGroup>" + "<A>$(A)$(A)x</A>".repeat(1000) + "</PropertyGroup></Project>")
+                .file("c.csproj", "<Project><PropertyGroup Condition=\"" + "(!".repeat(many) + "\"/></Project>")
+                .file("d.csproj", "<Project><Import Project='*.csproj'/><Import Project='d.csproj'/></Project>")
+                .file("a.cs", "[assembly: " + "A(\"x\"), ".repeat(many) + "]")
+                .file("b.cs", "namespace " + "a.".repeat(many) + "b { " + "class A { ".repeat(many))
+                .file("c.cs", "var s = " + "$\"{".repeat(many))
+                .file(
+                        "build.sh",
+                        "mcs -out:a.exe " + "@build.sh ".repeat(1000),
+                        "X=" + "$X$X".repeat(100),
+                        "mcs $X *.cs");
+        read(".NET without bounds");
     }
 
     @Test

@@ -12,8 +12,10 @@ import java.util.regex.Pattern;
 /** Conditions of project files. Source: the MSBuild reference, "MSBuild conditions". */
 final class Condition {
     private static final Pattern TOKEN = Pattern.compile(
-            "\\s*(?:'([^']*)'|(==|!=|<=|>=|<|>|!|\\(|\\)|,)|(\\$\\((?:[^()]|\\([^()]*\\))*\\)|[^\\s'=!<>(),]+))");
+            "\\s*(?:'([^']*)'|(==|!=|<=|>=|<|>|!|\\(|\\)|,)|(\\$\\((?:[^()]++|\\([^()]*+\\))*+\\)|[^\\s'=!<>(),]+))");
     private static final int DEEPEST = 50;
+    /** A longer one is no one's handwriting; in characters. */
+    private static final int LONGEST = 4000;
 
     private final List<Token> tokens = new ArrayList<>();
     private final UnaryOperator<String> expand;
@@ -42,6 +44,7 @@ final class Condition {
      */
     static Optional<Boolean> holds(String text, UnaryOperator<String> expand, Predicate<String> exists) {
         if (text.isBlank()) return Optional.of(true);
+        if (text.length() > LONGEST) return Optional.empty();
         Condition condition = new Condition(expand, exists);
         try {
             Matcher matcher = TOKEN.matcher(text);

@@ -22,6 +22,11 @@ import java.util.TreeMap;
  */
 public final class Evaluation {
     private static final int DEEPEST = 20;
+    /** How many files are imported. */
+    private static final int MOST = 1000;
+    /** Commands around the build. */
+    private static final Set<String> EVENTS = Set.of("PreBuildEvent", "PostBuildEvent");
+
     private static final String SHARED = "Directory.Build.props";
     private static final String SHARED_TARGETS = "Directory.Build.targets";
     public static final String CENTRAL = "Directory.Packages.props";
@@ -39,6 +44,7 @@ public final class Evaluation {
     private final Set<String> imported = new LinkedHashSet<>();
     private final Set<String> open = new HashSet<>();
     private final String sdk;
+    private int loads;
 
     /** Items as a file lists them. */
     private record Group(XmlElement element, String file) {}
@@ -117,7 +123,7 @@ public final class Evaluation {
     }
 
     private void load(String file, int depth) {
-        if (depth > DEEPEST || !open.add(file)) return;
+        if (depth > DEEPEST || loads++ > MOST || !open.add(file)) return;
         imported.add(file);
         try {
             take(XmlElement.read(tree.bytes(file)), file, depth);
@@ -142,7 +148,11 @@ public final class Evaluation {
             case "PropertyGroup" -> {
                 for (XmlElement one : child.children()) {
                     if (!holds(one, file)) continue;
-                    properties.state(one.name(), Properties.unescaped(properties.expand(one.text())));
+                    // what they refer to is known when they run
+                    String value = EVENTS.contains(one.name())
+                            ? one.text()
+                            : Properties.unescaped(properties.expand(one.text()));
+                    properties.state(one.name(), value);
                     places.put(one.name(), place(one, file));
                 }
             }

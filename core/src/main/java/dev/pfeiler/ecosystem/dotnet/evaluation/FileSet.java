@@ -12,6 +12,9 @@ import java.util.Optional;
 
 /** The files of a tree by the names that project files give them, in which letter case does not count. */
 public final class FileSet {
+    /** A longer pattern is no one's handwriting; in characters. */
+    private static final int LONGEST = 1000;
+
     private final ProjectTree tree;
     private final Map<String, String> files = new HashMap<>();
     private final Map<String, String> folders = new HashMap<>();
@@ -58,7 +61,7 @@ public final class FileSet {
     public List<String> all(String folder, String pattern) {
         if (!isPattern(pattern)) return file(folder, pattern).stream().toList();
         Optional<String> path = path(folder, pattern);
-        if (path.isEmpty()) return List.of();
+        if (path.isEmpty() || pattern.length() > LONGEST) return List.of();
         PathPattern wanted = PathPattern.of(lower(path.get()));
         String fixed = fixed(path.get());
         String start = folders.getOrDefault(lower(fixed), fixed);

@@ -4,7 +4,9 @@ import dev.pfeiler.evidence.Evidence;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /** One call of a C# compiler, its options taken apart. Source: the documentation of csc and mcs, compiler options. */
 final class CompilerCall {
@@ -30,7 +32,10 @@ final class CompilerCall {
     final List<Embedded> resources = new ArrayList<>();
     final List<String> constants = new ArrayList<>();
     final Map<String, String> settings = new TreeMap<>();
-    final List<String> unknown = new ArrayList<>();
+    /** Response files that it takes its words from. */
+    final Set<String> responses = new TreeSet<>();
+
+    final Set<String> unknown = new TreeSet<>();
 
     CompilerCall(String folder, Evidence evidence) {
         this.folder = folder;

@@ -98,7 +98,7 @@ final class CompilerOptions {
 
     private void response(String file, CompilerCall call, int depth) {
         Optional<String> path = files.file(call.folder, file);
-        if (path.isEmpty() || depth > DEEPEST) {
+        if (path.isEmpty() || depth > DEEPEST || !call.responses.add(path.get())) {
             call.unknown.add("@" + file);
             return;
         }

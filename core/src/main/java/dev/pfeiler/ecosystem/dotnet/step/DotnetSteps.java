@@ -177,7 +177,8 @@ public final class DotnetSteps {
             put(text.edit(one.getValue().changed(gone, more), "lists the projects that there are"));
         }
         if (main.isEmpty() && !all.isEmpty()) {
-            String name = project.top().isEmpty() ? tree.name() : Paths.name(project.top());
+            String folder = project.top().isEmpty() ? tree.name() : Paths.name(project.top());
+            String name = all.size() == 1 ? Paths.stem(all.iterator().next()) : folder;
             main = Paths.join(project.top(), name + ".sln");
             if (!tree.has(main))
                 put(new Step.Write(main, SolutionFile.of(main, all), "lists all projects, to build them together"));

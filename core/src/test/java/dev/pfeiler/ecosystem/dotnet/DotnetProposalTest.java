@@ -1,0 +1,205 @@
+package dev.pfeiler.ecosystem.dotnet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.pfeiler.Golden;
+import dev.pfeiler.Pfeiler;
+import dev.pfeiler.Sketch;
+import dev.pfeiler.conversion.Step;
+import dev.pfeiler.proposal.Proposal;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is proposed for C# projects. */
+class DotnetProposalTest {
+    private static final String HEAD =
+            "<Project ToolsVersion='4.0' xmlns='http://schemas.microsoft.com/developer/msbuild/2003'>";
+
+    @TempDir
+    Path temp;
+
+    private Sketch sketch;
+
+    @BeforeEach
+    void setUp() throws IOException {
+        sketch = new Sketch(Files.createDirectories(temp.resolve("office")));
+    }
+
+    private Proposal propose(String... choices) {
+        Pfeiler pfeiler = new Pfeiler(Sketch.alone(temp.resolve("home"), true));
+        return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
+    }
+
+    /** What a proposal does to each file; the texts of those that it writes or edits. */
+    private static Map<String, String> files(Proposal proposal) {
+        Map<String, String> files = new TreeMap<>();
+        for (Step step : proposal.steps()) {
+            if (step instanceof Step.Write write) files.put(write.path(), write.content());
+            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
+            else if (step instanceof Step.Move move) files.put(move.to(), "from " + move.path() + "\n");
+            else files.put(step.path(), "retired: " + step.reason() + "\n");
+        }
+        return files;
+    }
+
+    private static List<String> left(Proposal proposal) {
+        return proposal.leftForYou().stream()
+                .map(finding -> finding.subject() + ": " + finding.fact())
+                .toList();
+    }
+
+    /** A project with most of what project files state. */
+    private void berths() throws IOException {
+        sketch.file("src/Berth.cs", "namespace Office { public class Berth {} }")
+                .file("src/Views/Plan.cs", "namespace Office.Plans { class Plan { } }")
+                .file("src/Views/Plan.resx", "<root/>")
+                .file("src/Draft.cs", "not finished")
+                .file("src/old/A.cs", "not compiled")
+                .file("src/old/B.cs", "not compiled")
+                .file("shared/Clock.cs", "class Clock { void F() { System.Diagnostics.Trace.Write(1); } }")
+                .file("src/key.snk", "key")
+                .file("src/texts/a.txt", "a")
+                .file("src/tables/b.csv", "b")
+                .file("lib/Quay.Maps.dll", "binary")
+                .file("packages/Quay.Json.3.1.0/lib/net45/Quay.Json.dll", "binary")
+                .file(
+                        "src/packages.config",
+                        "<packages><package id='Quay.Json' version='3.1.0' />"
+                                + "<package id='Quay.Style' version='1.0.0' developmentDependency='true' /></packages>")
+                .file(
+                        "src/Properties/AssemblyInfo.cs",
+                        "using System.Reflection;",
+                        "",
+                        "[assembly: AssemblyTitle(\"Berths of the office\")]",
+                        "[assembly: AssemblyVersion(\"2.3.0.0\")]",
+                        "[assembly: AssemblyFileVersion(\"2.3.0.0\")]",
+                        "[assembly: AssemblyTrademark(\"\")]")
+                .file(
+                        "src/Berths.csproj",
+                        HEAD,
+                        "<PropertyGroup>",
+                        "<Configuration Condition=\"'$(Configuration)' == ''\">Debug</Configuration>",
+                        "<OutputType>Library</OutputType><RootNamespace>Office</RootNamespace>",
+                        "<AssemblyName>Office.Berths</AssemblyName><TargetFrameworkVersion>v4.5</TargetFrameworkVersion>",
+                        "<SignAssembly>true</SignAssembly><AssemblyOriginatorKeyFile>key.snk</AssemblyOriginatorKeyFile>",
+                        "<PostBuildEvent>copy \"$(TargetPath)\" ..\\out</PostBuildEvent>",
+                        "</PropertyGroup>",
+                        "<PropertyGroup Condition=\"'$(Configuration)' == 'Debug'\">",
+                        "<DefineConstants>DEBUG;TRACE;QUAY;SLOW</DefineConstants><NoWarn>1591,0618</NoWarn></PropertyGroup>",
+                        "<PropertyGroup Condition=\"'$(Configuration)' == 'Release'\">",
+                        "<DefineConstants>TRACE;QUAY</DefineConstants><NoWarn>1591,0618</NoWarn>",
+                        "<AllowUnsafeBlocks>true</AllowUnsafeBlocks></PropertyGroup>",
+                        "<ItemGroup><Reference Include='System' /><Reference Include='System.Web' />",
+                        "<Reference Include='Quay.Json'><HintPath>..\\packages\\Quay.Json.3.1.0\\lib\\net45\\Quay.Json.dll</HintPath></Reference>",
+                        "<Reference Include='Quay.Maps, Version=1.0.0.0'><HintPath>..\\lib\\Quay.Maps.dll</HintPath></Reference>",
+                        "<Reference Include='Quay.Gone'><HintPath>..\\lib\\Quay.Gone.dll</HintPath></Reference>",
+                        "</ItemGroup><ItemGroup>",
+                        "<Compile Include='Berth.cs' /><Compile Include='views\\plan.cs' />",
+                        "<Compile Include='Properties\\AssemblyInfo.cs' />",
+                        "<Compile Include='..\\shared\\Clock.cs'><Link>Shared\\Clock.cs</Link></Compile>",
+                        "<EmbeddedResource Include='Views\\Plan.resx'><DependentUpon>Plan.cs</DependentUpon></EmbeddedResource>",
+                        "<EmbeddedResource Include='texts\\a.txt'><LogicalName>words</LogicalName></EmbeddedResource>",
+                        "<Content Include='tables\\b.csv'><CopyToOutputDirectory>Always</CopyToOutputDirectory></Content>",
+                        "</ItemGroup>",
+                        "<Import Project='$(MSBuildToolsPath)\\Microsoft.CSharp.targets' />",
+                        "<Target Name='AfterBuild'><Message Text='done' /></Target>",
+                        "</Project>");
+    }
+
+    @Test
+    void aProjectFileIsWrittenForAnSdk() throws IOException {
+        berths();
+        Proposal proposal = propose();
+        Golden.check("dotnet/berths", files(proposal));
+        assertThat(left(proposal))
+                .contains(
+                        "Quay.Gone: is compiled against and is not there: ..\\lib\\Quay.Gone.dll",
+                        "src/Berths.csproj: has a step of its own, AfterBuild, which is carried over; check what it does");
+    }
+
+    @Test
+    void attributesStayAndTheFrameworkIsAnotherByChoice() throws IOException {
+        berths();
+        Map<String, String> files = files(propose("assembly-info=keep", "framework=net8.0"));
+        assertThat(files).doesNotContainKey("src/Properties/AssemblyInfo.cs");
+        assertThat(files.get("src/Berths.csproj"))
+                .contains(
+                        "<TargetFramework>net8.0</TargetFramework>",
+                        "<GenerateAssemblyInfo>false</GenerateAssemblyInfo>")
+                .as("its class names it by today's rule, too")
+                .contains("<EmbeddedResource Update=\"Views\\Plan.resx\" DependentUpon=\"Plan.cs\" />")
+                .doesNotContain("System.Web");
+    }
+
+    @Test
+    void projectsReferToEachOtherAndShareVersions() throws IOException {
+        sketch.file(
+                        "Office.slnx",
+                        "<Solution>",
+                        "  <Project Path=\"a/A.csproj\" />",
+                        "  <Project Path=\"gone/G.csproj\" />",
+                        "</Solution>")
+                .file("a/A.cs", "class A {}")
+                .file("a/T.cs", "class T {}")
+                .file("a/packages.config", "<packages><package id='Quay.Log' version='1.0.2' /></packages>")
+                .file("a/A.csproj", HEAD, "<ItemGroup><Compile Include='A.cs' /></ItemGroup></Project>")
+                .file(
+                        "a/packages.T.config",
+                        "<packages><package id='Quay.Log' version='1.0.2' /><package id='Quay.Json' version='3.1.0' /></packages>")
+                .file(
+                        "a/T.csproj",
+                        HEAD,
+                        "<PropertyGroup><OutputType>Exe</OutputType></PropertyGroup>",
+                        "<ItemGroup><Compile Include='T.cs' />",
+                        "<Reference Include='A'><HintPath>bin\\Debug\\A.dll</HintPath></Reference></ItemGroup></Project>");
+        Golden.check("dotnet/same-folder", files(propose()));
+    }
+
+    @Test
+    void whatScriptsCompileGetsProjectFiles() throws IOException {
+        sketch.file("lib/Tide.cs", "public class Tide {}")
+                .file("lib/Moon.cs", "class Moon {}")
+                .file("lib/Draft.cs", "not compiled")
+                .file("lib/words.txt", "words")
+                .file("app/Main.cs", "class Program { static void Main() {} }")
+                .file("app/deep/Table.cs", "class Table {}")
+                .file("sources.rsp", "# the library", "/r:System.Xml.dll", "lib/Tide.cs")
+                .file(
+                        "compile.sh",
+                        "#!/bin/sh",
+                        "OUT=out",
+                        "CSC=${CSC:-mcs}",
+                        "$CSC -t:library -out:$OUT/Tides.dll -d:UNIX -unsafe -res:lib/words.txt,Tides.words \\",
+                        "    @sources.rsp lib/Moon.cs",
+                        "$CSC -out:$OUT/table.exe -r:$OUT/Tides.dll -recurse:'app/*.cs'");
+        Proposal proposal = propose();
+        Golden.check("dotnet/script", files(proposal));
+        assertThat(left(proposal))
+                .containsExactly("compile.sh: still calls the compiler itself; dotnet build takes its place");
+    }
+
+    @Test
+    void whatAnSdkDoesNotBuildStays() throws IOException {
+        sketch.file("web/Page.cs", "class Page {}")
+                .file(
+                        "web/Web.csproj",
+                        HEAD,
+                        "<PropertyGroup><ProjectTypeGuids>{349c5851-65df-11da-9384-00065b846f21}</ProjectTypeGuids></PropertyGroup>",
+                        "<ItemGroup><Compile Include='Page.cs' /></ItemGroup></Project>")
+                .file("core/Core.cs", "class Core {}")
+                .file("core/Core.csproj", HEAD, "<ItemGroup><Compile Include='Core.cs' /></ItemGroup></Project>")
+                .file("core/packages.config", "<packages/>");
+        Proposal proposal = propose();
+        assertThat(files(proposal)).doesNotContainKey("web/Web.csproj").containsKey("core/Core.csproj");
+        assertThat(left(proposal))
+                .contains(
+                        "web/Web.csproj: is a web application of the old framework, which SDKs do not build; it stays as it is");
+    }
+}
