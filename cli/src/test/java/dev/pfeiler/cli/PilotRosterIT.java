@@ -7,6 +7,7 @@ import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -71,6 +72,21 @@ class PilotRosterIT {
         assertThat(prove.row("run RosterPrinter 3")).isEqualTo("same exit 0 / exit 0");
         assertThat(program.run("undo", project).exit()).isZero();
         assertThat(new Sketch(project).digest()).isEqualTo(before);
+    }
+
+    @Test
+    void freshProjectsAreBuiltTestedAndStarted() {
+        for (String kind : List.of("library", "program", "server")) {
+            Path fresh = folder.resolve("gate-" + kind);
+            Program.Run create = program.run("new", fresh, "--language", "csharp", "--kind", kind);
+            assertThat(create.exit()).as(create.err()).isZero();
+            Program.Run prove = program.run("prove", "--json", fresh);
+            assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+            assertThat(prove.row("tests")).isEqualTo("same  / 2 passed");
+            if (kind.equals("program")) assertThat(prove.row("start")).isEqualTo("same  / 10 kn = 5.14 m/s");
+            if (kind.equals("server"))
+                assertThat(prove.row("GET /knots?value=10")).isEqualTo("same  / 200  5.14 m/s");
+        }
     }
 
     /** What is changed behind the conversion's back is no longer proven. */

@@ -1,10 +1,12 @@
 package dev.pfeiler.ecosystem.dotnet;
 
+import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.dotnet.creation.DotnetCreator;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.script.ScriptKind;
@@ -112,6 +114,11 @@ public final class DotnetEcosystem implements Ecosystem {
         } catch (IOException | XmlElement.Malformed e) {
             return false;
         }
+    }
+
+    @Override
+    public Optional<Creator> creator() {
+        return Optional.of(new DotnetCreator());
     }
 
     @Override

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.dotnet;
 
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.dotnet.proof.DotnetManagedProof;
 import dev.pfeiler.ecosystem.dotnet.proof.DotnetProof;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
@@ -38,7 +39,7 @@ final class DotnetTarget implements Target {
 
     @Override
     public PartVerdict proveManaged(ProofRequest request, Environment environment) throws IOException {
-        throw new UnsupportedOperationException();
+        return new DotnetManagedProof(request, environment).run();
     }
 
     /** What the SDK writes beside each project file. */
