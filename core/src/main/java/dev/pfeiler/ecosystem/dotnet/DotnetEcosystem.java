@@ -54,7 +54,7 @@ public final class DotnetEcosystem implements Ecosystem {
         List<String> wired = new ArrayList<>();
         List<String> managed = new ArrayList<>();
         for (TreeFile file : tree.files()) {
-            if (file.link()) continue;
+            if (file.link() || DotnetProject.isHidden(file.path())) continue;
             String folder = Paths.parent(file.path());
             if (file.extension().equals(DotnetProject.EXTENSION)) sources.add(folder);
             if (file.extension().equals(DotnetProject.PROJECT))

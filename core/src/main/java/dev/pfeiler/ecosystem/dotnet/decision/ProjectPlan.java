@@ -68,6 +68,9 @@ final class ProjectPlan {
     private static final Set<String> FILES =
             Set.of("AssemblyOriginatorKeyFile", "ApplicationIcon", "ApplicationManifest", "Win32Resource", "AppConfig");
 
+    /** What is defined before. */
+    private static final String BEFORE = "$(DefineConstants);";
+
     private final DotnetProject project;
     private final Compilation old;
     private final String framework;
@@ -160,7 +163,7 @@ final class ProjectPlan {
         if (name.equals("LangVersion") && value.equalsIgnoreCase("default")) return "";
         if (name.equals("NoWarn")) return "$(NoWarn);" + value.replace(',', ';').replaceAll("^\\$\\(NoWarn\\);?", "");
         if (name.equals("StartupObject") && old.identity().kind() == Kind.LIBRARY) return "";
-        if (FILES.contains(name)) return value.replace('/', '\\');
+        if (FILES.contains(name) && !value.startsWith("/")) return value.replace('/', '\\');
         return value;
     }
 
@@ -178,18 +181,31 @@ final class ProjectPlan {
         List<String> other = Compilation.constants(old.release());
         List<String> both = own(one).stream().filter(own(other)::contains).toList();
         boolean asked = diagnostics();
-        boolean trace = one.contains("TRACE") && other.contains("TRACE") || !asked;
-        if (!both.isEmpty() || !trace)
-            properties.put("DefineConstants", (trace ? "$(DefineConstants);" : "") + String.join(";", both));
+        boolean traced = !asked || one.contains("TRACE");
+        boolean tracedLater = !asked || other.contains("TRACE");
+        if (traced && tracedLater) {
+            if (!both.isEmpty()) properties.put("DefineConstants", BEFORE + String.join(";", both));
+            more(debug, own(one), both);
+            more(release, own(other), both);
+        } else if (!traced && !tracedLater && own(one).equals(own(other))) {
+            properties.put("DefineConstants", String.join(";", both));
+        } else {
+            defined(debug, traced, own(one));
+            defined(release, tracedLater, own(other));
+        }
         if (asked && !one.contains("DEBUG")) properties.put("DisableImplicitConfigurationDefines", "true");
         if (asksForFramework(one)) properties.put("DisableImplicitFrameworkDefines", "true");
-        more(debug, own(one), both);
-        more(release, own(other), both);
+    }
+
+    /** The constants of one configuration, with or without what is defined before. */
+    private static void defined(Map<String, String> group, boolean traced, List<String> own) {
+        if (!traced) group.put("DefineConstants", String.join(";", own));
+        else if (!own.isEmpty()) group.put("DefineConstants", BEFORE + String.join(";", own));
     }
 
     private static void more(Map<String, String> group, List<String> own, List<String> both) {
         List<String> more = own.stream().filter(name -> !both.contains(name)).toList();
-        if (!more.isEmpty()) group.put("DefineConstants", "$(DefineConstants);" + String.join(";", more));
+        if (!more.isEmpty()) group.put("DefineConstants", BEFORE + String.join(";", more));
     }
 
     private static List<String> own(List<String> constants) {

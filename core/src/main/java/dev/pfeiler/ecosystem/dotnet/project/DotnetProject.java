@@ -42,7 +42,8 @@ public final class DotnetProject {
     private DotnetProject(ProjectTree tree) {
         this.tree = tree;
         this.files = new FileSet(tree);
-        for (TreeFile file : tree.files()) if (file.extension().equals(PROJECT) && !file.link()) classic(file.path());
+        for (TreeFile file : tree.files())
+            if (file.extension().equals(PROJECT) && !file.link() && !isHidden(file.path())) classic(file.path());
         ScriptProjects called = new ScriptProjects(tree, files, trouble);
         scripts = called.scripts();
         Set<String> made = new LinkedHashSet<>();
@@ -55,6 +56,11 @@ public final class DotnetProject {
 
     public static DotnetProject of(ProjectTree tree) {
         return new DotnetProject(tree);
+    }
+
+    /** Whether a path leads through a folder that SDKs do not look into. */
+    public static boolean isHidden(String path) {
+        return ("/" + Paths.parent(path)).contains("/.");
     }
 
     private void classic(String path) {
