@@ -202,4 +202,41 @@ class DotnetProposalTest {
                 .contains(
                         "web/Web.csproj: is a web application of the old framework, which SDKs do not build; it stays as it is");
     }
+
+    /** Steps of the project's own are carried over with what they work on; what is data stays as it is. */
+    @Test
+    void stepsOfItsOwnAreCarriedOver() throws IOException {
+        sketch.file("msbuild/Tables.targets", "<Project><Target Name='Tables'><Message Text='t' /></Target></Project>")
+                .file("msbuild/Values.props", "<Project><PropertyGroup><V>VALUED</V></PropertyGroup></Project>")
+                .file("core/Core.cs", "class Core { void F() { System.Diagnostics.Trace.Write(1); } }")
+                .file("core/tides.table", "t")
+                .file(
+                        "core/Core.csproj",
+                        HEAD,
+                        "<Import Project='..\\msbuild\\Values.props' />",
+                        "<PropertyGroup><Configuration Condition=\"'$(Configuration)' == ''\">Debug</Configuration>",
+                        "<DefineConstants>$(V)</DefineConstants></PropertyGroup>",
+                        "<PropertyGroup Condition=\"'$(Configuration)' == 'Debug'\">",
+                        "<DefineConstants>DEBUG;TRACE;$(V)</DefineConstants></PropertyGroup>",
+                        "<ItemGroup><Compile Include='Core.cs' /><Table Include='tides.table'><As>sea</As></Table></ItemGroup>",
+                        "<Import Project='..\\msbuild\\Tables.targets' /></Project>")
+                .file(
+                        "Core.sln",
+                        "Project(\"{FAE04EC0-301F-11D3-BF4B-00C04F79EFBC}\") = \"Core\", \"core\\Core.csproj\", \"{1}\"\nEndProject")
+                .file(
+                        "samples/Old.sln",
+                        "Project(\"{FAE04EC0-301F-11D3-BF4B-00C04F79EFBC}\") = \"Gone\", \"Gone.csproj\", \"{2}\"\nEndProject")
+                .file("samples/Old.csproj", HEAD, "<ItemGroup><Compile Include='Gone.cs' /></ItemGroup></Project>")
+                .file(
+                        ".hidden/Other.csproj",
+                        HEAD,
+                        "<ItemGroup><Compile Include='..\\core\\Core.cs' /></ItemGroup></Project>");
+        Proposal proposal = propose();
+        Golden.check("dotnet/steps", files(proposal));
+        assertThat(left(proposal))
+                .contains(
+                        "samples/Old.csproj: lists sources none of which is there; it stays as it is",
+                        "core/Core.csproj: has items of the kind Table, which are carried over",
+                        "core/Core.csproj: imports msbuild/Tables.targets, whose steps it still runs; check what they do");
+    }
 }

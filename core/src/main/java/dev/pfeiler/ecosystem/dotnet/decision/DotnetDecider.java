@@ -104,7 +104,7 @@ public final class DotnetDecider {
         boolean agree = used.values().stream()
                 .anyMatch(versions -> versions.values().stream().anyMatch(count -> count > 1));
         boolean managed = project.tree().has(Paths.join(project.top(), Evaluation.CENTRAL));
-        if (!agree || managed || !project.kept().isEmpty()) return Map.of();
+        if (!agree || managed || !project.managed().isEmpty()) return Map.of();
         Map<String, String> central = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
         used.forEach((id, versions) -> central.put(
                 id,
@@ -136,7 +136,7 @@ public final class DotnetDecider {
     private void sameFolder(List<Planned> planned) {
         Map<String, Integer> count = new TreeMap<>();
         planned.forEach(one -> count.merge(one.old().folder(), 1, Integer::sum));
-        project.kept().forEach(path -> count.merge(Paths.parent(path), 1, Integer::sum));
+        project.managed().forEach(path -> count.merge(Paths.parent(path), 1, Integer::sum));
         Set<String> folders = new TreeSet<>();
         count.forEach((folder, number) -> {
             if (number > 1) folders.add(folder);

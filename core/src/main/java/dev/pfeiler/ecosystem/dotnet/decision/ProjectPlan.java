@@ -108,6 +108,7 @@ final class ProjectPlan {
         Set<String> others = new TreeSet<>();
         for (Compilation one : project.compilations()) if (one != old) others.add(one.folder());
         project.kept().forEach(path -> others.add(Paths.parent(path)));
+        project.managed().forEach(path -> others.add(Paths.parent(path)));
         FilePlan files = new FilePlan(project.tree(), old.folder(), old.files().sources(), others);
         String name = Paths.stem(old.project());
         identity(name);
@@ -115,14 +116,28 @@ final class ProjectPlan {
         else properties.putAll(attributes.properties());
         settings();
         constants();
+        if (old.extras().pages()) properties.put("UseWPF", "true");
         documentation();
         output();
         excluded(files);
         String namespace = properties.getOrDefault("RootNamespace", name);
         ResourcePlan resources = new ResourcePlan(project.tree(), old, files, framework, namespace);
         List<List<Element>> groups = List.of(
-                files.elements(), resources.resources(), resources.copies(), framework(), packages(), projects());
-        return new SdkProject(old.project(), SdkProject.SDK, properties, debug, release, groups, targets());
+                files.elements(),
+                resources.resources(),
+                resources.copies(),
+                framework(),
+                packages(),
+                projects(),
+                others());
+        return new SdkProject(
+                old.project(),
+                old.extras().pages() ? SdkProject.DESKTOP : SdkProject.SDK,
+                properties,
+                debug,
+                release,
+                groups,
+                targets());
     }
 
     private void identity(String name) {
@@ -297,6 +312,13 @@ final class ProjectPlan {
         return elements;
     }
 
+    /** Items that only steps of the project's own know. */
+    private List<Element> others() {
+        return old.extras().items().stream()
+                .map(item -> new Element(item.name(), item.attributes()))
+                .toList();
+    }
+
     private List<Element> packages() {
         List<Element> elements = new ArrayList<>();
         old.references().packages().values().forEach(one -> {
@@ -327,9 +349,15 @@ final class ProjectPlan {
     /** Steps before and behind the build, and targets of its own. */
     private List<String> targets() {
         List<String> lines = new ArrayList<>();
+        for (String file : old.extras().imports()) {
+            lines.add("<Import Project=\"" + ProjectText.escaped(ProjectText.path(Paths.from(old.folder(), file)))
+                    + "\" />");
+            left.add(Finding.trouble(
+                    old.project(), "imports " + file + ", whose steps it still runs; check what they do"));
+        }
         event(lines, "PreBuildEvent", "PreBuild", "BeforeTargets");
         event(lines, "PostBuildEvent", "PostBuild", "AfterTargets");
-        for (XmlElement target : old.targets()) {
+        for (XmlElement target : old.extras().targets()) {
             Map<String, String> attributes = new LinkedHashMap<>(target.attributes());
             String name = target.attribute("Name");
             if (name.startsWith("Before") || name.startsWith("After")) {

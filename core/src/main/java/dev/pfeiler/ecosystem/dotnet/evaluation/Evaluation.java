@@ -39,11 +39,13 @@ public final class Evaluation {
     private final List<Group> groups = new ArrayList<>();
     private final Map<String, List<Item>> items = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     private final List<XmlElement> targets = new ArrayList<>();
+    private final List<String> acting = new ArrayList<>();
     private final Map<String, Evidence> places = new TreeMap<>(String.CASE_INSENSITIVE_ORDER);
     private final List<Finding> trouble = new ArrayList<>();
     private final Set<String> imported = new LinkedHashSet<>();
     private final Set<String> open = new HashSet<>();
     private final String sdk;
+    private final String tools;
     private int loads;
 
     /** Items as a file lists them. */
@@ -57,6 +59,7 @@ public final class Evaluation {
         this.sdk = root.attribute("Sdk").isEmpty()
                 ? root.child("Sdk").map(child -> child.attribute("Name")).orElse("")
                 : root.attribute("Sdk");
+        this.tools = root.attribute("ToolsVersion");
         given.forEach(properties::fix);
         provide();
         boolean isSdk = !sdk.isEmpty();
@@ -166,9 +169,20 @@ public final class Evaluation {
                     properties.provide("MSBuildThisFile", Paths.name(file));
                 }
             }
-            case "Target" -> targets.add(child);
+            case "Target" -> {
+                if (file.equals(path)) targets.add(child);
+                else act(file);
+            }
+            case "UsingTask" -> {
+                if (!file.equals(path)) act(file);
+            }
             default -> {}
         }
+    }
+
+    private void act(String file) {
+        boolean restores = Paths.name(file).equalsIgnoreCase("NuGet.targets") || ("/" + file).contains("/packages/");
+        if (!restores && !acting.contains(file)) acting.add(file);
     }
 
     private void choose(XmlElement choose, String file, int depth) {
@@ -299,6 +313,11 @@ public final class Evaluation {
         return name.substring(Paths.withoutExtension(name).length());
     }
 
+    /** The version of the tools that it was written for; empty if it states none. */
+    public String tools() {
+        return tools;
+    }
+
     /** The SDK that it uses; empty for the format before. */
     public String sdk() {
         return sdk;
@@ -342,9 +361,14 @@ public final class Evaluation {
         return Set.copyOf(items.keySet());
     }
 
-    /** Targets of the project's own. */
+    /** Targets of the project file itself. */
     public List<XmlElement> targets() {
         return List.copyOf(targets);
+    }
+
+    /** Files with targets or tasks that it imports, those that restore packages left out. */
+    public List<String> acting() {
+        return List.copyOf(acting);
     }
 
     /** Files of the tree that it imports. */

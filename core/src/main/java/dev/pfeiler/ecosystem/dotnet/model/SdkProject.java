@@ -24,6 +24,8 @@ public record SdkProject(
         List<List<Element>> groups,
         List<String> targets) {
     public static final String SDK = "Microsoft.NET.Sdk";
+    /** For windows of the system, with the old framework, too. */
+    public static final String DESKTOP = "Microsoft.NET.Sdk.WindowsDesktop";
 
     public SdkProject {
         properties = new LinkedHashMap<>(properties);

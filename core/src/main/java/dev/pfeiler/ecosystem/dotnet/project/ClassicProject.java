@@ -4,6 +4,7 @@ import dev.pfeiler.ecosystem.dotnet.evaluation.Evaluation;
 import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.evaluation.Item;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Copied;
+import dev.pfeiler.ecosystem.dotnet.project.Compilation.Extras;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Files;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Identity;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
@@ -28,6 +29,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /** Reads a project file of the format before SDKs. */
 final class ClassicProject {
@@ -74,6 +76,22 @@ final class ClassicProject {
             "CodeAnalysisDictionary",
             "WCFMetadata");
 
+    /** Kinds that an SDK finds by itself. */
+    private static final Set<String> PAGE_KINDS = Set.of("Page", "ApplicationDefinition");
+
+    /** Kinds of projects that today's SDKs do not build from the same files, by the identifiers of their kinds. */
+    private static final Map<String, String> REFUSED = Map.of(
+            "349c5851-65df-11da-9384-00065b846f21", "a web application of the old framework",
+            "e24c65dc-7377-472b-9aba-bc803b73c61a", "a web site of the old framework",
+            "efba0ad7-5a72-4c68-af49-83d382785dcf", "a program for Android",
+            "feacfbd2-3405-455c-9665-78fe426c6842", "a program for iOS",
+            "a5a43c5b-de2a-4c0c-9213-0a381af9435a", "a program of the Universal Windows Platform",
+            "a1591282-1198-4647-a2b1-27e5ff5f6f3b", "a Silverlight program",
+            "c089c8c0-30e0-4e22-80c0-ce093f111a43", "a program for Windows Phone",
+            "6d335f3a-9d43-41b4-9d22-f6f17c4be596", "a game of the XNA framework",
+            "baa0c2d2-18e2-41b9-852f-f413020caa33", "an add-in of an office program",
+            "786c830f-07a1-408b-bd7f-6ee04809d6db", "a portable library for several frameworks of their time");
+
     private final ProjectTree tree;
     private final FileSet files;
     private final String path;
@@ -106,11 +124,20 @@ final class ClassicProject {
     /** Why it cannot be converted; nothing if it can. */
     Optional<Finding> refused() {
         String guids = debug.property("ProjectTypeGuids").toLowerCase(Locale.ROOT);
-        if (guids.contains("349c5851-65df-11da-9384-00065b846f21"))
+        for (Map.Entry<String, String> kind : REFUSED.entrySet())
+            if (guids.contains(kind.getKey()))
+                return Optional.of(Finding.trouble(
+                        path,
+                        "is " + kind.getValue() + ", which SDKs do not build; it stays as it is",
+                        debug.place("ProjectTypeGuids")));
+        List<Item> compiled = debug.items("Compile");
+        boolean nothing = !compiled.isEmpty()
+                && compiled.stream().allMatch(item -> item.path().isEmpty());
+        if (nothing)
             return Optional.of(Finding.trouble(
                     path,
-                    "is a web application of the old framework, which SDKs do not build; it stays as it is",
-                    debug.place("ProjectTypeGuids")));
+                    "lists sources none of which is there; it stays as it is",
+                    compiled.get(0).evidence()));
         String identifier = debug.property("TargetFrameworkIdentifier");
         if (!identifier.isEmpty() && !identifier.equalsIgnoreCase(".NETFramework"))
             return Optional.of(Finding.trouble(
@@ -132,16 +159,6 @@ final class ClassicProject {
                 Optional.of(debug.property("RootNamespace")).filter(text -> !text.isEmpty());
         Kind kind = kind();
         Identity identity = new Identity(assembly, namespace, kind, framework(), debug.place("TargetFrameworkVersion"));
-        for (String other : debug.kinds())
-            if (!SILENT_KINDS.contains(other) && !debug.items(other).isEmpty())
-                trouble.add(Finding.trouble(
-                        path,
-                        "has items of the kind " + other + ", which are left out",
-                        debug.items(other).get(0).evidence()));
-        List<XmlElement> targets = debug.targets().stream()
-                .filter(target -> !target.attribute("Name").equals("EnsureNuGetPackageBuildImports"))
-                .filter(target -> !target.children().isEmpty())
-                .toList();
         return new Compilation(
                 path,
                 Optional.of(path),
@@ -151,8 +168,36 @@ final class ClassicProject {
                 references(),
                 settings(debug),
                 settings(release),
-                targets,
+                extras(),
                 Evidence.of(path, ""));
+    }
+
+    private Extras extras() {
+        List<XmlElement> targets = debug.targets().stream()
+                .filter(target -> !target.attribute("Name").equals("EnsureNuGetPackageBuildImports"))
+                .filter(target -> !target.children().isEmpty())
+                .toList();
+        List<XmlElement> items = new ArrayList<>();
+        boolean pages = !debug.items("Page").isEmpty()
+                || !debug.items("ApplicationDefinition").isEmpty();
+        for (String kind : new TreeSet<>(debug.kinds())) {
+            if (SILENT_KINDS.contains(kind) || pages && PAGE_KINDS.contains(kind)) continue;
+            debug.items(kind).forEach(item -> items.add(element(kind, item)));
+            if (!debug.items(kind).isEmpty())
+                trouble.add(Finding.trouble(
+                        path,
+                        "has items of the kind " + kind + ", which are carried over",
+                        debug.items(kind).get(0).evidence()));
+        }
+        return new Extras(targets, debug.acting(), items, pages);
+    }
+
+    private static XmlElement element(String kind, Item item) {
+        Map<String, String> attributes = new LinkedHashMap<>();
+        attributes.put("Include", item.include());
+        attributes.putAll(item.metadata());
+        return new XmlElement(
+                kind, "", attributes, List.of(), "", item.evidence().line());
     }
 
     private static String or(String value, String other) {
@@ -165,9 +210,16 @@ final class ClassicProject {
         return Kind.LIBRARY;
     }
 
-    /** Source: MSBuild's rules for projects that do not state one, by the version of the tools. */
+    /** The framework that is stated, else the one of the tools that the file was written for. */
     private Optional<String> framework() {
-        return Framework.ofVersion(debug.property("TargetFrameworkVersion"));
+        String stated = debug.property("TargetFrameworkVersion");
+        if (!stated.isEmpty()) return Framework.ofVersion(stated);
+        return switch (debug.tools()) {
+            // what came before the attribute
+            case "", "2.0" -> Optional.of("net20");
+            case "3.5" -> Optional.of("net35");
+            default -> Optional.of("net40");
+        };
     }
 
     /** The items of both configurations, each once. */

@@ -15,7 +15,7 @@ import java.util.TreeMap;
  * @param folder that its project file is in, or goes to
  * @param debug settings by the names of their properties, when it is built for development
  * @param release the same for delivery
- * @param targets steps of its own build that the project file states
+ * @param extras what the project file says beside that
  */
 public record Compilation(
         String id,
@@ -26,8 +26,25 @@ public record Compilation(
         References references,
         Map<String, String> debug,
         Map<String, String> release,
-        List<XmlElement> targets,
+        Extras extras,
         Evidence evidence) {
+    /**
+     * What belongs to steps of the project's own.
+     *
+     * @param targets the steps
+     * @param imports files of the tree with steps that it imports
+     * @param items of kinds that only those steps know
+     * @param pages whether it has pages of Windows Presentation Foundation
+     */
+    public record Extras(List<XmlElement> targets, List<String> imports, List<XmlElement> items, boolean pages) {
+        public static final Extras NONE = new Extras(List.of(), List.of(), List.of(), false);
+
+        public Extras {
+            imports = List.copyOf(imports);
+            items = List.copyOf(items);
+        }
+    }
+
     /** What a compilation makes. */
     public enum Kind {
         LIBRARY("Library", "library", "dll"),
@@ -160,7 +177,6 @@ public record Compilation(
     public Compilation {
         debug = sorted(debug);
         release = sorted(release);
-        targets = List.copyOf(targets);
     }
 
     private static Map<String, String> sorted(Map<String, String> settings) {
@@ -171,7 +187,7 @@ public record Compilation(
 
     /** The same with other references. */
     public Compilation with(References others) {
-        return new Compilation(id, descriptor, folder, identity, files, others, debug, release, targets, evidence);
+        return new Compilation(id, descriptor, folder, identity, files, others, debug, release, extras, evidence);
     }
 
     /** The project file that it has, or gets. */

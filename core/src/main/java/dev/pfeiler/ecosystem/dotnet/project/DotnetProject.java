@@ -33,8 +33,12 @@ public final class DotnetProject {
     private final List<Compilation> compilations = new ArrayList<>();
     private final List<Finding> trouble = new ArrayList<>();
     private final Set<String> imported = new LinkedHashSet<>();
-    /** Project files that stay as they are. */
+    /** Project files of the old format that stay as they are. */
     private final List<String> kept = new ArrayList<>();
+    /** Files that those import. */
+    private final Set<String> needed = new LinkedHashSet<>();
+    /** Project files for an SDK. */
+    private final List<String> managed = new ArrayList<>();
 
     private final List<String> scripts;
     private Map<String, CSharpSource> sources;
@@ -67,9 +71,14 @@ public final class DotnetProject {
         try {
             ClassicProject project = new ClassicProject(tree, files, path, trouble);
             Optional<Finding> refused = project.refused();
-            if (project.isSdk() || refused.isPresent()) {
+            if (project.isSdk()) {
+                managed.add(path);
+                return;
+            }
+            if (refused.isPresent()) {
                 kept.add(path);
-                refused.ifPresent(trouble::add);
+                needed.addAll(project.imported());
+                trouble.add(refused.get());
                 return;
             }
             imported.addAll(project.imported());
@@ -134,14 +143,27 @@ public final class DotnetProject {
         return scripts;
     }
 
-    /** Project files that stay as they are. */
+    /** Project files of the old format that stay as they are. */
     public List<String> kept() {
         return List.copyOf(kept);
     }
 
-    /** Files that old project files import. */
+    /** Project files that are for an SDK already. */
+    public List<String> managed() {
+        return List.copyOf(managed);
+    }
+
+    /** Files that only converted project files import. */
     public Set<String> imported() {
-        return Set.copyOf(imported);
+        Set<String> only = new LinkedHashSet<>(imported);
+        only.removeAll(needed);
+        return only;
+    }
+
+    /** Whether a project that stays as it is takes packages from the folder that they are restored to. */
+    public boolean keepsPackages() {
+        return kept.stream().anyMatch(path -> !PackageLists.files(tree, Paths.parent(path), Paths.stem(path))
+                .isEmpty());
     }
 
     public List<Finding> trouble() {
@@ -195,7 +217,7 @@ public final class DotnetProject {
     public String top() {
         List<String> folders = new ArrayList<>();
         compilations.forEach(one -> folders.add(one.folder()));
-        kept.forEach(path -> folders.add(Paths.parent(path)));
+        managed.forEach(path -> folders.add(Paths.parent(path)));
         return folders.isEmpty() ? "" : Paths.common(folders);
     }
 }

@@ -178,7 +178,7 @@ final class ScriptProjects {
                 references(call),
                 settings,
                 settings,
-                List.of(),
+                Compilation.Extras.NONE,
                 call.evidence);
     }
 

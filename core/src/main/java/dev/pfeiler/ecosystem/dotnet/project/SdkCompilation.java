@@ -84,7 +84,7 @@ public final class SdkCompilation {
                 references(),
                 settings(debug, "DEBUG"),
                 settings(release, "RELEASE"),
-                debug.targets(),
+                new Compilation.Extras(debug.targets(), List.of(), List.of(), debug.isTrue("UseWPF")),
                 Evidence.of(path, ""));
     }
 

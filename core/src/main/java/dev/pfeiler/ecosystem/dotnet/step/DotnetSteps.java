@@ -12,7 +12,6 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -95,7 +94,7 @@ public final class DotnetSteps {
                 put(new Step.Retire(list, "its packages are in the project file"));
             one.references().packages().values().forEach(each -> restored.add(each.id() + "." + each.version()));
         }
-        if (!project.kept().isEmpty()) return;
+        if (project.keepsPackages()) return;
         for (TreeFile file : tree.files()) {
             String path = file.path();
             int at = ("/" + path).indexOf("/packages/");
@@ -112,31 +111,17 @@ public final class DotnetSteps {
     /** Shared files of old project files, which an SDK's have no use for. */
     private void imports() {
         for (String path : project.imported()) {
-            if (!project.kept().isEmpty() || Paths.name(path).startsWith("Directory.")) continue;
-            try {
-                boolean acts = XmlElement.read(tree.bytes(path))
-                        .all()
-                        .anyMatch(element -> element.name().equals("Target")
-                                || element.name().equals("UsingTask"));
-                if (acts && !isRestoring(path))
-                    left.add(Finding.trouble(path, "has steps of its own that the projects no longer import"));
-                else put(new Step.Retire(path, "what it set is in the project files"));
-            } catch (IOException | XmlElement.Malformed e) {
-                left.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
-            }
+            if (Paths.name(path).startsWith("Directory.")) continue;
+            boolean used = project.compilations().stream()
+                    .anyMatch(one -> one.extras().imports().contains(path));
+            if (!used) put(new Step.Retire(path, "what it set is in the project files"));
         }
-    }
-
-    private static boolean isRestoring(String path) {
-        return Paths.name(path).equalsIgnoreCase("NuGet.targets");
     }
 
     private void solutions() {
         Set<String> all = new LinkedHashSet<>();
         decisions.projects().forEach(one -> all.add(one.project().path()));
-        project.kept().stream()
-                .filter(path -> path.endsWith("." + DotnetProject.PROJECT))
-                .forEach(all::add);
+        all.addAll(project.managed());
         String main = "";
         Map<String, SolutionFile> files = new LinkedHashMap<>();
         Map<String, Set<String>> listed = new LinkedHashMap<>();
@@ -160,6 +145,10 @@ public final class DotnetSteps {
         for (String path : files.keySet())
             if (main.isEmpty() && Paths.parent(path).equals(project.top())) main = path;
         for (Map.Entry<String, SolutionFile> one : files.entrySet()) {
+            // one about other projects is data, or somebody else's
+            boolean concerned = one.getKey().equals(main)
+                    || listed.get(one.getKey()).stream().anyMatch(all::contains);
+            if (!concerned) continue;
             Set<String> gone = new TreeSet<>();
             one.getValue().projects().stream()
                     .map(SolutionFile.Listed::path)
