@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.dotnet.creation.DotnetCreator;
+import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.script.ScriptKind;
@@ -54,7 +55,7 @@ public final class DotnetEcosystem implements Ecosystem {
         List<String> wired = new ArrayList<>();
         List<String> managed = new ArrayList<>();
         for (TreeFile file : tree.files()) {
-            if (file.link() || DotnetProject.isHidden(file.path())) continue;
+            if (file.link() || FileSet.isHidden(file.path())) continue;
             String folder = Paths.parent(file.path());
             if (file.extension().equals(DotnetProject.EXTENSION)) sources.add(folder);
             if (file.extension().equals(DotnetProject.PROJECT))

@@ -239,4 +239,28 @@ class DotnetProposalTest {
                         "core/Core.csproj: has items of the kind Table, which are carried over",
                         "core/Core.csproj: imports msbuild/Tables.targets, whose steps it still runs; check what they do");
     }
+
+    /** Where something names the output, it stays in its folder; calls of older build tools are listed. */
+    @Test
+    void whatNamesTheOutputStillFindsIt() throws IOException {
+        sketch.file("gate/Gate.cs", "class Gate { static void Main() {} }")
+                .file(
+                        "gate/Gate.csproj",
+                        HEAD,
+                        "<PropertyGroup><OutputType>Exe</OutputType><OutputPath>bin\\Debug\\</OutputPath></PropertyGroup>",
+                        "<ItemGroup><Compile Include='Gate.cs' /></ItemGroup></Project>")
+                .file("sill/Sill.cs", "class Sill {}")
+                .file("sill/Sill.csproj", HEAD, "<ItemGroup><Compile Include='Sill.cs' /></ItemGroup></Project>")
+                .file(
+                        "run.bat",
+                        "@echo off",
+                        "msbuild Office.sln /p:Configuration=Debug",
+                        "gate\\bin\\Debug\\Gate.exe %1");
+        Proposal proposal = propose();
+        assertThat(files(proposal).get("gate/Gate.csproj"))
+                .contains("<AppendTargetFrameworkToOutputPath>false</AppendTargetFrameworkToOutputPath>");
+        assertThat(files(proposal).get("sill/Sill.csproj")).doesNotContain("OutputPath");
+        assertThat(left(proposal))
+                .containsExactly("run.bat: calls a build tool of the time before SDKs; dotnet build takes its place");
+    }
 }

@@ -259,7 +259,12 @@ final class ProjectPlan {
     private void output() {
         String one = old.debug().getOrDefault("OutputPath", "").replace('/', '\\');
         String other = old.release().getOrDefault("OutputPath", "").replace('/', '\\');
-        if (!one.startsWith("..")) return;
+        if (!one.startsWith("..")) {
+            // else a folder with the framework's name is put between
+            if (old.descriptor().isPresent() && project.texts().output(old).isPresent())
+                properties.put("AppendTargetFrameworkToOutputPath", "false");
+            return;
+        }
         String common = one.replaceAll("(?i)\\bDebug\\b", "\\$(Configuration)");
         boolean same = common.equals(other.replaceAll("(?i)\\bRelease\\b", "\\$(Configuration)"));
         if (same) properties.put("OutputPath", common);

@@ -25,6 +25,11 @@ public final class FileSet {
         for (String folder : tree.folders()) folders.putIfAbsent(lower(folder), folder);
     }
 
+    /** Whether a path leads through a folder that SDKs do not look into. */
+    public static boolean isHidden(String path) {
+        return ("/" + Paths.parent(path)).contains("/.");
+    }
+
     private static String lower(String path) {
         return path.toLowerCase(Locale.ROOT);
     }

@@ -41,15 +41,18 @@ public final class DotnetProject {
     private final List<String> managed = new ArrayList<>();
 
     private final List<String> scripts;
+    private final OtherTexts texts;
     private Map<String, CSharpSource> sources;
 
     private DotnetProject(ProjectTree tree) {
         this.tree = tree;
         this.files = new FileSet(tree);
         for (TreeFile file : tree.files())
-            if (file.extension().equals(PROJECT) && !file.link() && !isHidden(file.path())) classic(file.path());
+            if (file.extension().equals(PROJECT) && !file.link() && !FileSet.isHidden(file.path()))
+                classic(file.path());
         ScriptProjects called = new ScriptProjects(tree, files, trouble);
         scripts = called.scripts();
+        texts = new OtherTexts(tree);
         Set<String> made = new LinkedHashSet<>();
         compilations.forEach(one -> made.add(one.output().toLowerCase(Locale.ROOT)));
         // a script that compiles what a project file describes adds nothing
@@ -60,11 +63,6 @@ public final class DotnetProject {
 
     public static DotnetProject of(ProjectTree tree) {
         return new DotnetProject(tree);
-    }
-
-    /** Whether a path leads through a folder that SDKs do not look into. */
-    public static boolean isHidden(String path) {
-        return ("/" + Paths.parent(path)).contains("/.");
     }
 
     private void classic(String path) {
@@ -136,6 +134,11 @@ public final class DotnetProject {
 
     public Optional<Compilation> compilation(String id) {
         return compilations.stream().filter(one -> one.id().equals(id)).findFirst();
+    }
+
+    /** What other files say about the projects. */
+    public OtherTexts texts() {
+        return texts;
     }
 
     /** Scripts that call a compiler. */

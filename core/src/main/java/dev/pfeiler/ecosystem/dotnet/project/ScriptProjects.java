@@ -52,7 +52,7 @@ final class ScriptProjects {
         this.options = new CompilerOptions(tree, files);
         for (TreeFile file : tree.files()) {
             Optional<ScriptKind> kind = ScriptKind.of(tree, file);
-            if (kind.isPresent() && !("/" + file.path()).contains("/.")) read(kind.get(), file);
+            if (kind.isPresent() && !FileSet.isHidden(file.path())) read(kind.get(), file);
         }
     }
 

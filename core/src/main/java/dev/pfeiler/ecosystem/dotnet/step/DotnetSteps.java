@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.dotnet.project.Compilation;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.ecosystem.dotnet.project.PackageLists;
 import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
@@ -40,6 +41,12 @@ public final class DotnetSteps {
         lists();
         imports();
         solutions();
+        project.texts()
+                .tools()
+                .forEach((path, lines) -> left.add(Finding.trouble(
+                        path,
+                        "calls a build tool of the time before SDKs; dotnet build takes its place",
+                        lines.toArray(Evidence[]::new))));
         for (String script : project.scripts())
             left.add(Finding.trouble(script, "still calls the compiler itself; dotnet build takes its place"));
     }
