@@ -130,6 +130,7 @@ class ArchitectureTest {
             "model..",
             "project..",
             "decision..",
+            "addition..",
             "creation..",
             "step..",
             "proof..");

@@ -2,10 +2,12 @@ package dev.pfeiler.ecosystem.dotnet;
 
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.ecosystem.Part;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.dotnet.addition.DotnetLibraries;
 import dev.pfeiler.ecosystem.dotnet.creation.DotnetCreator;
 import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
@@ -115,6 +117,11 @@ public final class DotnetEcosystem implements Ecosystem {
         } catch (IOException | XmlElement.Malformed e) {
             return false;
         }
+    }
+
+    @Override
+    public Optional<Libraries> libraries() {
+        return Optional.of(new DotnetLibraries());
     }
 
     @Override

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.dotnet;
 
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.dotnet.addition.ProjectBuild;
 import dev.pfeiler.ecosystem.dotnet.proof.DotnetManagedProof;
 import dev.pfeiler.ecosystem.dotnet.proof.DotnetProof;
 import dev.pfeiler.process.Environment;
@@ -29,7 +30,7 @@ final class DotnetTarget implements Target {
 
     @Override
     public Optional<ManagedBuild> read(ProjectTree project, Environment environment) {
-        return Optional.empty();
+        return ProjectBuild.read(project);
     }
 
     @Override
