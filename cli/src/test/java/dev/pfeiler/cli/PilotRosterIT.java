@@ -74,6 +74,24 @@ class PilotRosterIT {
         assertThat(new Sketch(project).digest()).isEqualTo(before);
     }
 
+    /** With an SDK on the path, here one that only notes how it is called, the solution is built by it first. */
+    @Test
+    void anSdkBuildsTheSolution() throws IOException {
+        assertThat(program.run("convert", project).exit()).isZero();
+        Path calls = folder.resolve("calls.txt");
+        Path dotnet = Files.createDirectories(folder.resolve("sdk")).resolve("dotnet");
+        Program with = new Program().with("PATH", dotnet.getParent() + ":" + System.getenv("PATH"));
+        Files.writeString(dotnet, "#!/bin/sh\necho \"$@\" >> " + calls + "\n");
+        assertThat(dotnet.toFile().setExecutable(true)).isTrue();
+        Program.Run prove = with.run("prove", "--json", project);
+        assertThat(prove.row("built by")).isEqualTo("same mcs / dotnet build; compared by mcs");
+        assertThat(Files.readString(calls)).isEqualTo("build PilotRoster.sln --nologo\n");
+        Files.writeString(dotnet, "#!/bin/sh\necho 'error NETSDK1045'\nexit 1\n");
+        Program.Run failed = with.run("prove", project);
+        assertThat(failed.exit()).isNotZero();
+        assertThat(failed.out()).contains("Not proven: dotnet build PilotRoster.sln failed with exit code 1.");
+    }
+
     @Test
     void freshProjectsAreBuiltTestedAndStarted() {
         for (String kind : List.of("library", "program", "server")) {
