@@ -350,4 +350,27 @@ class GoProposalTest {
         assertThat(files(propose("module=port.example/sluice")).get("go.mod"))
                 .isEqualTo("module port.example/sluice\n\ngo 1.12\n");
     }
+
+    @Test
+    void twoMajorVersionsAndWhatBuildsLeaveAreFound() throws IOException {
+        sketch.file(
+                        "main.go",
+                        "package main",
+                        "",
+                        "import (",
+                        "\t_ \"port.example/tides\"",
+                        "\t_ \"port.example/tides/v2/low\"",
+                        ")",
+                        "",
+                        "func main() {}")
+                .file("pkg/linux_amd64/tides.a", "archive")
+                .file("Thumbs.db", "thumbs");
+        Environment environment = Sketch.alone(temp.resolve("home"), true);
+        assertThat(new Pfeiler(environment).survey(sketch.root()).findings())
+                .extracting(finding -> finding.subject() + " " + finding.fact())
+                .contains(
+                        "port.example/tides, port.example/tides/v2 are major versions of one module; programs contain both",
+                        "*.a is written by a build or a desktop; it does not belong in version control",
+                        "Thumbs.db is written by a build or a desktop; it does not belong in version control");
+    }
 }
