@@ -3,17 +3,13 @@ package dev.pfeiler.ecosystem.dotnet.project;
 import dev.pfeiler.ecosystem.dotnet.evaluation.Evaluation;
 import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.evaluation.Item;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Copied;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Extras;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Files;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Identity;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Library;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Package;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Resource;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Source;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -59,7 +55,6 @@ final class ClassicProject {
             "PreBuildEvent",
             "PostBuildEvent");
 
-    private static final Set<String> COPYING = Set.of("always", "preservenewest", "ifdifferent");
     private static final Set<String> SILENT_KINDS = Set.of(
             "Compile",
             "EmbeddedResource",
@@ -164,7 +159,8 @@ final class ClassicProject {
                 Optional.of(path),
                 folder,
                 identity,
-                new Files(sources(), resources(or(debug.property("RootNamespace"), name)), copies(), config()),
+                new ProjectItems(folder, this::items, this::missing)
+                        .files(new ResourceNames(tree, or(debug.property("RootNamespace"), name), false)),
                 references(),
                 settings(debug),
                 settings(release),
@@ -236,62 +232,8 @@ final class ClassicProject {
         return items;
     }
 
-    private List<Source> sources() {
-        Map<String, Source> sources = new LinkedHashMap<>();
-        for (Item item : items("Compile")) {
-            if (item.path().isEmpty()) {
-                trouble.add(Finding.trouble(item.include(), "is listed and is not there", item.evidence()));
-                continue;
-            }
-            sources.putIfAbsent(item.path().get(), new Source(item.path().get(), item.place(folder)));
-        }
-        return List.copyOf(sources.values());
-    }
-
-    private List<Resource> resources(String namespace) {
-        ResourceNames names = new ResourceNames(tree, namespace, false);
-        List<Resource> resources = new ArrayList<>();
-        for (Item item : items("EmbeddedResource")) {
-            if (item.path().isEmpty()) {
-                trouble.add(Finding.trouble(item.include(), "is listed and is not there", item.evidence()));
-                continue;
-            }
-            String file = item.path().get();
-            String place = item.place(folder);
-            resources.add(new Resource(file, place, names.name(file, place, item.metadata()), item.metadata()));
-        }
-        return resources;
-    }
-
-    private List<Copied> copies() {
-        List<Copied> copies = new ArrayList<>();
-        for (String kind : List.of("None", "Content", "EmbeddedResource", "Compile"))
-            for (Item item : items(kind)) {
-                String when = item.metadata("CopyToOutputDirectory").orElse("");
-                boolean copied = COPYING.contains(when.toLowerCase(Locale.ROOT))
-                        && item.path().isPresent();
-                if (!copied || isConfig(item)) continue;
-                copies.add(new Copied(
-                        item.path().get(),
-                        item.metadata("TargetPath")
-                                .map(text -> text.replace('\\', '/'))
-                                .orElse(item.place(folder)),
-                        when));
-            }
-        return copies;
-    }
-
-    private static boolean isConfig(Item item) {
-        return item.path()
-                .filter(file -> Paths.name(file).equalsIgnoreCase("app.config"))
-                .isPresent();
-    }
-
-    /** Whether the program's settings file is among the items. */
-    private boolean config() {
-        return List.of("None", "Content").stream()
-                .flatMap(kind -> items(kind).stream())
-                .anyMatch(ClassicProject::isConfig);
+    private void missing(Item item) {
+        trouble.add(Finding.trouble(item.include(), "is listed and is not there", item.evidence()));
     }
 
     private References references() {

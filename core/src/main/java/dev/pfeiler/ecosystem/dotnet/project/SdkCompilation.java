@@ -3,16 +3,12 @@ package dev.pfeiler.ecosystem.dotnet.project;
 import dev.pfeiler.ecosystem.dotnet.evaluation.Evaluation;
 import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.evaluation.Item;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Copied;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Files;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Identity;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Library;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Package;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Resource;
-import dev.pfeiler.ecosystem.dotnet.project.Compilation.Source;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -21,15 +17,12 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 
 /** What an SDK builds from a project file, by the published rules. */
 public final class SdkCompilation {
-    private static final Set<String> COPYING = Set.of("always", "preservenewest", "ifdifferent");
 
     private final ProjectTree tree;
     private final FileSet files;
@@ -80,7 +73,7 @@ public final class SdkCompilation {
                         kind,
                         Optional.of(framework).filter(text -> !text.isEmpty()),
                         debug.place("TargetFramework")),
-                new Files(sources(), resources(namespace), copies(), config()),
+                new ProjectItems(debug.folder(), debug::items, item -> {}).files(names(namespace)),
                 references(),
                 settings(debug, "DEBUG"),
                 settings(release, "RELEASE"),
@@ -92,54 +85,10 @@ public final class SdkCompilation {
         return value.isEmpty() ? other : value;
     }
 
-    private List<Source> sources() {
-        List<Source> sources = new ArrayList<>();
-        for (Item item : debug.items("Compile"))
-            item.path().ifPresent(file -> sources.add(new Source(file, item.place(debug.folder()))));
-        return sources.stream().distinct().toList();
-    }
-
-    private List<Resource> resources(String namespace) {
+    private ResourceNames names(String namespace) {
         boolean byClass = Framework.namesResourcesByClass(framework)
                 && !debug.property("EmbeddedResourceUseDependentUponConvention").equalsIgnoreCase("false");
-        ResourceNames names = new ResourceNames(tree, namespace, byClass);
-        List<Resource> resources = new ArrayList<>();
-        for (Item item : debug.items("EmbeddedResource"))
-            item.path().ifPresent(file -> {
-                String place = item.place(debug.folder());
-                resources.add(new Resource(file, place, names.name(file, place, item.metadata()), item.metadata()));
-            });
-        return resources;
-    }
-
-    private List<Copied> copies() {
-        List<Copied> copies = new ArrayList<>();
-        for (String kind : List.of("None", "Content", "EmbeddedResource", "Compile"))
-            for (Item item : debug.items(kind)) {
-                String when = item.metadata("CopyToOutputDirectory").orElse("");
-                boolean copied = COPYING.contains(when.toLowerCase(Locale.ROOT))
-                        && item.path().isPresent();
-                if (copied && !isConfig(item))
-                    copies.add(new Copied(
-                            item.path().get(),
-                            item.metadata("TargetPath")
-                                    .map(text -> text.replace('\\', '/'))
-                                    .orElse(item.place(debug.folder())),
-                            when));
-            }
-        return copies;
-    }
-
-    private static boolean isConfig(Item item) {
-        return item.path()
-                .filter(file -> Paths.name(file).equalsIgnoreCase("app.config"))
-                .isPresent();
-    }
-
-    private boolean config() {
-        return debug.items("None").stream()
-                .filter(SdkCompilation::isConfig)
-                .anyMatch(item -> Paths.parent(item.path().orElseThrow()).equals(debug.folder()));
+        return new ResourceNames(tree, namespace, byClass);
     }
 
     private References references() {
