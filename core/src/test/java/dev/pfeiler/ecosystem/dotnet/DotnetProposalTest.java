@@ -263,4 +263,50 @@ class DotnetProposalTest {
         assertThat(left(proposal))
                 .containsExactly("run.bat: calls a build tool of the time before SDKs; dotnet build takes its place");
     }
+
+    @Test
+    void whatAllProjectsStateAlikeIsShared() throws IOException {
+        for (String name : List.of("Gate", "Sill"))
+            sketch.file(name + "/" + name + ".cs", "class " + name + " {}")
+                    .file(
+                            name + "/AssemblyInfo.cs",
+                            "[assembly: AssemblyCompany(\"Port office\")]",
+                            "[assembly: AssemblyTitle(\"" + name + " of the port\")]",
+                            "[assembly: AssemblyVersion(\"" + (name.equals("Gate") ? "1.2.0.0" : "1.3.0.0") + "\")]",
+                            "[assembly: Serializable]")
+                    .file(
+                            name + "/" + name + ".csproj",
+                            HEAD,
+                            "<PropertyGroup><TreatWarningsAsErrors>true</TreatWarningsAsErrors></PropertyGroup>",
+                            "<ItemGroup><Compile Include='*.cs' /></ItemGroup></Project>");
+        Map<String, String> files = files(propose());
+        assertThat(files.get("Directory.Build.props"))
+                .isEqualTo(
+                        """
+                <Project>
+
+                  <PropertyGroup>
+                    <Company>Port office</Company>
+                    <TreatWarningsAsErrors>true</TreatWarningsAsErrors>
+                  </PropertyGroup>
+
+                </Project>
+                """);
+        assertThat(files.get("Gate/Gate.csproj"))
+                .isEqualTo(
+                        """
+                <Project Sdk="Microsoft.NET.Sdk">
+
+                  <PropertyGroup>
+                    <TargetFramework>net40</TargetFramework>
+                    <AssemblyTitle>Gate of the port</AssemblyTitle>
+                    <Version>1.2.0</Version>
+                  </PropertyGroup>
+
+                </Project>
+                """);
+        assertThat(files.get("Sill/Sill.csproj"))
+                .contains("<Version>1.3.0</Version>")
+                .doesNotContain("Company");
+    }
 }

@@ -22,13 +22,27 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 
 /** Decides how a tree of C# projects becomes projects for an SDK. */
 public final class DotnetDecider {
     private static final String SHARED = "Directory.Build.props";
     /** What compilers of scripts are for, as far as nothing states it. */
     private static final String USUAL = "net48";
+
+    /** Settings that describe a product, not one of its projects. */
+    private static final List<String> SHAREABLE = List.of(
+            "LangVersion",
+            "Company",
+            "Product",
+            "Copyright",
+            "Version",
+            "AssemblyVersion",
+            "FileVersion",
+            "Deterministic",
+            "NeutralLanguage",
+            "GenerateAssemblyInfo",
+            "NoWarn",
+            "TreatWarningsAsErrors");
 
     private static final String KEEP = "keep";
     private static final String PROPERTIES = "properties";
@@ -58,8 +72,7 @@ public final class DotnetDecider {
             left.addAll(plan.left());
             findings(one);
         }
-        sameFolder(planned);
-        return new DotnetDecisions(planned, shared, left);
+        return new DotnetDecisions(sharing(planned), shared, left);
     }
 
     private String framework(Compilation one, String behind) {
@@ -132,29 +145,46 @@ public final class DotnetDecider {
         return central;
     }
 
-    /** Projects in one folder need folders of their own for what the build writes between. */
-    private void sameFolder(List<Planned> planned) {
+    /**
+     * The projects without what all of them state alike, which a file above them states; and with folders of their own for
+     * what the build writes between, where several are in one folder.
+     */
+    private List<Planned> sharing(List<Planned> planned) {
+        Map<String, String> alike = project.managed().isEmpty() && planned.size() > 1 ? alike(planned) : Map.of();
         Map<String, Integer> count = new TreeMap<>();
         planned.forEach(one -> count.merge(one.old().folder(), 1, Integer::sum));
         project.managed().forEach(path -> count.merge(Paths.parent(path), 1, Integer::sum));
-        Set<String> folders = new TreeSet<>();
-        count.forEach((folder, number) -> {
-            if (number > 1) folders.add(folder);
-        });
-        for (String folder : folders) {
-            String path = Paths.join(folder, SHARED);
-            if (project.tree().has(path)) {
+        boolean together = count.values().stream().anyMatch(number -> number > 1);
+        if (alike.isEmpty() && !together) return planned;
+        String path = Paths.join(project.top(), SHARED);
+        if (project.tree().has(path)) {
+            if (together)
                 left.add(Finding.trouble(
-                        path, "has to give each project of its folder a BaseIntermediateOutputPath of its own"));
-                continue;
-            }
-            ProjectText text = new ProjectText(Map.of());
-            Map<String, String> properties = new LinkedHashMap<>();
+                        path, "has to give each project of a folder a BaseIntermediateOutputPath of its own"));
+            return planned;
+        }
+        Map<String, String> properties = new LinkedHashMap<>(alike);
+        if (together) {
             properties.put("BaseIntermediateOutputPath", "obj\\$(MSBuildProjectName)\\");
             properties.put("DefaultItemExcludes", "$(DefaultItemExcludes);obj\\**");
-            text.properties("", properties);
-            shared.put(path, text.toString());
         }
+        ProjectText text = new ProjectText(Map.of());
+        text.properties("", properties);
+        shared.put(path, text.toString());
+        return planned.stream()
+                .map(one -> new Planned(one.old(), one.project().without(alike.keySet()), one.removed()))
+                .toList();
+    }
+
+    private static Map<String, String> alike(List<Planned> planned) {
+        Map<String, String> alike = new LinkedHashMap<>();
+        for (String name : SHAREABLE) {
+            String value = planned.get(0).project().properties().getOrDefault(name, "");
+            boolean all = planned.stream()
+                    .allMatch(one -> value.equals(one.project().properties().get(name)));
+            if (!value.isEmpty() && all) alike.put(name, value);
+        }
+        return alike;
     }
 
     /** What an owner should know of one project before it is converted. */

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.dotnet.model;
 
 import dev.pfeiler.ecosystem.dotnet.model.ProjectText.Element;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +34,13 @@ public record SdkProject(
         release = new LinkedHashMap<>(release);
         groups = groups.stream().map(List::copyOf).toList();
         targets = List.copyOf(targets);
+    }
+
+    /** The same without some properties. */
+    public SdkProject without(Collection<String> names) {
+        Map<String, String> others = new LinkedHashMap<>(properties);
+        others.keySet().removeAll(names);
+        return new SdkProject(path, sdk, others, debug, release, groups, targets);
     }
 
     public String text() {
