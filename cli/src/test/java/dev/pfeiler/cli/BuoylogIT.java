@@ -130,6 +130,6 @@ class BuoylogIT {
     @Test
     void thePlainDemoListsTheProjects() {
         assertThat(program.run("demo", "--only", folder.resolve("x")).err()).contains("tidewatch, buoylog");
-        assertThat(program.run("demo", "sluice").exit()).isEqualTo(2);
+        assertThat(program.run("demo", "lightship").exit()).isEqualTo(2);
     }
 }
