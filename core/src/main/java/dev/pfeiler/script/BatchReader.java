@@ -2,12 +2,10 @@ package dev.pfeiler.script;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -24,14 +22,8 @@ final class BatchReader extends ScriptReader {
 
     private List<ScriptLine> lines = List.of();
 
-    BatchReader(
-            ProjectTree tree,
-            String path,
-            String folder,
-            ShellEvaluator text,
-            EvaluationLimit effort,
-            Listener listener) {
-        super(tree, path, folder, text, effort, listener);
+    BatchReader(String path, String folder, ShellEvaluator text, Listener listener) {
+        super(path, folder, text, listener, String.CASE_INSENSITIVE_ORDER);
     }
 
     @Override
@@ -39,12 +31,6 @@ final class BatchReader extends ScriptReader {
         listener.read(path);
         lines = ScriptLine.joined(rawLines, '^');
         run(0, List.of(), 0);
-    }
-
-    /** Names are in any letter case. */
-    @Override
-    public Optional<Value> value(String name) {
-        return super.value(name.toLowerCase(Locale.ROOT));
     }
 
     private void run(int start, List<String> arguments, int depth) {
@@ -75,8 +61,8 @@ final class BatchReader extends ScriptReader {
         Matcher set = SET.matcher(plain);
         if (set.matches()) {
             String value = expand(set.group(2), arguments);
-            variables.put(set.group(1).toLowerCase(Locale.ROOT), value);
-            places.put(set.group(1).toLowerCase(Locale.ROOT), Evidence.of(path, plain));
+            variables.put(set.group(1), value);
+            places.put(set.group(1), Evidence.of(path, plain));
             return;
         }
         List<String> words = ShellText.words(expand(plain.replace('\\', '/'), arguments));
@@ -147,7 +133,7 @@ final class BatchReader extends ScriptReader {
                 value = number > 0 && number <= arguments.size() ? arguments.get(number - 1) : "";
             } else {
                 String name = matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
-                value = variables.getOrDefault(name.toLowerCase(Locale.ROOT), "");
+                value = variables.getOrDefault(name, "");
             }
             matcher.appendReplacement(out, Matcher.quoteReplacement(value));
         }

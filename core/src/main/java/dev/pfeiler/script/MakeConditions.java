@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
  * The conditionals of a make file around the line that is read. Source: the manual of GNU make, "Conditional Parts of
  * Makefiles". What only the user's environment set counts as not set.
  */
-public final class MakeConditions {
+final class MakeConditions {
     private static final Pattern COMPARED = Pattern.compile("(ifn?eq)\\s*(.*)");
     private static final Pattern SET = Pattern.compile("(ifn?def)\\s+(.*)");
 
@@ -27,18 +27,18 @@ public final class MakeConditions {
      */
     private record Branch(boolean met, boolean taken) {}
 
-    public MakeConditions(UnaryOperator<String> expand, Predicate<String> set) {
+    MakeConditions(UnaryOperator<String> expand, Predicate<String> set) {
         this.expand = expand;
         this.set = set;
     }
 
     /** Whether lines here count. */
-    public boolean met() {
+    boolean met() {
         return open.stream().allMatch(Branch::met);
     }
 
     /** Takes a line; whether it belongs to a conditional and not to what is in it. */
-    public boolean take(String line) {
+    boolean take(String line) {
         if (line.equals("endif")) {
             open.poll();
         } else if (line.equals("else") || line.startsWith("else ")) {

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** The variables and functions of a make file. Source: the manual of GNU make, using variables and functions. */
-public final class MakeExpressions {
+final class MakeExpressions {
     private static final Pattern FUNCTION = Pattern.compile(
             "(wildcard|shell|subst|patsubst|addprefix|addsuffix|strip|sort|filter|filter-out|notdir|dir|firstword|foreach|if|or|and|call|abspath|realpath)\\s+(.*)",
             Pattern.DOTALL);
@@ -28,27 +28,27 @@ public final class MakeExpressions {
     private final Set<String> open = new HashSet<>();
 
     /** @param folder that make is run in */
-    public MakeExpressions(ShellEvaluator text, EvaluationLimit effort, String folder) {
+    MakeExpressions(ShellEvaluator text, String folder) {
         this.text = text;
-        this.effort = effort;
+        this.effort = text.effort();
         this.folder = folder;
     }
 
-    public boolean has(String name) {
+    boolean has(String name) {
         return variables.containsKey(name);
     }
 
     /** A variable as it is written; empty if it is not set. */
-    public String raw(String name) {
+    String raw(String name) {
         return variables.getOrDefault(name, "");
     }
 
-    public void set(String name, String value) {
+    void set(String name, String value) {
         variables.put(name, value);
     }
 
     /** Sets a variable as an assignment says; whether it does. */
-    public boolean set(MakeText.Assignment assignment) {
+    boolean set(MakeText.Assignment assignment) {
         String name = assignment.name();
         String value = assignment.value();
         if (assignment.kind().equals("?") && variables.containsKey(name)) return false;
@@ -58,7 +58,7 @@ public final class MakeExpressions {
     }
 
     /** The text with its variables and functions replaced. */
-    public String expand(String raw) {
+    String expand(String raw) {
         return effort.deeper(() -> expandWithin(raw));
     }
 

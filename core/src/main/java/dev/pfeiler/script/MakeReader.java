@@ -2,10 +2,10 @@ package dev.pfeiler.script;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -27,15 +27,9 @@ final class MakeReader extends ScriptReader {
 
     private String needed = "";
 
-    MakeReader(
-            ProjectTree tree,
-            String path,
-            String folder,
-            ShellEvaluator text,
-            EvaluationLimit effort,
-            Listener listener) {
-        super(tree, path, folder, text, effort, listener);
-        this.expressions = new MakeExpressions(text, effort, folder);
+    MakeReader(String path, String folder, ShellEvaluator text, Listener listener) {
+        super(path, folder, text, listener, Comparator.naturalOrder());
+        this.expressions = new MakeExpressions(text, folder);
     }
 
     @Override
@@ -47,10 +41,8 @@ final class MakeReader extends ScriptReader {
     }
 
     @Override
-    public Optional<Value> value(String name) {
-        return expressions.has(name)
-                ? Optional.of(new Value(expressions.expand(expressions.raw(name)), places.get(name)))
-                : Optional.empty();
+    Optional<String> text(String name) {
+        return expressions.has(name) ? Optional.of(expressions.expand(expressions.raw(name))) : Optional.empty();
     }
 
     private static String joined(String one, String other) {

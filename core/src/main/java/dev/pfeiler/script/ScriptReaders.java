@@ -1,7 +1,5 @@
 package dev.pfeiler.script;
 
-import dev.pfeiler.tree.ProjectTree;
-
 /** The readers of each kind of script. */
 public final class ScriptReaders {
     private ScriptReaders() {}
@@ -10,20 +8,14 @@ public final class ScriptReaders {
      * A reader for a script.
      *
      * @param folder that it is run in
-     * @param text works out what commands print
+     * @param text works out what commands print, in the tree that the script is in
      */
     public static ScriptReader of(
-            ScriptKind kind,
-            ProjectTree tree,
-            String path,
-            String folder,
-            ShellEvaluator text,
-            EvaluationLimit effort,
-            ScriptReader.Listener listener) {
+            ScriptKind kind, String path, String folder, ShellEvaluator text, ScriptReader.Listener listener) {
         return switch (kind) {
-            case SHELL -> new ShellReader(tree, path, folder, text, effort, listener);
-            case BATCH -> new BatchReader(tree, path, folder, text, effort, listener);
-            case MAKE -> new MakeReader(tree, path, folder, text, effort, listener);
+            case SHELL -> new ShellReader(path, folder, text, listener);
+            case BATCH -> new BatchReader(path, folder, text, listener);
+            case MAKE -> new MakeReader(path, folder, text, listener);
         };
     }
 }

@@ -37,6 +37,14 @@ public final class ShellEvaluator {
         this.effort = effort;
     }
 
+    ProjectTree tree() {
+        return tree;
+    }
+
+    EvaluationLimit effort() {
+        return effort;
+    }
+
     /** What a pipeline prints; empty if some command of it is not known. */
     public Optional<String> run(String pipeline, String folder) {
         List<String> stages = ShellText.split(pipeline, '|');

@@ -2,8 +2,8 @@ package dev.pfeiler.script;
 
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -27,14 +27,8 @@ final class ShellReader extends ScriptReader {
     private final Map<String, Statement.Function> functions = new LinkedHashMap<>();
     private final Set<String> called = new HashSet<>();
 
-    ShellReader(
-            ProjectTree tree,
-            String path,
-            String folder,
-            ShellEvaluator text,
-            EvaluationLimit effort,
-            Listener listener) {
-        super(tree, path, folder, text, effort, listener);
+    ShellReader(String path, String folder, ShellEvaluator text, Listener listener) {
+        super(path, folder, text, listener, Comparator.naturalOrder());
     }
 
     @Override

@@ -9,7 +9,6 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.SortedSet;
@@ -220,10 +219,5 @@ public record AssemblyFile(
                     ? new String(blob, start, length[0], StandardCharsets.UTF_8)
                     : HexFormat.of().formatHex(blob);
         }
-    }
-
-    /** Name and version as they are compared. */
-    public Map.Entry<String, String> identity() {
-        return Map.entry(name, version + (token.isEmpty() ? "" : ", " + token));
     }
 }

@@ -5,7 +5,6 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 
 /** The tables of an assembly's metadata. Source: ECMA-335, partition II, sections 22 and 24. */
@@ -220,9 +219,5 @@ final class MetadataTables {
                     | bytes.get(at + 3) & 0xFF,
             4
         };
-    }
-
-    static List<String> columns(int table) {
-        return List.of(COLUMNS[table].split(" "));
     }
 }

@@ -337,11 +337,6 @@ public final class Evaluation {
         return properties.value(name).strip();
     }
 
-    /** Whether the project file, or one that it imports, sets a property. */
-    public boolean states(String name) {
-        return properties.states(name);
-    }
-
     public boolean isTrue(String name) {
         return property(name).equalsIgnoreCase("true");
     }

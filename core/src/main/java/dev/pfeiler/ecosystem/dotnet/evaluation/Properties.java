@@ -16,7 +16,6 @@ final class Properties {
     /** Those that are given from outside, which a project file does not change. */
     private final Set<String> fixed = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
 
-    private final Set<String> stated = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
     private boolean functions;
 
     void fix(String name, String value) {
@@ -31,13 +30,7 @@ final class Properties {
 
     /** Sets what a project file states. */
     void state(String name, String value) {
-        if (fixed.contains(name)) return;
-        values.put(name, value);
-        stated.add(name);
-    }
-
-    boolean states(String name) {
-        return stated.contains(name);
+        if (!fixed.contains(name)) values.put(name, value);
     }
 
     String value(String name) {

@@ -64,8 +64,9 @@ final class ScriptProjects {
     private void read(ScriptKind kind, TreeFile file) {
         List<String> lines = tree.lines(file, LARGEST);
         // run from the top, as far as it does not change its folder itself; else from its own
-        Map<String, CompilerCall> top = calls(kind, file.path(), lines, "");
-        Map<String, CompilerCall> own = calls(kind, file.path(), lines, Paths.parent(file.path()));
+        String folder = Paths.parent(file.path());
+        Map<String, CompilerCall> own = calls(kind, file.path(), lines, folder);
+        Map<String, CompilerCall> top = folder.isEmpty() ? own : calls(kind, file.path(), lines, "");
         Map<String, CompilerCall> better = count(own) >= count(top) ? own : top;
         if (better.isEmpty()) return;
         scripts.add(file.path());
@@ -80,8 +81,7 @@ final class ScriptProjects {
 
     private Map<String, CompilerCall> calls(ScriptKind kind, String path, List<String> lines, String folder) {
         Map<String, CompilerCall> found = new LinkedHashMap<>();
-        EvaluationLimit effort = new EvaluationLimit();
-        ShellEvaluator text = new ShellEvaluator(tree, effort);
+        ShellEvaluator text = new ShellEvaluator(tree, new EvaluationLimit());
         ScriptReader.Listener listener = new ScriptReader.Listener() {
             @Override
             public void command(ScriptCommand command) {
@@ -100,7 +100,7 @@ final class ScriptProjects {
             }
         };
         try {
-            ScriptReaders.of(kind, tree, path, folder, text, effort, listener).read(lines);
+            ScriptReaders.of(kind, path, folder, text, listener).read(lines);
         } catch (EvaluationLimit.Exceeded e) {
             trouble.add(Finding.trouble(path, e.getMessage() + "; it is read up to there"));
         }

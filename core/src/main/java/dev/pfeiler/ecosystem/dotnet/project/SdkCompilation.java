@@ -52,10 +52,6 @@ public final class SdkCompilation {
         return debug.property(name);
     }
 
-    public boolean states(String name) {
-        return debug.states(name);
-    }
-
     public Compilation read() {
         String path = debug.path();
         String name = Paths.stem(path);

@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -193,10 +192,5 @@ public final class SolutionFile {
                 + configured
                 + "\tEndGlobalSection" + end
                 + "EndGlobal" + end;
-    }
-
-    /** The project that it lists under a path. */
-    public Optional<Listed> project(String project) {
-        return projects().stream().filter(one -> one.path().equals(project)).findFirst();
     }
 }

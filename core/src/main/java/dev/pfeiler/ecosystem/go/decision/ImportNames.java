@@ -34,12 +34,8 @@ public final class ImportNames {
     }
 
     /** What an import of a source becomes; nothing if a relative one leads nowhere. */
-    public Optional<String> of(GoSource source, String imported) {
-        if (!imported.equals(".")
-                && !imported.equals("..")
-                && !imported.startsWith("./")
-                && !imported.startsWith("../")) return Optional.of(of(imported));
-        return Paths.normal(Paths.join(Paths.parent(source.path()), imported)).map(ofFolders::get);
+    public Optional<String> of(GoSource source, GoSource.Import one) {
+        return one.isRelative() ? source.folder(one).map(ofFolders::get) : Optional.of(of(one.path()));
     }
 
     /** What a path becomes by which a package or a group of packages is named. */

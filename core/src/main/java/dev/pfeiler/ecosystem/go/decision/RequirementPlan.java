@@ -260,7 +260,7 @@ final class RequirementPlan {
     private static Set<String> imports(GoSource source) {
         if (source.excluded()) return Set.of();
         return source.imports().stream()
-                .filter(one -> !one.ofLibrary() && !one.path().startsWith("."))
+                .filter(one -> !one.ofLibrary() && !one.isRelative())
                 .map(GoSource.Import::path)
                 .collect(Collectors.toCollection(TreeSet::new));
     }

@@ -175,7 +175,7 @@ public final class GoProject {
         for (GoSource source : of)
             for (GoSource.Import one : source.imports()) {
                 boolean foreign = !one.ofLibrary()
-                        && !one.path().startsWith(".")
+                        && !one.isRelative()
                         && paths.stream().noneMatch(path -> ModulePath.holds(path, one.path()));
                 if (foreign) external.putIfAbsent(one.path(), one.evidence());
             }

@@ -139,7 +139,7 @@ public final class GoProof {
     private boolean importsFolders(OwnModule own) {
         return project.sourcesOf(own).stream()
                 .flatMap(source -> source.imports().stream())
-                .anyMatch(one -> one.path().startsWith("."));
+                .anyMatch(GoSource.Import::isRelative);
     }
 
     private void compare(OwnModule own, GoSide before, GoSide after) throws IOException {
@@ -264,8 +264,8 @@ public final class GoProof {
                 if (source.isTest()) continue;
                 found.add(source);
                 source.imports().stream()
-                        .flatMap(one -> one.path().startsWith(".")
-                                ? Paths.normal(Paths.join(Paths.parent(source.path()), one.path())).stream()
+                        .flatMap(one -> one.isRelative()
+                                ? source.folder(one).stream()
                                 : Optional.ofNullable(folders.get(one.path())).stream())
                         .forEach(open::add);
             }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.go.source;
 
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -32,12 +33,22 @@ public record GoSource(
      * @param end behind it
      */
     public record Import(String path, int start, int end, Evidence evidence) {
+        /** Whether it names a folder as seen from the source's own. Source: the go command, relative import paths. */
+        public boolean isRelative() {
+            return path.startsWith(".");
+        }
+
         /** Whether the standard library has it: the first part of its path has no dot. Source: the go command, import paths. */
         public boolean ofLibrary() {
             return path.indexOf('/') < 0
                     ? path.indexOf('.') < 0
                     : path.substring(0, path.indexOf('/')).indexOf('.') < 0;
         }
+    }
+
+    /** The folder that a relative import leads to; nothing if it is none, or leads out of the tree. */
+    public Optional<String> folder(Import one) {
+        return one.isRelative() ? Paths.normal(Paths.join(Paths.parent(path), one.path())) : Optional.empty();
     }
 
     /** An import comment. */

@@ -131,7 +131,7 @@ public final class GoSteps {
             StringBuilder text = new StringBuilder(source.text());
             List<Replacement> replacements = new ArrayList<>();
             for (GoSource.Import one : source.imports()) {
-                Optional<String> now = names.of(source, one.path());
+                Optional<String> now = names.of(source, one);
                 if (now.isEmpty())
                     left.add(Finding.trouble(
                             source.path(), "imports a folder that is no package of the project", one.evidence()));

@@ -17,17 +17,22 @@ import java.util.regex.Pattern;
 public final class ScriptWiring {
     private static final List<String> NAMES = List.of("NAME", "APP", "PROJECT", "APPNAME", "APP_NAME");
     private static final List<String> VERSIONS = List.of("VERSION", "VER", "APP_VERSION");
+    /** Values in batch files are not quoted, so that blanks at their ends count. */
+    private static final Pattern BATCH_NAME = Pattern.compile("[\\w.-]+");
+
     private static final Pattern NAME = Pattern.compile("[^/\\\\]*[^/\\\\\\s][^/\\\\]*");
 
     private final WiringBuilder draft;
     private final ScriptReader reader;
+    private final Pattern name;
 
     /** @param folder that the script is run in */
     public ScriptWiring(ScriptKind kind, ProjectTree tree, String path, String folder, WiringBuilder draft) {
         this.draft = draft;
+        this.name = kind == ScriptKind.BATCH ? BATCH_NAME : NAME;
         ShellEvaluator text = new ShellEvaluator(tree, draft.effort);
         ToolCalls commands = new ToolCalls(tree, text, draft);
-        this.reader = ScriptReaders.of(kind, tree, path, folder, text, draft.effort, new ScriptReader.Listener() {
+        this.reader = ScriptReaders.of(kind, path, folder, text, new ScriptReader.Listener() {
             @Override
             public void command(ScriptCommand command) {
                 javaOptions();
@@ -50,12 +55,12 @@ public final class ScriptWiring {
         reader.read(lines);
         javaOptions();
         NAMES.stream()
-                .flatMap(name -> setting(name).stream())
-                .filter(setting -> NAME.matcher(setting.value()).matches())
+                .flatMap(variable -> setting(variable).stream())
+                .filter(setting -> name.matcher(setting.value()).matches())
                 .findFirst()
-                .ifPresent(name -> draft.name = draft.name.or(() -> Optional.of(name)));
+                .ifPresent(setting -> draft.name = draft.name.or(() -> Optional.of(setting)));
         VERSIONS.stream()
-                .flatMap(name -> setting(name).stream())
+                .flatMap(variable -> setting(variable).stream())
                 .filter(setting -> Wiring.isVersion(setting.value()))
                 .findFirst()
                 .ifPresent(version -> draft.version = Optional.of(version));
