@@ -11,6 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.function.Function;
+import java.util.stream.Stream;
 
 /**
  * What an ecosystem contributes to fresh projects: their descriptors, and what templates of sources may name. Beside its
@@ -78,6 +80,49 @@ public interface Creator {
         default List<String> lacking(Blueprint blueprint) {
             return List.of();
         }
+    }
+
+    /**
+     * A session for a build tool whose projects have the same level whatever their language is.
+     *
+     * @param lacking what is wrong with this machine for such projects
+     */
+    record PlainSession(
+            Level level,
+            Function<Blueprint, Map<String, Object>> values,
+            Function<Blueprint, Build> build,
+            List<String> lacking)
+            implements Session {
+        public PlainSession {
+            lacking = List.copyOf(lacking);
+        }
+
+        @Override
+        public Level level(String language) {
+            return level;
+        }
+
+        @Override
+        public Map<String, Object> values(Blueprint blueprint) {
+            return values.apply(blueprint);
+        }
+
+        @Override
+        public Build build(Blueprint blueprint) {
+            return build.apply(blueprint);
+        }
+
+        @Override
+        public List<String> lacking(Blueprint blueprint) {
+            return lacking;
+        }
+    }
+
+    /** That a program is not installed, if it is not. */
+    static Stream<String> lacking(Environment environment, String program, String title) {
+        return environment.program(program).isPresent()
+                ? Stream.empty()
+                : Stream.of(title + " is not on the PATH: install it.");
     }
 
     /** @param target the id of the build tool */

@@ -1,9 +1,12 @@
 package dev.pfeiler.fresh;
 
 import dev.pfeiler.fresh.Need.Serving;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * What a fresh project is to be, all settled.
@@ -24,6 +27,7 @@ public record Blueprint(
         String version,
         String level,
         List<Serving> serving) {
+    private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9]+");
     private static final Pattern BEHIND_NUMBER = Pattern.compile("\\D.*");
 
     public Blueprint {
@@ -36,6 +40,14 @@ public record Blueprint(
 
     public boolean has(String need) {
         return serving(need).isPresent();
+    }
+
+    /** The words of the name, each with a capital, as classes and namespaces are called; empty if it has none. */
+    public String capitalized() {
+        return Arrays.stream(BETWEEN_WORDS.split(name))
+                .filter(word -> !word.isEmpty())
+                .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
+                .collect(Collectors.joining());
     }
 
     /** The first number of the level. */

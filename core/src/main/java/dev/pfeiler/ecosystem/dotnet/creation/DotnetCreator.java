@@ -16,20 +16,14 @@ import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 
 /** Fresh projects in C#. */
 public final class DotnetCreator implements Creator {
-    private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9]+");
-
     @Override
     public List<Language> languages() {
         return List.of(new Language("csharp", "C#"));
@@ -47,30 +41,11 @@ public final class DotnetCreator implements Creator {
 
     @Override
     public Session session(String target, Deliberation deliberation, Environment environment) {
-        return new Session() {
-            @Override
-            public Level level(String language) {
-                return new Level("net10.0", "the framework with the longest support today");
-            }
-
-            @Override
-            public Map<String, Object> values(Blueprint blueprint) {
-                String project = project(blueprint);
-                return Map.of("project", project, "namespace", project);
-            }
-
-            @Override
-            public Build build(Blueprint blueprint) {
-                return DotnetCreator.build(blueprint);
-            }
-
-            @Override
-            public List<String> lacking(Blueprint blueprint) {
-                return environment.program("dotnet").isPresent()
-                        ? List.of()
-                        : List.of("The .NET SDK is not on the PATH: install it.");
-            }
-        };
+        return new PlainSession(
+                new Level("net10.0", "the framework with the longest support today"),
+                blueprint -> Map.of("project", project(blueprint), "namespace", project(blueprint)),
+                DotnetCreator::build,
+                Creator.lacking(environment, "dotnet", "The .NET SDK").toList());
     }
 
     @Override
@@ -80,10 +55,7 @@ public final class DotnetCreator implements Creator {
 
     /** Words with capitals, as names of projects and namespaces are written. */
     private static String project(Blueprint blueprint) {
-        String name = Arrays.stream(BETWEEN_WORDS.split(blueprint.name()))
-                .filter(word -> !word.isEmpty())
-                .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
-                .collect(Collectors.joining());
+        String name = blueprint.capitalized();
         boolean invalid = name.isEmpty() || Character.isDigit(name.charAt(0)) || name.equals("Knots");
         return invalid ? "App" + name : name;
     }

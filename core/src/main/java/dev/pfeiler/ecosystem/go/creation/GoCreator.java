@@ -45,35 +45,21 @@ public final class GoCreator implements Creator {
 
     @Override
     public Session session(String target, Deliberation deliberation, Environment environment) {
-        return new Session() {
-            @Override
-            public Level level(String language) {
-                return new Level("1.19", "the oldest release that the generated code is tested with");
-            }
-
-            @Override
-            public Map<String, Object> values(Blueprint blueprint) {
-                boolean library = blueprint.kind() == Kind.LIBRARY;
-                return Map.of("module", module(blueprint), "package", library ? packageName(blueprint) : "knots");
-            }
-
-            @Override
-            public Build build(Blueprint blueprint) {
-                return GoCreator.build(blueprint);
-            }
-
-            @Override
-            public List<String> lacking(Blueprint blueprint) {
-                return environment.program("go").isPresent()
-                        ? List.of()
-                        : List.of("Go is not on the PATH: install it.");
-            }
-        };
+        return new PlainSession(
+                new Level("1.19", "the oldest release that the generated code is tested with"),
+                GoCreator::values,
+                GoCreator::build,
+                Creator.lacking(environment, "go", "Go").toList());
     }
 
     @Override
     public boolean isLevel(String language, String text) {
         return LEVEL.matcher(text).matches();
+    }
+
+    private static Map<String, Object> values(Blueprint blueprint) {
+        boolean library = blueprint.kind() == Kind.LIBRARY;
+        return Map.of("module", module(blueprint), "package", library ? packageName(blueprint) : "knots");
     }
 
     /** A path that starts with a host, as the go command looks modules up there. */

@@ -72,25 +72,14 @@ public final class NodeCreator implements Creator {
 
     @Override
     public Session session(String target, Deliberation deliberation, Environment environment) {
-        return new Session() {
-            @Override
-            public Level level(String language) {
-                return new Level("20", "the first major version of Node.js with a stable test runner");
-            }
-
-            @Override
-            public Build build(Blueprint blueprint) {
-                return NodeCreator.build(blueprint);
-            }
-
-            @Override
-            public List<String> lacking(Blueprint blueprint) {
-                List<String> lacking = new ArrayList<>();
-                if (environment.program("node").isEmpty()) lacking.add("Node.js is not on the PATH: install it.");
-                if (environment.program("npm").isEmpty()) lacking.add("npm is not on the PATH: install it.");
-                return lacking;
-            }
-        };
+        return new PlainSession(
+                new Level("20", "the first major version of Node.js with a stable test runner"),
+                blueprint -> Map.of(),
+                NodeCreator::build,
+                Stream.concat(
+                                Creator.lacking(environment, "node", "Node.js"),
+                                Creator.lacking(environment, "npm", "npm"))
+                        .toList());
     }
 
     @Override

@@ -17,7 +17,6 @@ import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -25,12 +24,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Fresh projects in PHP. */
 public final class PhpCreator implements Creator {
     private static final Pattern LEVEL = Pattern.compile("(7\\.4|8\\.\\d)");
-    private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9]+");
     private static final Pattern NO_NAME_PARTS = Pattern.compile("[^a-z0-9]+");
 
     /** Words that are no namespace. Source: the PHP manual, list of keywords. */
@@ -62,30 +60,14 @@ public final class PhpCreator implements Creator {
 
     @Override
     public Session session(String target, Deliberation deliberation, Environment environment) {
-        return new Session() {
-            @Override
-            public Level level(String language) {
-                return new Level("8.1", "the oldest release that supports the generated code");
-            }
-
-            @Override
-            public Map<String, Object> values(Blueprint blueprint) {
-                return Map.of("namespace", namespace(blueprint));
-            }
-
-            @Override
-            public Build build(Blueprint blueprint) {
-                return PhpCreator.build(blueprint);
-            }
-
-            @Override
-            public List<String> lacking(Blueprint blueprint) {
-                List<String> lacking = new ArrayList<>();
-                if (environment.program("php").isEmpty()) lacking.add("PHP is not on the PATH: install it.");
-                if (environment.program("composer").isEmpty()) lacking.add("Composer is not on the PATH: install it.");
-                return lacking;
-            }
-        };
+        return new PlainSession(
+                new Level("8.1", "the oldest release that supports the generated code"),
+                blueprint -> Map.of("namespace", namespace(blueprint)),
+                PhpCreator::build,
+                Stream.concat(
+                                Creator.lacking(environment, "php", "PHP"),
+                                Creator.lacking(environment, "composer", "Composer"))
+                        .toList());
     }
 
     @Override
@@ -94,10 +76,7 @@ public final class PhpCreator implements Creator {
     }
 
     private static String namespace(Blueprint blueprint) {
-        String name = Arrays.stream(BETWEEN_WORDS.split(blueprint.name()))
-                .filter(word -> !word.isEmpty())
-                .map(word -> word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1))
-                .collect(Collectors.joining());
+        String name = blueprint.capitalized();
         boolean invalid =
                 name.isEmpty() || Character.isDigit(name.charAt(0)) || RESERVED.contains(name.toLowerCase(Locale.ROOT));
         return invalid ? "App" + name : name;
