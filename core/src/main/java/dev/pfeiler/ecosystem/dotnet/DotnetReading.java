@@ -6,7 +6,6 @@ import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecider;
 import dev.pfeiler.ecosystem.dotnet.decision.DotnetDecisions;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
-import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
 import dev.pfeiler.ecosystem.dotnet.step.DotnetSteps;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -18,13 +17,11 @@ import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 
 /** What was read of a tree of C# projects. */
 record DotnetReading(DotnetProject project) implements Reading {
@@ -73,14 +70,11 @@ record DotnetReading(DotnetProject project) implements Reading {
     /** Sources that lie in a project's folder, where an SDK would take them, and that no project compiles. */
     private void uncompiled(List<Finding> findings) {
         for (Compilation one : project.compilations()) {
-            Set<String> compiled =
-                    one.files().sources().stream().map(Compilation.Source::path).collect(Collectors.toSet());
             project.tree()
                     .under(one.folder())
                     .filter(file -> file.extension().equals(DotnetProject.EXTENSION))
                     .map(TreeFile::path)
-                    .filter(path ->
-                            !compiled.contains(path) && project.users(path).isEmpty())
+                    .filter(path -> project.users(path) == 0)
                     .forEach(path -> findings.add(found(
                             Topic.TROUBLE, path, "is not compiled, and stays left out", List.of(one.evidence()))));
         }
@@ -88,15 +82,7 @@ record DotnetReading(DotnetProject project) implements Reading {
 
     private void unlisted(List<Finding> findings) {
         Set<String> listed = new HashSet<>();
-        for (String path : project.solutions()) {
-            try {
-                new SolutionFile(path, project.tree().text(path).content())
-                        .projects()
-                        .forEach(one -> listed.add(one.path()));
-            } catch (IOException e) {
-                findings.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
-            }
-        }
+        project.solutions().values().forEach(listed::addAll);
         if (!project.solutions().isEmpty())
             for (Compilation one : project.compilations())
                 if (one.descriptor().isPresent() && !listed.contains(one.id()))
@@ -104,7 +90,7 @@ record DotnetReading(DotnetProject project) implements Reading {
                             Topic.DESCRIPTORS,
                             one.id(),
                             "is in no solution; it will be listed",
-                            project.solutions().stream()
+                            project.solutions().keySet().stream()
                                     .map(path -> Evidence.of(path, ""))
                                     .toList()));
     }

@@ -50,12 +50,9 @@ public final class GeneratedAttributes {
 
     GeneratedAttributes(DotnetProject project, Compilation compilation) {
         Map<String, String> values = new TreeMap<>();
-        for (Compilation.Source source : compilation.files().sources()) {
-            CSharpSource read = project.sources().get(source.path());
-            if (read == null) continue;
-            for (AssemblyAttribute attribute : read.attributes())
-                if (PROPERTIES.containsKey(attribute.name())) take(project, read, attribute, values);
-        }
+        for (CSharpSource source : project.sources(compilation))
+            for (AssemblyAttribute attribute : source.attributes())
+                if (PROPERTIES.containsKey(attribute.name())) take(project, source, attribute, values);
         if (obstacle.isEmpty()) state(compilation.identity().assembly(), values);
     }
 
@@ -67,7 +64,7 @@ public final class GeneratedAttributes {
         if (attribute.value().isEmpty()) obstacle = "a value that is worked out";
         else if (attribute.conditional() || configured) obstacle = "values that depend on the configuration";
         else if (values.containsKey(attribute.name())) obstacle = "a value that is stated twice";
-        else if (project.users(source.path()).size() > 1) obstacle = "a source of several projects";
+        else if (project.users(source.path()) > 1) obstacle = "a source of several projects";
         else {
             values.put(attribute.name(), attribute.value().get());
             removed.computeIfAbsent(source.path(), path -> new ArrayList<>()).add(attribute);

@@ -8,7 +8,6 @@ import dev.pfeiler.ecosystem.dotnet.project.Compilation.Kind;
 import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.ecosystem.dotnet.project.Framework;
 import dev.pfeiler.ecosystem.dotnet.project.ImplicitSymbols;
-import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.XmlElement;
@@ -16,7 +15,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -185,9 +183,8 @@ final class ProjectPlan {
     /** The version of the language, if sources need another than the framework's. */
     private void language() {
         boolean classic = Framework.isClassic(framework);
-        boolean needed = old.files().sources().stream()
-                .map(source -> project.sources().get(source.path()))
-                .anyMatch(source -> source != null && !source.version().isEmpty());
+        boolean needed = project.sources(old).stream()
+                .anyMatch(source -> !source.version().isEmpty());
         if (classic && needed) properties.put("LangVersion", "latest");
     }
 
@@ -232,22 +229,17 @@ final class ProjectPlan {
     /** Whether sources ask for a symbol of the framework that was not defined before. */
     private boolean asksForFramework(List<String> constants) {
         List<String> implicit = ImplicitSymbols.of(framework);
-        return old.files().sources().stream()
-                .map(source -> project.sources().get(source.path()))
-                .filter(Objects::nonNull)
+        return project.sources(old).stream()
                 .flatMap(source -> source.symbols().stream())
                 .anyMatch(symbol -> implicit.contains(symbol) && !constants.contains(symbol));
     }
 
     /** Whether sources ask for what an SDK defines by itself. */
     private boolean diagnostics() {
-        for (Compilation.Source source : old.files().sources()) {
-            CSharpSource read = project.sources().get(source.path());
-            if (read == null) continue;
-            boolean asks = read.symbols().contains("DEBUG") || read.symbols().contains("TRACE");
-            if (asks || !read.names().isEmpty()) return true;
-        }
-        return false;
+        return project.sources(old).stream()
+                .anyMatch(source -> source.symbols().contains("DEBUG")
+                        || source.symbols().contains("TRACE")
+                        || !source.names().isEmpty());
     }
 
     private void documentation() {
@@ -392,11 +384,7 @@ final class ProjectPlan {
 
     private static void written(List<String> lines, XmlElement element, String indent) {
         StringBuilder tag = new StringBuilder(indent).append('<').append(element.name());
-        element.attributes().forEach((name, value) -> tag.append(' ')
-                .append(name)
-                .append("=\"")
-                .append(ProjectText.escaped(value))
-                .append('"'));
+        tag.append(ProjectText.attributes(element.attributes()));
         if (element.children().isEmpty() && element.text().isEmpty()) {
             lines.add(tag + " />");
         } else if (element.children().isEmpty()) {

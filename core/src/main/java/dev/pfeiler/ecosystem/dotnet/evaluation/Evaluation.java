@@ -87,7 +87,7 @@ public final class Evaluation {
      */
     public static Evaluation of(ProjectTree tree, FileSet files, String path, Map<String, String> given)
             throws IOException, XmlElement.Malformed {
-        return new Evaluation(tree, files, path, XmlElement.read(tree.bytes(path)), given);
+        return new Evaluation(tree, files, path, files.document(path), given);
     }
 
     private void provide() {
@@ -97,24 +97,12 @@ public final class Evaluation {
         properties.provide("MSBuildProjectDirectory", folder.isEmpty() ? "/." : "/" + folder);
         properties.provide("MSBuildProjectFullPath", "/" + path);
         properties.provide("OS", "Windows_NT");
-        Optional<String> solution = solution();
+        Optional<String> solution = files.solution(folder);
         solution.ifPresent(file -> {
             String top = Paths.parent(file);
             properties.provide("SolutionDir", top.isEmpty() ? "/./" : "/" + top + "/");
             properties.provide("SolutionName", Paths.stem(file));
         });
-    }
-
-    /** The nearest solution above the project. */
-    private Optional<String> solution() {
-        for (String at = folder; ; at = Paths.parent(at)) {
-            String here = at;
-            Optional<String> found = tree.files().stream()
-                    .map(file -> file.path())
-                    .filter(file -> Paths.parent(file).equals(here) && file.endsWith(".sln"))
-                    .findFirst();
-            if (found.isPresent() || at.isEmpty()) return found;
-        }
     }
 
     private Optional<String> nearest(String name) {
@@ -129,7 +117,7 @@ public final class Evaluation {
         if (depth > DEEPEST || loads++ > MOST || !open.add(file)) return;
         imported.add(file);
         try {
-            take(XmlElement.read(tree.bytes(file)), file, depth);
+            take(files.document(file), file, depth);
         } catch (IOException | XmlElement.Malformed e) {
             trouble.add(Finding.trouble(file, "cannot be read: " + e.getMessage()));
         }

@@ -4,6 +4,8 @@ import dev.pfeiler.tree.PathPattern;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.XmlElement;
+import java.io.IOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -19,9 +21,17 @@ public final class FileSet {
     private final Map<String, String> files = new HashMap<>();
     private final Map<String, String> folders = new HashMap<>();
 
+    /** The first solution of each folder that has some. */
+    private final Map<String, String> solutions = new HashMap<>();
+    /** Documents that were read: projects import the same ones, and are worked out for each configuration. */
+    private final Map<String, XmlElement> documents = new HashMap<>();
+
     public FileSet(ProjectTree tree) {
         this.tree = tree;
-        for (TreeFile file : tree.files()) files.putIfAbsent(lower(file.path()), file.path());
+        for (TreeFile file : tree.files()) {
+            files.putIfAbsent(lower(file.path()), file.path());
+            if (file.path().endsWith(".sln")) solutions.putIfAbsent(Paths.parent(file.path()), file.path());
+        }
         for (String folder : tree.folders()) folders.putIfAbsent(lower(folder), folder);
     }
 
@@ -82,5 +92,27 @@ public final class FileSet {
         int mark = pattern.indexOf('?');
         int first = star < 0 ? mark : mark < 0 ? star : Math.min(star, mark);
         return first < 0 ? Paths.parent(pattern) : Paths.parent(pattern.substring(0, first) + "x");
+    }
+
+    /** The nearest solution above a folder. */
+    Optional<String> solution(String folder) {
+        for (String at = folder; ; at = Paths.parent(at)) {
+            String found = solutions.get(at);
+            if (found != null || at.isEmpty()) return Optional.ofNullable(found);
+        }
+    }
+
+    /**
+     * A document of the tree.
+     *
+     * @throws IOException if it cannot be read
+     * @throws XmlElement.Malformed if it is not well-formed
+     */
+    XmlElement document(String path) throws IOException, XmlElement.Malformed {
+        XmlElement known = documents.get(path);
+        if (known != null) return known;
+        XmlElement read = XmlElement.read(tree.bytes(path));
+        documents.put(path, read);
+        return read;
     }
 }

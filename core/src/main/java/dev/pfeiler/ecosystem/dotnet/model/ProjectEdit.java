@@ -16,7 +16,7 @@ public final class ProjectEdit {
      */
     public static String including(String text, ProjectText.Element item, String name) {
         String end = text.contains("\r\n") ? "\r\n" : "\n";
-        String line = written(item);
+        String line = "<" + item.kind() + ProjectText.attributes(item.attributes()) + " />";
         Pattern same = Pattern.compile("(?m)^([ \\t]*)<" + item.kind() + "\\s+Include=\"([^\"]*)\"[^\\n]*\\n");
         Matcher matcher = same.matcher(text);
         int at = -1;
@@ -43,15 +43,5 @@ public final class ProjectEdit {
         int close = text.indexOf("</" + kind + ">", matcher.end());
         int line = close < 0 ? -1 : text.indexOf('\n', close);
         return line < 0 ? matcher.end() : line + 1;
-    }
-
-    private static String written(ProjectText.Element item) {
-        StringBuilder line = new StringBuilder("<").append(item.kind());
-        item.attributes().forEach((key, value) -> line.append(' ')
-                .append(key)
-                .append("=\"")
-                .append(ProjectText.escaped(value))
-                .append('"'));
-        return line.append(" />").toString();
     }
 }

@@ -18,7 +18,7 @@ public final class ProjectText {
 
     /** @param attributes of the project itself */
     public ProjectText(Map<String, String> attributes) {
-        text.append("<Project").append(written(attributes)).append(">\n");
+        text.append("<Project").append(attributes(attributes)).append(">\n");
     }
 
     /**
@@ -49,7 +49,7 @@ public final class ProjectText {
         for (Element item : items)
             text.append("    <")
                     .append(item.kind())
-                    .append(written(item.attributes()))
+                    .append(attributes(item.attributes()))
                     .append(" />\n");
         text.append("  </ItemGroup>\n");
     }
@@ -61,7 +61,8 @@ public final class ProjectText {
         lines.forEach(line -> text.append("  ").append(line).append('\n'));
     }
 
-    private static String written(Map<String, String> attributes) {
+    /** Attributes as they are written in a tag, each with a blank in front. */
+    public static String attributes(Map<String, String> attributes) {
         StringBuilder written = new StringBuilder();
         attributes.forEach((name, value) -> written.append(' ')
                 .append(name)

@@ -17,6 +17,7 @@ import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -94,6 +95,7 @@ final class ClassicProject {
     private final Evaluation debug;
     private final Evaluation release;
     private final List<Finding> trouble;
+    private final Map<String, List<Item>> items = new HashMap<>();
 
     ClassicProject(ProjectTree tree, FileSet files, String path, List<Finding> trouble)
             throws IOException, XmlElement.Malformed {
@@ -220,16 +222,20 @@ final class ClassicProject {
 
     /** The items of both configurations, each once. */
     private List<Item> items(String kind) {
-        List<Item> items = new ArrayList<>(debug.items(kind));
+        return items.computeIfAbsent(kind, this::merged);
+    }
+
+    private List<Item> merged(String kind) {
+        List<Item> both = new ArrayList<>(debug.items(kind));
         Set<String> seen = new LinkedHashSet<>();
-        items.forEach(item -> seen.add(item.path().orElse(item.include())));
+        both.forEach(item -> seen.add(item.path().orElse(item.include())));
         for (Item item : release.items(kind)) {
             if (!seen.add(item.path().orElse(item.include()))) continue;
             trouble.add(Finding.trouble(
                     path, "has items for one configuration alone; they are taken in both", item.evidence()));
-            items.add(item);
+            both.add(item);
         }
-        return items;
+        return both;
     }
 
     private void missing(Item item) {

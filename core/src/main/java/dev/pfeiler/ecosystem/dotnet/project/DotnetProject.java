@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.dotnet.project;
 import dev.pfeiler.ecosystem.dotnet.evaluation.FileSet;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
+import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
 import dev.pfeiler.ecosystem.dotnet.source.CSharpReader;
 import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
 import dev.pfeiler.evidence.Finding;
@@ -12,12 +13,15 @@ import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentSkipListMap;
 
@@ -40,6 +44,10 @@ public final class DotnetProject {
     /** Project files for an SDK. */
     private final List<String> managed = new ArrayList<>();
 
+    /** How many compilations take each source. */
+    private final Map<String, Integer> users = new HashMap<>();
+
+    private final SortedMap<String, Set<String>> solutions = new TreeMap<>();
     private final List<String> scripts;
     private final OtherTexts texts;
     private Map<String, CSharpSource> sources;
@@ -59,6 +67,9 @@ public final class DotnetProject {
         for (Compilation one : called.read())
             if (made.add(one.output().toLowerCase(Locale.ROOT))) compilations.add(one);
         compilations.replaceAll(this::referring);
+        for (Compilation one : compilations)
+            for (Compilation.Source source : one.files().sources()) users.merge(source.path(), 1, Integer::sum);
+        readSolutions();
     }
 
     public static DotnetProject of(ProjectTree tree) {
@@ -200,20 +211,37 @@ public final class DotnetProject {
         return sources;
     }
 
-    /** The compilations that take a source. */
-    public List<Compilation> users(String source) {
-        return compilations.stream()
-                .filter(one -> one.files().sources().stream()
-                        .anyMatch(each -> each.path().equals(source)))
+    /** The sources of a compilation that can be read. */
+    public List<CSharpSource> sources(Compilation one) {
+        return one.files().sources().stream()
+                .map(source -> sources().get(source.path()))
+                .filter(Objects::nonNull)
                 .toList();
     }
 
-    /** Solutions of the tree, by path. */
-    public List<String> solutions() {
-        return tree.files().stream()
-                .map(TreeFile::path)
-                .filter(path -> path.endsWith(".sln") || path.endsWith(".slnx"))
-                .toList();
+    /** How many compilations take a source. */
+    public int users(String source) {
+        return users.getOrDefault(source, 0);
+    }
+
+    /** The projects that each solution of the tree lists, by the solution's path. */
+    public SortedMap<String, Set<String>> solutions() {
+        return solutions;
+    }
+
+    private void readSolutions() {
+        for (TreeFile file : tree.files()) {
+            if (!file.path().endsWith(".sln") && !file.path().endsWith(".slnx")) continue;
+            try {
+                Set<String> listed = new LinkedHashSet<>();
+                new SolutionFile(file.path(), tree.text(file.path()).content())
+                        .projects()
+                        .forEach(one -> listed.add(one.path()));
+                solutions.put(file.path(), listed);
+            } catch (IOException e) {
+                trouble.add(Finding.trouble(file.path(), "cannot be read: " + e.getMessage()));
+            }
+        }
     }
 
     /** The folder around all projects. */

@@ -17,7 +17,6 @@ import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,8 +25,6 @@ import java.util.Optional;
 
 /** Builds a copy of managed C# projects with the SDK, or with mcs where there is none, and starts their programs. */
 public final class DotnetManagedProof extends ManagedProof {
-    private static final Duration LIMIT = Duration.ofMinutes(20);
-
     private final Map<String, Compilation> projects = new LinkedHashMap<>();
     private final Map<String, List<String>> programs = new LinkedHashMap<>();
 
@@ -58,19 +55,10 @@ public final class DotnetManagedProof extends ManagedProof {
 
     private Optional<PartVerdict.Failure> withSdk(Path dotnet) throws IOException {
         stage("running dotnet build");
-        for (Compilation one : projects.values()) {
-            ToolRun run = ToolRun.of(
-                    List.of(dotnet.toString(), "build", one.id(), "--nologo"),
-                    folder(),
-                    Map.of("DOTNET_CLI_TELEMETRY_OPTOUT", "1", "DOTNET_NOLOGO", "1"),
-                    request.log(),
-                    LIMIT);
-            if (!run.succeeded())
-                return Optional.of(new PartVerdict.Failure(
-                        "dotnet build " + one.id() + " failed with exit code " + run.exit() + ".",
-                        "See its output with pfeiler prove -v."));
-            programs.put(one.id(), List.of(dotnet.toString(), "run", "--no-build", "--project", one.id()));
-        }
+        Optional<PartVerdict.Failure> failure = SdkBuild.run(dotnet, projects.keySet(), folder(), request.log());
+        if (failure.isPresent()) return failure;
+        for (String id : projects.keySet())
+            programs.put(id, List.of(dotnet.toString(), "run", "--no-build", "--project", id));
         done("build", "dotnet build");
         return Optional.empty();
     }

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.dotnet.project.DotnetProject;
 import dev.pfeiler.ecosystem.dotnet.project.ImplicitSymbols;
 import dev.pfeiler.ecosystem.dotnet.project.SdkCompilation;
 import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
+import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.process.ToolRun;
@@ -18,7 +19,6 @@ import dev.pfeiler.proof.ProgramComparison;
 import dev.pfeiler.proof.ProgramResult;
 import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
-import dev.pfeiler.tree.TreeCopy;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
@@ -28,12 +28,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.regex.Pattern;
@@ -47,7 +46,6 @@ public final class DotnetProof {
     /** What Mono calls a module in the trace of an exception. */
     private static final Pattern MODULE = Pattern.compile("<[0-9a-f]{32}>");
 
-    private static final Duration BUILD = Duration.ofMinutes(20);
     private static final List<String> USUAL = List.of("--help");
     private static final String BY_SDK = "the SDK states it where nothing else does";
 
@@ -60,6 +58,9 @@ public final class DotnetProof {
     private final List<Comparison> rows = new ArrayList<>();
     private boolean several;
 
+    /** A compilation as it was and as it is now. */
+    private record Pair(Compilation old, Compilation now) {}
+
     public DotnetProof(ProofRequest proof, Environment environment) {
         this.proof = proof;
         this.environment = environment;
@@ -71,27 +72,23 @@ public final class DotnetProof {
     public PartVerdict run() throws IOException {
         Path mcs = environment.requiredProgram("mcs", "Install Mono's C# compiler, or add it to the PATH.");
         Files.writeString(proof.log(), "");
-        Path old = Files.createDirectories(proof.scratch().resolve("old"));
-        TreeCopy.of(proof.old(), old);
-        ProjectTree before = ProjectTree.read(old);
-        Mcs oldSide = new Mcs(mcs, before, proof.scratch().resolve("before"), logs, "before");
+        // it is a copy already, and compiling writes elsewhere
+        Mcs oldSide = new Mcs(mcs, proof.old(), proof.scratch().resolve("before"), logs, "before");
         Mcs newSide = new Mcs(mcs, now, proof.scratch().resolve("after"), logs, "after");
         FileSet files = new FileSet(now);
         several = project.compilations().size() > 1;
-        Map<Compilation, Compilation> pairs = new LinkedHashMap<>();
-        Map<String, SdkCompilation> read = new TreeMap<>();
+        List<Pair> pairs = new ArrayList<>();
         for (Compilation one : project.compilations()) {
             if (!now.has(one.project()))
                 return PartVerdict.failed(
                         "There is no " + one.project() + ".", "Convert the project again.", proof.log());
             try {
                 SdkCompilation sdk = new SdkCompilation(now, files, one.project());
-                read.put(one.project(), sdk);
                 sdk.trouble().stream().map(Finding::fact).forEach(fact -> notes.add(one.project() + " " + fact + "."));
                 Compilation after = sdk.read();
-                pairs.put(one, after);
+                pairs.add(new Pair(one, after));
                 oldSide.add(one, "");
-                newSide.add(withPackages(after, one, before), AssemblyInfo.of(sdk, after));
+                newSide.add(withPackages(after, one), AssemblyInfo.of(sdk, after));
             } catch (XmlElement.Malformed e) {
                 return PartVerdict.failed(
                         one.project() + ", line " + e.line() + ": " + e.getMessage(),
@@ -99,11 +96,11 @@ public final class DotnetProof {
                         proof.log());
             }
         }
-        Optional<PartVerdict.Failure> failure = builtBySdk(pairs.keySet());
+        Optional<PartVerdict.Failure> failure = builtBySdk(project.compilations());
         if (failure.isPresent()) return PartVerdict.failed(failure.get(), proof.log());
-        for (Map.Entry<Compilation, Compilation> pair : pairs.entrySet()) {
-            proof.stage().accept("compiling " + pair.getKey().output());
-            compare(pair.getKey(), pair.getValue(), oldSide, newSide);
+        for (Pair pair : pairs) {
+            proof.stage().accept("compiling " + pair.old().output());
+            compare(pair.old(), pair.now(), oldSide, newSide);
         }
         Set<String> absent = new TreeSet<>(oldSide.absent());
         absent.addAll(newSide.absent());
@@ -122,18 +119,8 @@ public final class DotnetProof {
             return Optional.empty();
         }
         proof.stage().accept("running dotnet build");
-        for (String each : built(all)) {
-            ToolRun run = ToolRun.of(
-                    List.of(dotnet.get().toString(), "build", each, "--nologo"),
-                    proof.converted(),
-                    Map.of("DOTNET_CLI_TELEMETRY_OPTOUT", "1", "DOTNET_NOLOGO", "1"),
-                    proof.log(),
-                    BUILD);
-            if (!run.succeeded())
-                return Optional.of(new PartVerdict.Failure(
-                        "dotnet build " + each + " failed with exit code " + run.exit() + ".",
-                        "See its output with pfeiler prove -v."));
-        }
+        Optional<PartVerdict.Failure> failure = SdkBuild.run(dotnet.get(), built(all), proof.converted(), proof.log());
+        if (failure.isPresent()) return failure;
         rows.add(new Comparison("built by", "mcs", "dotnet build; compared by mcs", List.of()));
         return Optional.empty();
     }
@@ -152,19 +139,14 @@ public final class DotnetProof {
     }
 
     /** With the files of packages, which the conversion retires, from the old tree. */
-    private Compilation withPackages(Compilation after, Compilation old, ProjectTree before) throws IOException {
+    private Compilation withPackages(Compilation after, Compilation old) {
         Compilation.References references = after.references();
         List<String> restored = new ArrayList<>();
         for (String file : old.references().restored()) {
-            Path copy = proof.converted().resolve(file);
-            if (!Files.exists(copy)) {
-                Files.createDirectories(copy.getParent());
-                Files.copy(before.onDisk(file), copy);
-            }
+            String path = file.toLowerCase(Locale.ROOT);
             boolean asked = references.packages().keySet().stream()
-                    .anyMatch(id -> file.toLowerCase(java.util.Locale.ROOT)
-                            .contains("/" + id.toLowerCase(java.util.Locale.ROOT) + "."));
-            if (asked) restored.add(file);
+                    .anyMatch(id -> path.contains("/" + id.toLowerCase(Locale.ROOT) + "."));
+            if (asked) restored.add(proof.old().onDisk(file).toString());
         }
         return after.with(new Compilation.References(
                 references.framework(),
@@ -248,12 +230,10 @@ public final class DotnetProof {
                 new HashSet<>(ImplicitSymbols.of(after.identity().framework().orElse("")));
         implicit.addAll(List.of("DEBUG", "RELEASE", "TRACE"));
         Set<String> asked = new HashSet<>();
-        for (Compilation.Source source : old.files().sources()) {
-            var read = project.sources().get(source.path());
-            if (read == null) continue;
-            asked.addAll(read.symbols());
+        for (CSharpSource source : project.sources(old)) {
+            asked.addAll(source.symbols());
             // attributes of the library ask for these two
-            if (!read.names().isEmpty()) asked.addAll(List.of("DEBUG", "TRACE"));
+            if (!source.names().isEmpty()) asked.addAll(List.of("DEBUG", "TRACE"));
         }
         List<Difference> found = new ArrayList<>();
         for (boolean debug : List.of(true, false)) {
@@ -316,9 +296,7 @@ public final class DotnetProof {
     }
 
     private boolean isWild(Compilation one) {
-        return one.files().sources().stream()
-                .map(source -> project.sources().get(source.path()))
-                .filter(java.util.Objects::nonNull)
+        return project.sources(one).stream()
                 .flatMap(source -> source.attributes().stream())
                 .anyMatch(attribute -> attribute.name().equals("AssemblyVersion")
                         && attribute.value().orElse("").indexOf('*') >= 0);

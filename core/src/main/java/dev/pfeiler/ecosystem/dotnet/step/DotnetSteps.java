@@ -13,7 +13,6 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -130,48 +129,14 @@ public final class DotnetSteps {
         decisions.projects().forEach(one -> all.add(one.project().path()));
         all.addAll(project.managed());
         String main = "";
-        Map<String, SolutionFile> files = new LinkedHashMap<>();
-        Map<String, Set<String>> listed = new LinkedHashMap<>();
-        for (String path : project.solutions()) {
-            try {
-                SolutionFile file =
-                        new SolutionFile(path, EditableText.require(tree, path).content());
-                tree.text(path);
-                files.put(path, file);
-                Set<String> names = new LinkedHashSet<>();
-                file.projects().forEach(one -> names.add(one.path()));
-                listed.put(path, names);
-            } catch (IOException e) {
-                left.add(Finding.trouble(path, "cannot be read: " + e.getMessage()));
-            }
-        }
+        Map<String, Set<String>> listed = project.solutions();
         for (Map.Entry<String, Set<String>> one : listed.entrySet())
             if (one.getValue().containsAll(all)) main = one.getKey();
-        if (main.isEmpty() && files.size() == 1)
-            main = files.keySet().iterator().next();
-        for (String path : files.keySet())
+        if (main.isEmpty() && listed.size() == 1)
+            main = listed.keySet().iterator().next();
+        for (String path : listed.keySet())
             if (main.isEmpty() && Paths.parent(path).equals(project.top())) main = path;
-        for (Map.Entry<String, SolutionFile> one : files.entrySet()) {
-            // one about other projects is data, or somebody else's
-            boolean concerned = one.getKey().equals(main)
-                    || listed.get(one.getKey()).stream().anyMatch(all::contains);
-            if (!concerned) continue;
-            Set<String> gone = new TreeSet<>();
-            one.getValue().projects().stream()
-                    .map(SolutionFile.Listed::path)
-                    .filter(path -> !tree.has(path) && !all.contains(path) && path.endsWith("proj"))
-                    .forEach(gone::add);
-            Set<String> more = new LinkedHashSet<>();
-            if (one.getKey().equals(main)) {
-                more.addAll(all);
-                more.removeAll(listed.get(one.getKey()));
-            }
-            gone.forEach(path -> left.add(
-                    Finding.trouble(one.getKey(), "listed " + path + ", which is not there; it is taken out")));
-            if (gone.isEmpty() && more.isEmpty()) continue;
-            EditableText text = EditableText.require(tree, one.getKey());
-            put(text.edit(one.getValue().changed(gone, more), "lists the projects that there are"));
-        }
+        for (String path : listed.keySet()) solution(path, all, path.equals(main));
         if (main.isEmpty() && !all.isEmpty()) {
             String folder = project.top().isEmpty() ? tree.name() : Paths.name(project.top());
             String name = all.size() == 1 ? Paths.stem(all.iterator().next()) : folder;
@@ -180,5 +145,25 @@ public final class DotnetSteps {
                 put(new Step.Write(main, SolutionFile.of(main, all), "lists all projects, to build them together"));
         }
         solution = main;
+    }
+
+    /**
+     * Brings one solution up to date.
+     *
+     * @param all the projects that there are
+     * @param main whether it has to list all of them
+     */
+    private void solution(String path, Set<String> all, boolean main) {
+        Set<String> listed = project.solutions().get(path);
+        // one about other projects is data, or somebody else's
+        if (!main && listed.stream().noneMatch(all::contains)) return;
+        Set<String> gone = new TreeSet<>();
+        for (String one : listed) if (!tree.has(one) && !all.contains(one) && one.endsWith("proj")) gone.add(one);
+        Set<String> more = new LinkedHashSet<>(main ? all : Set.of());
+        more.removeAll(listed);
+        gone.forEach(one -> left.add(Finding.trouble(path, "listed " + one + ", which is not there; it is taken out")));
+        if (gone.isEmpty() && more.isEmpty()) return;
+        EditableText text = EditableText.require(tree, path);
+        put(text.edit(new SolutionFile(path, text.content()).changed(gone, more), "lists the projects that there are"));
     }
 }
