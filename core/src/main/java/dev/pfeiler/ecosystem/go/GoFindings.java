@@ -22,7 +22,7 @@ import java.util.TreeSet;
 final class GoFindings {
     private static final Set<String> LEFT_BEHIND = Set.of(".ds_store", "thumbs.db", "desktop.ini");
     private static final Set<String> BUILT = Set.of("a", "o", "test", "exe");
-    /** A smaller file is no program that the go command writes; in bytes. */
+    /** Programs that the go command writes are larger; in bytes. */
     private static final long PROGRAM = 500_000;
 
     private final GoProject project;
@@ -97,7 +97,7 @@ final class GoFindings {
                         paths.values().toArray(Evidence[]::new)));
     }
 
-    /** What builds and desktops leave in a tree, and nobody wants in version control. */
+    /** What builds and desktops leave in a tree and does not belong in version control. */
     private void unneeded() {
         Map<String, TreeFile> first = new TreeMap<>();
         for (TreeFile file : project.tree().files()) {

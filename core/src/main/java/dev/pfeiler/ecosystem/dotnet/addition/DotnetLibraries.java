@@ -37,8 +37,7 @@ public final class DotnetLibraries implements Libraries {
         if (name.endsWith("." + DotnetProject.PROJECT)) return reference(project, name.replace('\\', '/'));
         PackageNotation asked = PackageNotation.parse(name, '@');
         if (!ID.matcher(asked.name()).matches())
-            throw Refusal.usage(
-                    "\"" + asked.name() + "\" is no name of a package.", "Use one like Office.Tides@1.2.0.");
+            throw Refusal.usage("\"" + asked.name() + "\" is not a package name.", "Use one like Office.Tides@1.2.0.");
         project.build().declaration(asked.name()).ifPresent(one -> {
             throw Refusal.notPossible(
                     asked.name() + " is already declared in " + project.build().descriptor() + ".",
@@ -47,7 +46,7 @@ public final class DotnetLibraries implements Libraries {
         PackageFolders folders = new PackageFolders(project.tree(), environment);
         List<String> versions = folders.versions(asked.name(), !asked.version().isEmpty());
         if (!asked.version().isEmpty() && !VERSION.matcher(asked.version()).matches())
-            throw Refusal.usage("\"" + asked.version() + "\" is no version.", "Use one like 1.2.0.");
+            throw Refusal.usage("\"" + asked.version() + "\" is not a version.", "Use one like 1.2.0.");
         if (asked.version().isEmpty() && versions.isEmpty())
             throw Refusal.notPossible(
                     "No folder of packages on this machine has " + asked.name() + ".",

@@ -22,7 +22,7 @@ import java.util.TreeSet;
  * @param version in four numbers
  * @param token of the public key, in hexadecimal; empty if it is not signed
  * @param references the assemblies that it refers to, with their versions
- * @param types the members of each type, by its full name; what compilers make of their own left out
+ * @param types the members of each type, by its full name; what compilers generate left out
  * @param attributes of the assembly: the text of the first argument by the full name of the attribute
  * @param resources the names of what is embedded
  * @param entry the type whose method a program starts with
@@ -163,7 +163,7 @@ public record AssemblyFile(
             if (!isMade(name)) members.add(name + signatures.text(tables.blob(tables.value(table, row, signature))));
         }
 
-        /** Whether a name is none that a person can write. */
+        /** Whether a name cannot be written in source code. */
         private static boolean isMade(String name) {
             return name.indexOf('<') >= 0 || name.indexOf('$') >= 0 || name.contains("__");
         }

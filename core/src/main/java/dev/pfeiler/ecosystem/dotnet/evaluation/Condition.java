@@ -14,7 +14,7 @@ final class Condition {
     private static final Pattern TOKEN = Pattern.compile(
             "\\s*(?:'([^']*)'|(==|!=|<=|>=|<|>|!|\\(|\\)|,)|(\\$\\((?:[^()]++|\\([^()]*+\\))*+\\)|[^\\s'=!<>(),]+))");
     private static final int DEEPEST = 50;
-    /** A longer one is no one's handwriting; in characters. */
+    /** Longer ones are not written by hand; in characters. */
     private static final int LONGEST = 4000;
 
     private final List<Token> tokens = new ArrayList<>();
@@ -26,7 +26,7 @@ final class Condition {
     /** @param quoted whether it is a text and not a word of the language */
     private record Token(String text, boolean quoted) {}
 
-    /** A condition that is not one. */
+    /** A text that is not a condition. */
     private static final class Unknown extends RuntimeException {
         private static final long serialVersionUID = 1;
     }

@@ -83,7 +83,7 @@ public final class Evaluation {
      *
      * @param given properties from outside, for example {@code Configuration}
      * @throws IOException if it cannot be read
-     * @throws XmlElement.Malformed if it is no project file
+     * @throws XmlElement.Malformed if it is not well-formed
      */
     public static Evaluation of(ProjectTree tree, FileSet files, String path, Map<String, String> given)
             throws IOException, XmlElement.Malformed {
@@ -139,7 +139,7 @@ public final class Evaluation {
             case "PropertyGroup" -> {
                 for (XmlElement one : child.children()) {
                     if (!holds(one, file)) continue;
-                    // what they refer to is known when they run
+                    // what they refer to is only known when they run
                     String value = EVENTS.contains(one.name())
                             ? one.text()
                             : Properties.unescaped(properties.expand(one.text()));

@@ -14,7 +14,7 @@ import java.util.Optional;
 
 /** The files of a tree by the names that project files give them, in which letter case does not count. */
 public final class FileSet {
-    /** A longer pattern is no one's handwriting; in characters. */
+    /** Longer patterns are not written by hand; in characters. */
     private static final int LONGEST = 1000;
 
     private final ProjectTree tree;

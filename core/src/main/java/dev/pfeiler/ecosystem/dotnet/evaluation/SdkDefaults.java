@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * What an SDK sets and includes without being told. Source: the .NET SDK's documentation, "MSBuild reference for .NET SDK
+ * What an SDK sets and includes by default. Source: the .NET SDK's documentation, "MSBuild reference for .NET SDK
  * projects", default includes and excludes.
  */
 final class SdkDefaults {

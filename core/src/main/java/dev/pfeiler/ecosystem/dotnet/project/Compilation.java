@@ -15,7 +15,7 @@ import java.util.TreeMap;
  * @param folder that its project file is in, or goes to
  * @param debug settings by the names of their properties, when it is built for development
  * @param release the same for delivery
- * @param extras what the project file says beside that
+ * @param extras other contents of the project file
  */
 public record Compilation(
         String id,

@@ -89,7 +89,7 @@ final class CompilerOptions {
         }
     }
 
-    /** Whether a word with a slash in front is no path: its name ends at a colon, or no other slash follows. */
+    /** Whether a word that starts with a slash is an option and not a path: its name ends at a colon, or no other slash follows. */
     private boolean isOption(String word) {
         int colon = word.indexOf(':');
         String name = colon < 0 ? word.substring(1) : word.substring(1, colon);

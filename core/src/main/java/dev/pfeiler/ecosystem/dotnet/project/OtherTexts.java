@@ -25,7 +25,7 @@ public final class OtherTexts {
     private static final Pattern OUTPUT = Pattern.compile("(?i)\\bbin[\\\\/](?:debug|release)[\\\\/]");
     private static final Set<String> INSTALLERS = Set.of("iss", "nsi", "wxs", "nuspec", "spec", "ps1", "cake", "build");
     private static final long LARGEST = 256 << 10;
-    /** A longer line is no one's handwriting; in characters. */
+    /** Longer lines are not written by hand; in characters. */
     private static final int LONGEST = 4000;
 
     private final Map<String, List<Evidence>> tools = new TreeMap<>();

@@ -55,7 +55,7 @@ public final class ResourceNames {
         return full + (full.isEmpty() ? "" : ".") + stem + end;
     }
 
-    /** The class that a resource hangs on. */
+    /** The class that a resource depends on. */
     private Optional<String> owner(String path, Map<String, String> metadata, String culture, boolean resx) {
         String on = metadata.getOrDefault("DependentUpon", "").replace('\\', '/');
         if (on.isBlank() && resx && byClass) {

@@ -32,7 +32,7 @@ public final class SdkCompilation {
 
     /**
      * @throws IOException if the project file cannot be read
-     * @throws XmlElement.Malformed if it is none
+     * @throws XmlElement.Malformed if it is not well-formed
      */
     public SdkCompilation(ProjectTree tree, FileSet files, String path) throws IOException, XmlElement.Malformed {
         this.tree = tree;

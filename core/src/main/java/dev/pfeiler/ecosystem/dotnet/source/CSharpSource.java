@@ -9,7 +9,7 @@ import java.util.Set;
  *
  * @param attributes of the assembly
  * @param usings the namespaces that it uses
- * @param firstClass the full name of the first class in it; resources that hang on the source are named after it
+ * @param firstClass the full name of the first class in it; resources that depend on the source are named after it
  * @param mains the full names of classes with a method that a program can start with
  * @param statements whether it starts with statements, so that a program starts with them
  * @param symbols that its conditions ask for

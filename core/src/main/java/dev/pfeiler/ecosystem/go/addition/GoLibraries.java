@@ -25,7 +25,7 @@ import java.util.Set;
 public final class GoLibraries implements Libraries {
     private static final int MOST_VERSIONS = 5;
 
-    /** Only in a folder that has a descriptor or sources, and for paths with a host: other names are no modules. */
+    /** Only in a folder that has a descriptor or sources, and for paths with a host: other names cannot be modules. */
     @Override
     public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
         boolean concerned = tree.has(ModuleFile.NAME)

@@ -46,7 +46,7 @@ public record GoSource(
         }
     }
 
-    /** The folder that a relative import leads to; nothing if it is none, or leads out of the tree. */
+    /** The folder that a relative import leads to; nothing if it is not relative, or leads out of the tree. */
     public Optional<String> folder(Import one) {
         return one.isRelative() ? Paths.normal(Paths.join(Paths.parent(path), one.path())) : Optional.empty();
     }
