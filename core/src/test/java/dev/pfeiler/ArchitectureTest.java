@@ -55,10 +55,11 @@ class ArchitectureTest {
             "creation",
             "proving");
 
+    /** What ecosystems share whose libraries are jars, bottom up. */
+    private static final List<String> ARTIFACT = List.of("repository..", "archive..", "identity..");
+
     /** The layers of the JVM ecosystem, bottom up. */
     private static final List<String> JVM = List.of(
-            "repository..",
-            "archive..",
             "language..",
             "wiring..",
             "web..",
@@ -137,6 +138,8 @@ class ArchitectureTest {
 
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
+    static final ArchRule artifactLayers = layers("dev.pfeiler.artifact.", ARTIFACT);
+
     static final ArchRule jvmLayers = layers("dev.pfeiler.ecosystem.jvm.", JVM);
 
     static final ArchRule nodeLayers = layers("dev.pfeiler.ecosystem.node.", NODE);
@@ -166,6 +169,14 @@ class ArchitectureTest {
             .should()
             .dependOnClassesThat()
             .resideInAPackage("dev.pfeiler.ecosystem.*..");
+
+    /** Of what all ecosystems share, nothing knows jars. */
+    static final ArchRule onlyEcosystemsKnowArtifacts = noClasses()
+            .that()
+            .resideOutsideOfPackages("dev.pfeiler.ecosystem.*..", "dev.pfeiler.artifact..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.pfeiler.artifact..");
 
     static final ArchRule oneListNamesTheEcosystems = noClasses()
             .that()
@@ -228,7 +239,7 @@ class ArchitectureTest {
         String name = type.getPackageName();
         if (name.equals("dev.pfeiler.survey") || name.equals("dev.pfeiler.proposal")) return true;
         // jars are read as archives, and what lies outside the project by those who know the place
-        return name.matches("dev\\.pfeiler\\.ecosystem\\.\\w+\\..*")
+        return name.matches("dev\\.pfeiler\\.(artifact|ecosystem\\.\\w+)\\..*")
                 && !name.matches(".*\\.(proof|archive|repository|registry|target|addition)(\\..*)?")
                 // looks for the JDK of this machine
                 && !type.getSimpleName().equals("Toolchain");

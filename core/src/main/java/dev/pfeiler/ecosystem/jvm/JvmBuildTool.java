@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.proof.JvmManagedProof;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;

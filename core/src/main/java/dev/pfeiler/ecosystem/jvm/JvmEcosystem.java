@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.artifact.identity.LibrarySearch;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.conversion.PathArguments;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
@@ -11,9 +13,7 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.ecosystem.jvm.addition.DependencyChoice;
 import dev.pfeiler.ecosystem.jvm.creation.JvmCreator;
-import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
 import dev.pfeiler.ecosystem.jvm.reading.JvmParts;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.script.JavaPathArguments;
 import dev.pfeiler.process.Environment;

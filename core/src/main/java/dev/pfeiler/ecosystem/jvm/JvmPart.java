@@ -1,9 +1,10 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.artifact.archive.JarCache;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
-import dev.pfeiler.ecosystem.jvm.archive.JarCache;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
@@ -25,7 +26,6 @@ import dev.pfeiler.ecosystem.jvm.proof.ProofContext;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.step.BuiltPaths;
 import dev.pfeiler.ecosystem.jvm.step.JvmSteps;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;

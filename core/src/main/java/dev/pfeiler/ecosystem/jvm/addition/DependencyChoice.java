@@ -1,19 +1,19 @@
 package dev.pfeiler.ecosystem.jvm.addition;
 
+import dev.pfeiler.artifact.identity.Catalogue;
+import dev.pfeiler.artifact.identity.LibrarySearch;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.artifact.repository.Repositories.Known;
+import dev.pfeiler.artifact.repository.Resolution;
+import dev.pfeiler.artifact.repository.Resolved;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageChoice;
 import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
-import dev.pfeiler.ecosystem.jvm.library.Catalogue;
-import dev.pfeiler.ecosystem.jvm.library.LibrarySearch;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories.Known;
-import dev.pfeiler.ecosystem.jvm.repository.Resolution;
-import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Refusal;

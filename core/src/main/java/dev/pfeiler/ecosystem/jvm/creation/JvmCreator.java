@@ -1,11 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.creation;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;

@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.creation;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.library.LanguageLibraries;
@@ -23,8 +25,6 @@ import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;

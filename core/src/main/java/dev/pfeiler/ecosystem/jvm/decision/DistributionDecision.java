@@ -1,12 +1,12 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choosable;

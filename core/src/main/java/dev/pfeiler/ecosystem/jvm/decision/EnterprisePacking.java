@@ -1,15 +1,15 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.web.EnterpriseDescriptor;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;

@@ -1,11 +1,12 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.LanguageLibraries;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
@@ -13,7 +14,6 @@ import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.wiring.CompilerPlugins;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;

@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.ServletFamily;

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.conversion.PathArguments;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;

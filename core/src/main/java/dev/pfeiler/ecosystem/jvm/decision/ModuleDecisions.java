@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.dependency.DependencyPlanner;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
@@ -24,7 +25,6 @@ import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.library.Platforms;
@@ -7,7 +8,6 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Platform;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;

@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;

@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Resolution;
+import dev.pfeiler.artifact.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Resolution;
-import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;

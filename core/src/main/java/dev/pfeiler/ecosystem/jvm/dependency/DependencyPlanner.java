@@ -1,18 +1,18 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.dependency.JarDecisions.Identified;
 import dev.pfeiler.ecosystem.jvm.dependency.ScopeFinder.ScopeFinding;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.Starters;
 import dev.pfeiler.ecosystem.jvm.library.Starters.Starter;
 import dev.pfeiler.ecosystem.jvm.model.Constraint;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;

@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Decision;

@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.Optional;
 
 /** What becomes of a jar of the old class path, or of a library that had no jar. */

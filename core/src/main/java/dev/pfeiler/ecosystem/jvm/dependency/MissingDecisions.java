@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries.Missing;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;

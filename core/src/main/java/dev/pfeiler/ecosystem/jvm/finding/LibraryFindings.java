@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.finding;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;

@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.language;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Optional;

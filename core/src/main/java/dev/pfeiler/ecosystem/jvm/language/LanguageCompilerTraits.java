@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.language;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Coordinates;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
-import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.ClassFile;
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;

@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.Collection;
 import java.util.Optional;
 

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Coordinates;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Arrays;

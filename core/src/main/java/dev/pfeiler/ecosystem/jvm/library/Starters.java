@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.library;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Resolution;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Resolution;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;

@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;

@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Coordinates;
 import java.util.Set;
 
 /**

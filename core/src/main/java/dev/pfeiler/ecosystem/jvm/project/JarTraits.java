@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.project;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.evidence.Evidence;
 import java.util.Collections;
 import java.util.LinkedHashMap;

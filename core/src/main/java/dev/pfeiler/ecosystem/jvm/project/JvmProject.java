@@ -1,13 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.project;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.Catalogue;
+import dev.pfeiler.artifact.identity.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
-import dev.pfeiler.ecosystem.jvm.library.Catalogue;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;

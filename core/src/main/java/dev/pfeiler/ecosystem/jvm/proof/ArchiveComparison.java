@@ -1,11 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
-import dev.pfeiler.ecosystem.jvm.archive.ClassChange;
-import dev.pfeiler.ecosystem.jvm.archive.ClassDifference;
-import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
-import dev.pfeiler.ecosystem.jvm.archive.CompilerTraces;
-import dev.pfeiler.ecosystem.jvm.archive.ModuleFile;
+import dev.pfeiler.artifact.archive.ArchiveEntries;
+import dev.pfeiler.artifact.archive.ClassChange;
+import dev.pfeiler.artifact.archive.ClassDifference;
+import dev.pfeiler.artifact.archive.ClassFile;
+import dev.pfeiler.artifact.archive.CompilerTraces;
+import dev.pfeiler.artifact.archive.ModuleFile;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;

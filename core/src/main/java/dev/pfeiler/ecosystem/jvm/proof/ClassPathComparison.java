@@ -1,12 +1,12 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.archive.JarContents;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.archive.JarContents;
+import dev.pfeiler.artifact.repository.ProjectRepository;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;

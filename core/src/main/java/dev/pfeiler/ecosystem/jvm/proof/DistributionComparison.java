@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.ArchiveEntries;
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;

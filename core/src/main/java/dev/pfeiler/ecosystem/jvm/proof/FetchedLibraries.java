@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import java.nio.file.Path;
 import java.util.ArrayList;

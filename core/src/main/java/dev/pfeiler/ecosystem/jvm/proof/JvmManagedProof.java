@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
+import dev.pfeiler.artifact.archive.ArchiveEntries;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;

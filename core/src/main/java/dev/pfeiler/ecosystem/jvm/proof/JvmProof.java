@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.ArchiveEntries;
-import dev.pfeiler.ecosystem.jvm.archive.Unpacking;
+import dev.pfeiler.artifact.archive.ArchiveEntries;
+import dev.pfeiler.artifact.archive.Unpacking;
 import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
 import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;

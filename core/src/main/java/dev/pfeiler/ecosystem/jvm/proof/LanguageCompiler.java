@@ -1,13 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.artifact.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.repository.Resolved;
 import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.process.ArgumentFile;

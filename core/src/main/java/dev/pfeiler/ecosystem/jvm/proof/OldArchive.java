@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.archive.Packing;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.archive.Packing;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;

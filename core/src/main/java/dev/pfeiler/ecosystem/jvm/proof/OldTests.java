@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
-import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
+import dev.pfeiler.artifact.archive.ClassFile;
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.target.TestResults.Outcome;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;

@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.proof;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import java.io.File;

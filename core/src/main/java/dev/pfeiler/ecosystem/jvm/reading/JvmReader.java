@@ -1,13 +1,13 @@
 package dev.pfeiler.ecosystem.jvm.reading;
 
-import dev.pfeiler.ecosystem.jvm.archive.ClassFile;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
-import dev.pfeiler.ecosystem.jvm.archive.JarCache;
+import dev.pfeiler.artifact.archive.ClassFile;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.archive.JarCache;
+import dev.pfeiler.artifact.identity.Identification;
+import dev.pfeiler.artifact.identity.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.language.Language;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
-import dev.pfeiler.ecosystem.jvm.library.Identification;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading.Levels;
 import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;

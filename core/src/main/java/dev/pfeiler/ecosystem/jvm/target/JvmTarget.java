@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target;
 
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
@@ -11,7 +12,6 @@ import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Proposal;

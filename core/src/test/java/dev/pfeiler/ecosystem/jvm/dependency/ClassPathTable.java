@@ -1,20 +1,20 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.Sketch;
-import dev.pfeiler.ecosystem.jvm.archive.Jar;
+import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.artifact.identity.JarIdentity;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.HighestVersionResolver;
+import dev.pfeiler.artifact.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
 import dev.pfeiler.ecosystem.jvm.language.java.JavaReader;
-import dev.pfeiler.ecosystem.jvm.library.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.JarTraits;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.HighestVersionResolver;
-import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Deliberation;
 import java.nio.charset.StandardCharsets;
@@ -72,6 +72,7 @@ final class ClassPathTable implements ClassPathRules {
                 lines.getOrDefault("service", List.of()).stream()
                         .map(line -> line.substring("service ".length()))
                         .collect(Collectors.toSet()),
+                Set.of(),
                 "");
         jars.add(jar);
         identities.put(jar, new JarIdentity(itself, sign, List.of(), List.of()));

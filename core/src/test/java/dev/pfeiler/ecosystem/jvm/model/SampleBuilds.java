@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;

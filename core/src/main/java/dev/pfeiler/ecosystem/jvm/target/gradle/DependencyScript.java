@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Constraint;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
@@ -8,7 +9,6 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.ModuleNeed;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;

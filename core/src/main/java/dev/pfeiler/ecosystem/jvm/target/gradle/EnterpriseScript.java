@@ -1,11 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.Product;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.stream.Stream;
 
 /** How an enterprise archive is packed. Source: "The Ear Plugin" in Gradle's user manual. */

@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -1,11 +1,11 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;

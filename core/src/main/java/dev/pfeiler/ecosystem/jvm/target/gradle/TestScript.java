@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;

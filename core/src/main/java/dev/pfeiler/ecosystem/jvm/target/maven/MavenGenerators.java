@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.GeneratedSources;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.model.GeneratorSupport;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;

@@ -1,10 +1,10 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Declaration;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.artifact.repository.Resolution;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Declaration;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.repository.Resolution;
 import java.util.Collection;
 import java.util.Map;
 

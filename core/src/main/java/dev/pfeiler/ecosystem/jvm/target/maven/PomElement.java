@@ -1,6 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Coordinates;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

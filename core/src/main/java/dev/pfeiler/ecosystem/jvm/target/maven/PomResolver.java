@@ -1,7 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.Repositories;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.apache.maven.model.Dependency;

@@ -1,9 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
-import dev.pfeiler.ecosystem.jvm.repository.Coordinates;
-import dev.pfeiler.ecosystem.jvm.repository.ProjectRepository;
-import dev.pfeiler.ecosystem.jvm.repository.Repositories;
-import dev.pfeiler.ecosystem.jvm.repository.Resolved;
+import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.artifact.repository.ProjectRepository;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.artifact.repository.Resolved;
 import dev.pfeiler.tree.Paths;
 import java.io.IOException;
 import java.io.InputStream;
