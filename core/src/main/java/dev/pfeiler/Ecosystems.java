@@ -3,6 +3,7 @@ package dev.pfeiler;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.clojure.ClojureEcosystem;
 import dev.pfeiler.ecosystem.dotnet.DotnetEcosystem;
 import dev.pfeiler.ecosystem.go.GoEcosystem;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
@@ -21,7 +22,12 @@ public record Ecosystems(List<Ecosystem> all) {
     /** All that ship with Pfeiler. */
     public static Ecosystems shipped() {
         return new Ecosystems(List.of(
-                new JvmEcosystem(), new PhpEcosystem(), new NodeEcosystem(), new GoEcosystem(), new DotnetEcosystem()));
+                new JvmEcosystem(),
+                new ClojureEcosystem(),
+                new PhpEcosystem(),
+                new NodeEcosystem(),
+                new GoEcosystem(),
+                new DotnetEcosystem()));
     }
 
     /** All build tools that a project can be converted for. */

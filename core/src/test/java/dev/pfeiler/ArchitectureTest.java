@@ -136,6 +136,18 @@ class ArchitectureTest {
             "step..",
             "proof..");
 
+    /** The layers of the Clojure ecosystem, bottom up. */
+    private static final List<String> CLOJURE = List.of(
+            "source..",
+            "project..",
+            "model..",
+            "decision..",
+            "descriptor..",
+            "addition..",
+            "creation..",
+            "step..",
+            "proof..");
+
     static final ArchRule sharedLayers = layers("dev.pfeiler.", SHARED);
 
     static final ArchRule artifactLayers = layers("dev.pfeiler.artifact.", ARTIFACT);
@@ -149,6 +161,8 @@ class ArchitectureTest {
     static final ArchRule goLayers = layers("dev.pfeiler.ecosystem.go.", GO);
 
     static final ArchRule dotnetLayers = layers("dev.pfeiler.ecosystem.dotnet.", DOTNET);
+
+    static final ArchRule clojureLayers = layers("dev.pfeiler.ecosystem.clojure.", CLOJURE);
 
     /** Each layer may be used by those above it only. */
     private static ArchRule layers(String root, List<String> packages) {

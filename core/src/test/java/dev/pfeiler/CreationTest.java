@@ -39,7 +39,9 @@ class CreationTest {
             "scala", List.of("maven", "gradle"),
             "javascript", List.of("npm"),
             "typescript", List.of("npm"),
-            "php", List.of("composer"));
+            "php", List.of("composer"),
+            "clojure", List.of("leiningen", "deps"),
+            "clojurescript", List.of("leiningen", "deps"));
 
     @TempDir
     static Path temp;

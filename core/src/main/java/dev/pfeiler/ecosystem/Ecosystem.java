@@ -17,6 +17,11 @@ public interface Ecosystem {
     /** The extensions of its source files, in lower case, without dot. */
     Set<String> extensions();
 
+    /** Extensions of other ecosystems' sources that its build tools compile, too, where they are in one of its projects. */
+    default Set<String> compilesToo() {
+        return Set.of();
+    }
+
     /** The build tools it converts for, the usual one first. */
     List<Target> targets();
 

@@ -53,8 +53,9 @@ public final class Browser {
      * @param text with single spaces
      * @param errors of scripts, and files that were not found
      * @param names the types of global names
+     * @param printed lines on the console
      */
-    public record Snapshot(String text, List<String> errors, Map<String, String> names) {}
+    public record Snapshot(String text, List<String> errors, Map<String, String> names, List<String> printed) {}
 
     public Snapshot open(Path folder, String page, Collection<String> names, Path log) throws IOException {
         ObjectMapper json =
@@ -70,7 +71,7 @@ public final class Browser {
             List<String> errors = new ArrayList<>();
             if (!shown.find()) {
                 errors.add("the page does not load");
-                return new Snapshot("", errors, Map.of());
+                return new Snapshot("", errors, Map.of(), List.of());
             }
             JsonNode said = json.readTree(Parser.unescapeEntities(shown.group(1), false));
             said.path("errors").forEach(error -> errors.add(error.asText()));
@@ -80,7 +81,9 @@ public final class Browser {
                     .fields()
                     .forEachRemaining(
                             entry -> kinds.put(entry.getKey(), entry.getValue().asText()));
-            return new Snapshot(text(said.path("text").asText()), errors, kinds);
+            List<String> printed = new ArrayList<>();
+            said.path("printed").forEach(line -> printed.add(line.asText()));
+            return new Snapshot(text(said.path("text").asText()), errors, kinds, printed);
         }
     }
 

@@ -70,6 +70,10 @@ final class PartLayout {
     private void place(List<Claimed> claims) {
         List<Claimed> standing = new ArrayList<>(claims);
         for (Claimed claim : claims) {
+            if (claims.stream().anyMatch(other -> compiles(other, claim))) {
+                standing.remove(claim);
+                continue;
+            }
             if (claim.wired()) continue;
             claims.stream()
                     .filter(other -> !other.equals(claim) && contains(other, claim))
@@ -97,6 +101,18 @@ final class PartLayout {
         if (!Paths.within(outer.folder(), inner.folder())) return false;
         if (!outer.folder().equals(inner.folder())) return true;
         return outer.part().sources() >= FAR_LARGER * inner.part().sources();
+    }
+
+    /** Whether a project's build tools compile the sources of another one in its folder, which no tool manages. */
+    private boolean compiles(Claimed outer, Claimed inner) {
+        return outer.wired()
+                && outer.part().managed().isEmpty()
+                && inner.part().managed().isEmpty()
+                && inner.part().sources() > 0
+                && Paths.within(outer.folder(), inner.folder())
+                && outer.part().sources() * FAR_LARGER > inner.part().sources()
+                && sources(inner, inner.folder())
+                        .allMatch(path -> outer.ecosystem().compilesToo().contains(Paths.extension(path)));
     }
 
     private Finding leftTo(Claimed outer, Claimed inner) {

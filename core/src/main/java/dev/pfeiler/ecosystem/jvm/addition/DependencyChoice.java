@@ -7,7 +7,7 @@ import dev.pfeiler.artifact.repository.Declaration;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.artifact.repository.Repositories.Known;
 import dev.pfeiler.artifact.repository.Resolution;
-import dev.pfeiler.artifact.repository.Resolved;
+import dev.pfeiler.artifact.repository.ResolutionChange;
 import dev.pfeiler.ecosystem.Found;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageChoice;
@@ -166,23 +166,7 @@ public final class DependencyChoice {
         ClassPathRules rules = target.rules(repositories);
         Resolution was = rules.resolve(before, managed);
         Resolution is = rules.resolve(after, managed);
-        List<String> brings = new ArrayList<>();
-        List<String> changes = new ArrayList<>();
-        for (Resolved artifact : is.artifacts()) {
-            Coordinates c = artifact.coordinates();
-            if (c.equals(coordinates)) continue;
-            Optional<Resolved> earlier = was.of(c.key());
-            if (earlier.isEmpty()) brings.add(c.toString());
-            else if (!earlier.get().coordinates().version().equals(c.version())) {
-                changes.add(c.key() + " is now " + c.version() + ", was "
-                        + earlier.get().coordinates().version());
-            }
-        }
-        was.of(coordinates.key())
-                .map(Resolved::coordinates)
-                .filter(c -> !c.version().equals(coordinates.version()))
-                .ifPresent(c -> changes.add(
-                        c.key() + " is now " + coordinates.version() + ", was transitive as " + c.version()));
+        ResolutionChange change = ResolutionChange.of(was, is, coordinates);
         if (is.unknown().contains(coordinates))
             notes.add("Its transitive dependencies are not known: its POM is not available.");
         Catalogue.shipped().entries().stream()
@@ -195,6 +179,11 @@ public final class DependencyChoice {
                 new PackageNotation(coordinates.key(), chosen.managed() ? "" : coordinates.version());
         String declared = coordinates + " (" + scope.word() + ")";
         return new PackageChoice(
-                new ManagedBuild.Request(notation, scope.word()), declared, chosen.reason(), brings, changes, notes);
+                new ManagedBuild.Request(notation, scope.word()),
+                declared,
+                chosen.reason(),
+                change.brings(),
+                change.changes(),
+                notes);
     }
 }

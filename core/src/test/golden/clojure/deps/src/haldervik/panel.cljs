@@ -1,0 +1,1 @@
+from panel/haldervik/panel.cljs

@@ -1,0 +1,1 @@
+from checks/signals_check.clj

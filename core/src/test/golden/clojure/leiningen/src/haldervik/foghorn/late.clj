@@ -1,0 +1,1 @@
+from code/late.clj
