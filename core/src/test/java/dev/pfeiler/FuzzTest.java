@@ -277,6 +277,24 @@ class FuzzTest {
     }
 
     @Test
+    void clojureWithoutBoundsEnds() throws IOException {
+        int many = 100_000;
+        sketch.file("a.clj", "(ns a (:require " + "[b.c :as d] ".repeat(many) + "))")
+                .file("b.clj", "(ns b)" + "(".repeat(many))
+                .file("c.clj", "(ns c)" + "#_".repeat(many))
+                .file("d.clj", "(ns d)" + "^".repeat(many))
+                .file("e.clj", "(ns e)" + "'".repeat(many))
+                .file("f.clj", "(ns f) \"" + "\\u00".repeat(many))
+                .file("g.clj", "(ns " + "a.".repeat(many) + "b)")
+                .file("h.cljc", "(ns h (:require #?@(:clj [" + "#?(:clj [i]) ".repeat(many) + "])))")
+                .file(
+                        "build.sh",
+                        "java -cp " + "a:".repeat(many) + " clojure.main -e \"" + "(".repeat(many) + "\"",
+                        "java " + "-Da=b ".repeat(many) + "-cp lib/*:. clojure.main a.clj");
+        read("Clojure without bounds");
+    }
+
+    @Test
     void jarsAndTheClassesInThem() throws IOException {
         sketch.jar(
                 "lib/x.jar",

@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.clojure.model.ClojureBuild;
 import dev.pfeiler.ecosystem.clojure.model.Dependency;
 import dev.pfeiler.ecosystem.clojure.model.Dependency.Scope;
 import dev.pfeiler.ecosystem.clojure.model.PageCompilation;
+import dev.pfeiler.ecosystem.clojure.project.ClojureFiles;
 import dev.pfeiler.ecosystem.clojure.source.ClojureSource;
 import dev.pfeiler.fresh.Blueprint;
 import dev.pfeiler.fresh.Kind;

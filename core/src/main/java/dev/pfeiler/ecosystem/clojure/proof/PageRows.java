@@ -96,7 +96,9 @@ final class PageRows {
     }
 
     private static String shown(Browser.Snapshot snapshot) {
-        return snapshot.text().length() + " characters, " + snapshot.printed().size() + " lines on the console";
+        int lines = snapshot.printed().size();
+        return snapshot.text().length() + " characters, " + lines + (lines == 1 ? " line" : " lines")
+                + " on the console";
     }
 
     /** Pages with the tag of something that is compiled. */

@@ -15,6 +15,9 @@ import java.util.Set;
 
 /** Reads sources of Clojure and ClojureScript. Source: the documentation of {@code ns}, {@code require} and {@code import}. */
 public final class ClojureReader {
+    /** In characters. */
+    private static final int EXCERPT = 120;
+
     private static final Set<String> REQUIRING = Set.of("require", "use", "require-macros", "use-macros");
     private static final Set<String> CLAUSES = Set.of("require", "use", "require-macros", "use-macros", "load");
     private static final Set<String> TESTS = Set.of("deftest", "deftest-", "facts", "defspec");
@@ -28,7 +31,6 @@ public final class ClojureReader {
     private final Map<String, Evidence> imported = new LinkedHashMap<>();
     private final Set<String> loaded = new LinkedHashSet<>();
     private final Map<String, Evidence> files = new LinkedHashMap<>();
-    private final Map<String, String> globals = new LinkedHashMap<>();
     private final Set<String> defined = new LinkedHashSet<>();
     private boolean definesMain;
     private boolean definesTests;
@@ -61,12 +63,23 @@ public final class ClojureReader {
                 reader.definesMain,
                 reader.definesTests,
                 Optional.ofNullable(reader.compiled),
-                reader.globals,
                 Optional.ofNullable(reader.newest));
     }
 
     private Evidence evidence(Form form) {
-        return Evidence.at(path, text, form.start());
+        // a line may have no end
+        int earliest = Math.max(0, form.start() - EXCERPT);
+        int from = lineStart(form.start(), earliest);
+        int start = from < 0 ? form.start() : from;
+        int stop = start;
+        while (stop < text.length() && stop < start + EXCERPT && text.charAt(stop) != '\n') stop++;
+        return new Evidence(path, form.line(), text.substring(start, stop));
+    }
+
+    /** The start of the line; -1 where that is too far away. */
+    private int lineStart(int at, int earliest) {
+        for (int i = at; i > earliest; i--) if (text.charAt(i - 1) == '\n') return i;
+        return earliest == 0 ? 0 : -1;
     }
 
     private void top(Form form) {
@@ -146,7 +159,7 @@ public final class ClojureReader {
     private void require(String name, Form place) {
         // a name of the platform's modules, where ClojureScript takes them
         if (name.isEmpty() || !Character.isLetter(name.charAt(0))) return;
-        required.putIfAbsent(name, evidence(place));
+        required.computeIfAbsent(name, absent -> evidence(place));
         Releases.of(name).ifPresent(release -> sign(release, place));
     }
 
@@ -156,11 +169,12 @@ public final class ClojureReader {
             spec.plainParts().forEach(this::importing);
             return;
         }
-        if (spec.is(Kind.SYMBOL)) imported.putIfAbsent(spec.text(), evidence(spec));
+        if (spec.is(Kind.SYMBOL)) imported.computeIfAbsent(spec.text(), absent -> evidence(spec));
         if (!spec.is(Kind.LIST) && !spec.is(Kind.VECTOR) || spec.parts().isEmpty()) return;
         List<Form> parts = spec.plainParts();
         String before = parts.get(0).text();
-        parts.subList(1, parts.size()).forEach(one -> imported.putIfAbsent(before + "." + one.text(), evidence(spec)));
+        parts.subList(1, parts.size())
+                .forEach(one -> imported.computeIfAbsent(before + "." + one.text(), absent -> evidence(spec)));
     }
 
     /** Below the declaration, wherever it stands. */
@@ -182,18 +196,14 @@ public final class ClojureReader {
             resumed.add(second.unquoted().text());
         else if (head.equals("load")) {
             rest.stream().filter(one -> one.is(Kind.STRING)).forEach(one -> loaded.add(loadedPath(one.text())));
-        } else if (head.equals("load-file") && second.is(Kind.STRING)) files.putIfAbsent(second.text(), evidence(form));
+        } else if (head.equals("load-file") && second.is(Kind.STRING))
+            files.computeIfAbsent(second.text(), absent -> evidence(form));
         else if (head.equals("gen-class"))
             compiled = compiled == null ? namespace().orElse(null) : compiled;
         else if (head.startsWith("def") && second.is(Kind.SYMBOL) && !TESTS.contains(head)) {
             defined.add(second.text());
             definesMain |= head.startsWith("defn") && second.isSymbol("-main");
         } else if (TESTS.contains(head.substring(head.lastIndexOf('/') + 1))) definesTests = true;
-        else if (head.equals("set!")
-                && second.is(Kind.SYMBOL)
-                && parts.size() > 2
-                && second.text().startsWith("*"))
-            globals.putIfAbsent(second.text(), parts.get(2).text());
     }
 
     private Optional<String> namespace() {
@@ -213,7 +223,7 @@ public final class ClojureReader {
             String before = name.substring(0, slash);
             if (before.indexOf('.') > 0) {
                 boolean type = Character.isUpperCase(before.charAt(before.lastIndexOf('.') + 1));
-                if (type) imported.putIfAbsent(before, evidence(form));
+                if (type) imported.computeIfAbsent(before, absent -> evidence(form));
             }
             return;
         }
@@ -222,7 +232,7 @@ public final class ClojureReader {
         if (dot > 0
                 && dot + 1 < type.length()
                 && Character.isUpperCase(type.charAt(dot + 1))
-                && type.matches("[\\w.$]+")) imported.putIfAbsent(type, evidence(form));
+                && type.matches("[\\w.$]+")) imported.computeIfAbsent(type, absent -> evidence(form));
     }
 
     private void sign(String release, Form form) {

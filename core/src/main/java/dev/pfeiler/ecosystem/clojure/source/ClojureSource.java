@@ -19,7 +19,6 @@ import java.util.Set;
  * @param definesMain whether it defines {@code -main}
  * @param definesTests whether it defines tests
  * @param compiled the class that is generated for the namespace
- * @param globals settings of the compiler at the top of the source
  * @param newest the release of Clojure that it needs, with the sign of it
  */
 public record ClojureSource(
@@ -34,7 +33,6 @@ public record ClojureSource(
         boolean definesMain,
         boolean definesTests,
         Optional<String> compiled,
-        Map<String, String> globals,
         Optional<ReleaseSign> newest) {
     /** Whose source it is. */
     public enum Dialect {
@@ -71,7 +69,6 @@ public record ClojureSource(
         imported = Map.copyOf(imported);
         loaded = Set.copyOf(loaded);
         files = Map.copyOf(files);
-        globals = Map.copyOf(globals);
     }
 
     public String name() {
