@@ -61,35 +61,26 @@ class FoghornIT {
         Path project = Program.demo("foghorn", folder);
         assertThat(program.run("convert", "--to", "deps", project).exit()).isZero();
         proven(project);
-        // a library that is gone, and a page that says something else, are seen
+        // a library that is gone is seen
         Path deps = project.resolve("deps.edn");
         Files.writeString(
-                deps,
-                Files.readString(deps)
-                        .replace("        org.clojure/data.json {:mvn/version \"2.4.0\"}", "")
-                        .replace("\"1.11.1\"}\n", "\"1.11.1\"}"));
-        Path panel = project.resolve("src/haldervik/foghorn/panel.cljs");
-        Files.writeString(panel, Files.readString(panel).replace("horns on the panel", "horns"));
-        Program.Run prove = program.run("prove", "--offline", "--json", project);
+                deps, Files.readString(deps).replace("\n        org.clojure/data.json {:mvn/version \"2.4.0\"}", ""));
+        Program.Run prove = program.run("prove", "--offline", "--no-run", "--json", project);
         assertThat(prove.exit()).isEqualTo(1);
         assertThat(prove.differences("libraries")).containsExactly("gone data.json-2.4.0.jar: ");
         assertThat(prove.row("namespaces that load")).isEqualTo("different 4 / 3");
-        assertThat(prove.differences("page/index.html")).containsExactly("changed console: ");
     }
 
     @Test
-    void freshProjectsAreBuiltTestedAndStarted() {
+    void aFreshServerIsBuiltTestedAndStarted() {
         Tools.require("lein");
-        for (String kind : new String[] {"program", "server"}) {
-            Path fresh = folder.resolve("gate-" + kind);
-            Program.Run create =
-                    program.run("new", fresh, "--language", "clojure", "--kind", kind, "--to", "leiningen");
-            assertThat(create.exit()).as(create.err()).isZero();
-            Program.Run prove = program.run("prove", "--offline", "--json", fresh);
-            assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
-            assertThat(prove.row("tests")).isEqualTo("same  / 2 passed");
-            assertThat(prove.row(kind.equals("program") ? "start" : "GET /knots?value=10"))
-                    .isEqualTo(kind.equals("program") ? "same  / 10 kn = 5.14 m/s" : "same  / 200  5.14 m/s");
-        }
+        Path fresh = folder.resolve("gate-server");
+        Program.Run create =
+                program.run("new", fresh, "--language", "clojure", "--kind", "server", "--to", "leiningen");
+        assertThat(create.exit()).as(create.err()).isZero();
+        Program.Run prove = program.run("prove", "--offline", "--json", fresh);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.row("tests")).isEqualTo("same  / 2 passed");
+        assertThat(prove.row("GET /knots?value=10")).isEqualTo("same  / 200  5.14 m/s");
     }
 }

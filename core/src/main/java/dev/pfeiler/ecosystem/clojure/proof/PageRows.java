@@ -15,12 +15,15 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 
 /** Pages whose scripts are compiled from ClojureScript: both sides are compiled and opened in a browser. */
 final class PageRows {
@@ -41,12 +44,8 @@ final class PageRows {
     void add(ClojureSide before, ClojureSide after, List<Comparison> rows, List<String> notes) throws IOException {
         if (project.pages().isEmpty()) return;
         request.stage().accept("compiling the page");
-        Set<String> scripts = new LinkedHashSet<>();
-        project.pages().stream().map(PageBuild::script).forEach(scripts::add);
-        for (String script : scripts) {
-            ToolRun old = before.run("page", List.of(), List.of(ClojureCall.CLOJURE, script));
-            if (!old.succeeded()) notes.add("The page was not compiled before: " + ToolRunner.first(old.output()));
-        }
+        // the compiler uses little more than one core, so that both sides can be compiled at the same time
+        CompletableFuture<List<String>> old = CompletableFuture.supplyAsync(() -> compiledBefore(before));
         for (PageCompilation page : decisions.build().pages()) {
             List<String> words = new ArrayList<>(List.of(ClojureCall.CLOJURE));
             words.addAll(page.arguments());
@@ -55,6 +54,11 @@ final class PageRows {
                     ? List.of()
                     : List.of(new Difference(page.name(), Kind.CHANGED, ToolRunner.first(now.output()), ""));
             rows.add(new Comparison("compiled " + page.name(), "", now.succeeded() ? "done" : "fails", differences));
+        }
+        try {
+            notes.addAll(old.join());
+        } catch (CompletionException e) {
+            throw new IOException("the compiler of the old page could not be run", e.getCause());
         }
         for (PageBuild build : project.pages()) output(build, before, after, rows);
         Optional<Browser> browser = Browser.find(environment, request.scratch());
@@ -70,6 +74,22 @@ final class PageRows {
             request.stage().accept("opening " + page);
             rows.add(opened(browser.get(), page, before, after));
         }
+    }
+
+    /** Runs what has compiled pages until now; what went wrong. */
+    private List<String> compiledBefore(ClojureSide before) {
+        List<String> notes = new ArrayList<>();
+        Set<String> scripts = new LinkedHashSet<>();
+        project.pages().stream().map(PageBuild::script).forEach(scripts::add);
+        for (String script : scripts) {
+            try {
+                ToolRun run = before.run("page", List.of(), List.of(ClojureCall.CLOJURE, script));
+                if (!run.succeeded()) notes.add("The page was not compiled before: " + ToolRunner.first(run.output()));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+        return notes;
     }
 
     private static void output(PageBuild build, ClojureSide before, ClojureSide after, List<Comparison> rows) {
