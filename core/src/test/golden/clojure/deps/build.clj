@@ -1,1 +1,1 @@
-retired
+retired: the compiler's own program takes its place

@@ -16,10 +16,10 @@ public abstract class ScriptReader {
         void command(ScriptCommand command);
 
         /** A file that is read: the script itself, or one that it includes. */
-        void read(String path);
+        default void read(String path) {}
 
         /** A file that it includes and that cannot be read. */
-        void missing(String file, String fact, Evidence evidence);
+        default void missing(String file, String fact, Evidence evidence) {}
     }
 
     /** A variable's value, and where it was set. */

@@ -105,14 +105,15 @@ final class PartLayout {
 
     /** Whether a project's build tools compile the sources of another one in its folder, which no tool manages. */
     private boolean compiles(Claimed outer, Claimed inner) {
-        return outer.wired()
-                && outer.part().managed().isEmpty()
-                && inner.part().managed().isEmpty()
-                && inner.part().sources() > 0
-                && Paths.within(outer.folder(), inner.folder())
-                && outer.part().sources() * FAR_LARGER > inner.part().sources()
-                && sources(inner, inner.folder())
-                        .allMatch(path -> outer.ecosystem().compilesToo().contains(Paths.extension(path)));
+        Set<String> compiled = outer.ecosystem().compilesToo();
+        if (compiled.isEmpty() || outer.ecosystem() == inner.ecosystem()) return false;
+        boolean unmanaged =
+                outer.part().managed().isEmpty() && inner.part().managed().isEmpty();
+        if (!unmanaged || !outer.wired() || !Paths.within(outer.folder(), inner.folder())) return false;
+        List<String> sources = sources(inner, inner.folder()).toList();
+        return !sources.isEmpty()
+                && outer.part().sources() * FAR_LARGER > sources.size()
+                && sources.stream().allMatch(path -> compiled.contains(Paths.extension(path)));
     }
 
     private Finding leftTo(Claimed outer, Claimed inner) {

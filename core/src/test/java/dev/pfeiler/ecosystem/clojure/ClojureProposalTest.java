@@ -1,5 +1,8 @@
 package dev.pfeiler.ecosystem.clojure;
 
+import static dev.pfeiler.Proposed.decision;
+import static dev.pfeiler.Proposed.files;
+import static dev.pfeiler.Proposed.left;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -7,10 +10,8 @@ import dev.pfeiler.Golden;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -63,33 +64,6 @@ class ClojureProposalTest {
                         .filter(finding -> finding.topic() == topic)
                         .map(finding -> finding.subject() + ": " + finding.fact())
                         .toList();
-    }
-
-    /** What a proposal does to each file; the texts of those that it writes or edits. */
-    private static Map<String, String> files(Proposal proposal) {
-        Map<String, String> files = new TreeMap<>();
-        for (Step step : proposal.steps()) {
-            // a jar that a test makes has its time in it
-            if (step.path().endsWith(".jar.sha1")) continue;
-            if (step instanceof Step.Write write) files.put(write.path(), write.content());
-            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
-            else if (step instanceof Step.Move move) files.put(move.to(), "from " + move.path());
-            else files.put(step.path(), "retired");
-        }
-        return files;
-    }
-
-    private static Decision decision(Proposal proposal, String key) {
-        return proposal.decisions().stream()
-                .filter(one -> one.key().equals(key))
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private static List<String> left(Proposal proposal) {
-        return proposal.leftForYou().stream()
-                .map(finding -> finding.subject() + ": " + finding.fact())
-                .toList();
     }
 
     /** A program in one folder, loaded file by file, with a part, a test, a page and a library of its own. */
@@ -180,7 +154,7 @@ class ClojureProposalTest {
                           :profiles {:provided {:dependencies [[org.clojure/clojurescript "1.11.132"]]}})
                         """);
         // without its place, a namespace could not be required
-        assertThat(files).containsEntry("code/haldervik/foghorn/signals.clj", "from code/signals.clj");
+        assertThat(files).containsEntry("code/haldervik/foghorn/signals.clj", "from code/signals.clj\n");
         assertThatThrownBy(() -> propose("layout=flat"))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("Invalid value for layout");
@@ -205,8 +179,8 @@ class ClojureProposalTest {
                           :aot [horn.main])
                         """);
         assertThat(files)
-                .containsEntry("src/java/horn/Blast.java", "from src/horn/Blast.java")
-                .containsEntry("src/clj/horn/main.clj", "from src/horn/main.clj")
+                .containsEntry("src/java/horn/Blast.java", "from src/horn/Blast.java\n")
+                .containsEntry("src/clj/horn/main.clj", "from src/horn/main.clj\n")
                 .doesNotContainKey("pom.xml");
         assertThatThrownBy(() -> propose("target=deps", "version=1"))
                 .hasMessage("There are Java sources, and deps.edn compiles none.");
@@ -223,6 +197,9 @@ class ClojureProposalTest {
                                     .getBytes(java.nio.charset.StandardCharsets.UTF_8))
                     .settings(temp.resolve("home"), "");
             Pfeiler pfeiler = new Pfeiler(Sketch.alone(temp.resolve("home"), false));
+            assertThat(pfeiler.find(sketch.root(), "clojure.data.json", false))
+                    .anyMatch(found -> found.artifact().equals("org.clojure:data.json")
+                            && found.versions().equals(List.of("2.4.0")));
             Proposal proposal = pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen("target=deps"));
             assertThat(files(proposal).get("deps.edn"))
                     .isEqualTo(

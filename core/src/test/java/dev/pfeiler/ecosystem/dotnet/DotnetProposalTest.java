@@ -1,18 +1,18 @@
 package dev.pfeiler.ecosystem.dotnet;
 
+import static dev.pfeiler.Proposed.files;
+import static dev.pfeiler.Proposed.left;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Golden;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -21,6 +21,9 @@ import org.junit.jupiter.api.io.TempDir;
 class DotnetProposalTest {
     private static final String HEAD =
             "<Project ToolsVersion='4.0' xmlns='http://schemas.microsoft.com/developer/msbuild/2003'>";
+
+    /** A dll of the demo data. */
+    private static final Path TIDES = Path.of("../demo/pilotroster/lib/Haldervik.Tides.dll");
 
     @TempDir
     Path temp;
@@ -37,24 +40,6 @@ class DotnetProposalTest {
         return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
     }
 
-    /** What a proposal does to each file; the texts of those that it writes or edits. */
-    private static Map<String, String> files(Proposal proposal) {
-        Map<String, String> files = new TreeMap<>();
-        for (Step step : proposal.steps()) {
-            if (step instanceof Step.Write write) files.put(write.path(), write.content());
-            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
-            else if (step instanceof Step.Move move) files.put(move.to(), "from " + move.path() + "\n");
-            else files.put(step.path(), "retired: " + step.reason() + "\n");
-        }
-        return files;
-    }
-
-    private static List<String> left(Proposal proposal) {
-        return proposal.leftForYou().stream()
-                .map(finding -> finding.subject() + ": " + finding.fact())
-                .toList();
-    }
-
     /** A project with most of what project files state. */
     private void berths() throws IOException {
         sketch.file("src/Berth.cs", "namespace Office { public class Berth {} }")
@@ -65,6 +50,10 @@ class DotnetProposalTest {
                 .file("src/old/B.cs", "not compiled")
                 .file("shared/Clock.cs", "class Clock { void F() { System.Diagnostics.Trace.Write(1); } }")
                 .file("src/key.snk", "key")
+                .file(
+                        "src/Office.Berths.nuspec",
+                        "<package><metadata><id>$id$</id><version>$version$</version>",
+                        "<authors>Port office</authors></metadata></package>")
                 .file("src/texts/a.txt", "a")
                 .file("src/tables/b.csv", "b")
                 .file("lib/Quay.Maps.dll", "binary")
@@ -240,7 +229,7 @@ class DotnetProposalTest {
                         "core/Core.csproj: imports msbuild/Tables.targets, whose steps it still runs; check what they do");
     }
 
-    /** Where something names the output, it stays in its folder; calls of older build tools are listed. */
+    /** Where something names the output, it stays in its folder; calls of older build tools are those of the SDK. */
     @Test
     void whatNamesTheOutputStillFindsIt() throws IOException {
         sketch.file("gate/Gate.cs", "class Gate { static void Main() {} }")
@@ -260,8 +249,10 @@ class DotnetProposalTest {
         assertThat(files(proposal).get("gate/Gate.csproj"))
                 .contains("<AppendTargetFrameworkToOutputPath>false</AppendTargetFrameworkToOutputPath>");
         assertThat(files(proposal).get("sill/Sill.csproj")).doesNotContain("OutputPath");
-        assertThat(left(proposal))
-                .containsExactly("run.bat: calls a build tool of the time before SDKs; dotnet build takes its place");
+        assertThat(files(proposal).get("run.bat"))
+                .isEqualTo("@echo off\ndotnet msbuild -restore Office.sln /p:Configuration=Debug\n"
+                        + "gate\\bin\\Debug\\Gate.exe %1\n");
+        assertThat(left(proposal)).isEmpty();
     }
 
     @Test
@@ -308,5 +299,69 @@ class DotnetProposalTest {
         assertThat(files.get("Sill/Sill.csproj"))
                 .contains("<Version>1.3.0</Version>")
                 .doesNotContain("Company");
+    }
+
+    /** Scripts go on to do what they did, with the SDK's commands; tests wait for what finds them. */
+    @Test
+    void scriptsCallTheSdk() throws IOException {
+        sketch.file("a/A.cs", "class A {}")
+                .file(
+                        "a/A.csproj",
+                        HEAD,
+                        "<PropertyGroup><OutputType>Library</OutputType>"
+                                + "<TargetFrameworkVersion>v4.6</TargetFrameworkVersion></PropertyGroup>",
+                        "<ItemGroup><Compile Include='A.cs' /><Reference Include='nunit.framework'>"
+                                + "<HintPath>..\\lib\\nunit.framework.dll</HintPath></Reference></ItemGroup></Project>")
+                .file("lib/nunit.framework.dll", "binary")
+                .file(
+                        "build.sh",
+                        "#!/bin/sh",
+                        "cd a && mono ../tools/nuget.exe restore A.csproj",
+                        "exec xbuild A.csproj /p:Configuration=Release",
+                        "echo msbuild is done")
+                .file("rebuild.bat", "@msbuild a\\A.csproj /t:Rebuild", "\"%TOOLS%\\MSBuild.exe\" a\\A.csproj")
+                .file("Dockerfile", "FROM mono:6", "RUN xbuild a/A.csproj");
+        Proposal proposal = propose();
+        Map<String, String> files = files(proposal);
+        assertThat(files.get("build.sh"))
+                .isEqualTo(
+                        """
+                        #!/bin/sh
+                        cd a && dotnet restore A.csproj
+                        exec dotnet msbuild A.csproj /p:Configuration=Release
+                        echo msbuild is done
+                        """);
+        assertThat(files.get("rebuild.bat"))
+                .isEqualTo("@dotnet msbuild -restore a\\A.csproj /t:Rebuild\n\"%TOOLS%\\MSBuild.exe\" a\\A.csproj\n");
+        assertThat(left(proposal))
+                .contains(
+                        "Dockerfile: calls a build tool of the time before SDKs; dotnet build takes its place",
+                        "a/A.csproj: has tests for nunit.framework; dotnet test runs them once the packages"
+                                + " Microsoft.NET.Test.Sdk and NUnit3TestAdapter are added");
+    }
+
+    @Test
+    void redirectsThatContradictAssembliesAreSaid() throws IOException {
+        sketch.file("a/Main.cs", "class Program { static void Main() {} }")
+                .bytes("lib/Haldervik.Tides.dll", Files.readAllBytes(TIDES))
+                .file(
+                        "a/App.config",
+                        "<configuration><runtime><assemblyBinding xmlns='urn:schemas-microsoft-com:asm.v1'>",
+                        "<dependentAssembly><assemblyIdentity name='Haldervik.Tides' />",
+                        "<bindingRedirect oldVersion='0.0.0.0-9.9.9.9' newVersion='9.9.9.9' /></dependentAssembly>",
+                        "<dependentAssembly><assemblyIdentity name='Elsewhere' />",
+                        "<bindingRedirect oldVersion='1.0.0.0' newVersion='2.0.0.0' /></dependentAssembly>",
+                        "</assemblyBinding></runtime></configuration>")
+                .file(
+                        "a/A.csproj",
+                        HEAD,
+                        "<PropertyGroup><OutputType>Exe</OutputType>"
+                                + "<TargetFrameworkVersion>v4.6</TargetFrameworkVersion></PropertyGroup>",
+                        "<ItemGroup><Compile Include='Main.cs' /><Reference Include='Haldervik.Tides'>"
+                                + "<HintPath>..\\lib\\Haldervik.Tides.dll</HintPath></Reference></ItemGroup></Project>");
+        assertThat(left(propose()))
+                .anyMatch(text -> text.matches("a/App.config: sends users of Haldervik.Tides to version 9.9.9.9, "
+                        + "and the assembly is [\\d.]+"))
+                .noneMatch(text -> text.contains("Elsewhere"));
     }
 }

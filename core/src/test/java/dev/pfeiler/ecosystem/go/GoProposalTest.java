@@ -1,22 +1,21 @@
 package dev.pfeiler.ecosystem.go;
 
+import static dev.pfeiler.Proposed.decision;
+import static dev.pfeiler.Proposed.files;
+import static dev.pfeiler.Proposed.left;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Golden;
 import dev.pfeiler.ModuleFolder;
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
-import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.process.Environment;
-import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -59,31 +58,6 @@ class GoProposalTest {
                 false);
         Pfeiler pfeiler = new Pfeiler(environment);
         return pfeiler.propose(pfeiler.survey(sketch.root()), Sketch.chosen(choices));
-    }
-
-    /** What a proposal does to each file; the texts of those that it writes or edits. */
-    private static Map<String, String> files(Proposal proposal) {
-        Map<String, String> files = new TreeMap<>();
-        for (Step step : proposal.steps()) {
-            if (step instanceof Step.Write write) files.put(write.path(), write.content());
-            else if (step instanceof Step.Edit edit) files.put(edit.to(), edit.content());
-            else if (step instanceof Step.Move move) files.put(move.to(), "from " + move.path() + "\n");
-            else files.put(step.path(), "retired: " + step.reason() + "\n");
-        }
-        return files;
-    }
-
-    private static Decision decision(Proposal proposal, String key) {
-        return proposal.decisions().stream()
-                .filter(one -> one.key().equals(key))
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private static List<String> left(Proposal proposal) {
-        return proposal.leftForYou().stream()
-                .map(finding -> finding.subject() + ": " + finding.fact())
-                .toList();
     }
 
     /** A workspace with a make file: the project leaves it, what it uses is required in the copied versions. */

@@ -10,10 +10,12 @@ import dev.pfeiler.ecosystem.Libraries;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PackageChoice;
 import dev.pfeiler.ecosystem.PackageNotation;
+import dev.pfeiler.ecosystem.clojure.decision.LanguageLibraries;
 import dev.pfeiler.ecosystem.clojure.descriptor.ClojureTool;
 import dev.pfeiler.ecosystem.clojure.descriptor.ClojureTools;
 import dev.pfeiler.ecosystem.clojure.model.Dependency;
 import dev.pfeiler.ecosystem.clojure.model.Dependency.Scope;
+import dev.pfeiler.ecosystem.clojure.project.ClojureFiles;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.tree.ProjectTree;
@@ -26,13 +28,30 @@ import java.util.stream.Collectors;
 /** Looks libraries up in repositories, and declares them in descriptors. */
 public final class ClojureLibraries implements Libraries {
     private static final Set<String> SCOPES = Set.of("main", "compile", "runtime", "test", "provided");
-    private static final String OWNER = "org.clojure";
     private static final int OFFERED = 6;
 
-    /** What repositories have is found by the JVM ecosystem, whose search is the same. */
+    /** The language's own libraries; what else repositories have is found by the JVM ecosystem, whose search is the same. */
     @Override
     public List<Found> find(ProjectTree tree, String name, boolean all, Environment environment) {
-        return List.of();
+        boolean concerned = LanguageLibraries.isNamed(name)
+                || tree.files().stream()
+                        .anyMatch(file -> ClojureFiles.EXTENSIONS.contains(file.extension())
+                                || file.name().equals("deps.edn"));
+        if (!concerned || name.indexOf(':') >= 0) return List.of();
+        return own(name, all, Repositories.of(environment));
+    }
+
+    private static List<Found> own(String name, boolean all, Repositories repositories) {
+        return new LanguageLibraries(repositories)
+                        .of(name, all)
+                        .map(library -> new Found(
+                                library.key(),
+                                library.versions().stream().limit(OFFERED).toList(),
+                                "main",
+                                List.of("repositories"),
+                                LanguageLibraries.isNamed(name) ? List.of(name) : List.of()))
+                        .stream()
+                        .toList();
     }
 
     @Override
@@ -71,9 +90,7 @@ public final class ClojureLibraries implements Libraries {
 
     private static Coordinates newest(Project project, String name, Repositories repositories) {
         List<Found> found = new LibrarySearch(project.tree(), repositories).find(name, false);
-        if (found.isEmpty() && name.startsWith("clojure."))
-            found = new LibrarySearch(project.tree(), repositories)
-                    .find(OWNER + ":" + name.substring("clojure.".length()), false);
+        if (found.isEmpty()) found = own(name, false, repositories);
         List<Found> named = found.stream()
                 .filter(one -> one.artifact().equals(name) || one.artifact().endsWith(":" + name))
                 .toList();

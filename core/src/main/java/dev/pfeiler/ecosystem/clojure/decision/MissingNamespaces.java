@@ -17,14 +17,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.apache.maven.artifact.versioning.ComparableVersion;
 
 /** Namespaces that sources require and that neither they nor a jar provide. */
 final class MissingNamespaces {
-    private static final String OWNER = "org.clojure";
     private static final String NONE = "none";
-    private static final String PRERELEASE = "(?i).*(alpha|beta|rc|snapshot).*";
     /** What comes with the language. Source: its documentation of namespaces. */
     private static final Set<String> BUILT_IN = Set.of(
             "core",
@@ -70,14 +67,14 @@ final class MissingNamespaces {
 
     private final ClojureProject project;
     private final Deliberation deliberation;
-    private final Repositories repositories;
+    private final LanguageLibraries own;
     private final Map<String, Dependency> found = new LinkedHashMap<>();
     private final List<Finding> left = new ArrayList<>();
 
     MissingNamespaces(ClojureProject project, SourceRoles roles, Deliberation deliberation, Repositories repositories) {
         this.project = project;
         this.deliberation = deliberation;
-        this.repositories = repositories;
+        this.own = new LanguageLibraries(repositories);
         boolean language = project.hasLanguage();
         boolean pages = project.jars().stream().anyMatch(jar -> jar.namespaces().contains("cljs.core"));
         if (!language) ask("clojure", release(roles), Dependency.Scope.MAIN, List.of());
@@ -92,10 +89,10 @@ final class MissingNamespaces {
                     program ? Dependency.Scope.PROVIDED : Dependency.Scope.MAIN,
                     List.of());
         }
-        Map<String, List<ClojureSource>> own = project.namespaces();
+        Map<String, List<ClojureSource>> namespaces = project.namespaces();
         for (Role role : List.of(Role.MAIN, Role.TEST))
             roles.sources(role).forEach(source -> source.required().forEach((name, place) -> {
-                boolean here = own.containsKey(name)
+                boolean here = namespaces.containsKey(name)
                         || project.providing(name).isPresent()
                         || isBuiltIn(name, language)
                         || name.startsWith("goog.")
@@ -137,8 +134,9 @@ final class MissingNamespaces {
 
     private void missing(String name, Evidence place, Dependency.Scope scope) {
         String key = "library:" + name;
-        Optional<Coordinates> known =
-                name.startsWith("clojure.") ? artifact(name.substring("clojure.".length())) : Optional.empty();
+        Optional<Coordinates> known = LanguageLibraries.isNamed(name)
+                ? own.of(name, false).flatMap(LanguageLibraries.Library::newest)
+                : Optional.empty();
         Optional<Coordinates> chosen =
                 deliberation.choices().of(key).flatMap(choice -> Coordinates.parse(choice.value()));
         if (known.isEmpty() && chosen.isEmpty()) {
@@ -154,17 +152,6 @@ final class MissingNamespaces {
                 .isPresent())) return;
         if (known.isPresent() || deliberation.choices().of(key).isPresent())
             ask(name, known.orElseGet(() -> chosen.orElse(UsualReleases.LANGUAGE)), scope, List.of(place));
-    }
-
-    /** One of the language's own libraries, which are named like their namespaces. */
-    private Optional<Coordinates> artifact(String name) {
-        return Stream.iterate(name, one -> one.contains("."), one -> one.substring(0, one.lastIndexOf('.')))
-                .flatMap(artifact -> repositories.versions(OWNER, artifact).all().stream()
-                        .filter(version -> !version.matches(PRERELEASE))
-                        .max(Comparator.comparing(ComparableVersion::new))
-                        .map(version -> new Coordinates(OWNER, artifact, version))
-                        .stream())
-                .findFirst();
     }
 
     private void ask(String name, Coordinates proposed, Dependency.Scope scope, List<Evidence> evidence) {

@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.clojure.project;
 
 import dev.pfeiler.ecosystem.clojure.project.ClojureCall.Action;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.script.EvaluationLimit;
 import dev.pfeiler.script.ScriptCommand;
@@ -66,27 +65,12 @@ final class ClojureCalls {
         List<ClojureCall> found = new ArrayList<>();
         ShellEvaluator text = new ShellEvaluator(tree, new EvaluationLimit());
         ScriptReader[] reader = new ScriptReader[1];
-        ScriptReader.Listener listener = new ScriptReader.Listener() {
-            @Override
-            public void command(ScriptCommand command) {
-                String set = reader[0] == null
-                        ? ""
-                        : reader[0]
-                                .value("CLASSPATH")
-                                .map(ScriptReader.Value::text)
-                                .orElse("");
-                call(path, command, set).ifPresent(found::add);
-            }
-
-            @Override
-            public void read(String file) {
-                // what it includes is followed
-            }
-
-            @Override
-            public void missing(String file, String fact, Evidence evidence) {
-                // it may be made by the build
-            }
+        // what it includes is followed; what is missing may be made by the build
+        ScriptReader.Listener listener = command -> {
+            String set = reader[0] == null
+                    ? ""
+                    : reader[0].value("CLASSPATH").map(ScriptReader.Value::text).orElse("");
+            call(path, command, set).ifPresent(found::add);
         };
         try {
             reader[0] = ScriptReaders.of(kind, path, folder, text, listener);

@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.dotnet.source.CSharpSource;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
@@ -22,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /** Decides how a tree of C# projects becomes projects for an SDK. */
 public final class DotnetDecider {
@@ -44,6 +46,15 @@ public final class DotnetDecider {
             "NoWarn",
             "TreatWarningsAsErrors");
 
+    /** By the package or the assembly of a test framework, the package by which dotnet test finds its tests. */
+    private static final Map<String, String> ADAPTERS = new TreeMap<>(Map.of(
+            "NUnit", "NUnit3TestAdapter",
+            "nunit.framework", "NUnit3TestAdapter",
+            "xunit", "xunit.runner.visualstudio",
+            "MSTest.TestFramework", "MSTest.TestAdapter",
+            "Microsoft.VisualStudio.QualityTools.UnitTestFramework", "MSTest.TestAdapter"));
+
+    private static final String TEST_SDK = "Microsoft.NET.Test.Sdk";
     private static final String KEEP = "keep";
     private static final String PROPERTIES = "properties";
 
@@ -67,7 +78,8 @@ public final class DotnetDecider {
             String framework = framework(one, behind);
             GeneratedAttributes attributes = new GeneratedAttributes(project, one);
             boolean keep = attributes.stated() && keeps(attributes, one, behind);
-            ProjectPlan plan = new ProjectPlan(project, one, framework, attributes, keep, versions);
+            ProjectPlan plan =
+                    new ProjectPlan(project, one, framework, attributes, keep, versions, description(one, behind));
             planned.add(new Planned(one, plan.plan(), keep ? Map.of() : attributes.removed()));
             left.addAll(plan.left());
             findings(one);
@@ -85,6 +97,23 @@ public final class DotnetDecider {
                 stated.isPresent() ? "the one that it is built for" : "nothing states one",
                 List.of(one.identity().place()));
         return deliberation.settle(proposed, text -> Optional.of(text.strip()).filter(Framework::isValid));
+    }
+
+    /** Properties that name the description of a project's package. */
+    private Map<String, String> description(Compilation one, String behind) {
+        Optional<PackageDescription> found = PackageDescription.of(project.tree(), one);
+        if (found.isEmpty()) return Map.of();
+        Decision proposed = Decision.of(
+                "package-description" + behind,
+                "Package of " + one.identity().assembly(),
+                found.get().path(),
+                Certainty.CERTAIN,
+                "it describes the package, and packing takes it as before",
+                List.of(Evidence.of(found.get().path(), "")));
+        String standing = deliberation.settle(proposed, text -> Optional.of(text.strip())
+                .filter(value -> value.equals(Choosable.WITHOUT)
+                        || value.equals(found.get().path())));
+        return standing.equals(Choosable.WITHOUT) ? Map.of() : found.get().properties();
     }
 
     private boolean keeps(GeneratedAttributes attributes, Compilation one, String behind) {
@@ -189,6 +218,19 @@ public final class DotnetDecider {
 
     /** What an owner should know of one project before it is converted. */
     private void findings(Compilation one) {
+        Set<String> used = new TreeSet<>(String.CASE_INSENSITIVE_ORDER);
+        used.addAll(one.references().packages().keySet());
+        one.references().libraries().forEach(library -> used.add(library.name()));
+        left.addAll(BindingRedirects.contradictions(project.tree(), one));
+        if (!used.contains(TEST_SDK))
+            ADAPTERS.forEach((framework, adapter) -> {
+                if (used.contains(framework))
+                    left.add(Finding.trouble(
+                            one.id(),
+                            "has tests for " + framework + "; dotnet test runs them once the packages " + TEST_SDK
+                                    + " and " + adapter + " are added",
+                            one.evidence()));
+            });
         for (Compilation.Source source : one.files().sources()) {
             CSharpSource read = project.sources().get(source.path());
             if (read == null) left.add(Finding.trouble(source.path(), "cannot be read", one.evidence()));

@@ -75,6 +75,7 @@ final class ProjectPlan {
     private final GeneratedAttributes attributes;
     private final boolean keepAttributes;
     private final Map<String, String> versions;
+    private final Map<String, String> description;
     private final List<Finding> left = new ArrayList<>();
     private final Map<String, String> properties = new LinkedHashMap<>();
     private final Map<String, String> debug = new LinkedHashMap<>();
@@ -82,6 +83,7 @@ final class ProjectPlan {
 
     /**
      * @param versions of packages that are stated for all projects, by id; empty if each states its own
+     * @param description properties that name the description of its package
      */
     ProjectPlan(
             DotnetProject project,
@@ -89,7 +91,9 @@ final class ProjectPlan {
             String framework,
             GeneratedAttributes attributes,
             boolean keepAttributes,
-            Map<String, String> versions) {
+            Map<String, String> versions,
+            Map<String, String> description) {
+        this.description = description;
         this.project = project;
         this.old = old;
         this.framework = framework;
@@ -116,6 +120,7 @@ final class ProjectPlan {
         constants();
         if (old.extras().pages()) properties.put("UseWPF", "true");
         documentation();
+        properties.putAll(description);
         output();
         excluded(files);
         String namespace = properties.getOrDefault("RootNamespace", name);

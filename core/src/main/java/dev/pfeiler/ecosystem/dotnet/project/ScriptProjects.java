@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.dotnet.project.Compilation.Missing;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.References;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Resource;
 import dev.pfeiler.ecosystem.dotnet.project.Compilation.Source;
-import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.script.EvaluationLimit;
 import dev.pfeiler.script.ScriptCommand;
@@ -82,22 +81,10 @@ final class ScriptProjects {
     private Map<String, CompilerCall> calls(ScriptKind kind, String path, List<String> lines, String folder) {
         Map<String, CompilerCall> found = new LinkedHashMap<>();
         ShellEvaluator text = new ShellEvaluator(tree, new EvaluationLimit());
-        ScriptReader.Listener listener = new ScriptReader.Listener() {
-            @Override
-            public void command(ScriptCommand command) {
-                options.call(command).ifPresent(call -> found.putIfAbsent(output(call), call));
-                resource(command);
-            }
-
-            @Override
-            public void read(String file) {
-                // what it includes is followed
-            }
-
-            @Override
-            public void missing(String file, String fact, Evidence evidence) {
-                // it may be made by the build
-            }
+        // what it includes is followed; what is missing may be made by the build
+        ScriptReader.Listener listener = command -> {
+            options.call(command).ifPresent(call -> found.putIfAbsent(output(call), call));
+            resource(command);
         };
         try {
             ScriptReaders.of(kind, path, folder, text, listener).read(lines);

@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.dotnet.project.PackageLists;
 import dev.pfeiler.ecosystem.dotnet.solution.SolutionFile;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -40,14 +41,25 @@ public final class DotnetSteps {
         lists();
         imports();
         solutions();
-        project.texts()
-                .tools()
-                .forEach((path, lines) -> left.add(Finding.trouble(
-                        path,
-                        "calls a build tool of the time before SDKs; dotnet build takes its place",
-                        lines.toArray(Evidence[]::new))));
+        project.texts().tools().forEach(this::tools);
         for (String script : project.scripts())
             left.add(Finding.trouble(script, "still calls the compiler itself; dotnet build takes its place"));
+    }
+
+    /** Scripts call the SDK; what runs elsewhere may not have one, and is listed. */
+    private void tools(String path, List<Evidence> lines) {
+        List<Evidence> open = new ArrayList<>(lines);
+        if (ScriptKind.ofPath(path).isPresent()) {
+            EditableText text = EditableText.require(tree, path);
+            String changed = BuildCalls.of(text.content());
+            if (!changed.equals(text.content())) put(text.edit(changed, "calls the SDK"));
+            open.removeIf(line -> !BuildCalls.of(line.excerpt()).equals(line.excerpt()));
+        }
+        if (!open.isEmpty())
+            left.add(Finding.trouble(
+                    path,
+                    "calls a build tool of the time before SDKs; dotnet build takes its place",
+                    open.toArray(Evidence[]::new)));
     }
 
     public List<Step> steps() {
