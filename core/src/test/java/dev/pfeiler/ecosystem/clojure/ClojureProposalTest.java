@@ -235,4 +235,29 @@ class ClojureProposalTest {
         assertThat(Stream.of("src/a/one_two.clj").allMatch(files(proposal)::containsKey))
                 .isTrue();
     }
+
+    /** What starts tests is no program, and what it requires stays a test. */
+    @Test
+    void aRunnerOfTestsIsATest() throws IOException {
+        language()
+                .file("src/bell/core.clj", "(ns bell.core)", "(defn -main [& _])")
+                .file(
+                        "checks/bell/runner.clj",
+                        "(ns bell.runner (:require [clojure.test :as t] [bell.core-check] [bell.samples]))",
+                        "(defn -main [& _] (t/run-tests 'bell.core-check))")
+                .file(
+                        "checks/bell/core_check.clj",
+                        "(ns bell.core-check (:require [clojure.test :refer [deftest]] [bell.core]))",
+                        "(deftest a)")
+                .file("checks/bell/samples.clj", "(ns bell.samples)")
+                .file("check.sh", "java -cp 'lib/*:src:checks' clojure.main -m bell.runner")
+                .file("run.sh", "java -cp 'lib/*:src' clojure.main -m bell.core");
+        Proposal proposal = propose("target=leiningen", "version=1");
+        assertThat(decision(proposal, "main").value()).isEqualTo("bell.core");
+        assertThat(files(proposal))
+                .containsEntry("test/bell/runner.clj", "from checks/bell/runner.clj\n")
+                .containsEntry("test/bell/core_check.clj", "from checks/bell/core_check.clj\n")
+                .containsEntry("test/bell/samples.clj", "from checks/bell/samples.clj\n")
+                .doesNotContainKey("src/bell/core.clj");
+    }
 }

@@ -96,8 +96,13 @@ public final class SourceRoles {
         Set<String> started = new HashSet<>();
         for (ClojureCall call : project.calls()) call.action().namespace().ifPresent(started::add);
         Map<String, List<ClojureSource>> namespaces = project.namespaces();
-        for (ClojureSource source : project.sources().values())
-            if (source.definesTests() && !started.contains(source.name())) tests.add(source.path());
+        for (ClojureSource source : project.sources().values()) {
+            // a program that only runs tests is one of them
+            if (source.runsTests()) started.remove(source.name());
+            boolean test = source.definesTests()
+                    || source.runsTests() && source.namespace().isPresent();
+            if (test && !started.contains(source.name())) tests.add(source.path());
+        }
         // what the program itself requires is no test
         boolean changed = true;
         while (changed) {
@@ -122,8 +127,28 @@ public final class SourceRoles {
         return folders.stream()
                 .filter(folder -> Paths.within(folder, source.path()))
                 .findFirst()
-                .filter(folder -> Paths.name(folder).startsWith("test") || ("/" + folder + "/").contains("/test/"))
+                .filter(folder -> Paths.name(folder).startsWith("test")
+                        || ("/" + folder + "/").contains("/test/")
+                        || onlyTestsSearch(folder))
                 .filter(folder -> tests.stream().anyMatch(path -> Paths.within(folder, path)))
                 .isPresent();
+    }
+
+    /** Whether a folder is on class paths, and on those of tests alone. */
+    private boolean onlyTestsSearch(String folder) {
+        List<ClojureCall> calls = project.calls().stream()
+                .filter(call -> call.folders().contains(folder))
+                .toList();
+        return !calls.isEmpty() && calls.stream().allMatch(this::runsTests);
+    }
+
+    private boolean runsTests(ClojureCall call) {
+        Map<String, List<ClojureSource>> namespaces = project.namespaces();
+        return call.tests()
+                || call.action()
+                        .namespace()
+                        .filter(name -> namespaces.getOrDefault(name, List.of()).stream()
+                                .anyMatch(ClojureSource::runsTests))
+                        .isPresent();
     }
 }

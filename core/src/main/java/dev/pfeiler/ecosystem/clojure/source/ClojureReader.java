@@ -20,6 +20,7 @@ public final class ClojureReader {
 
     private static final Set<String> REQUIRING = Set.of("require", "use", "require-macros", "use-macros");
     private static final Set<String> CLAUSES = Set.of("require", "use", "require-macros", "use-macros", "load");
+    private static final Set<String> RUNNERS = Set.of("run-tests", "run-all-tests", "run-test");
     private static final Set<String> TESTS = Set.of("deftest", "deftest-", "facts", "defspec");
 
     private final String path;
@@ -34,6 +35,7 @@ public final class ClojureReader {
     private final Set<String> defined = new LinkedHashSet<>();
     private boolean definesMain;
     private boolean definesTests;
+    private boolean runsTests;
     private String compiled;
     private ReleaseSign newest;
 
@@ -62,6 +64,7 @@ public final class ClojureReader {
                 reader.files,
                 reader.definesMain,
                 reader.definesTests,
+                reader.runsTests,
                 Optional.ofNullable(reader.compiled),
                 Optional.ofNullable(reader.newest));
     }
@@ -107,7 +110,8 @@ public final class ClojureReader {
 
     private void clause(Form clause) {
         if (clause.is(Kind.CONDITIONAL)) {
-            clause.plainParts().forEach(this::clause);
+            boolean spliced = clause.text().equals("@");
+            clause.plainParts().forEach(one -> (spliced ? one.plainParts() : List.of(one)).forEach(this::clause));
             return;
         }
         boolean grouped = clause.is(Kind.LIST) || clause.is(Kind.VECTOR);
@@ -217,6 +221,7 @@ public final class ClojureReader {
 
     private void symbol(Form form) {
         String name = form.text();
+        runsTests |= RUNNERS.contains(name.substring(name.lastIndexOf('/') + 1));
         if (!defined.contains(name)) Releases.of(name).ifPresent(release -> sign(release, form));
         int slash = name.indexOf('/');
         if (slash > 0) {

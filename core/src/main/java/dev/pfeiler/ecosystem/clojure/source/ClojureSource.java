@@ -18,6 +18,7 @@ import java.util.Set;
  * @param files that it loads by their paths ({@code load-file})
  * @param definesMain whether it defines {@code -main}
  * @param definesTests whether it defines tests
+ * @param runsTests whether it runs those of other namespaces
  * @param compiled the class that is generated for the namespace
  * @param newest the release of Clojure that it needs, with the sign of it
  */
@@ -32,6 +33,7 @@ public record ClojureSource(
         Map<String, Evidence> files,
         boolean definesMain,
         boolean definesTests,
+        boolean runsTests,
         Optional<String> compiled,
         Optional<ReleaseSign> newest) {
     /** Whose source it is. */

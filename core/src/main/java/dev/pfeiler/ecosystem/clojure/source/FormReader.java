@@ -198,7 +198,11 @@ public final class FormReader {
                 at += 2;
                 return leaf(Kind.NUMBER, word(), start, first);
             }
-            case '<', '=', '\0' -> throw new Malformed(line, "an unreadable form");
+            case '=' -> {
+                at += 2;
+                return prefixed("#=", start, first);
+            }
+            case '<', '\0' -> throw new Malformed(line, "an unreadable form");
             default -> {
                 at++;
                 blanks();

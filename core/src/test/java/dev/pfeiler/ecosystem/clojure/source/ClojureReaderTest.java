@@ -30,6 +30,7 @@ class ClojureReaderTest {
                                :cljs [port.i :as i])
                             #?@(:clj [[port.j :as j]]))
                   #?(:cljs (:require-macros [port.k]))
+                  #?@(:clj [(:import java.sql.Time) (:require [port.n])])
                   (:import java.util.Date
                            (java.io File Reader)
                            [java.net URI]))
@@ -52,10 +53,12 @@ class ClojureReaderTest {
                         "port.j",
                         "port.k",
                         "port.l",
-                        "port.m");
+                        "port.m",
+                        "port.n");
         assertThat(source.imported().keySet())
                 .containsExactlyInAnyOrder(
                         "java.util.Date",
+                        "java.sql.Time",
                         "java.io.File",
                         "java.io.Reader",
                         "java.net.URI",
