@@ -1,7 +1,9 @@
 package dev.pfeiler.ecosystem.clojure.model;
 
 import dev.pfeiler.artifact.repository.Coordinates;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -24,7 +26,7 @@ public record Dependency(Coordinates coordinates, Scope scope, List<String> excl
 
         /** The word in choices. */
         public String word() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+            return name().toLowerCase(Locale.ROOT);
         }
 
         public static Optional<Scope> parse(String word) {
@@ -66,7 +68,7 @@ public record Dependency(Coordinates coordinates, Scope scope, List<String> excl
 
     /** The same without some of what it brings along. */
     public Dependency without(Set<String> keys) {
-        List<String> all = new java.util.ArrayList<>(excluded);
+        List<String> all = new ArrayList<>(excluded);
         all.addAll(keys);
         return new Dependency(coordinates, scope, all, local);
     }

@@ -6,14 +6,18 @@ import java.util.regex.Pattern;
 
 /** Scripts that start Java with the class path that the build tool prints. */
 final class ScriptClassPath {
-    private static final String WORD = "(?:\"[^\"]*\"|'[^']*'|[^\\s;&|\"']+)+";
+    // groups are repeated within bounds: without, long lines would take more stack than there is
+    private static final String WORD = "(?:\"[^\"]*+\"|'[^']*+'|[^\\s;&|\"']++){1,200}+";
+    private static final String BLANKS = "(?:[ \\t]++|\\\\\\n[ \\t]*+){1,20}+";
+    private static final String JAVA = "(?:java\"?|\\$\\{?JAVA\\w*+\\}?\"?)";
+
     /** A call of Java up to its class path, on one line or continued. */
-    private static final Pattern CALL = Pattern.compile(
-            "(?<![\\w.-])(java(?:[ \\t]+|\\\\\\n)(?:(?:-[^\\s;&|]+|\"[^\"]*\"|\\$\\S+)(?:[ \\t]+|\\\\\\n[ \\t]*))*?)"
-                    + "(?:(?:-cp|-classpath|--class-path)(?:[ \\t]+|=)" + WORD + "|(-jar)[ \\t]+" + WORD + ")");
+    private static final Pattern CALL = Pattern.compile("(?<![\\w.$-])(" + JAVA + BLANKS
+            + "(?:(?:-[^\\s;&|]++|\"[^\"]*+\"|\\$\\S++)" + BLANKS + "){0,200}?)"
+            + "(?:(?:-cp|-classpath|--class-path)(?:[ \\t]++|=)" + WORD + "|(-jar)[ \\t]++" + WORD + ")");
 
     private static final Pattern VARIABLE =
-            Pattern.compile("(?m)^(\\s*(?:export\\s+)?CLASSPATH=)(?:\"[^\"\\n]*\"|'[^'\\n]*'|[^\\s;&|]*)");
+            Pattern.compile("(?m)^([ \\t]*+(?:export[ \\t]++)?CLASSPATH=)(?:\"[^\"\\n]*+\"|'[^'\\n]*+'|[^\\s;&|]*+)");
 
     private ScriptClassPath() {}
 
