@@ -131,6 +131,11 @@ public record Text(String content, Charset charset, boolean ascii) {
         return at < 0 ? text : text.substring(at + mark.length());
     }
 
+    /** A number of things, for people: {@code 1 file}, {@code 2 files}. */
+    public static String count(long number, String one) {
+        return number + " " + one + (number == 1 ? "" : "s");
+    }
+
     /** A text without another at its start. */
     public static String withoutStart(String text, String start) {
         return text.startsWith(start) ? text.substring(start.length()) : text;

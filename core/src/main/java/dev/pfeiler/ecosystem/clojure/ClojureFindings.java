@@ -11,6 +11,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Finding.Topic;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -63,7 +64,7 @@ final class ClojureFindings {
         byDialect.forEach((dialect, sources) -> found(
                 Topic.LANGUAGES,
                 dialect,
-                count(sources.size(), "source"),
+                Text.count(sources.size(), "source"),
                 Certainty.CERTAIN,
                 sources.stream()
                         .limit(1)
@@ -89,7 +90,7 @@ final class ClojureFindings {
         byFolder.forEach((folder, sources) -> found(
                 Topic.FOLDERS,
                 folder.isEmpty() ? "." : folder,
-                "has " + count(sources.size(), "namespace") + " at their places",
+                "has " + Text.count(sources.size(), "namespace") + " at their places",
                 Certainty.CERTAIN,
                 sources.stream()
                         .flatMap(source -> source.namespace().stream())
@@ -153,7 +154,7 @@ final class ClojureFindings {
                     findings.add(new Finding(
                             Topic.TROUBLE,
                             name,
-                            "is declared by " + count(same.size(), "file") + "; only one of them can be found",
+                            "is declared by " + Text.count(same.size(), "file") + "; only one of them can be found",
                             Certainty.CERTAIN,
                             same.stream()
                                     .flatMap(source -> source.namespace().stream())
@@ -185,15 +186,15 @@ final class ClojureFindings {
 
     /** Namespaces that require each other, which cannot be loaded. */
     private void cycles() {
+        Map<String, List<ClojureSource>> namespaces = project.namespaces();
         Map<String, Set<String>> requires = new LinkedHashMap<>();
-        project.namespaces()
-                .forEach((name, sources) -> requires.put(
-                        name,
-                        sources.stream()
-                                .flatMap(source -> source.required().keySet().stream())
-                                .filter(project.namespaces()::containsKey)
-                                .filter(other -> !other.equals(name))
-                                .collect(Collectors.toCollection(LinkedHashSet::new))));
+        namespaces.forEach((name, sources) -> requires.put(
+                name,
+                sources.stream()
+                        .flatMap(source -> source.required().keySet().stream())
+                        .filter(namespaces::containsKey)
+                        .filter(other -> !other.equals(name))
+                        .collect(Collectors.toCollection(LinkedHashSet::new))));
         // what requires nothing that is left can be loaded; a circle never is
         boolean changed = true;
         while (changed) {
@@ -212,15 +213,11 @@ final class ClojureFindings {
                     "require each other",
                     Certainty.LIKELY,
                     circle.stream()
-                            .flatMap(name -> project.namespaces().get(name).stream())
+                            .flatMap(name -> namespaces.get(name).stream())
                             .flatMap(source -> source.required().entrySet().stream())
                             .filter(one -> circle.contains(one.getKey()))
                             .map(Map.Entry::getValue)
                             .limit(SHOWN)
                             .toList());
-    }
-
-    private static String count(int n, String one) {
-        return n + " " + one + (n == 1 ? "" : "s");
     }
 }

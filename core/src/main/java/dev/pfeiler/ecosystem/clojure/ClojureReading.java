@@ -28,13 +28,9 @@ record ClojureReading(ClojureProject project, Environment environment) implement
         return new ClojureFindings(project).all();
     }
 
-    /** The first tool that is installed. */
     @Override
     public Optional<PreferredTarget> preferred() {
-        return ClojureTools.ALL.stream()
-                .filter(tool -> environment.program(tool.program()).isPresent())
-                .map(tool -> new PreferredTarget(tool.id(), tool.program() + " is installed", List.of()))
-                .findFirst();
+        return ClojureTools.installed(environment);
     }
 
     @Override

@@ -50,6 +50,6 @@ record ClojureTarget(ClojureTool tool) implements Target {
 
     @Override
     public List<List<String>> buildCommands() {
-        return tool.id().equals("deps") ? List.of() : List.of(List.of("lein", "jar"));
+        return tool.makesArchive() ? List.of(List.of(tool.program(), "jar")) : List.of();
     }
 }

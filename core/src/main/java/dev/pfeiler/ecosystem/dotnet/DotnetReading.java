@@ -16,6 +16,7 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -31,8 +32,8 @@ record DotnetReading(DotnetProject project) implements Reading {
         findings.add(found(
                 Topic.LANGUAGES,
                 "C#",
-                count(project.sources().size(), "source") + " in "
-                        + count(project.compilations().size(), "project"),
+                Text.count(project.sources().size(), "source") + " in "
+                        + Text.count(project.compilations().size(), "project"),
                 project.compilations().stream()
                         .map(Compilation::evidence)
                         .limit(3)
@@ -42,7 +43,7 @@ record DotnetReading(DotnetProject project) implements Reading {
                     Topic.FOLDERS,
                     one.id(),
                     "builds " + one.output() + " from "
-                            + count(one.files().sources().size(), "source")
+                            + Text.count(one.files().sources().size(), "source")
                             + one.identity()
                                     .framework()
                                     .map(name -> " for " + name)
@@ -97,10 +98,6 @@ record DotnetReading(DotnetProject project) implements Reading {
 
     private static Finding found(Topic topic, String subject, String fact, List<Evidence> evidence) {
         return Finding.of(topic, subject, fact, Certainty.CERTAIN, evidence);
-    }
-
-    private static String count(int n, String one) {
-        return n + " " + one + (n == 1 ? "" : "s");
     }
 
     @Override

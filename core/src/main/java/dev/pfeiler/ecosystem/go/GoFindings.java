@@ -8,6 +8,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Finding.Topic;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -36,7 +37,7 @@ final class GoFindings {
         long own = project.own().stream()
                 .mapToLong(module -> project.sourcesOf(module).size())
                 .sum();
-        add(Topic.LANGUAGES, "Go", count(own, "file") + " of the project's own");
+        add(Topic.LANGUAGES, "Go", Text.count(own, "file") + " of the project's own");
         project.workspace()
                 .ifPresent(root -> add(
                         Topic.FOLDERS,
@@ -71,7 +72,7 @@ final class GoFindings {
         if (!copies.isEmpty())
             add(
                     Topic.LIBRARIES,
-                    count(copies.size(), "copied package"),
+                    Text.count(copies.size(), "copied package"),
                     "found by import path",
                     Evidence.of(copies.values().iterator().next(), ""));
         letterCase(module);
@@ -128,9 +129,5 @@ final class GoFindings {
 
     private void add(Topic topic, String subject, String fact, Evidence... evidence) {
         findings.add(Finding.of(topic, subject, fact, Certainty.CERTAIN, List.of(evidence)));
-    }
-
-    private static String count(long n, String one) {
-        return n + " " + one + (n == 1 ? "" : "s");
     }
 }

@@ -68,11 +68,7 @@ public final class ClojureLibraries implements Libraries {
                     "Change its version there, if another is wanted.");
         });
         ClojureTool tool = ClojureTools.of(project.target().id());
-        List<Dependency> before = new ArrayList<>();
-        for (ManagedBuild.DeclaredPackage one : project.build().declared())
-            Coordinates.of(one.notation().name(), one.notation().version())
-                    .ifPresent(found -> before.add(
-                            new Dependency(found, Scope.MAIN, List.copyOf(one.excluded()), Optional.empty())));
+        List<Dependency> before = Dependency.declared(project.build());
         List<Dependency> after = new ArrayList<>(before);
         after.add(new Dependency(coordinates, Scope.MAIN));
         Resolution is = tool.rules().of(after, repositories);

@@ -42,10 +42,9 @@ public final class ClojureCreator implements Creator {
 
     @Override
     public PreferredTarget preferred(Environment environment) {
-        for (ClojureTool tool : ClojureTools.ALL)
-            if (environment.program(tool.program()).isPresent())
-                return new PreferredTarget(tool.id(), tool.program() + " is installed", List.of());
-        return new PreferredTarget(ClojureTools.ALL.get(0).id(), "the usual build tool for Clojure", List.of());
+        return ClojureTools.installed(environment)
+                .orElseGet(() -> new PreferredTarget(
+                        ClojureTools.ALL.get(0).id(), "the usual build tool for Clojure", List.of()));
     }
 
     @Override

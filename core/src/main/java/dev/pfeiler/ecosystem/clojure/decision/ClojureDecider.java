@@ -10,7 +10,6 @@ import dev.pfeiler.ecosystem.clojure.model.PageCompilation;
 import dev.pfeiler.ecosystem.clojure.project.ClojureCall;
 import dev.pfeiler.ecosystem.clojure.project.ClojureProject;
 import dev.pfeiler.ecosystem.clojure.project.PageBuild;
-import dev.pfeiler.ecosystem.clojure.source.ClojureSource;
 import dev.pfeiler.ecosystem.clojure.source.Form;
 import dev.pfeiler.ecosystem.clojure.source.FormReader;
 import dev.pfeiler.ecosystem.clojure.source.FormText;
@@ -88,14 +87,14 @@ public final class ClojureDecider {
                 dependencies.add(one.symbol(false).equals("org.clojure/clojure") ? 0 : dependencies.size(), one);
         left.addAll(missing.left());
         Optional<String> main = main();
-        List<String> compiled = compiled(main);
+        List<String> compiled = compiled();
         List<PageCompilation> pages = pages(dependencies);
         ClojureBuild build = new ClojureBuild(
                 own,
                 new ClojureBuild.Texts(description, license),
                 dependencies,
                 layout.folders(),
-                tests(),
+                roles.tests(),
                 main,
                 compiled,
                 options(main),
@@ -104,17 +103,6 @@ public final class ClojureDecider {
         Map<String, String> moved = layout.moved();
         replaced.forEach(one -> moved.remove(one.script()));
         return new ClojureDecisions(build, moved, plan.retired(), plan.kept(), written, replaced, left);
-    }
-
-    /** Namespaces whose tests the virtual machine runs. */
-    private List<String> tests() {
-        return roles.sources(Role.TEST)
-                .filter(source -> source.definesTests() && source.dialect().runsOnJvm())
-                .map(ClojureSource::name)
-                .filter(name -> !name.isEmpty())
-                .sorted()
-                .distinct()
-                .toList();
     }
 
     private Optional<String> main() {
@@ -168,7 +156,7 @@ public final class ClojureDecider {
     }
 
     /** Namespaces that the old wiring makes classes of. */
-    private List<String> compiled(Optional<String> main) {
+    private List<String> compiled() {
         Map<String, Evidence> found = new LinkedHashMap<>();
         for (ClojureCall call : project.calls()) {
             if (call.main().equals(ClojureCall.COMPILER))
@@ -286,6 +274,6 @@ public final class ClojureDecider {
 
     private static boolean hasProgram(String version) {
         Matcher matcher = Pattern.compile("1\\.(\\d+)\\..*").matcher(version);
-        return matcher.matches() && Integer.parseInt(matcher.group(1)) >= WITH_PROGRAM && !version.startsWith("0.");
+        return matcher.matches() && Integer.parseInt(matcher.group(1)) >= WITH_PROGRAM;
     }
 }

@@ -16,6 +16,7 @@ import dev.pfeiler.script.ScriptKind;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -44,6 +45,9 @@ final class LayoutDecision {
     private final ClojureProject project;
     private final SourceRoles roles;
     private final Map<String, String> moved = new LinkedHashMap<>();
+    /** Where something moves. */
+    private final Set<String> destinations = new HashSet<>();
+
     private final List<Finding> left = new ArrayList<>();
     private ClojureBuild.Folders folders;
 
@@ -141,7 +145,7 @@ final class LayoutDecision {
 
     private void move(String from, String to) {
         if (from.equals(to)) return;
-        boolean taken = moved.containsValue(to)
+        boolean taken = !destinations.add(to)
                 || project.tree().has(to)
                         && !project.sources().containsKey(to)
                         && !project.java().containsKey(to);

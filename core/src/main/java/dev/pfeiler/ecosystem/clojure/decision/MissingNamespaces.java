@@ -65,14 +65,12 @@ final class MissingNamespaces {
             "repl.deps",
             "tools.deps.interop");
 
-    private final ClojureProject project;
     private final Deliberation deliberation;
     private final LanguageLibraries own;
     private final Map<String, Dependency> found = new LinkedHashMap<>();
     private final List<Finding> left = new ArrayList<>();
 
     MissingNamespaces(ClojureProject project, SourceRoles roles, Deliberation deliberation, Repositories repositories) {
-        this.project = project;
         this.deliberation = deliberation;
         this.own = new LanguageLibraries(repositories);
         boolean language = project.hasLanguage();
@@ -116,7 +114,7 @@ final class MissingNamespaces {
     }
 
     private static boolean isOfPages(String name) {
-        return name.startsWith("cljs.") || name.startsWith("clojure.browser.") || name.startsWith("clojure.");
+        return name.startsWith("cljs.") || name.startsWith("clojure.");
     }
 
     /** The newest release that something in the sources needs, or the usual one. */
@@ -139,19 +137,19 @@ final class MissingNamespaces {
                 : Optional.empty();
         Optional<Coordinates> chosen =
                 deliberation.choices().of(key).flatMap(choice -> Coordinates.parse(choice.value()));
-        if (known.isEmpty() && chosen.isEmpty()) {
-            if (deliberation.choices().of(key).isEmpty())
-                left.add(Finding.trouble(
-                        name,
-                        "is required and nothing provides it; say which library has it with --choose " + key
-                                + "=GROUP:ARTIFACT:VERSION",
-                        place));
+        boolean answered = deliberation.choices().of(key).isPresent();
+        if (known.isEmpty() && !answered) {
+            left.add(Finding.trouble(
+                    name,
+                    "is required and nothing provides it; say which library has it with --choose " + key
+                            + "=GROUP:ARTIFACT:VERSION",
+                    place));
+            return;
         }
-        if (found.values().stream().anyMatch(one -> known.filter(
-                        k -> k.key().equals(one.coordinates().key()))
-                .isPresent())) return;
-        if (known.isPresent() || deliberation.choices().of(key).isPresent())
-            ask(name, known.orElseGet(() -> chosen.orElse(UsualReleases.LANGUAGE)), scope, List.of(place));
+        boolean declared = found.values().stream().anyMatch(one -> known.filter(
+                        artifact -> artifact.key().equals(one.coordinates().key()))
+                .isPresent());
+        if (!declared) ask(name, known.or(() -> chosen).orElse(UsualReleases.LANGUAGE), scope, List.of(place));
     }
 
     private void ask(String name, Coordinates proposed, Dependency.Scope scope, List<Evidence> evidence) {

@@ -37,6 +37,8 @@ public final class SourceRoles {
 
     private final ClojureProject project;
     private final List<String> folders;
+    private final Map<String, List<ClojureSource>> namespaces;
+    private final Set<String> byPath;
     private final Set<String> builds = new HashSet<>();
     private final Map<String, Placed> placed = new TreeMap<>();
 
@@ -44,7 +46,9 @@ public final class SourceRoles {
         this.project = project;
         this.folders = project.folders();
         project.pages().stream().map(PageBuild::script).forEach(builds::add);
-        Set<String> tests = tests();
+        this.namespaces = project.namespaces();
+        this.byPath = Set.copyOf(project.loadedByPath());
+        Set<String> tests = testPaths();
         for (ClojureSource source : project.sources().values()) placed.put(source.path(), placed(source, tests));
     }
 
@@ -60,6 +64,26 @@ public final class SourceRoles {
     /** The sources of a role. */
     public Stream<ClojureSource> sources(Role role) {
         return of(role).map(Placed::source);
+    }
+
+    /** The namespaces of roles that the virtual machine can load. */
+    public List<String> loadable(Set<Role> of) {
+        return named(
+                placed.values().stream().filter(one -> of.contains(one.role())).map(Placed::source));
+    }
+
+    /** The namespaces whose tests the virtual machine runs. */
+    public List<String> tests() {
+        return named(sources(Role.TEST).filter(ClojureSource::definesTests));
+    }
+
+    private static List<String> named(Stream<ClojureSource> sources) {
+        return sources.filter(source -> source.dialect().runsOnJvm())
+                .map(ClojureSource::name)
+                .filter(name -> !name.isEmpty())
+                .sorted()
+                .distinct()
+                .toList();
     }
 
     private Placed placed(ClojureSource source, Set<String> tests) {
@@ -82,7 +106,7 @@ public final class SourceRoles {
                 .flatMap(name -> Paths.before(name + "." + Paths.extension(path), path).stream())
                 .findFirst();
         if (loaded.isPresent()) return loaded;
-        boolean run = project.loadedByPath().contains(path);
+        boolean run = byPath.contains(path);
         boolean found = Set.of("data_readers", "user").contains(Paths.stem(path))
                 || !source.resumed().isEmpty();
         return folders.stream()
@@ -91,11 +115,10 @@ public final class SourceRoles {
     }
 
     /** The paths of tests, and of what only tests use. */
-    private Set<String> tests() {
+    private Set<String> testPaths() {
         Set<String> tests = new HashSet<>();
         Set<String> started = new HashSet<>();
         for (ClojureCall call : project.calls()) call.action().namespace().ifPresent(started::add);
-        Map<String, List<ClojureSource>> namespaces = project.namespaces();
         for (ClojureSource source : project.sources().values()) {
             // a program that only runs tests is one of them
             if (source.runsTests()) started.remove(source.name());
@@ -143,7 +166,6 @@ public final class SourceRoles {
     }
 
     private boolean runsTests(ClojureCall call) {
-        Map<String, List<ClojureSource>> namespaces = project.namespaces();
         return call.tests()
                 || call.action()
                         .namespace()

@@ -33,6 +33,12 @@ public interface ClojureTool {
     /** Whether a jar that no repository has stays where it is; else it goes into a repository in the project. */
     boolean takesJarsInPlace();
 
+    /** Whether it packs an archive. */
+    boolean makesArchive();
+
+    /** Whether its class path is known by its program only. */
+    boolean needsProgram();
+
     /** Whether it compiles Java sources. */
     boolean compilesJava();
 

@@ -72,8 +72,7 @@ record DepsBuild(DescriptorText descriptorText) implements ManagedBuild {
     }
 
     private static String declaring(DescriptorText text, Request one) {
-        String[] key = one.notation().name().split(":");
-        String entry = key[0] + "/" + key[1] + " {:mvn/version "
+        String entry = Dependency.symbol(one.notation().name(), false) + " {:mvn/version "
                 + FormText.string(one.notation().version()) + "}";
         String alias = Set.of("test", "provided").contains(one.scope()) ? one.scope() : "";
         if (alias.isEmpty())

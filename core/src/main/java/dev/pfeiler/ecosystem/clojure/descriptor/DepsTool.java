@@ -52,6 +52,16 @@ final class DepsTool implements ClojureTool {
     }
 
     @Override
+    public boolean makesArchive() {
+        return false;
+    }
+
+    @Override
+    public boolean needsProgram() {
+        return false;
+    }
+
+    @Override
     public boolean compilesJava() {
         return false;
     }

@@ -107,8 +107,7 @@ record LeiningenBuild(DescriptorText descriptorText) implements ManagedBuild {
     }
 
     private static String declaring(DescriptorText text, Request one) {
-        String[] key = one.notation().name().split(":");
-        String symbol = key[0].equals(key[1]) ? key[0] : key[0] + "/" + key[1];
+        String symbol = Dependency.symbol(one.notation().name(), true);
         String entry = "[" + symbol + " " + FormText.string(one.notation().version()) + "]";
         String profile =
                 switch (one.scope()) {

@@ -53,6 +53,16 @@ final class LeiningenTool implements ClojureTool {
     }
 
     @Override
+    public boolean makesArchive() {
+        return true;
+    }
+
+    @Override
+    public boolean needsProgram() {
+        return true;
+    }
+
+    @Override
     public boolean compilesJava() {
         return true;
     }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.clojure.model;
 
 import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.ecosystem.ManagedBuild;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -39,25 +40,34 @@ public record Dependency(Coordinates coordinates, Scope scope, List<String> excl
         excluded = List.copyOf(new TreeSet<>(excluded));
     }
 
+    /** What a descriptor declares with a version, as it is for all runs. */
+    public static List<Dependency> declared(ManagedBuild build) {
+        List<Dependency> declared = new ArrayList<>();
+        for (ManagedBuild.DeclaredPackage one : build.declared())
+            Coordinates.of(one.notation().name(), one.notation().version())
+                    .ifPresent(found -> declared.add(
+                            new Dependency(found, Scope.MAIN, List.copyOf(one.excluded()), Optional.empty())));
+        return declared;
+    }
+
     public Dependency(Coordinates coordinates, Scope scope) {
         this(coordinates, scope, List.of(), Optional.empty());
     }
 
     /** The symbol that names it: group and artifact, the group only where it has another name. */
     public String symbol(boolean brief) {
-        return symbol(coordinates.group(), coordinates.artifact(), brief);
+        return symbol(coordinates.group() + ":" + coordinates.artifact(), brief);
     }
 
-    private static String symbol(String group, String artifact, boolean brief) {
-        return brief && group.equals(artifact) ? artifact : group + "/" + artifact;
+    /** The symbol that names an artifact of a group, which {@link #key} reads. */
+    public static String symbol(String key, boolean brief) {
+        String[] parts = key.split(":");
+        return brief && parts[0].equals(parts[1]) ? parts[1] : parts[0] + "/" + parts[1];
     }
 
     /** The symbols of what is excluded. */
     public List<String> excludedSymbols(boolean brief) {
-        return excluded.stream()
-                .map(key -> key.split(":"))
-                .map(parts -> symbol(parts[0], parts[1], brief))
-                .toList();
+        return excluded.stream().map(key -> symbol(key, brief)).toList();
     }
 
     /** The artifact that a symbol names. */

@@ -17,14 +17,13 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.proof.StartedProgram;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import java.util.Set;
 
 /** Builds a copy of a managed project, loads its namespaces, runs its tests and starts it. */
 public final class ClojureManagedProof extends ManagedProof {
@@ -46,7 +45,7 @@ public final class ClojureManagedProof extends ManagedProof {
 
     @Override
     protected Optional<PartVerdict.Failure> build() throws IOException {
-        if (tool.id().equals("leiningen")) {
+        if (tool.makesArchive()) {
             stage("running lein jar");
             ToolRun run = runner.lein("jar", "jar");
             if (!run.succeeded())
@@ -64,7 +63,7 @@ public final class ClojureManagedProof extends ManagedProof {
                 List.of(),
                 request.log().toAbsolutePath().getParent(),
                 "managed");
-        List<String> names = names(Role.MAIN);
+        List<String> names = roles.loadable(Set.of(Role.MAIN));
         if (names.isEmpty()) return Optional.empty();
         ClojureSide.Loaded loaded = side.load(names, request.scratch());
         loaded.failures()
@@ -74,21 +73,9 @@ public final class ClojureManagedProof extends ManagedProof {
         return Optional.empty();
     }
 
-    private List<String> names(Role role) {
-        return roles.sources(role)
-                .filter(source -> source.dialect().runsOnJvm())
-                .map(ClojureSource::name)
-                .filter(name -> !name.isEmpty())
-                .distinct()
-                .toList();
-    }
-
     @Override
     protected void test() throws IOException {
-        List<String> tests = roles.sources(Role.TEST)
-                .filter(source -> source.definesTests() && source.dialect().runsOnJvm())
-                .map(ClojureSource::name)
-                .toList();
+        List<String> tests = roles.tests();
         if (tests.isEmpty()) return;
         stage("running the tests");
         row(side.tests(tests).alone("the tests", log("tests-managed").toString()));
@@ -105,11 +92,7 @@ public final class ClojureManagedProof extends ManagedProof {
         for (List<String> page : pages) page(page);
         if (main.isEmpty()) return;
         stage("starting " + main.get());
-        String path = side.classPath().stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
-        started(
-                List.of(java.toString(), "-cp", path, "clojure.main", "-m", main.get()),
-                Map.of(),
-                StartedProgram.LIMIT);
+        started(side.command(main.get()), Map.of(), StartedProgram.LIMIT);
     }
 
     private void page(List<String> arguments) throws IOException {

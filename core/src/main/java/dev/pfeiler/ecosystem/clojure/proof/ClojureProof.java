@@ -26,6 +26,7 @@ import dev.pfeiler.proof.ServerComparison;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeCopy;
 import java.io.File;
 import java.io.IOException;
@@ -82,7 +83,7 @@ public final class ClojureProof {
         ToolRunner runner = new ToolRunner(tool, environment, request.converted(), logs, request.offline());
         request.stage().accept("asking for the class path");
         List<Path> products = new ArrayList<>();
-        if (tool.id().equals("leiningen")) {
+        if (tool.makesArchive()) {
             ToolRun built = runner.lein("jar", "jar");
             Files.copy(built.log(), request.log(), StandardCopyOption.REPLACE_EXISTING);
             if (!built.succeeded())
@@ -182,11 +183,8 @@ public final class ClojureProof {
                 differences.add(new Difference(
                         name, Kind.ADDED, complete && excluded.isEmpty() ? "" : "the project had no jar of it"));
         });
-        return new Comparison("libraries", counted(old.size(), "jar"), counted(current.size(), "jar"), differences);
-    }
-
-    private static String counted(int count, String one) {
-        return count + " " + one + (count == 1 ? "" : "s");
+        return new Comparison(
+                "libraries", Text.count(old.size(), "jar"), Text.count(current.size(), "jar"), differences);
     }
 
     private Optional<Path> archive() throws IOException {
@@ -204,25 +202,15 @@ public final class ClojureProof {
         Set<String> sources = new TreeSet<>(JarContents.of(product).files().keySet());
         sources.removeIf(
                 file -> !ClojureFiles.EXTENSIONS.contains(Paths.extension(file)) || file.startsWith("META-INF/"));
-        List<Difference> differences = new ArrayList<>();
-        for (String path : wanted) if (!sources.contains(path)) differences.add(new Difference(path, Kind.GONE, ""));
-        for (String path : sources) if (!wanted.contains(path)) differences.add(new Difference(path, Kind.ADDED, ""));
         return new Comparison(
                 product.getFileName().toString(),
-                counted(wanted.size(), "source"),
-                counted(sources.size(), "source"),
-                differences);
+                Text.count(wanted.size(), "source"),
+                Text.count(sources.size(), "source"),
+                Difference.between(wanted, sources));
     }
 
     private void namespaces(ClojureSide before, ClojureSide after) throws IOException {
-        List<String> names = roles.all().values().stream()
-                .filter(one ->
-                        one.role() != Role.SCRIPT && one.source().dialect().runsOnJvm())
-                .map(one -> one.source().name())
-                .filter(name -> !name.isEmpty())
-                .distinct()
-                .sorted()
-                .toList();
+        List<String> names = roles.loadable(Set.of(Role.MAIN, Role.TEST));
         if (names.isEmpty()) return;
         request.stage().accept("loading the namespaces");
         ClojureSide.Loaded old = before.load(names, request.scratch());
@@ -326,10 +314,8 @@ public final class ClojureProof {
         request.stage().accept("compiling");
         Set<String> old = compiled(before);
         Set<String> now = products.isEmpty() ? compiled(after) : packed(products.get(0));
-        List<Difference> differences = new ArrayList<>();
-        for (String name : old) if (!now.contains(name)) differences.add(new Difference(name, Kind.GONE, ""));
-        for (String name : now) if (!old.contains(name)) differences.add(new Difference(name, Kind.ADDED, ""));
-        rows.add(new Comparison("classes", String.valueOf(old.size()), String.valueOf(now.size()), differences));
+        rows.add(new Comparison(
+                "classes", String.valueOf(old.size()), String.valueOf(now.size()), Difference.between(old, now)));
     }
 
     private Set<String> compiled(ClojureSide side) throws IOException {

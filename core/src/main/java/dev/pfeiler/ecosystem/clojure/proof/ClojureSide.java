@@ -134,6 +134,11 @@ record ClojureSide(Path java, Path folder, List<Path> classPath, List<String> lo
         return words;
     }
 
+    /** What calls the {@code -main} of a namespace. */
+    List<String> command(String namespace) {
+        return command(List.of(), starting(namespace, List.of()));
+    }
+
     /** Calls the {@code -main} of a namespace. */
     ProgramResult start(String namespace, List<String> options, List<String> arguments, int number, Duration limit)
             throws IOException {

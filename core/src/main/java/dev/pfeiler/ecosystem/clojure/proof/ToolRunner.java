@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.clojure.proof;
 
-import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.artifact.repository.ProjectRepository;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.artifact.repository.Resolved;
@@ -19,7 +18,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -49,7 +47,7 @@ final class ToolRunner {
      * @throws Refusal if the tool cannot do without it, and it is not installed
      */
     Optional<Path> program() {
-        if (tool.id().equals("deps")) return environment.program(tool.program());
+        if (!tool.needsProgram()) return environment.program(tool.program());
         return Optional.of(
                 environment.requiredProgram(tool.program(), "Install " + tool.title() + ", or add it to the PATH."));
     }
@@ -97,7 +95,7 @@ final class ToolRunner {
 
     /** The class path with sources, tests and what is provided. */
     ClassPath classPath() throws IOException {
-        if (tool.id().equals("deps")) return program().isPresent() ? byProgram() : resolved();
+        if (!tool.needsProgram()) return program().isPresent() ? byProgram() : resolved();
         ToolRun run = lein("class-path", "classpath");
         if (!run.succeeded()) return new ClassPath(List.of(), "lein classpath failed: " + first(run.output()));
         String line = run.output().get(run.output().size() - 1);
@@ -135,16 +133,10 @@ final class ToolRunner {
         ManagedBuild build = tool.read(tree).orElseThrow();
         List<Path> entries = new ArrayList<>();
         paths.folders().forEach(path -> entries.add(folder.resolve(path)));
-        Map<String, Dependency> declared = new LinkedHashMap<>();
-        for (ManagedBuild.DeclaredPackage one : build.declared())
-            Coordinates.of(one.notation().name(), one.notation().version())
-                    .ifPresent(found -> declared.putIfAbsent(
-                            found.key(),
-                            new Dependency(
-                                    found, Dependency.Scope.MAIN, List.copyOf(one.excluded()), Optional.empty())));
         paths.jars().forEach(jar -> entries.add(folder.resolve(jar)));
         Repositories repositories = Repositories.of(environment.offline(offline || environment.offline()));
-        for (Resolved one : tool.rules().of(declared.values(), repositories).artifacts()) {
+        for (Resolved one :
+                tool.rules().of(Dependency.declared(build), repositories).artifacts()) {
             Optional<Path> jar = repositories.jar(one.coordinates());
             if (jar.isEmpty()) return new ClassPath(List.of(), "no repository has " + one.coordinates() + ".");
             entries.add(jar.get());

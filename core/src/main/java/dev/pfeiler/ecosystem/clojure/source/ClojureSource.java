@@ -1,7 +1,6 @@
 package dev.pfeiler.ecosystem.clojure.source;
 
 import dev.pfeiler.evidence.Evidence;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -75,10 +74,6 @@ public record ClojureSource(
 
     public String name() {
         return namespace.map(Declared::name).orElse("");
-    }
-
-    public boolean requires(List<String> prefixes) {
-        return required.keySet().stream().anyMatch(name -> prefixes.stream().anyMatch(name::startsWith));
     }
 
     /** The path below a source folder at which a namespace is looked for, without an extension. */

@@ -209,14 +209,12 @@ public final class DotnetProof {
     /** A row about two sets; none if both are empty. */
     private void sets(Compilation one, String subject, Set<String> before, Set<String> after) {
         if (before.isEmpty() && after.isEmpty()) return;
-        row(one, subject, String.valueOf(before.size()), String.valueOf(after.size()), differences(before, after));
-    }
-
-    private static List<Difference> differences(Set<String> before, Set<String> after) {
-        List<Difference> differences = new ArrayList<>();
-        for (String name : before) if (!after.contains(name)) differences.add(new Difference(name, Kind.GONE, ""));
-        for (String name : after) if (!before.contains(name)) differences.add(new Difference(name, Kind.ADDED, ""));
-        return differences;
+        row(
+                one,
+                subject,
+                String.valueOf(before.size()),
+                String.valueOf(after.size()),
+                Difference.between(before, after));
     }
 
     private static String constants(Compilation one) {
@@ -239,7 +237,7 @@ public final class DotnetProof {
         for (boolean debug : List.of(true, false)) {
             Set<String> before = new TreeSet<>(Compilation.constants(debug ? old.debug() : old.release()));
             Set<String> now = new TreeSet<>(Compilation.constants(debug ? after.debug() : after.release()));
-            for (Difference one : differences(before, now)) {
+            for (Difference one : Difference.between(before, now)) {
                 boolean harmless = implicit.contains(one.subject()) && !asked.contains(one.subject());
                 String where = one.subject() + (debug ? " (Debug)" : " (Release)");
                 // a script has no configurations: what it builds is compared with the first
@@ -308,7 +306,7 @@ public final class DotnetProof {
 
     private static List<Difference> types(AssemblyFile before, AssemblyFile after) {
         List<Difference> differences = new ArrayList<>(
-                differences(before.types().keySet(), after.types().keySet()));
+                Difference.between(before.types().keySet(), after.types().keySet()));
         before.types().forEach((name, members) -> {
             if (!after.types().containsKey(name) || after.types().get(name).equals(members)) return;
             Set<String> changed = new TreeSet<>(members);

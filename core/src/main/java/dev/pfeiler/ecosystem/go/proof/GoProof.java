@@ -158,11 +158,7 @@ public final class GoProof {
     }
 
     private static Comparison listed(String subject, List<String> old, List<String> now) {
-        List<Difference> differences = new ArrayList<>();
-        for (String one : new TreeSet<>(old))
-            if (!now.contains(one)) differences.add(new Difference(one, Kind.GONE, ""));
-        for (String one : new TreeSet<>(now))
-            if (!old.contains(one)) differences.add(new Difference(one, Kind.ADDED, ""));
+        List<Difference> differences = Difference.between(new TreeSet<>(old), new TreeSet<>(now));
         return new Comparison(subject, String.valueOf(old.size()), String.valueOf(now.size()), differences);
     }
 

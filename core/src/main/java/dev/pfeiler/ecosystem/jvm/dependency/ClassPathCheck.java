@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -71,12 +72,8 @@ public record ClassPathCheck(int sourceSets, int unanswered, List<Finding> findi
                 ? "Compile class path of 1 source set: "
                 : "Compile class paths of " + sourceSets + " source sets: ";
         List<String> lacks = new ArrayList<>();
-        if (!findings.isEmpty()) lacks.add(count(findings.size(), "used jar") + " not on them");
-        if (unanswered > 0) lacks.add(count(unanswered, "imported package") + " in no library");
+        if (!findings.isEmpty()) lacks.add(Text.count(findings.size(), "used jar") + " not on them");
+        if (unanswered > 0) lacks.add(Text.count(unanswered, "imported package") + " in no library");
         return List.of(sets + (lacks.isEmpty() ? "complete" : String.join(", ", lacks)));
-    }
-
-    private static String count(int count, String what) {
-        return count + " " + what + (count == 1 ? "" : "s");
     }
 }

@@ -14,6 +14,7 @@ import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Finding.Topic;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -50,16 +51,12 @@ public final class PhpFindings {
         findings.add(Finding.of(topic, subject, fact, certainty, List.of(evidence)));
     }
 
-    private static String count(long n, String one) {
-        return n + " " + one + (n == 1 ? "" : "s");
-    }
-
     private void languages() {
         long declared = project.own().stream()
                 .flatMap(source -> source.declarations().stream())
                 .filter(d -> d.kind().loadable())
                 .count();
-        String fact = count(project.sources().size(), "file") + ", " + declared + " of the project's own classes";
+        String fact = Text.count(project.sources().size(), "file") + ", " + declared + " of the project's own classes";
         add(Topic.LANGUAGES, "PHP", fact, Certainty.CERTAIN);
     }
 
@@ -118,19 +115,19 @@ public final class PhpFindings {
             }
         }
         if (first.isPresent()) {
-            String fact = "loads a fixed path (" + count(certain, "place") + ")";
+            String fact = "loads a fixed path (" + Text.count(certain, "place") + ")";
             add(Topic.TOOLS, "require", fact, Certainty.CERTAIN, first.get());
             if (!dynamic.isEmpty())
                 add(
                         Topic.TOOLS,
                         "require",
-                        "loads a path computed at run time (" + count(dynamic.size(), "place") + ")",
+                        "loads a path computed at run time (" + Text.count(dynamic.size(), "place") + ")",
                         Certainty.CERTAIN,
                         dynamic.toArray(Evidence[]::new));
         }
         for (Autoloader autoloader : project.autoloaders()) {
             String fact = "is an autoloader: " + autoloader.rule() + " ("
-                    + count(autoloader.files().size(), "file") + ")";
+                    + Text.count(autoloader.files().size(), "file") + ")";
             Certainty certainty = autoloader.understood() ? Certainty.CERTAIN : Certainty.GUESS;
             add(Topic.TOOLS, autoloader.source().path(), fact, certainty, autoloader.evidence());
         }
