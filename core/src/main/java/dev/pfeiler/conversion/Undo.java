@@ -192,7 +192,7 @@ public final class Undo {
     private boolean taken(Ledger.Entry entry) throws IOException {
         if (entry.source().isEmpty()) return !restored(entry.path());
         // where the old file still is at its place, the new place may be another file's that has not left it yet
-        if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved) && !holdsOld(moved.to());
+        if (entry instanceof Ledger.Moved moved) return exists(moved.to()) && !isAtHome(moved) && !holdsAnother(moved);
         return exists(entry.source().get());
     }
 
@@ -221,6 +221,15 @@ public final class Undo {
             if (here) return true;
         }
         return false;
+    }
+
+    /**
+     * Whether what is at the new place of a moved file is still the old file of that place. A move begins with a copy for
+     * the ledger, so without one it was cut off before, and the user may have edited the file that had yet to leave.
+     */
+    private boolean holdsAnother(Ledger.Moved moved) throws IOException {
+        boolean notBegun = !moved.kept().isEmpty() && !exists(moved.kept()) && isOld(moved.to());
+        return notBegun || holdsOld(moved.to());
     }
 
     private List<LaterEdit> laterEdits() throws IOException {
@@ -379,7 +388,7 @@ public final class Undo {
             return;
         }
         // the step of that file was reversed, so this one was before it; the user has edited what came back
-        if (holdsOld(moved.to())) return;
+        if (holdsAnother(moved)) return;
         if (exists(moved.to()) && exists(moved.path())) {
             // a file of the user's own is at the old place
             if (!changed) bringBack(moved.to(), moved.path(), edits);

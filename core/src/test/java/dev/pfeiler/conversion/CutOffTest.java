@@ -22,6 +22,8 @@ import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Conversions and reversals that are cut off, at every point and at random ones, with edits in between. */
 class CutOffTest {
@@ -186,46 +188,53 @@ class CutOffTest {
     void whateverIsDoneInBetweenNothingIsLost() throws IOException {
         long seed = Long.getLong("pfeiler.seed", System.nanoTime());
         System.out.println("random trees from seed " + seed);
-        for (int turn = 0; turn < Integer.getInteger("pfeiler.fuzz", 400); turn++) {
-            Random random = new Random(seed + turn);
-            Sketch sketch = new Sketch(Files.createDirectories(folder.resolve("random" + turn)));
-            List<String> old = new ArrayList<>();
-            for (int i = 0; i < 3 + random.nextInt(12); i++) {
-                String path = "d" + random.nextInt(3) + "/f" + i + ".txt";
-                sketch.file(path, "old " + i);
-                old.add(path);
-            }
-            Map<String, String> before = contents(sketch.root());
-            List<Step> steps = randomSteps(random, old);
-            try {
-                Conversion.run(sketch.tree(), steps, Ledger.Decided.NOTHING, haltingSomewhere(random));
-            } catch (Halt e) {
-                // cut off somewhere
-            }
-            if (!LedgerFile.exists(sketch.root())) {
-                assertThat(contents(sketch.root())).isEqualTo(before);
-                continue;
-            }
-            // a file that no step has touched is the person's own matter
-            Map<String, String> concerned = new TreeMap<>(before);
-            concerned.entrySet().removeAll(contents(sketch.root()).entrySet());
-            Set<String> mine = randomEdits(random, sketch);
-            Undo.Edits edits = random.nextBoolean() ? Undo.Edits.TAKE_OLD : Undo.Edits.KEEP_MINE;
-            try {
-                Undo.run(sketch.root(), edits, BuildOutput.NONE, haltingSomewhere(random));
-            } catch (Halt e) {
-                if (LedgerFile.exists(sketch.root())) Undo.run(sketch.root(), edits, BuildOutput.NONE);
-            }
-            Map<String, String> after = contents(sketch.root());
-            assertThat(after.values())
-                    .as("seed %s turn %s %s", seed, turn, edits)
-                    .containsAll(mine);
-            if (edits == Undo.Edits.TAKE_OLD) {
-                assertThat(after).as("seed %s turn %s", seed, turn).containsAllEntriesOf(concerned);
-            }
-            if (mine.isEmpty() && edits == Undo.Edits.TAKE_OLD)
-                assertThat(after).isEqualTo(before);
+        for (int turn = 0; turn < Integer.getInteger("pfeiler.fuzz", 400); turn++) randomTree(seed + turn);
+    }
+
+    /** Seeds that have shown a defect. */
+    @ParameterizedTest
+    // a move that was never begun, and the user's edit of the file that had yet to leave its place
+    @ValueSource(longs = 11598083250275L + 8136)
+    void nothingIsLostWhereItOnceWas(long seed) throws IOException {
+        randomTree(seed);
+    }
+
+    private void randomTree(long seed) throws IOException {
+        Random random = new Random(seed);
+        Sketch sketch = new Sketch(Files.createDirectories(folder.resolve("random" + seed)));
+        List<String> old = new ArrayList<>();
+        for (int i = 0; i < 3 + random.nextInt(12); i++) {
+            String path = "d" + random.nextInt(3) + "/f" + i + ".txt";
+            sketch.file(path, "old " + i);
+            old.add(path);
         }
+        Map<String, String> before = contents(sketch.root());
+        List<Step> steps = randomSteps(random, old);
+        try {
+            Conversion.run(sketch.tree(), steps, Ledger.Decided.NOTHING, haltingSomewhere(random));
+        } catch (Halt e) {
+            // cut off somewhere
+        }
+        if (!LedgerFile.exists(sketch.root())) {
+            assertThat(contents(sketch.root())).isEqualTo(before);
+            return;
+        }
+        // a file that no step has touched is the person's own matter
+        Map<String, String> concerned = new TreeMap<>(before);
+        concerned.entrySet().removeAll(contents(sketch.root()).entrySet());
+        Set<String> mine = randomEdits(random, sketch);
+        Undo.Edits edits = random.nextBoolean() ? Undo.Edits.TAKE_OLD : Undo.Edits.KEEP_MINE;
+        try {
+            Undo.run(sketch.root(), edits, BuildOutput.NONE, haltingSomewhere(random));
+        } catch (Halt e) {
+            if (LedgerFile.exists(sketch.root())) Undo.run(sketch.root(), edits, BuildOutput.NONE);
+        }
+        Map<String, String> after = contents(sketch.root());
+        assertThat(after.values()).as("seed %s %s", seed, edits).containsAll(mine);
+        if (edits == Undo.Edits.TAKE_OLD) {
+            assertThat(after).as("seed %s", seed).containsAllEntriesOf(concerned);
+        }
+        if (mine.isEmpty() && edits == Undo.Edits.TAKE_OLD) assertThat(after).isEqualTo(before);
     }
 
     private static List<Step> randomSteps(Random random, List<String> old) {
