@@ -290,15 +290,16 @@ public final class Pfeiler {
      * What a managed project would get for a need; nothing if no need is called so.
      *
      * @param need with {@code =} and what is to serve it, or without
+     * @param shown whether with sources that only show how it is used
      */
-    public Optional<NeedChange> planNeed(Path folder, String need) {
+    public Optional<NeedChange> planNeed(Path folder, String need, boolean shown) {
         String[] parts = need.split("=", 2);
         Optional<Need> known = catalogue().needs().of(parts[0]);
         if (known.isEmpty()) return Optional.empty();
         ProjectTree tree = ProjectTree.read(folder);
         Optional<String> choice = parts.length > 1 ? Optional.of(parts[1]) : Optional.empty();
-        return Optional.of(new NeedPlan(managing(tree).ecosystem(), catalogue().sources(), environment)
-                .of(tree, known.get(), choice));
+        return Optional.of(new NeedPlan(managing(tree).ecosystem(), catalogue(), environment)
+                .of(tree, known.get(), choice, shown));
     }
 
     /** Carries out what a managed project gets for a need. */

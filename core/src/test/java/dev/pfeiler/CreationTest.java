@@ -65,13 +65,26 @@ class CreationTest {
         return pfeiler.plan(temp.resolve(name), Sketch.chosen(choices.toArray(String[]::new)), false);
     }
 
-    /** Every need that something serves there, as far as what it requires is served, too. */
-    private List<String> needs(String kind, String language, String target) {
+    /** Every need that something serves there, with the one that is given. */
+    private List<String> needs(String kind, String language, String target, Map<String, String> given) {
         Kind of = Kind.of(kind).orElseThrow();
         return pfeiler.needs().all().stream()
-                .filter(need -> !need.fitting(language, of, target).isEmpty())
-                .map(Need::id)
+                .filter(need -> !need.fitting(language, of, target, given).isEmpty())
+                .map(need -> Need.key(need.id()) + "=" + given.getOrDefault(need.id(), Need.USUAL))
                 .toList();
+    }
+
+    /** Without needs, with all, and with all that each framework serves. */
+    private Map<String, List<String>> variants(String kind, String language, String target) {
+        Map<String, List<String>> variants = new TreeMap<>();
+        variants.put("", List.of());
+        variants.put("-needs", needs(kind, language, target, Map.of()));
+        Kind of = Kind.of(kind).orElseThrow();
+        pfeiler.needs().of("http").orElseThrow().fitting(language, of, target).stream()
+                .map(Need.Serving::id)
+                .filter(id -> !id.equals("platform"))
+                .forEach(id -> variants.put("-" + id, needs(kind, language, target, Map.of("http", id))));
+        return variants;
     }
 
     @TestFactory
@@ -80,15 +93,18 @@ class CreationTest {
                 .sources();
         return TARGETS.keySet().stream().sorted().flatMap(language -> sources.kinds(language).stream()
                 .flatMap(kind -> TARGETS.get(language).stream()
-                        .flatMap(target -> Stream.of(false, true).map(all -> {
-                            String name = language + "-" + kind.id() + "-" + target + (all ? "-needs" : "");
-                            return DynamicTest.dynamicTest(name, () -> check(name, kind.id(), language, target, all));
-                        }))));
+                        .flatMap(target -> variants(kind.id(), language, target).entrySet().stream()
+                                .map(variant -> {
+                                    String name = language + "-" + kind.id() + "-" + target + variant.getKey();
+                                    return DynamicTest.dynamicTest(
+                                            name, () -> check(name, kind.id(), language, target, variant.getValue()));
+                                }))));
     }
 
-    private void check(String name, String kind, String language, String target, boolean all) throws IOException {
+    private void check(String name, String kind, String language, String target, List<String> needs)
+            throws IOException {
         List<String> choices = choices(kind, language, target);
-        if (all) needs(kind, language, target).forEach(need -> choices.add("need:" + need + "=yes"));
+        choices.addAll(needs);
         FreshProject project = plan(name, choices);
         assertThat(plan(name, choices).files()).as("the same bytes").isEqualTo(project.files());
         Map<String, String> descriptors = new TreeMap<>();
@@ -124,7 +140,7 @@ class CreationTest {
         assertThat(project.commands()).extracting(command -> command.line()).contains("mvn package");
         assertThat(project.lacking())
                 .contains("Maven is not on the PATH: install it.")
-                .anyMatch(text -> text.contains("--offline") && text.contains("com.h2database:h2:2.3.232"));
+                .anyMatch(text -> text.contains("--offline") && text.contains("com.h2database:h2:2.2.224"));
     }
 
     @Test
@@ -153,9 +169,9 @@ class CreationTest {
     @Test
     void aServerDatabaseIsNamedBeforeTheStart() {
         FreshProject project = plan("wind", List.of("need:database=postgresql", "level=17"));
-        assertThat(project.beforeStart()).singleElement().asString().contains("PostgreSQL", "database.properties");
-        assertThat(project.files().get("src/main/resources/database.properties"))
-                .contains("jdbc:postgresql://HOST:5432/DATABASE", "does not start before");
+        assertThat(project.beforeStart()).singleElement().asString().contains("PostgreSQL", "DATABASE_PASSWORD");
+        assertThat(project.files().get("src/main/java/org/example/wind/Readings.java"))
+                .contains("PASSWORD = System.getenv(\"DATABASE_PASSWORD\");");
         assertThat(project.files().get("README.md")).contains("It needs a PostgreSQL server");
     }
 
@@ -180,10 +196,79 @@ class CreationTest {
         assertThatThrownBy(() -> plan("wind", List.of("level=newest")))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
                     assertThat(refusal).hasMessage("\"newest\" is not a valid level.");
-                    assertThat(refusal.next()).startsWith("Choose one like ");
+                    assertThat(refusal.next()).isEqualTo("Choose one from 8 to 26.");
                 });
+        assertThatThrownBy(() -> plan("wind", List.of("level=7"))).hasMessage("\"7\" is not a valid level.");
+        assertThatThrownBy(() -> plan("wind", List.of("level=99"))).hasMessage("\"99\" is not a valid level.");
         assertThatThrownBy(() -> plan("wind", List.of("colour=red"))).hasMessageContaining("colour");
         assertThat(temp.resolve("wind")).doesNotExist();
+    }
+
+    private Map<String, String> serving(String... choices) {
+        return plan("wind", List.of(choices)).blueprint().serving().stream()
+                .collect(Collectors.toMap(Need.Serving::need, Need.Serving::id));
+    }
+
+    @Test
+    void aFrameworkServesTheOtherNeedsToo() {
+        assertThat(serving(
+                        "kind=server",
+                        "level=17",
+                        "need:http=spring-boot",
+                        "need:database=yes",
+                        "need:templates=yes",
+                        "need:json=yes"))
+                .containsEntry("database", "spring-h2")
+                .containsEntry("templates", "thymeleaf")
+                .containsEntry("json", "spring")
+                .containsEntry("testing", "spring-test");
+        assertThat(serving("kind=server", "level=17", "need:http=spring-boot", "need:templates=freemarker"))
+                .containsEntry("templates", "freemarker");
+        assertThat(serving("kind=server", "level=17", "need:http=javalin", "need:database=yes"))
+                .containsEntry("database", "h2")
+                .containsEntry("testing", "junit");
+        List<String> spring = List.of("kind=server", "need:http=spring-boot", "need:reload=yes");
+        assertThat(plan("wind", with(spring, "level=17")).files().get("pom.xml"))
+                .contains("<version>3.5.16</version>");
+        assertThat(plan("wind", with(spring, "level=11")).files().get("pom.xml"))
+                .contains("<version>2.7.18</version>");
+    }
+
+    private static List<String> with(List<String> choices, String further) {
+        return Stream.concat(choices.stream(), Stream.of(further)).toList();
+    }
+
+    @Test
+    void whatBelongsToAFrameworkGoesWithItAlone() {
+        assertThatThrownBy(() -> plan("wind", List.of("kind=server", "level=17", "need:templates=thymeleaf")))
+                .isInstanceOfSatisfying(Refusal.class, refusal -> {
+                    assertThat(refusal)
+                            .hasMessage("Thymeleaf, as Spring Boot sets it up (templates=thymeleaf) goes with "
+                                    + "http=spring-boot only.");
+                    assertThat(refusal.next()).isEqualTo("Add --with http=spring-boot, or choose another provider.");
+                });
+        assertThatThrownBy(() -> plan("wind", List.of("kind=server", "level=17", "need:security=yes")))
+                .hasMessageEndingWith("goes with http=spring-boot only.");
+        assertThatThrownBy(() -> plan("wind", List.of("kind=server", "level=8", "need:http=javalin")))
+                .hasMessage("Javalin (http=javalin) is for level 11 and later, and this project has 8.");
+        assertThatThrownBy(() -> plan(
+                        "wind",
+                        List.of(
+                                "kind=server",
+                                "language=kotlin",
+                                "target=gradle",
+                                "gradle-version=4.4.1",
+                                "level=8",
+                                "need:http=ktor")))
+                .hasMessage("Ktor (http=ktor) does not work with the outdated gradle here.");
+    }
+
+    @Test
+    void aProgramThatNeedsLibrariesIsPackedWithThem() {
+        assertThat(plan("wind", List.of("level=17", "need:json=yes")).commands())
+                .extracting(command -> command.line())
+                .contains("java -jar target/wind-0.1.0-all.jar");
+        assertThat(plan("wind", List.of("level=17")).files().get("pom.xml")).doesNotContain("shade");
     }
 
     @Test
@@ -210,8 +295,8 @@ class CreationTest {
 
     @Test
     void aLevelThatTheJdkCannotCompileForIsSaid() {
-        assertThat(plan("wind", List.of("level=99")).lacking().get(0))
-                .startsWith("Level 99 is newer than JDK ")
+        assertThat(plan("wind", List.of("level=26")).lacking().get(0))
+                .startsWith("Level 26 is newer than JDK ")
                 .contains("choose --level");
     }
 
@@ -272,11 +357,11 @@ class CreationTest {
         String name = "add-" + language + "-" + need.replace('=', '-');
         Path folder = temp.resolve(name);
         pfeiler.create(folder, plan(name, choices("program", language, target)));
-        NeedChange change = pfeiler.planNeed(folder, need).orElseThrow();
+        NeedChange change = pfeiler.planNeed(folder, need, true).orElseThrow();
         pfeiler.add(folder, change);
         Map<String, String> files = new TreeMap<>();
         for (Step step : change.steps()) files.put(step.path(), Files.readString(folder.resolve(step.path())));
-        assertThatThrownBy(() -> pfeiler.planNeed(folder, need)).isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> pfeiler.planNeed(folder, need, true)).isInstanceOf(Refusal.class);
         return files;
     }
 
@@ -287,8 +372,9 @@ class CreationTest {
         Golden.check("fresh/add-typescript", added("typescript", "npm", "validation"));
         assertThat(added("kotlin", "gradle", "json=jackson").get("build.gradle"))
                 .contains("implementation 'com.fasterxml.jackson.core:jackson-databind:2.18.2'");
-        assertThat(pfeiler.planNeed(temp.resolve("add-java-database"), "gson")).isEmpty();
-        assertThatThrownBy(() -> pfeiler.planNeed(temp.resolve("add-java-database"), "container"))
+        assertThat(pfeiler.planNeed(temp.resolve("add-java-database"), "gson", true))
+                .isEmpty();
+        assertThatThrownBy(() -> pfeiler.planNeed(temp.resolve("add-java-database"), "container", true))
                 .hasMessage("No provider for the need container in a program in java.");
         assertThat(pfeiler.needs().all().stream().map(Need::id).collect(Collectors.toSet()))
                 .contains("database", "json");

@@ -59,7 +59,7 @@ class ToyEcosystemTest {
 
     @Test
     void aNeedIsAdded() throws IOException {
-        NeedChange change = pfeiler.planNeed(project, "glue").orElseThrow();
+        NeedChange change = pfeiler.planNeed(project, "glue", true).orElseThrow();
         assertThat(change.declared()).containsExactly("paste 3 (compile)");
         pfeiler.add(project, change);
         assertThat(read("toy.list")).isEqualTo("use paste 3\nmain.toy\n# joiner 1\n");

@@ -10,13 +10,14 @@ import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Question;
+import dev.pfeiler.tree.Text;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -24,6 +25,8 @@ import java.util.stream.Collectors;
 /** Asks a user at a terminal what nothing specifies; Enter takes the default shown. */
 public final class Interview {
     private static final Pattern YES = Pattern.compile("(?i)y|yes");
+    private static final Pattern NO = Pattern.compile("(?i)n|no");
+    private static final Pattern WORDS = Pattern.compile("[\\s,]+");
 
     private static final String NEEDS = "needs";
 
@@ -40,17 +43,28 @@ public final class Interview {
     }
 
     /**
-     * Asks the questions one after the other.
+     * Asks the questions one after the other; what is refused is asked again.
      *
+     * @param check refuses answers that are not valid
      * @throws Refusal if the input ends before a required answer
      */
-    public Choices ask(List<Question> questions) {
-        List<Choice> answers = new ArrayList<>();
+    public Choices ask(List<Question> questions, Consumer<Choices> check) {
+        Choices answers = Choices.NONE;
         for (Question question : questions) {
-            String answer = ask(question);
-            if (!answer.isEmpty()) answers.add(new Choice(question.key(), answer, Evidence.of("your answer", answer)));
+            while (true) {
+                String answer = ask(question);
+                if (answer.isEmpty()) break;
+                Choices more = answers.under(new Choices(List.of(answer(question.key(), answer))));
+                try {
+                    check.accept(more);
+                    answers = more;
+                    break;
+                } catch (Refusal refusal) {
+                    terminal.errors().println("  " + refusal.getMessage() + " " + refusal.next());
+                }
+            }
         }
-        return new Choices(answers);
+        return answers;
     }
 
     private String ask(Question question) {
@@ -167,13 +181,15 @@ public final class Interview {
             if (line == null) out.println();
             String answer = line == null ? "" : line.strip();
             if (answer.isEmpty()) return choices;
-            String[] parts = answer.split("=", 2);
-            if (needs.of(parts[0]).isEmpty()) {
+            List<String> words = List.of(WORDS.split(answer));
+            if (words.stream().anyMatch(word -> needs.of(Text.before(word, "=")).isEmpty())) {
                 list(needs, blueprint, answer);
                 continue;
             }
-            Choices more = choices.under(
-                    new Choices(List.of(answer(Need.key(parts[0]), parts.length > 1 ? parts[1].strip() : Need.USUAL))));
+            Choices more = choices.under(new Choices(words.stream()
+                    .map(word -> word.split("=", 2))
+                    .map(parts -> answer(Need.key(parts[0]), parts.length > 1 ? parts[1].strip() : Need.USUAL))
+                    .toList()));
             try {
                 plan.apply(more);
                 choices = more;
@@ -197,12 +213,16 @@ public final class Interview {
         if (!any) out.println("    none");
     }
 
-    /** Asks a question that Enter answers with yes. */
+    /** Asks a question that Enter answers with yes, until the answer is one. */
     public boolean confirm(String question) {
-        terminal.errors().print(question + " [yes] ");
-        terminal.errors().flush();
-        String line = line();
-        if (line == null) terminal.errors().println();
-        return line == null || line.isBlank() || YES.matcher(line.strip()).matches();
+        while (true) {
+            terminal.errors().print(question + " [yes] ");
+            terminal.errors().flush();
+            String line = line();
+            if (line == null) terminal.errors().println();
+            if (line == null || line.isBlank() || YES.matcher(line.strip()).matches()) return true;
+            if (NO.matcher(line.strip()).matches()) return false;
+            terminal.errors().println("  Answer yes or no.");
+        }
     }
 }

@@ -155,8 +155,8 @@ public final class JsonDocuments {
             ArrayNode serving = node.putArray("servedBy");
             for (Need.Serving one : need.serving()) {
                 ObjectNode choice = serving.addObject().put("id", one.id()).put("title", one.title());
-                one.languages().stream().sorted().forEach(choice.putArray("languages")::add);
-                one.kinds().stream().sorted().map(Kind::id).forEach(choice.putArray("kinds")::add);
+                one.fit().languages().stream().sorted().forEach(choice.putArray("languages")::add);
+                one.fit().kinds().stream().sorted().map(Kind::id).forEach(choice.putArray("kinds")::add);
             }
         }
         return text(document);

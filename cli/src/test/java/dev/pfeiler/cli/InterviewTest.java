@@ -26,7 +26,9 @@ class InterviewTest {
     private final ByteArrayOutputStream shown = new ByteArrayOutputStream();
 
     private List<Choice> ask(String typed, Question... questions) {
-        return new Interview(terminal(typed)).ask(List.of(questions)).all();
+        return new Interview(terminal(typed))
+                .ask(List.of(questions), answers -> {})
+                .all();
     }
 
     private Terminal terminal(String typed) {

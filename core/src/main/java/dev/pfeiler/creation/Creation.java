@@ -38,7 +38,8 @@ public final class Creation {
     private static final Pattern NO_NAME_PARTS = Pattern.compile("[^A-Za-z0-9_.-]+");
     private static final Pattern NO_NAME_ENDS = Pattern.compile("^[^A-Za-z0-9]+|[.-]+$");
 
-    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]*+");
+    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]{0,99}+");
+    private static final int LONGEST_NAME = 100;
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
     private static final String LEVEL = "level";
@@ -98,7 +99,20 @@ public final class Creation {
         Creator.Session session = creator.session(target, deliberation, environment);
         Creator.Level usual = session.level(language);
         String level = settle(
-                decision(LEVEL, "Level", usual.value(), usual.reason()), text -> creator.isLevel(language, text));
+                decision(LEVEL, "Level", usual.value(), usual.reason()),
+                text -> creator.isLevel(language, text),
+                creator.levels());
+        for (Serving one : serving) {
+            if (one.fit().currentTool() && session.isOutdated())
+                throw Refusal.usage(
+                        one.title() + " (" + one.choice() + ") does not work with the outdated " + target + " here.",
+                        "Choose another build tool with --to, or another provider.");
+            if (one.fit().leastLevel() > Blueprint.release(level))
+                throw Refusal.usage(
+                        one.title() + " (" + one.choice() + ") is for level "
+                                + one.fit().leastLevel() + " and later, and this project has " + level + ".",
+                        "Choose --level " + one.fit().leastLevel() + " or later, or another provider.");
+        }
         List<String> newer = new ArrayList<>();
         if (latest) serving = renewed(serving, creator, level, newer);
         Blueprint blueprint = new Blueprint(kind, language, target, group, name, version, level, serving);
@@ -144,7 +158,7 @@ public final class Creation {
         String name = NO_NAME_ENDS
                 .matcher(NO_NAME_PARTS.matcher(Transliteration.ascii(folder)).replaceAll("-"))
                 .replaceAll("");
-        return name.isEmpty() ? "project" : name;
+        return name.isEmpty() ? "project" : name.substring(0, Math.min(name.length(), LONGEST_NAME));
     }
 
     private String text(String key, String title, String value, String reason, String pattern) {
@@ -152,12 +166,17 @@ public final class Creation {
     }
 
     private String settle(Decision proposed, Predicate<String> valid) {
+        return settle(proposed, valid, "");
+    }
+
+    /** @param range the values that there are, for people; empty if those are no range */
+    private String settle(Decision proposed, Predicate<String> valid, String range) {
         return deliberation.settle(proposed, given -> {
             String text = given.strip();
             if (valid.test(text)) return Optional.of(text);
             throw Refusal.usage(
                     "\"" + text + "\" is not a valid " + proposed.title().toLowerCase(Locale.ROOT) + ".",
-                    "Choose one like " + proposed.value() + ".");
+                    range.isEmpty() ? "Choose one like " + proposed.value() + "." : "Choose one from " + range + ".");
         });
     }
 
@@ -178,7 +197,10 @@ public final class Creation {
     /** Settles one of a few values; a wrong one is named with those that there are. */
     private String settle(Decision proposed, List<String> values, String what) {
         return deliberation.settle(proposed, text -> {
-            if (values.contains(text.strip())) return Optional.of(text.strip());
+            Optional<String> one = values.stream()
+                    .filter(value -> value.equalsIgnoreCase(text.strip()))
+                    .findFirst();
+            if (one.isPresent()) return one;
             throw Refusal.usage(
                     "\"" + text.strip() + "\" is not " + what + "." + Nearest.hint(values.stream(), text.strip()),
                     "Choose one of: " + String.join(", ", values) + ".");
@@ -252,7 +274,8 @@ public final class Creation {
 
     private static String ignored(Creator.Build build, Blueprint blueprint) {
         Stream<String> patterns = Stream.concat(
-                build.ignored().stream(), blueprint.serving().stream().flatMap(one -> one.ignored().stream()));
+                build.ignored().stream(),
+                blueprint.serving().stream().flatMap(one -> one.contribution().ignored().stream()));
         return patterns.distinct().collect(Collectors.joining("\n", "", "\n"));
     }
 

@@ -12,18 +12,18 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Nearest;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** Decides what serves the needs of a fresh project. */
 final class NeedDecisions {
-    private static final String TESTING = "testing";
-
     private final Needs needs;
     private final Deliberation deliberation;
     private final Creator.Language language;
@@ -45,18 +45,20 @@ final class NeedDecisions {
                 .map(Choice::key)
                 .flatMap(key -> Need.ofKey(key).stream())
                 .toList();
-        for (Need need : needs.all()) {
-            List<Serving> fitting = need.fitting(language.id(), kind, target);
-            boolean testing = need.id().equals(TESTING);
-            if (!wanted.contains(need.id()) && !(testing && !fitting.isEmpty())) continue;
-            if (fitting.isEmpty()) throw unserved(need);
-            settled(need, fitting, testing ? "; each project has a test" : "")
-                    .ifPresent(one -> serving.put(need.id(), one));
-        }
         for (String id : wanted) {
             if (needs.of(id).isPresent()) continue;
             String nearest = Nearest.hint(needs.all().stream().map(Need::id), id);
             throw Refusal.usage("Unknown need: \"" + id + "\"." + nearest, "List them with pfeiler new --needs.");
+        }
+        for (Need need : frameworksFirst()) {
+            Map<String, String> others = new TreeMap<>();
+            serving.forEach((other, one) -> others.put(other, one.id()));
+            List<Serving> fitting = need.fitting(language.id(), kind, target, others);
+            boolean testing = need.id().equals(Need.TESTING);
+            if (!wanted.contains(need.id()) && !(testing && !fitting.isEmpty())) continue;
+            if (fitting.isEmpty()) throw unserved(need);
+            settled(need, fitting, testing ? "; each project has a test" : "")
+                    .ifPresent(one -> serving.put(need.id(), one));
         }
         for (Serving one : serving.values())
             for (String other : one.requires())
@@ -64,6 +66,17 @@ final class NeedDecisions {
                     throw Refusal.usage(
                             "The need " + one.need() + " requires " + other + ".", "Add --with " + other + ".");
         return List.copyOf(serving.values());
+    }
+
+    /** Those that others' answers depend on come first. */
+    private List<Need> frameworksFirst() {
+        Set<String> frameworks = needs.all().stream()
+                .flatMap(need -> need.serving().stream())
+                .flatMap(one -> one.fit().beside().keySet().stream())
+                .collect(Collectors.toSet());
+        return needs.all().stream()
+                .sorted(Comparator.comparing(need -> !frameworks.contains(need.id())))
+                .toList();
     }
 
     private Optional<Serving> settled(Need need, List<Serving> fitting, String reason) {
@@ -74,6 +87,12 @@ final class NeedDecisions {
             String value = text.strip();
             if (value.equals(Need.USUAL)) return Optional.of(usual.id());
             if (byId.containsKey(value) || value.equals(Choosable.WITHOUT)) return Optional.of(value);
+            need.fitting(language.id(), kind, target).stream()
+                    .filter(one -> one.id().equals(value))
+                    .findFirst()
+                    .ifPresent(one -> {
+                        throw apart(one);
+                    });
             throw Refusal.usage(
                     "\"" + value + "\" is not a provider for the need " + need.id() + " here.",
                     "Choose one of: " + String.join(", ", byId.keySet()) + ".");
@@ -96,13 +115,21 @@ final class NeedDecisions {
     }
 
     private Refusal unserved(Need need) {
+        List<Serving> elsewhere = need.fitting(language.id(), kind, target);
+        if (!elsewhere.isEmpty()) throw apart(elsewhere.get(0));
         String there = need.serving().stream()
-                .flatMap(one -> one.languages().stream())
+                .flatMap(one -> one.fit().languages().stream())
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(", "));
         return Refusal.usage(
                 "No provider for the need " + need.id() + " in a " + language.title() + " " + kind.id() + ".",
                 "Providers exist for: " + there + "; list them with pfeiler new --needs " + need.id() + ".");
+    }
+
+    private static Refusal apart(Serving one) {
+        return Refusal.usage(
+                one.title() + " (" + one.choice() + ") goes with " + one.fit().companions() + " only.",
+                "Add --with " + one.fit().companions() + ", or choose another provider.");
     }
 }

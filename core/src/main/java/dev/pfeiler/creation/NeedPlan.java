@@ -9,10 +9,12 @@ import dev.pfeiler.ecosystem.PackageNotation;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Blueprint;
+import dev.pfeiler.fresh.Catalogue;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
 import dev.pfeiler.fresh.Need.Serving;
 import dev.pfeiler.fresh.NeedChange;
+import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.fresh.Sources;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choices;
@@ -35,20 +37,39 @@ public final class NeedPlan {
     private final Ecosystem ecosystem;
     private final Creator creator;
     private final Environment environment;
+    private final Needs needs;
     private final Sources sources;
 
-    public NeedPlan(Ecosystem ecosystem, Sources sources, Environment environment) {
+    public NeedPlan(Ecosystem ecosystem, Catalogue catalogue, Environment environment) {
         this.ecosystem = ecosystem;
         this.creator = ecosystem
                 .creator()
                 .orElseThrow(() -> Refusal.notPossible(
                         "Pfeiler has no needs for " + ecosystem.title() + ".", "Declare a library by its name."));
-        this.sources = sources;
+        this.needs = catalogue.needs();
+        this.sources = catalogue.sources();
         this.environment = environment;
     }
 
-    /** @param choice what is to serve it; empty for the usual one */
-    public NeedChange of(ProjectTree tree, Need need, Optional<String> choice) {
+    /** What serves needs in a managed project: all that it brings is declared. */
+    private Map<String, String> declared(ManagedBuild build, String language, Kind kind, String target) {
+        Map<String, String> declared = new HashMap<>();
+        for (Need need : needs.all())
+            need.fitting(language, kind, target).stream()
+                    .filter(one -> !one.artifacts().isEmpty())
+                    .filter(one -> one.artifacts().stream().allMatch(artifact -> build.declaration(
+                                    creator.notation(artifact.notation()).name())
+                            .isPresent()))
+                    .findFirst()
+                    .ifPresent(one -> declared.put(need.id(), one.id()));
+        return declared;
+    }
+
+    /**
+     * @param choice what is to serve it; empty for the usual one
+     * @param shown whether with sources that only show how it is used
+     */
+    public NeedChange of(ProjectTree tree, Need need, Optional<String> choice, boolean shown) {
         String language = language(tree);
         Target tool = managing(tree);
         String target = tool.id();
@@ -58,8 +79,8 @@ public final class NeedPlan {
                     build.descriptor() + " builds several modules: " + String.join(", ", build.modules()) + ".",
                     "Pass the directory of one of them.");
         Kind kind = creator.kind(tree);
-        List<Serving> fitting = need.fitting(language, kind, target).stream()
-                .filter(one -> !one.freshOnly())
+        List<Serving> fitting = need.fitting(language, kind, target, declared(build, language, kind, target)).stream()
+                .filter(one -> !one.fit().freshOnly())
                 .toList();
         Serving serving = fitting.stream()
                 .filter(one -> choice.isEmpty() || choice.get().equals(one.id()))
@@ -91,18 +112,19 @@ public final class NeedPlan {
         List<String> declared = new ArrayList<>();
         List<ManagedBuild.Request> requests = new ArrayList<>();
         for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
-            ManagedBuild.Request request = request(build, artifact, serving.bom());
+            ManagedBuild.Request request = request(build, artifact, serving.bom(blueprint.release()));
             requests.add(request);
             declared.add(creator.text(request.notation()) + " (" + artifact.scope() + ")");
         }
         if (!requests.isEmpty()) steps.add(build.declaring(requests, "declares " + serving.title()));
-        sources.serving(blueprint, values).forEach((path, content) -> {
+        sources.serving(blueprint, values, shown).forEach((path, content) -> {
             if (tree.has(path))
                 throw Refusal.notPossible(
                         path + " already exists.", "Rename it, or declare the library alone with pfeiler add.");
             steps.add(new Step.Write(path, content, "shows how " + serving.title() + " is used"));
         });
-        IgnoreFile.covering(tree, serving.ignored(), "the program writes it").ifPresent(steps::add);
+        IgnoreFile.covering(tree, serving.contribution().ignored(), "the program writes it")
+                .ifPresent(steps::add);
         return new NeedChange(serving, steps, declared);
     }
 
@@ -133,7 +155,7 @@ public final class NeedPlan {
      *
      * @param bom the bill of materials whose version an artifact without one has
      */
-    private ManagedBuild.Request request(ManagedBuild build, Need.Artifact artifact, Optional<String> bom) {
+    private ManagedBuild.Request request(ManagedBuild build, Need.Artifact artifact, Optional<Need.Artifact> bom) {
         PackageNotation notation = creator.notation(artifact.notation());
         build.declaration(notation.name()).ifPresent(one -> {
             throw Refusal.notPossible(
@@ -143,7 +165,7 @@ public final class NeedPlan {
         if (build.managedVersions().containsKey(notation.name()))
             return new ManagedBuild.Request(notation.withVersion(""), artifact.scope());
         String version = notation.version().isEmpty()
-                ? bom.map(text -> creator.notation(text).version()).orElse("")
+                ? bom.map(one -> creator.notation(one.notation()).version()).orElse("")
                 : notation.version();
         return new ManagedBuild.Request(notation.withVersion(version), artifact.scope());
     }

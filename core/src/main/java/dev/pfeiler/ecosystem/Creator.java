@@ -76,6 +76,11 @@ public interface Creator {
         /** The build of a project; the same bytes for the same blueprint on the same machine. */
         Build build(Blueprint blueprint);
 
+        /** Whether the release of the build tool is outdated, so that it does not take all libraries. */
+        default boolean isOutdated() {
+            return false;
+        }
+
         /** What is wrong with this machine for such a project: what, and what to do about it. */
         default List<String> lacking(Blueprint blueprint) {
             return List.of();
@@ -130,6 +135,11 @@ public interface Creator {
 
     /** Whether a text is a level of a language. */
     boolean isLevel(String language, String text);
+
+    /** The levels that there are, for people; empty if those are no range. */
+    default String levels() {
+        return "";
+    }
 
     /** Whether a path is that of a source of the program in a language. */
     boolean isSource(String language, String path);

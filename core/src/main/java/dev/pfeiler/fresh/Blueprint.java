@@ -4,6 +4,7 @@ import dev.pfeiler.fresh.Need.Serving;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -40,6 +41,14 @@ public record Blueprint(
 
     public boolean has(String need) {
         return serving(need).isPresent();
+    }
+
+    /** A value that what serves a need states for the project. */
+    public Optional<String> value(String name) {
+        return serving.stream()
+                .map(one -> one.contribution().values().get(name))
+                .filter(Objects::nonNull)
+                .findFirst();
     }
 
     /** The words of the name, each with a capital, as classes and namespaces are called; empty if it has none. */

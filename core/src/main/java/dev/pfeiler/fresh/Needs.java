@@ -4,6 +4,8 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.Need.Artifact;
+import dev.pfeiler.fresh.Need.Contribution;
+import dev.pfeiler.fresh.Need.Fit;
 import dev.pfeiler.fresh.Need.Serving;
 import java.io.IOException;
 import java.io.InputStream;
@@ -103,30 +105,49 @@ public record Needs(List<Need> all) {
         Set<Kind> kinds = new LinkedHashSet<>();
         for (String kind : texts(either(own, node, "kinds")))
             kinds.add(Kind.of(kind).orElseThrow(() -> new IllegalArgumentException("unknown kind: " + kind)));
-        List<Artifact> artifacts = new ArrayList<>();
-        either(own, node, "artifacts").forEach(one -> artifacts.add(artifact(one)));
-        Map<String, String> files = new LinkedHashMap<>();
-        either(own, node, "files")
-                .fields()
-                .forEachRemaining(
-                        file -> files.put(file.getKey(), file.getValue().asText()));
-        String bom = either(own, node, "bom").asText("");
         return new Serving(
                 need,
                 id,
                 node.path("title").asText(id),
-                Set.of(COMMA.split(in.getKey())),
-                kinds,
-                Set.copyOf(texts(either(own, node, "targets"))),
-                either(own, node, "fresh-only").asBoolean(false),
+                new Fit(
+                        Set.of(COMMA.split(in.getKey())),
+                        kinds,
+                        Set.copyOf(texts(either(own, node, "targets"))),
+                        either(own, node, "fresh-only").asBoolean(false),
+                        map(either(own, node, "beside")),
+                        either(own, node, "least-level").asInt(0),
+                        either(own, node, "current-tool").asBoolean(false)),
                 texts(either(own, node, "requires")),
-                artifacts,
-                Optional.of(bom).filter(text -> !text.isEmpty()),
-                files,
-                texts(either(own, node, "ignored")),
-                either(own, node, "import").asText(""),
-                either(own, node, "example").asText(""),
+                artifacts(either(own, node, "artifacts")),
+                artifacts(either(own, node, "bom")),
+                new Contribution(
+                        map(either(own, node, "files")),
+                        map(either(own, node, "shown-by")),
+                        texts(either(own, node, "without")),
+                        texts(either(own, node, "ignored")),
+                        map(either(own, node, "values")),
+                        either(own, node, "start").asText(""),
+                        either(own, node, "import").asText(""),
+                        either(own, node, "example").asText(""),
+                        either(own, node, "page").asText(""),
+                        either(own, node, "form").asText("")),
                 either(own, node, "at-run-time").asText(""));
+    }
+
+    private static Map<String, String> map(JsonNode node) {
+        Map<String, String> map = new LinkedHashMap<>();
+        node.fields()
+                .forEachRemaining(
+                        entry -> map.put(entry.getKey(), entry.getValue().asText()));
+        return map;
+    }
+
+    /** One, or a list of them. */
+    private static List<Artifact> artifacts(JsonNode node) {
+        if (node.isTextual()) return List.of(artifact(node));
+        List<Artifact> artifacts = new ArrayList<>();
+        node.forEach(one -> artifacts.add(artifact(one)));
+        return artifacts;
     }
 
     private static JsonNode either(JsonNode own, JsonNode all, String field) {
@@ -135,12 +156,13 @@ public record Needs(List<Need> all) {
 
     /** A notation, or one with its scope and the levels that it is for. */
     private static Artifact artifact(JsonNode one) {
-        if (one.isTextual()) return new Artifact(one.asText(), "compile", 0, Integer.MAX_VALUE);
+        if (one.isTextual()) return new Artifact(one.asText(), "compile", 0, Integer.MAX_VALUE, false);
         return new Artifact(
                 one.path("artifact").asText(),
                 one.path("scope").asText("compile"),
                 one.path("least-level").asInt(0),
-                one.path("most-level").asInt(Integer.MAX_VALUE));
+                one.path("most-level").asInt(Integer.MAX_VALUE),
+                one.path("managed").asBoolean(false));
     }
 
     private static List<String> texts(JsonNode list) {

@@ -55,16 +55,24 @@ public final class Sources {
         SortedMap<String, String> files = new TreeMap<>();
         add(files, kinds.path(blueprint.language()).path(ALL), all);
         add(files, kinds.path(blueprint.language()).path(blueprint.kind().id()), all);
-        files.putAll(serving(blueprint, values));
+        files.putAll(serving(blueprint, values, true));
+        for (Serving serving : blueprint.serving())
+            for (String path : serving.contribution().without()) files.remove(templates.text(path, path, all));
         return files;
     }
 
-    /** The files of what serves a project's needs, by path. */
-    public SortedMap<String, String> serving(Blueprint blueprint, Map<String, Object> values) {
+    /**
+     * The files of what serves a project's needs, by path.
+     *
+     * @param shown whether with sources that only show how it is used
+     */
+    public SortedMap<String, String> serving(Blueprint blueprint, Map<String, Object> values, boolean shown) {
         Map<String, Object> all = all(blueprint, values);
         SortedMap<String, String> files = new TreeMap<>();
-        for (Serving serving : blueprint.serving())
-            serving.files().forEach((path, template) -> add(files, path, template, all));
+        for (Serving serving : blueprint.serving()) {
+            serving.contribution().files().forEach((path, template) -> add(files, path, template, all));
+            if (shown) serving.contribution().shown().forEach((path, template) -> add(files, path, template, all));
+        }
         return files;
     }
 
@@ -81,20 +89,51 @@ public final class Sources {
         all.put("needs", needs);
         all.put("language", blueprint.language());
         all.put("serving", blueprint.serving().stream().collect(Collectors.toMap(Serving::need, Serving::id)));
+        for (Serving serving : blueprint.serving())
+            serving.contribution()
+                    .values()
+                    .forEach((name, text) -> all.put(name, templates.text(serving.id(), text, all)));
+        all.put(
+                "starts",
+                blueprint.serving().stream()
+                        .map(serving -> serving.contribution().start())
+                        .filter(start -> !start.isEmpty())
+                        .toList());
+        all.put(
+                "pages",
+                blueprint.serving().stream()
+                        .map(Sources::page)
+                        .filter(page -> !page.isEmpty())
+                        .toList());
+        all.put(
+                "forms",
+                blueprint.serving().stream()
+                        .map(serving -> serving.contribution().form())
+                        .filter(form -> !form.isEmpty())
+                        .toList());
         all.put(
                 "imports",
                 blueprint.serving().stream()
-                        .filter(serving -> !serving.statement().isEmpty())
-                        .map(serving -> templates.text(serving.id(), serving.statement(), all))
+                        .filter(serving -> !serving.contribution().statement().isEmpty())
+                        .map(serving -> templates.text(
+                                serving.id(), serving.contribution().statement(), all))
                         .sorted()
                         .toList());
         List<Map<String, Object>> examples = new ArrayList<>();
         for (Serving serving : blueprint.serving())
-            if (!serving.example().isEmpty())
-                examples.add(
-                        Map.of("need", serving.need(), "code", templates.text(serving.id(), serving.example(), all)));
+            if (!serving.contribution().example().isEmpty())
+                examples.add(Map.of(
+                        "need",
+                        serving.need(),
+                        "code",
+                        templates.text(serving.id(), serving.contribution().example(), all)));
         all.put("examples", examples);
         return all;
+    }
+
+    private static String page(Serving serving) {
+        String own = serving.contribution().page();
+        return own.isEmpty() && !serving.contribution().example().isEmpty() ? serving.need() : own;
     }
 
     private void add(SortedMap<String, String> files, JsonNode listed, Map<String, Object> values) {

@@ -108,23 +108,64 @@ public final class Browser {
         }
     }
 
+    /**
+     * What a form of a page was sent with, and the page that answered it.
+     *
+     * @param sent the fields, as they are in an address
+     * @param status of the answer
+     */
+    public record FormAnswer(String sent, int status, String text) {}
+
+    /**
+     * Opens a page of a server, fills in its first form that only asks for something, and sends it.
+     *
+     * @param picture takes what the window shows before
+     * @return nothing if the page has no such form
+     */
+    public Optional<FormAnswer> fillIn(String address, Path picture, Path log) throws IOException {
+        Path home = Files.createTempDirectory(scratch, "browser");
+        try (BrowserSession session = new BrowserSession(command(home, List.of("--window-size=1280,800")), home, log)) {
+            session.open(address);
+            String script;
+            try (InputStream in = Browser.class.getResourceAsStream("form.js.txt")) {
+                script = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            }
+            JsonNode sent = session.value(script);
+            session.picture(picture);
+            if (!sent.isTextual()) return Optional.empty();
+            session.value("document.querySelector('form[data-pfeiler]').requestSubmit()");
+            session.loaded();
+            return Optional.of(new FormAnswer(
+                    sent.asText(),
+                    session.value("performance.getEntriesByType('navigation')[0].responseStatus")
+                            .asInt(),
+                    text(session.value("document.body.innerText").asText())));
+        } finally {
+            Trees.delete(home);
+        }
+    }
+
+    private List<String> command(Path home, List<String> arguments) {
+        List<String> command = new ArrayList<>(List.of(
+                program.toString(),
+                "--headless",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--disable-dev-shm-usage",
+                "--user-data-dir=" + home));
+        command.addAll(arguments);
+        return command;
+    }
+
     private ToolRun run(List<String> arguments, Path log) throws IOException {
         Path home = Files.createTempDirectory(scratch, "browser");
         try {
-            List<String> command = new ArrayList<>(List.of(
-                    program.toString(),
-                    "--headless",
-                    "--no-sandbox",
-                    "--disable-gpu",
-                    "--disable-quic",
-                    "--no-first-run",
-                    "--disable-background-networking",
-                    "--disable-component-update",
-                    "--disable-sync",
-                    "--disable-dev-shm-usage",
-                    "--user-data-dir=" + home));
-            command.addAll(arguments);
-            return ToolRun.of(command, home, Map.of(), log, LIMIT);
+            return ToolRun.of(command(home, arguments), home, Map.of(), log, LIMIT);
         } finally {
             Trees.delete(home);
         }

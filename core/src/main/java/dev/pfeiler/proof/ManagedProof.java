@@ -11,6 +11,8 @@ import java.util.Optional;
 
 /** Builds a copy of a project that a build tool manages, runs its tests and starts what it builds. */
 public abstract class ManagedProof {
+    private static final int FIRST_ERROR = 400;
+
     protected final ProofRequest request;
     protected final Environment environment;
     private final List<Comparison> rows = new ArrayList<>();
@@ -88,7 +90,34 @@ public abstract class ManagedProof {
     /** Starts a program; see {@link StartedProgram#of}. */
     protected final void started(List<String> command, Map<String, String> variables, Duration limit)
             throws IOException {
-        rows.addAll(StartedProgram.of(command, folder(), variables, log("start"), limit));
+        rows.addAll(StartedProgram.of(command, folder(), variables, log("start"), limit, this::visited));
+    }
+
+    /** Opens the page of a server in a browser, fills in its form, and keeps a picture of it. */
+    protected final List<Comparison> visited(String address) {
+        Optional<Browser> browser = Browser.find(environment, request.scratch());
+        if (browser.isEmpty()) {
+            note("The page was not opened: Chromium is not on the PATH.");
+            return List.of();
+        }
+        stage("opening " + address);
+        Path picture = request.log().resolveSibling("index.png");
+        try {
+            Optional<Browser.FormAnswer> answer = browser.get().fillIn(address, picture, log("page"));
+            attach(picture, "/", Attachment.Kind.PICTURE);
+            return answer.map(ManagedProof::row).stream().toList();
+        } catch (IOException e) {
+            note("The page was not opened in Chromium: " + e.getMessage() + ".");
+            return List.of();
+        }
+    }
+
+    private static Comparison row(Browser.FormAnswer answer) {
+        List<Difference> differences = answer.status() < FIRST_ERROR
+                ? List.of()
+                : List.of(new Difference("form", Difference.Kind.CHANGED, "status " + answer.status(), ""));
+        return new Comparison(
+                "form " + answer.sent(), "", answer.status() + "  " + StartedProgram.text(answer.text()), differences);
     }
 
     /** Opens the page of a folder in a browser, and keeps a picture of it. */

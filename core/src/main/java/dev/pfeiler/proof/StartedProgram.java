@@ -41,9 +41,22 @@ public final class StartedProgram {
     /** How much of a page is read, in bytes. */
     private static final int LARGEST = 8 << 20;
 
-    private final List<Comparison> rows = new ArrayList<>();
+    /** Looks at the page of a server. */
+    @FunctionalInterface
+    public interface Visitor {
+        /** Looks at no page. */
+        Visitor NONE = address -> List.of();
 
-    private StartedProgram() {}
+        /** What is seen at an address. */
+        List<Comparison> visit(String address);
+    }
+
+    private final List<Comparison> rows = new ArrayList<>();
+    private final Visitor visitor;
+
+    private StartedProgram(Visitor visitor) {
+        this.visitor = visitor;
+    }
 
     /**
      * Starts a program that ends, listens on the port that the environment variable {@code PORT} names, or does neither.
@@ -51,12 +64,18 @@ public final class StartedProgram {
      * @param command in which {@code PORT} stands for a free port
      * @param log takes what it prints
      * @param limit how long it may take until it ends or listens
+     * @param visitor looks at the page of a server
      * @return what it did; a failure is a difference without a cause
      */
     public static List<Comparison> of(
-            List<String> command, Path folder, Map<String, String> environment, Path log, Duration limit)
+            List<String> command,
+            Path folder,
+            Map<String, String> environment,
+            Path log,
+            Duration limit,
+            Visitor visitor)
             throws IOException {
-        StartedProgram started = new StartedProgram();
+        StartedProgram started = new StartedProgram(visitor);
         int port = RunningProgram.freePort();
         Map<String, String> variables = new HashMap<>(environment);
         variables.put("PORT", String.valueOf(port));
@@ -91,8 +110,8 @@ public final class StartedProgram {
     }
 
     /** What a server answers at an address, and at those that its page leads to. */
-    public static List<Comparison> answers(String address) {
-        StartedProgram started = new StartedProgram();
+    public static List<Comparison> answers(String address, Visitor visitor) {
+        StartedProgram started = new StartedProgram(visitor);
         started.requests(address);
         return started.rows;
     }
@@ -105,7 +124,10 @@ public final class StartedProgram {
         URI top = URI.create(address);
         Set<URI> next = new LinkedHashSet<>();
         List<String> skipped = new ArrayList<>();
-        get(client, top, top).ifPresent(body -> next.addAll(linked(body, top, skipped)));
+        get(client, top, top).ifPresent(body -> {
+            if (body.stripLeading().startsWith("<")) rows.addAll(visitor.visit(address));
+            next.addAll(linked(body, top, skipped));
+        });
         next.remove(top);
         next.stream().limit(MOST).forEach(uri -> get(client, top, uri));
         int more = next.size() - MOST;
@@ -142,7 +164,8 @@ public final class StartedProgram {
         return Optional.empty();
     }
 
-    private static String text(String body) {
+    /** A page or a text in a few words. */
+    static String text(String body) {
         String text = body.stripLeading().startsWith("<")
                 ? Jsoup.parse(body).text()
                 : BLANKS.matcher(body.strip()).replaceAll(" ");

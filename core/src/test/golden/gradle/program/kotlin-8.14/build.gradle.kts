@@ -81,7 +81,7 @@ tasks.register("mergeServices") {
     doLast {
         delete(services)
         configurations.runtimeClasspath.get().forEach {
-            if (it.isFile) zipTree(it).matching { include("META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories") }.visit {
+            if (it.isFile) zipTree(it).matching { include("META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories", "META-INF/spring/*.imports") }.visit {
                 if (!isDirectory) {
                     val merged = relativePath.getFile(services)
                     merged.parentFile.mkdirs()

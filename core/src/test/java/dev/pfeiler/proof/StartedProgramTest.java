@@ -20,7 +20,7 @@ class StartedProgramTest {
     @Test
     void onlySafeLinksAreFollowed() throws IOException {
         try (LoopbackServer server = new LoopbackServer(LoopbackServer.text(200, PAGE))) {
-            List<Comparison> rows = StartedProgram.answers(server.address());
+            List<Comparison> rows = StartedProgram.answers(server.address(), StartedProgram.Visitor.NONE);
             assertThat(server.asked())
                     .extracting(request -> request.replaceFirst(" \\[.*", ""))
                     .containsExactlyInAnyOrder(

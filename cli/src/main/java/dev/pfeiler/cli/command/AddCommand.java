@@ -42,6 +42,9 @@ public final class AddCommand extends BaseCommand.Reporting {
     @Option(names = "--preview", description = "For a need: show what would be written without writing it.")
     private boolean preview;
 
+    @Option(names = "--example", description = "For a need: with a source that shows how it is used.")
+    private boolean example;
+
     public AddCommand(Context context) {
         super(context);
     }
@@ -49,7 +52,7 @@ public final class AddCommand extends BaseCommand.Reporting {
     @Override
     public Integer call() {
         Path folder = Path.of(arguments.size() > 1 ? arguments.get(0) : ".");
-        Optional<NeedChange> need = pfeiler().planNeed(folder, arguments.get(arguments.size() - 1));
+        Optional<NeedChange> need = pfeiler().planNeed(folder, arguments.get(arguments.size() - 1), example);
         if (need.isPresent()) return add(folder, need.get());
         Addition addition;
         try (Stage stage = Stage.on(context().terminal(), "add")) {

@@ -38,15 +38,13 @@ public final class ConvertCommand extends BaseCommand.Reporting {
 
     @Override
     public Integer call() {
-        Survey survey;
-        try (Stage stage = stage()) {
-            stage.accept("reading");
-            survey = pfeiler().survey(folder.folder());
-        }
+        Survey survey = survey();
         Choices chosen = choices.choices();
         Proposal proposal = propose(survey, chosen);
         if (context().terminal().interactive() && !proposal.questions().isEmpty()) {
-            chosen = chosen.under(new Interview(context().terminal()).ask(proposal.questions()));
+            Choices given = chosen;
+            chosen = given.under(new Interview(context().terminal())
+                    .ask(proposal.questions(), answers -> propose(survey, given.under(answers))));
             proposal = propose(survey, chosen);
         }
         pfeiler().workTree(folder.folder()).ifPresent(this::uncommitted);
@@ -55,6 +53,13 @@ public final class ConvertCommand extends BaseCommand.Reporting {
         if (json()) print(JsonDocuments.conversion(proposal, steps));
         else new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
         return 0;
+    }
+
+    private Survey survey() {
+        try (Stage stage = stage()) {
+            stage.accept("reading");
+            return pfeiler().survey(folder.folder());
+        }
     }
 
     private Stage stage() {

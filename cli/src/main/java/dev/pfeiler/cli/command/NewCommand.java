@@ -11,9 +11,11 @@ import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Need;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
+import dev.pfeiler.script.ShellText;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -68,7 +70,7 @@ public final class NewCommand extends BaseCommand.Reporting {
 
     @Option(
             names = "--latest",
-            description = "Use the newest releases within the same major version, and list what changes.")
+            description = "Use the newest releases of libraries within the same major version, and list what changes.")
     private boolean latest;
 
     @Option(names = "--preview", description = "Show what would be written without writing it.")
@@ -103,7 +105,10 @@ public final class NewCommand extends BaseCommand.Reporting {
         else if (asks || preview) view.plan(project);
         if (preview) return 0;
         if (asks && !interview.confirm("Write it?")) {
-            print("Nothing was written.");
+            print("Nothing was written. With these answers again: pfeiler new " + ShellText.quote(folder.toString())
+                    + chosen.all().stream()
+                            .map(choice -> " --choose " + ShellText.quote(choice.key() + "=" + choice.value()))
+                            .collect(Collectors.joining()));
             return 0;
         }
         if (!asks) project.lacking().forEach(text -> notice("pfeiler: " + text));

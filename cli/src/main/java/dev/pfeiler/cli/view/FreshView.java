@@ -62,7 +62,7 @@ public final class FreshView {
         screen.heading("Next");
         next("cd " + folder, "");
         for (Proposal.Command command : project.commands()) next(command.line(), command.purpose());
-        next("pfeiler prove " + folder, "build it, run its tests and start it");
+        next("pfeiler prove .", "build it, run its tests and start it");
     }
 
     private void newer(FreshProject project) {
@@ -99,11 +99,12 @@ public final class FreshView {
 
     private void serving(String id, List<Need.Serving> serving) {
         String languages = serving.stream()
-                .flatMap(one -> one.languages().stream())
+                .flatMap(one -> one.fit().languages().stream())
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(", "));
-        String kinds = serving.get(0).kinds().stream().sorted().map(Kind::id).collect(Collectors.joining(", "));
+        String kinds =
+                serving.get(0).fit().kinds().stream().sorted().map(Kind::id).collect(Collectors.joining(", "));
         screen.row(" ", id, serving.get(0).title(), 26);
         screen.text(26, languages + (kinds.isEmpty() ? "" : "; for: " + kinds), screen.palette()::quiet);
         String before = serving.get(0).atRuntime();

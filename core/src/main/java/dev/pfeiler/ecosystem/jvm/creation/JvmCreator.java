@@ -25,7 +25,11 @@ import java.util.regex.Pattern;
 
 /** Fresh projects in Java, Kotlin, Groovy and Scala. */
 public final class JvmCreator implements Creator {
-    private static final Pattern LEVEL = Pattern.compile("8|9|[1-9]\\d");
+    private static final int FIRST_LEVEL = 8;
+    /** The newest release when the pinned versions were tried. */
+    private static final int LAST_LEVEL = 26;
+
+    private static final Pattern NUMBER = Pattern.compile("\\d{1,2}");
     private static final Pattern RELEASE = Pattern.compile("[\\d.]+(\\.Final|\\.RELEASE)?");
 
     private final List<JvmTarget> targets;
@@ -78,7 +82,14 @@ public final class JvmCreator implements Creator {
 
     @Override
     public boolean isLevel(String language, String text) {
-        return LEVEL.matcher(text).matches();
+        return NUMBER.matcher(text).matches()
+                && Integer.parseInt(text) >= FIRST_LEVEL
+                && Integer.parseInt(text) <= LAST_LEVEL;
+    }
+
+    @Override
+    public String levels() {
+        return FIRST_LEVEL + " to " + LAST_LEVEL;
     }
 
     @Override

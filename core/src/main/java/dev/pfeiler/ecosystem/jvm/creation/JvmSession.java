@@ -77,7 +77,7 @@ final class JvmSession implements Creator.Session {
     /** The last release whose plug-in runs on outdated tools. */
     private static final String EARLY_KOTLIN = "1.3.50";
 
-    private static final String JUNIT = "org.junit.jupiter:junit-jupiter:5.12.2";
+    private static final String JUPITER = "org.junit.jupiter:";
     private static final String JUNIT_4 = "junit:junit:4.13.2";
 
     private final List<JvmTarget> targets;
@@ -152,6 +152,11 @@ final class JvmSession implements Creator.Session {
     }
 
     @Override
+    public boolean isOutdated() {
+        return tool.isOutdated();
+    }
+
+    @Override
     public List<String> lacking(Blueprint blueprint) {
         List<String> lacking = new ArrayList<>();
         Toolchain toolchain = Toolchain.of(environment);
@@ -173,8 +178,8 @@ final class JvmSession implements Creator.Session {
         }
         if (target.isOutdated())
             lacking.add("The " + target.title()
-                    + " here is outdated: it compiles for Java 8 at most, and runs no scripts in Kotlin. "
-                    + "Install a current one for later levels.");
+                    + " here is outdated: it knows no bills of materials, runs tests on JUnit 4 at most, and supports no "
+                    + "level after 8. Install a current one for later levels.");
         if (environment.offline()) unfetched(blueprint, lacking);
         return lacking;
     }
@@ -183,8 +188,8 @@ final class JvmSession implements Creator.Session {
     private void unfetched(Blueprint blueprint, List<String> lacking) {
         Repositories repositories = Repositories.of(environment);
         List<String> absent = blueprint.serving().stream()
-                .flatMap(serving -> serving.artifacts(blueprint.release()).stream()
-                        .map(artifact -> coordinates(artifact, serving.bom().flatMap(Coordinates::parse))))
+                .flatMap(serving -> artifacts(serving, blueprint).stream()
+                        .map(artifact -> coordinates(artifact, bom(serving, blueprint))))
                 .filter(coordinates -> repositories.jar(coordinates).isEmpty())
                 .map(Coordinates::toString)
                 .toList();
@@ -196,7 +201,7 @@ final class JvmSession implements Creator.Session {
     private JvmBuild jvmBuild(Blueprint blueprint) {
         List<Dependency> declared = new ArrayList<>();
         List<Dependency> processors = new ArrayList<>();
-        List<Platform> platforms = new ArrayList<>();
+        Map<Coordinates, Set<String>> managed = new LinkedHashMap<>();
         List<CompiledLanguage> languages = new ArrayList<>();
         JvmLanguage language = JvmLanguage.ofId(blueprint.language()).orElseThrow();
         if (language != JvmLanguage.JAVA) {
@@ -214,9 +219,8 @@ final class JvmSession implements Creator.Session {
                     List.of("src/test/" + language.id())));
         }
         for (Serving serving : blueprint.serving()) {
-            Optional<Coordinates> bom = serving.bom().flatMap(Coordinates::parse);
-            Set<String> managed = new LinkedHashSet<>();
-            for (Need.Artifact artifact : serving.artifacts(blueprint.release())) {
+            Optional<Coordinates> bom = bom(serving, blueprint);
+            for (Need.Artifact artifact : artifacts(serving, blueprint)) {
                 Coordinates coordinates = coordinates(artifact, bom);
                 if (artifact.scope().equals("processor")) {
                     declared.add(Dependency.of(coordinates, Scope.PROVIDED, ""));
@@ -225,19 +229,24 @@ final class JvmSession implements Creator.Session {
                 }
                 declared.add(
                         Dependency.of(coordinates, Scope.parse(artifact.scope()).orElseThrow(), ""));
-                if (artifact.notation().split(":").length == 2) managed.add(coordinates.key());
+                bom.filter(one -> artifact.managed() || artifact.notation().split(":").length == 2)
+                        .ifPresent(one -> managed.computeIfAbsent(one, none -> new LinkedHashSet<>())
+                                .add(coordinates.key()));
             }
-            if (bom.isPresent() && !tool.isOutdated()) platforms.add(new Platform(bom.get(), managed));
         }
+        // an outdated tool knows no bills of materials
+        List<Platform> platforms = tool.isOutdated()
+                ? List.of()
+                : managed.entrySet().stream()
+                        .map(one -> new Platform(one.getKey(), one.getValue()))
+                        .toList();
         if (blueprint.kind() == Kind.WEB) declared.add(Dependency.of(servlets(blueprint), Scope.PROVIDED, ""));
-        declared.add(Dependency.of(
-                Coordinates.parse(tool.runsJUnitPlatform() ? JUNIT : JUNIT_4).orElseThrow(), Scope.TEST, ""));
         boolean java = language == JvmLanguage.JAVA;
         BuildModule.Builder module = BuildModule.builder(ModuleName.ONLY, blueprint.name(), "")
                 .product(
                         blueprint.kind() == Kind.WEB
                                 ? new Product.WebArchive(blueprint.name(), true)
-                                : new Product.Library(Optional.empty()))
+                                : new Product.Library(Optional.empty(), withLibraries(blueprint, declared)))
                 .sources(new SourceSets(
                         sources(java, "main"),
                         sources(java, "test"),
@@ -265,9 +274,30 @@ final class JvmSession implements Creator.Session {
                 true);
     }
 
+    /** The name of the archive that can be handed on, where a program does not run without its libraries. */
+    private static Optional<String> withLibraries(Blueprint blueprint, List<Dependency> declared) {
+        boolean starts = blueprint.kind() != Kind.LIBRARY;
+        boolean needs = declared.stream()
+                .map(Dependency::scope)
+                .anyMatch(scope -> scope == Scope.COMPILE || scope == Scope.RUNTIME);
+        if (!starts || !needs) return Optional.empty();
+        return Optional.of(blueprint.name() + "-" + blueprint.version() + "-" + Launch.Framework.CLASSIFIER);
+    }
+
+    /** What something declares; tests run on JUnit 4 where the tool knows no later one. */
+    private List<Need.Artifact> artifacts(Serving serving, Blueprint blueprint) {
+        List<Need.Artifact> artifacts = new ArrayList<>(serving.artifacts(blueprint.release()));
+        if (tool.runsJUnitPlatform()) return artifacts;
+        if (artifacts.removeIf(artifact -> artifact.notation().startsWith(JUPITER))
+                || serving.need().equals(Need.TESTING))
+            artifacts.add(new Need.Artifact(JUNIT_4, "test", 0, Integer.MAX_VALUE, false));
+        return artifacts;
+    }
+
     /** In the order in which a conversion declares them. */
     private static List<Dependency> sorted(List<Dependency> declared) {
         return declared.stream()
+                .distinct()
                 .sorted(Comparator.comparing(Dependency::scope)
                         .thenComparing(dependency -> dependency.coordinates().key()))
                 .toList();
@@ -279,6 +309,19 @@ final class JvmSession implements Creator.Session {
                 List.of(),
                 List.of(),
                 List.of(Resources.of("src/" + set + "/resources")));
+    }
+
+    private static Optional<Coordinates> bom(Serving serving, Blueprint blueprint) {
+        return serving.bom(blueprint.release()).flatMap(one -> Coordinates.parse(one.notation()));
+    }
+
+    /** The framework whose own starter is used: the one whose versions the project takes. */
+    private static Optional<Launch.Framework> framework(Blueprint blueprint) {
+        return blueprint.serving().stream()
+                .flatMap(serving -> bom(serving, blueprint).stream())
+                .filter(bom -> bom.group().equals(Launch.Framework.GROUP))
+                .map(bom -> new Launch.Framework(bom.version()))
+                .findFirst();
     }
 
     private static Coordinates coordinates(Need.Artifact artifact, Optional<Coordinates> bom) {
@@ -295,7 +338,8 @@ final class JvmSession implements Creator.Session {
 
     private Optional<Launch> launch(Blueprint blueprint) {
         return switch (blueprint.kind()) {
-            case PROGRAM, SERVER, DESKTOP -> Optional.of(new Launch.MainClass(mainClass(blueprint), Optional.empty()));
+            case PROGRAM, SERVER, DESKTOP ->
+                Optional.of(new Launch.MainClass(mainClass(blueprint), framework(blueprint)));
             case WEB -> {
                 ServletFamily family = blueprint.release() < 11
                         ? ServletFamily.JAVAX

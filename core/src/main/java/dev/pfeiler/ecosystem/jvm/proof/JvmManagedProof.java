@@ -155,7 +155,8 @@ public final class JvmManagedProof extends ManagedProof {
                         new Difference("the archive", Difference.Kind.GONE, "see " + log, ""));
                 return;
             }
-            StartedProgram.answers("http://localhost:" + served.port() + "/").forEach(this::row);
+            StartedProgram.answers("http://localhost:" + served.port() + "/", this::visited)
+                    .forEach(this::row);
         }
     }
 }

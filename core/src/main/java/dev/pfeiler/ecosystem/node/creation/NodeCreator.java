@@ -114,6 +114,7 @@ public final class NodeCreator implements Creator {
                 main,
                 main.filter(path -> typed).map(path -> Text.withoutEnd(path, ".js") + ".d.ts"),
                 Map.of(),
+                library ? List.of(typed ? OUTPUT + "/src" : "src") : List.of(),
                 Optional.of(">=" + blueprint.level()));
     }
 
@@ -141,10 +142,11 @@ public final class NodeCreator implements Creator {
         boolean typed = blueprint.language().equals(TYPESCRIPT);
         Map<String, String> scripts = new LinkedHashMap<>();
         if (blueprint.kind() == Kind.FRONTEND) {
-            String source = typed ? "src/main.ts" : "src/main.js";
-            String bundle = "esbuild " + source + " --bundle --outfile=public/main.js";
+            String source = blueprint.value("entry").orElse(typed ? "src/main.ts" : "src/main.js");
+            String bundle = "esbuild " + source + " --bundle --outfile=public/main.js"
+                    + blueprint.value("bundling").map(options -> " " + options).orElse("");
             scripts.put("dev", bundle + " --sourcemap --servedir=public");
-            scripts.put("build", bundle + " --minify --sourcemap");
+            scripts.put("build", (typed ? "npm run check-types && " : "") + bundle + " --minify --sourcemap");
             if (typed) {
                 String test = "esbuild test/*.test.ts --bundle --platform=node --format=esm --outdir=" + OUTPUT;
                 scripts.put("test", test + " && node --test " + OUTPUT + "/*.test.js");
@@ -173,6 +175,7 @@ public final class NodeCreator implements Creator {
             options.put("module", "esnext");
             options.put("moduleResolution", "bundler");
             options.put("noEmit", true);
+            blueprint.value("jsx").ifPresent(jsx -> options.put("jsx", jsx));
         } else {
             options.put("module", "nodenext");
             options.put("rootDir", ".");

@@ -84,7 +84,8 @@ final class EntryDecisions {
         Map<String, String> programs = programs();
         Optional<String> main = main(programs, type);
         Optional<String> types = main.flatMap(this::types);
-        return new EntryPoints(type, main.map(this::written), types, programs, engine(dependencies, runtimes));
+        return new EntryPoints(
+                type, main.map(this::written), types, programs, List.of(), engine(dependencies, runtimes));
     }
 
     private String type() {

@@ -39,6 +39,7 @@ public final class PackageDescriptor {
         }
         entry.types().ifPresent(types -> root.put("types", types));
         put(root, "bin", new TreeMap<>(entry.programs()));
+        if (!entry.published().isEmpty()) entry.published().forEach(root.putArray("files")::add);
         entry.engine().ifPresent(engine -> root.putObject("engines").put("node", engine));
         put(root, "scripts", build.scripts());
         for (Dependencies.Section section : Dependencies.Section.values())

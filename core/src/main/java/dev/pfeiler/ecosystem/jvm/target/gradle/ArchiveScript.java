@@ -30,7 +30,11 @@ final class ArchiveScript {
     private static final String USUAL_WEB_FOLDER = "src/main/webapp";
     /** Files that several libraries have, each with lines of its own. */
     private static final List<String> MERGED = List.of(
-            "META-INF/services/*", "META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
+            "META-INF/services/*",
+            "META-INF/spring.handlers",
+            "META-INF/spring.schemas",
+            "META-INF/spring.factories",
+            "META-INF/spring/*.imports");
 
     private final JvmBuild build;
     private final BuildModule module;
@@ -218,17 +222,17 @@ final class ArchiveScript {
                     u.line(
                             dialect.kotlin()
                                     ? "if (it.isFile) zipTree(it).matching { " + include + " }.visit {"
-                                    : "if (it.file) zipTree(it).matching { " + include + " }.visit {");
-                    u.line("    if (!" + (dialect.kotlin() ? "isDirectory" : "directory") + ") {");
+                                    : "if (it.file) zipTree(it).matching { " + include + " }.visit { entry ->");
+                    u.line("    if (!" + (dialect.kotlin() ? "isDirectory" : "entry.directory") + ") {");
                     u.line(
                             dialect.kotlin()
                                     ? "        val merged = relativePath.getFile(services)"
-                                    : "        def merged = relativePath.getFile(services)");
+                                    : "        def merged = entry.relativePath.getFile(services)");
                     u.line("        merged.parentFile.mkdirs()");
                     u.line(
                             dialect.kotlin()
                                     ? "        merged.appendText(file.readText() + \"\\n\")"
-                                    : "        merged << file.text + '\\n'");
+                                    : "        merged << entry.file.text + '\\n'");
                     u.line("    }");
                     u.line("}");
                 });

@@ -23,8 +23,11 @@ final class MavenLaunch {
     private static final int JETTY_12_JAVA = 17;
 
     /** Files that several libraries of a framework have, each with lines of its own. */
-    private static final List<String> APPENDED =
-            List.of("META-INF/spring.handlers", "META-INF/spring.schemas", "META-INF/spring.factories");
+    private static final List<String> APPENDED = List.of(
+            "META-INF/spring.handlers",
+            "META-INF/spring.schemas",
+            "META-INF/spring.factories",
+            "META-INF/spring/org.springframework.boot.autoconfigure.AutoConfiguration.imports");
 
     private final JvmBuild build;
 

@@ -8,10 +8,10 @@ namespace [=namespace]
         private const double MetresPerSecond = 0.514444;
 
         /// <summary>A speed in knots, in metres per second.</summary>
-        /// <exception cref="ArgumentOutOfRangeException">if it is negative</exception>
+        /// <exception cref="ArgumentOutOfRangeException">if it is negative or not finite</exception>
         public static double ToMetresPerSecond(double knots)
         {
-            if (knots < 0)
+            if (!(knots >= 0) || double.IsInfinity(knots))
             {
                 throw new ArgumentOutOfRangeException("knots", "not a speed: " + knots);
             }

@@ -13,7 +13,10 @@ import javax.swing.WindowConstants;
 public final class Main {
     private Main() {}
 
-    public static void main(String[] arguments) {
+    public static void main(String[] arguments)[#if starts?has_content] throws Exception[/#if] {
+[#list starts as start]
+        [=start];
+[/#list]
         SwingUtilities.invokeLater(Main::open);
     }
 

@@ -12,6 +12,19 @@ import [=servlet].http.HttpServletResponse;
 public class KnotsServlet extends HttpServlet {
     private static final long serialVersionUID = 1;
 
+[#if starts?has_content]
+    @Override
+    public void init() throws ServletException {
+        try {
+[#list starts as start]
+            [=start];
+[/#list]
+        } catch (Exception e) {
+            throw new ServletException(e);
+        }
+    }
+
+[/#if]
     @Override
     protected void doGet(HttpServletRequest request, HttpServletResponse response)
             throws IOException, ServletException {

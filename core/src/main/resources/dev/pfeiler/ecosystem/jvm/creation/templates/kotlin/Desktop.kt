@@ -10,7 +10,10 @@ import javax.swing.SwingUtilities
 import javax.swing.WindowConstants
 
 /** A window that converts speeds. */
-fun main(arguments: Array<String>) {
+fun main() {
+[#list starts as start]
+    [=start]
+[/#list]
     SwingUtilities.invokeLater { open() }
 }
 

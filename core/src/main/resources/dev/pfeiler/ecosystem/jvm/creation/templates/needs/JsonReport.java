@@ -11,6 +11,12 @@ import java.util.TreeMap;
 
 /** A speed as JSON. */
 final class JsonReport {
+[#if serving.json == "jackson"]
+    private static final ObjectMapper JSON = new ObjectMapper();
+[#else]
+    private static final Gson JSON = new Gson();
+[/#if]
+
     private JsonReport() {}
 
     static String of(double knots)[#if serving.json == "jackson"] throws JsonProcessingException[/#if] {
@@ -18,9 +24,9 @@ final class JsonReport {
         report.put("knots", knots);
         report.put("place", "north pier");
 [#if serving.json == "jackson"]
-        return new ObjectMapper().writeValueAsString(report);
+        return JSON.writeValueAsString(report);
 [#else]
-        return new Gson().toJson(report);
+        return JSON.toJson(report);
 [/#if]
     }
 }

@@ -2,6 +2,8 @@ package [=package]
 
 import com.fasterxml.jackson.databind.ObjectMapper
 
+private val json = ObjectMapper()
+
 /** A speed as JSON. */
 fun jsonReport(knots: Double): String =
-    ObjectMapper().writeValueAsString(mapOf("knots" to knots, "place" to "north pier"))
+    json.writeValueAsString(mapOf("knots" to knots, "place" to "north pier"))

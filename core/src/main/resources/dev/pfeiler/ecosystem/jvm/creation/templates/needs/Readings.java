@@ -1,41 +1,47 @@
 package [=package];
 
-import java.io.IOException;
-import java.io.InputStream;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.util.Properties;
 [#if needs?seq_contains("migrations")]
 import org.flywaydb.core.Flyway;
 [/#if]
 
-/** Speeds that are kept in the database that database.properties names. */
+/** Speeds that are kept in the database that DATABASE_URL, DATABASE_USER and DATABASE_PASSWORD name in the environment. */
 final class Readings {
+[#if databaseUrl?has_content]
+    private static final String URL = System.getenv().getOrDefault("DATABASE_URL", "[=databaseUrl]");
+    private static final String USER = System.getenv().getOrDefault("DATABASE_USER", "[=databaseUser]");
+    private static final String PASSWORD = System.getenv().getOrDefault("DATABASE_PASSWORD", "");
+[#else]
+    private static final String URL = System.getenv("DATABASE_URL");
+    private static final String USER = System.getenv("DATABASE_USER");
+    private static final String PASSWORD = System.getenv("DATABASE_PASSWORD");
+[/#if]
+
     private Readings() {}
 
-    /** Stores a speed in knots; how many there are now. */
-    static String store(double knots) throws IOException, SQLException {
-        Properties database = new Properties();
-        try (InputStream settings = Readings.class.getResourceAsStream("/database.properties")) {
-            database.load(settings);
-        }
-        String url = database.getProperty("url");
-        String user = database.getProperty("user");
-        String password = database.getProperty("password");
+    /** Brings the tables up to date; called once, at the start. */
 [#if needs?seq_contains("migrations")]
-        Flyway.configure().dataSource(url, user, password).load().migrate();
+    static void prepare() {
+        Flyway.configure().dataSource(URL, USER, PASSWORD).load().migrate();
+    }
+[#else]
+    static void prepare() throws SQLException {
+        try (Connection connection = open();
+                Statement statement = connection.createStatement()) {
+            statement.execute("create table if not exists readings (knots double precision not null)");
+        }
+    }
 [/#if]
-        try (Connection connection = DriverManager.getConnection(url, user, password)) {
-[#if !needs?seq_contains("migrations")]
-            try (Statement statement = connection.createStatement()) {
-                statement.execute("create table if not exists readings (knots double precision not null)");
-            }
-[/#if]
-            try (PreparedStatement insert = connection.prepareStatement("insert into readings values (?)")) {
+
+    /** Stores a speed in knots; how many there are now. */
+    static String store(double knots) throws SQLException {
+        try (Connection connection = open()) {
+            try (PreparedStatement insert = connection.prepareStatement("insert into readings (knots) values (?)")) {
                 insert.setDouble(1, knots);
                 insert.executeUpdate();
             }
@@ -45,5 +51,9 @@ final class Readings {
                 return "readings stored: " + count.getInt(1);
             }
         }
+    }
+
+    private static Connection open() throws SQLException {
+        return DriverManager.getConnection(URL, USER, PASSWORD);
     }
 }

@@ -1,35 +1,46 @@
 package [=package]
 
+import java.sql.Connection
 import java.sql.DriverManager
-import java.util.Properties
 [#if needs?seq_contains("migrations")]
 import org.flywaydb.core.Flyway
 [/#if]
 
-/** Stores a speed in knots in the database that database.properties names; how many there are now. */
-fun storeReading(knots: Double): String {
-    val database = Properties()
-    object {}.javaClass.getResourceAsStream("/database.properties")!!.use { database.load(it) }
-    val url = database.getProperty("url")
-    val user = database.getProperty("user")
-    val password = database.getProperty("password")
+[#if databaseUrl?has_content]
+private val url = System.getenv("DATABASE_URL") ?: "[=databaseUrl]"
+private val user = System.getenv("DATABASE_USER") ?: "[=databaseUser]"
+private val password = System.getenv("DATABASE_PASSWORD") ?: ""
+[#else]
+private val url = System.getenv("DATABASE_URL")
+private val user = System.getenv("DATABASE_USER")
+private val password = System.getenv("DATABASE_PASSWORD")
+[/#if]
+
+/** Brings the tables up to date; called once, at the start. */
+fun prepareReadings() {
 [#if needs?seq_contains("migrations")]
     Flyway.configure().dataSource(url, user, password).load().migrate()
-[/#if]
-    DriverManager.getConnection(url, user, password).use { connection ->
-[#if !needs?seq_contains("migrations")]
+[#else]
+    open().use { connection ->
         connection.createStatement().use {
             it.execute("create table if not exists readings (knots double precision not null)")
         }
+    }
 [/#if]
-        connection.prepareStatement("insert into readings values (?)").use {
+}
+
+/** Stores a speed in knots in the database that DATABASE_URL names in the environment; how many there are now. */
+fun storeReading(knots: Double): String =
+    open().use { connection ->
+        connection.prepareStatement("insert into readings (knots) values (?)").use {
             it.setDouble(1, knots)
             it.executeUpdate()
         }
         connection.createStatement().use {
             val count = it.executeQuery("select count(*) from readings")
             count.next()
-            return "readings stored: ${count.getInt(1)}"
+            "readings stored: ${count.getInt(1)}"
         }
     }
-}
+
+private fun open(): Connection = DriverManager.getConnection(url, user, password)

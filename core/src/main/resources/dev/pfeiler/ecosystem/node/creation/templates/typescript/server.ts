@@ -8,25 +8,29 @@ import { toMetresPerSecond } from "./knots.js";
 type Answer = (query: URLSearchParams) => string | Promise<string>;
 
 const answers: Record<string, Answer | undefined> = {
-  "/": () => readFile("public/index.html", "utf8"),
-  "/knots": (query) => `${toMetresPerSecond(Number(query.get("value"))).toFixed(2)} m/s\n`,
+  "/": () => readFile(new URL("../../public/index.html", import.meta.url), "utf8"),
+  "/knots": (query) => `${toMetresPerSecond(Number(query.get("value")?.trim() || NaN)).toFixed(2)} m/s\n`,
 [#list examples as example]
   "/[=example.need]": () => [=example.code],
 [/#list]
 };
 
-const server = createServer(async (request, response) => {
-  const url = new URL(request.url ?? "/", "http://localhost");
-  const answer = answers[url.pathname];
-  const type = url.pathname === "/" ? "text/html" : "text/plain";
-  let status = answer ? 200 : 404;
-  let text = "Not found";
+/** Status, type and text for a request. */
+async function answer(target: string): Promise<[number, string, string]> {
+  const [path, query] = target.split("?", 2);
+  const found = answers[path];
+  if (!found) return [404, "text/plain", "Not found"];
   try {
-    if (answer) text = await answer(url.searchParams);
+    return [200, path === "/" ? "text/html" : "text/plain", await found(new URLSearchParams(query))];
   } catch (error) {
-    status = error instanceof RangeError ? 400 : 500;
-    text = error instanceof Error ? error.message : String(error);
+    if (error instanceof RangeError) return [400, "text/plain", error.message];
+    console.error(error);
+    return [500, "text/plain", "Internal error"];
   }
+}
+
+const server = createServer(async (request, response) => {
+  const [status, type, text] = await answer(request.url ?? "/");
   response.writeHead(status, { "Content-Type": `${type}; charset=utf-8` });
   response.end(text);
 });

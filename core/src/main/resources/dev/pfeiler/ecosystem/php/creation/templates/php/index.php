@@ -15,7 +15,7 @@ header('Content-Type: text/plain; charset=utf-8');
 switch ($path) {
     case '/knots':
         try {
-            printf("%.2F m/s\n", Knots::toMetresPerSecond((float) ($_GET['value'] ?? 0)));
+            printf("%.2F m/s\n", Knots::toMetresPerSecond(Knots::parse($_GET['value'] ?? '')));
         } catch (InvalidArgumentException $e) {
             http_response_code(400);
             echo 'Not a speed: ', $e->getMessage();

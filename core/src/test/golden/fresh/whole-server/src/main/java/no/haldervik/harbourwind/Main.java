@@ -2,63 +2,80 @@ package no.haldervik.harbourwind;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
-import java.util.concurrent.Callable;
 
 /** Answers HTTP requests on the port that the environment variable PORT names, or on 8080. */
 public final class Main {
     private Main() {}
 
-    public static void main(String[] arguments) throws IOException {
+    public static void main(String[] arguments) throws Exception {
+        Readings.prepare();
         int port = Integer.parseInt(System.getenv().getOrDefault("PORT", "8080"));
         HttpServer server = HttpServer.create(new InetSocketAddress(port), 0);
-        server.createContext("/", exchange -> answer(exchange, "text/html", () -> page()));
-        server.createContext("/knots", exchange -> answer(exchange, "text/plain", () -> convert(exchange)));
-        server.createContext("/database", exchange -> answer(exchange, "text/plain", () -> Readings.store(10)));
-        server.createContext("/json", exchange -> answer(exchange, "text/plain", () -> JsonReport.of(10)));
-        server.createContext("/templates", exchange -> answer(exchange, "text/plain", () -> SpeedPage.of(10)));
+        server.createContext("/", Main::answer);
         server.start();
         System.out.println("Listening on http://localhost:" + port);
     }
 
-    private static String convert(HttpExchange exchange) {
-        String query = String.valueOf(exchange.getRequestURI().getQuery());
-        double knots = Double.parseDouble(query.replaceFirst(".*value=", ""));
-        return String.format(Locale.ROOT, "%.2f m/s%n", Knots.toMetresPerSecond(knots));
-    }
-
-    private static String page() throws IOException {
-        try (InputStream in = Main.class.getResourceAsStream("/index.html")) {
-            ByteArrayOutputStream out = new ByteArrayOutputStream();
-            byte[] buffer = new byte[8192];
-            for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) {
-                out.write(buffer, 0, read);
-            }
-            return new String(out.toByteArray(), StandardCharsets.UTF_8);
-        }
-    }
-
-    private static void answer(HttpExchange exchange, String type, Callable<String> content) throws IOException {
+    private static void answer(HttpExchange exchange) throws IOException {
+        String path = exchange.getRequestURI().getPath();
         int status = 200;
         String text;
         try {
-            text = content.call();
+            text = text(path, exchange.getRequestURI().getQuery());
+            if (text == null) {
+                status = 404;
+                text = "Not found";
+            }
         } catch (IllegalArgumentException e) {
             status = 400;
             text = "Not a speed: " + e.getMessage();
         } catch (Exception e) {
             status = 500;
-            text = String.valueOf(e.getMessage());
+            text = "Internal error";
+            e.printStackTrace();
         }
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        String type = status == 200 && "/".equals(path) ? "text/html" : "text/plain";
         exchange.getResponseHeaders().set("Content-Type", type + "; charset=utf-8");
         exchange.sendResponseHeaders(status, bytes.length);
         exchange.getResponseBody().write(bytes);
         exchange.close();
+    }
+
+    /** The answer to a request; null if there is nothing at its path. */
+    private static String text(String path, String query) throws Exception {
+        return switch (path) {
+            case "/" -> page();
+            case "/knots" -> convert(parameter(query, "value"));
+            case "/database" -> Readings.store(10);
+            case "/json" -> JsonReport.of(10);
+            case "/templates" -> SpeedPage.of(10);
+            default -> null;
+        };
+    }
+
+    private static String parameter(String query, String name) {
+        for (String pair : String.valueOf(query).split("&")) {
+            if (pair.startsWith(name + "=")) {
+                return pair.substring(name.length() + 1);
+            }
+        }
+        throw new IllegalArgumentException("the parameter " + name + " is missing");
+    }
+
+    private static String convert(String knots) {
+        double metres = Knots.toMetresPerSecond(Double.parseDouble(knots));
+        return String.format(Locale.ROOT, "%.2f m/s%n", metres);
+    }
+
+    private static String page() throws IOException {
+        try (InputStream in = Main.class.getResourceAsStream("/index.html")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
     }
 }

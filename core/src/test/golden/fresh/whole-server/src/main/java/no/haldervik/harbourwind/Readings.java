@@ -1,32 +1,30 @@
 package no.haldervik.harbourwind;
 
-import java.io.IOException;
-import java.io.InputStream;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.util.Properties;
 import org.flywaydb.core.Flyway;
 
-/** Speeds that are kept in the database that database.properties names. */
+/** Speeds that are kept in the database that DATABASE_URL, DATABASE_USER and DATABASE_PASSWORD name in the environment. */
 final class Readings {
+    private static final String URL = System.getenv().getOrDefault("DATABASE_URL", "jdbc:h2:./data/harbour-wind");
+    private static final String USER = System.getenv().getOrDefault("DATABASE_USER", "sa");
+    private static final String PASSWORD = System.getenv().getOrDefault("DATABASE_PASSWORD", "");
+
     private Readings() {}
 
+    /** Brings the tables up to date; called once, at the start. */
+    static void prepare() {
+        Flyway.configure().dataSource(URL, USER, PASSWORD).load().migrate();
+    }
+
     /** Stores a speed in knots; how many there are now. */
-    static String store(double knots) throws IOException, SQLException {
-        Properties database = new Properties();
-        try (InputStream settings = Readings.class.getResourceAsStream("/database.properties")) {
-            database.load(settings);
-        }
-        String url = database.getProperty("url");
-        String user = database.getProperty("user");
-        String password = database.getProperty("password");
-        Flyway.configure().dataSource(url, user, password).load().migrate();
-        try (Connection connection = DriverManager.getConnection(url, user, password)) {
-            try (PreparedStatement insert = connection.prepareStatement("insert into readings values (?)")) {
+    static String store(double knots) throws SQLException {
+        try (Connection connection = open()) {
+            try (PreparedStatement insert = connection.prepareStatement("insert into readings (knots) values (?)")) {
                 insert.setDouble(1, knots);
                 insert.executeUpdate();
             }
@@ -36,5 +34,9 @@ final class Readings {
                 return "readings stored: " + count.getInt(1);
             }
         }
+    }
+
+    private static Connection open() throws SQLException {
+        return DriverManager.getConnection(URL, USER, PASSWORD);
     }
 }

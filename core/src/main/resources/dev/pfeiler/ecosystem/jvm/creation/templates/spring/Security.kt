@@ -1,0 +1,14 @@
+package [=package]
+
+import org.springframework.context.annotation.Bean
+import org.springframework.context.annotation.Configuration
+import org.springframework.security.config.annotation.web.builders.HttpSecurity
+import org.springframework.security.web.SecurityFilterChain
+
+/** Everybody may ask for everything; what changes something has to come from a form of this program. */
+@Configuration(proxyBeanMethods = false)
+class Security {
+    @Bean
+    fun filters(http: HttpSecurity): SecurityFilterChain =
+        http.authorizeHttpRequests { requests -> requests.anyRequest().permitAll() }.build()
+}

@@ -1,0 +1,1 @@
+create table if not exists readings (knots double precision not null);
