@@ -384,8 +384,7 @@ public final class Pfeiler {
      */
     public FreshProject plan(Path folder, Choices choices, boolean latest) {
         FreshFolder.check(folder);
-        String name = folder.toAbsolutePath().normalize().getFileName().toString();
-        return new Creation(ecosystems, environment, catalogue(), choices).plan(name, latest);
+        return new Creation(ecosystems, environment, catalogue(), choices).plan(folder, latest);
     }
 
     /** Read once: an interview plans again after each answer. */

@@ -271,6 +271,85 @@ class CreationTest {
         assertThat(plan("wind", List.of("level=17")).files().get("pom.xml")).doesNotContain("shade");
     }
 
+    /** A build of several modules, with one more, and what becomes of its descriptors. */
+    private Map<String, String> within(String root, Map<String, String> files, String module, String... choices)
+            throws IOException {
+        Path folder = temp.resolve(root);
+        for (Map.Entry<String, String> file : files.entrySet()) {
+            Path path = folder.resolve(file.getKey());
+            Files.createDirectories(path.getParent());
+            Files.writeString(path, file.getValue());
+        }
+        FreshProject project = pfeiler.plan(folder.resolve(module), Sketch.chosen(choices), false);
+        pfeiler.create(folder.resolve(module), project);
+        Map<String, String> after = new TreeMap<>();
+        for (String path : files.keySet()) after.put(path, Files.readString(folder.resolve(path)));
+        after.put(
+                module + "/" + project.descriptor(),
+                Files.readString(folder.resolve(module + "/" + project.descriptor())));
+        return after;
+    }
+
+    @Test
+    void aFreshProjectBecomesAModuleOfTheBuildAroundIt() throws IOException {
+        Map<String, String> maven = within(
+                "harbour",
+                Map.of(
+                        "pom.xml",
+                        """
+                        <project xmlns="http://maven.apache.org/POM/4.0.0">
+                            <modelVersion>4.0.0</modelVersion>
+                            <groupId>no.haldervik</groupId>
+                            <artifactId>harbour</artifactId>
+                            <version>1.4-SNAPSHOT</version>
+                            <packaging>pom</packaging>
+                            <modules>
+                                <module>core</module> <!-- the rest -->
+                            </modules>
+                            <properties>
+                                <maven.compiler.release>17</maven.compiler.release>
+                            </properties>
+                            <dependencyManagement>
+                                <dependencies>
+                                    <dependency>
+                                        <groupId>org.junit.jupiter</groupId>
+                                        <artifactId>junit-jupiter</artifactId>
+                                        <version>5.12.2</version>
+                                    </dependency>
+                                </dependencies>
+                            </dependencyManagement>
+                        </project>
+                        """,
+                        "core/pom.xml",
+                        "<project/>"),
+                "tools/wind",
+                "level=17");
+        Golden.check("fresh/module-maven", maven);
+        assertThat(within(
+                                "gradle-harbour",
+                                Map.of(
+                                        "settings.gradle",
+                                        "rootProject.name = 'harbour'\ninclude 'core' // the rest\n// end\n",
+                                        "build.gradle",
+                                        "",
+                                        "core/build.gradle",
+                                        ""),
+                                "tools/wind",
+                                "target=gradle",
+                                "gradle-version=8.14",
+                                "level=17")
+                        .get("settings.gradle"))
+                .isEqualTo("rootProject.name = 'harbour'\ninclude 'core' // the rest\ninclude 'tools:wind'\n// end\n");
+        Map<String, String> npm = Map.of(
+                "package.json",
+                "{\n\t\"name\": \"harbour\",\n\t\"workspaces\": [\n\t\t\"core\"\n\t]\n}\n",
+                "core/package.json",
+                "{\"name\": \"core\"}");
+        assertThat(within("npm-harbour", npm, "wind", "target=npm", "language=javascript")
+                        .get("package.json"))
+                .isEqualTo("{\n\t\"name\": \"harbour\",\n\t\"workspaces\": [\n\t\t\"core\",\n\t\t\"wind\"\n\t]\n}\n");
+    }
+
     @Test
     void namesThatALanguageReservesAreAvoided() {
         assertThat(plan("new", List.of("level=17", "group=org.class.2go")).files())

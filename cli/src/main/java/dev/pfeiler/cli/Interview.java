@@ -17,6 +17,7 @@ import java.io.InputStreamReader;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.regex.Pattern;
@@ -168,8 +169,7 @@ public final class Interview {
     private Choices needs(Choices given, Needs needs, Function<Choices, FreshProject> plan) {
         PrintStream out = terminal.errors();
         Choices choices = given;
-        Blueprint blueprint = plan.apply(given).blueprint();
-        list(needs, blueprint, "");
+        list(needs, plan.apply(given).blueprint(), "");
         while (true) {
             String there = choices.all().stream()
                     .flatMap(choice -> Need.ofKey(choice.key()).stream())
@@ -183,7 +183,7 @@ public final class Interview {
             if (answer.isEmpty()) return choices;
             List<String> words = List.of(WORDS.split(answer));
             if (words.stream().anyMatch(word -> needs.of(Text.before(word, "=")).isEmpty())) {
-                list(needs, blueprint, answer);
+                list(needs, plan.apply(choices).blueprint(), answer);
                 continue;
             }
             Choices more = choices.under(new Choices(words.stream()
@@ -202,9 +202,12 @@ public final class Interview {
     private void list(Needs needs, Blueprint blueprint, String word) {
         PrintStream out = terminal.errors();
         out.println(word.isEmpty() ? "Needs" : "Needs for \"" + word + "\"");
+        Map<String, String> others =
+                blueprint.serving().stream().collect(Collectors.toMap(Need.Serving::need, Need.Serving::id));
         boolean any = false;
         for (Need need : needs.all()) {
-            List<Need.Serving> fitting = need.fitting(blueprint.language(), blueprint.kind(), blueprint.target());
+            List<Need.Serving> fitting =
+                    need.fitting(blueprint.language(), blueprint.kind(), blueprint.target(), others);
             if (fitting.isEmpty() || !need.matches(word)) continue;
             any = true;
             String choices = fitting.stream().map(Need.Serving::id).distinct().collect(Collectors.joining(", "));

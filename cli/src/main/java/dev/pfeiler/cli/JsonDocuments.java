@@ -132,6 +132,10 @@ public final class JsonDocuments {
         project.newer().forEach(document.putArray("newer")::add);
         project.lacking().forEach(document.putArray("lacking")::add);
         project.beforeStart().forEach(document.putArray("beforeStart")::add);
+        project.listing()
+                .ifPresent(listing -> document.put(
+                        "listedIn",
+                        listing.root().resolve(listing.edit().path()).toString()));
         return text(document);
     }
 
@@ -157,6 +161,7 @@ public final class JsonDocuments {
                 ObjectNode choice = serving.addObject().put("id", one.id()).put("title", one.title());
                 one.fit().languages().stream().sorted().forEach(choice.putArray("languages")::add);
                 one.fit().kinds().stream().sorted().map(Kind::id).forEach(choice.putArray("kinds")::add);
+                if (!one.fit().beside().isEmpty()) one.fit().beside().forEach(choice.putObject("goesWith")::put);
             }
         }
         return text(document);

@@ -6,6 +6,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.PackageServer;
 import dev.pfeiler.Tools;
 import java.io.IOException;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -96,6 +99,138 @@ class NewIT {
             Program.Run prove = npm.run("prove", "--json", folder.resolve("page"));
             assertThat(prove.exit()).isEqualTo(1);
             assertThat(prove.different()).containsExactly("tests");
+        }
+    }
+
+    /** The descriptor is the one whose artifacts the build of this project has fetched. */
+    private void sameDescriptor(String name) throws IOException {
+        assertThat(folder.resolve(name + "/pom.xml"))
+                .hasSameTextualContentAs(Program.HOME.resolve("demo/frameworks/" + name + "/pom.xml"));
+    }
+
+    @Test
+    void aFrameworkWithAllThatGoesWithIt() throws IOException {
+        Tools.require("chromium");
+        List<String> options = new ArrayList<>(List.of("--kind", "server", "--with", "http=spring-boot"));
+        for (String need : List.of(
+                "database", "migrations", "templates", "validation", "health", "security", "json", "logging", "reload"))
+            options.addAll(List.of("--with", need));
+        assertThat(proven(program, "spring", options.toArray(String[]::new)))
+                .containsEntry("tests", "5 passed")
+                .containsEntry("form value=12.5", "200  6.43 m/s")
+                .containsEntry("GET /readings", "200  []")
+                .containsEntry("GET /actuator/health", "200  {\"status\":\"UP\"}")
+                .containsEntry("GET /report", "200  {\"knots\":10,\"place\":\"north pier\"}")
+                .containsEntry("GET /speed", "200  spring spring Knots Convert Readings: 0")
+                .containsEntry("GET /check?value=10", "200  10.0 kn is a speed");
+        sameDescriptor("spring");
+    }
+
+    @Test
+    void frameworksInOtherLanguages() throws IOException {
+        for (String language : List.of("kotlin", "groovy")) {
+            String name = "spring-" + language;
+            assertThat(proven(
+                            program,
+                            name,
+                            "--kind",
+                            "server",
+                            "--language",
+                            language,
+                            "--with",
+                            "http=spring-boot",
+                            "--with",
+                            "database"))
+                    .containsEntry("tests", "5 passed")
+                    .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+            sameDescriptor(name);
+        }
+        assertThat(proven(program, "ktor", "--kind", "server", "--language", "kotlin", "--with", "http=ktor"))
+                .containsEntry("tests", "4 passed")
+                .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+        sameDescriptor("ktor");
+        assertThat(proven(program, "javalin", "--kind", "server", "--with", "http=javalin", "--with", "json"))
+                .containsEntry("tests", "4 passed")
+                .containsEntry("GET /json", "200  {\"knots\":10.0,\"place\":\"north pier\"}");
+        sameDescriptor("javalin");
+    }
+
+    @Test
+    void frameworksForNpm() {
+        Tools.require("node", "npm", "chromium");
+        Path cache = Program.HOME.resolve("demo/target/npm-cache");
+        Tools.require(Files.exists(cache.resolve("complete")), "frameworks of npm");
+        Program npm = new Program().with("npm_config_offline", "true").with("npm_config_cache", cache.toString());
+        assertThat(proven(npm, "ex", "--kind", "server", "--language", "javascript", "--with", "http=express"))
+                .containsEntry("tests", "4 passed")
+                .containsEntry("form value=12.5", "200  6.43 m/s");
+        assertThat(proven(npm, "fast", "--kind", "server", "--language", "typescript", "--with", "http=fastify"))
+                .containsEntry("tests", "4 passed")
+                .containsEntry("form value=12.5", "200  6.43 m/s");
+        assertThat(proven(npm, "cards", "--kind", "frontend", "--with", "components=react"))
+                .containsEntry("check-types", "done")
+                .containsEntry("page", "cards Knots 5.14 m/s");
+    }
+
+    /** What was asked of a server, as a person who is not kind asks it. */
+    @Test
+    void serversAnswerWhatIsWrongWithAStatus() throws Exception {
+        Path server = folder.resolve("rough");
+        assertThat(program.run("new", server, "--kind", "server").exit()).isZero();
+        Process maven = new ProcessBuilder("mvn", "-o", "-q", "-B", "-DskipTests", "package")
+                .directory(server.toFile())
+                .inheritIO()
+                .start();
+        assertThat(maven.waitFor()).isZero();
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        ProcessBuilder java = new ProcessBuilder("java", "-jar", "target/rough-0.1.0.jar").directory(server.toFile());
+        java.environment().put("PORT", String.valueOf(port));
+        Process started = java.redirectErrorStream(true)
+                .redirectOutput(folder.resolve("rough.log").toFile())
+                .start();
+        try {
+            for (int i = 0; i < 200 && !listens(port); i++) Thread.sleep(50);
+            Map<String, Integer> statuses = new TreeMap<>();
+            for (String path : List.of(
+                    "/",
+                    "//",
+                    "/knots?value=12.5",
+                    "/knots?x=1&value=5&y=2",
+                    "/knots?value=NaN",
+                    "/knots",
+                    "/elsewhere")) statuses.put(path, status(port, path));
+            assertThat(statuses)
+                    .containsEntry("/", 200)
+                    .containsEntry("//", 400)
+                    .containsEntry("/knots?value=12.5", 200)
+                    .containsEntry("/knots?x=1&value=5&y=2", 200)
+                    .containsEntry("/knots?value=NaN", 400)
+                    .containsEntry("/knots", 400)
+                    .containsEntry("/elsewhere", 404);
+        } finally {
+            started.destroy();
+        }
+    }
+
+    private static boolean listens(int port) {
+        try (Socket socket = new Socket("localhost", port)) {
+            return socket.isConnected();
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** The status of a request whose path is sent as it is. */
+    private static int status(int port, String path) throws IOException {
+        try (Socket socket = new Socket("localhost", port)) {
+            socket.getOutputStream()
+                    .write(("GET " + path + " HTTP/1.0\r\nHost: localhost\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
+            String answer = new String(socket.getInputStream().readNBytes(12), StandardCharsets.US_ASCII);
+            return Integer.parseInt(answer.substring(9));
         }
     }
 

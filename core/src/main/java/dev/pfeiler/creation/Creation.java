@@ -5,6 +5,7 @@ import dev.pfeiler.Pfeiler;
 import dev.pfeiler.conversion.IgnoreFile;
 import dev.pfeiler.ecosystem.Creator;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.PreferredTarget;
 import dev.pfeiler.ecosystem.Target;
 import dev.pfeiler.evidence.Certainty;
@@ -21,6 +22,7 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Nearest;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.tree.Transliteration;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -39,6 +41,7 @@ public final class Creation {
     private static final Pattern NO_NAME_ENDS = Pattern.compile("^[^A-Za-z0-9]+|[.-]+$");
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]{0,99}+");
+    private static final Pattern VERSION = Pattern.compile("\\d[\\w.+-]*");
     private static final int LONGEST_NAME = 100;
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
@@ -73,26 +76,45 @@ public final class Creation {
     /**
      * The project that follows from the choices.
      *
-     * @param folder its name
+     * @param folder that it would be in
      * @param latest whether newer releases are asked for
      */
-    public FreshProject plan(String folder, boolean latest) {
+    public FreshProject plan(Path folder, boolean latest) {
+        String own = folder.toAbsolutePath().normalize().getFileName().toString();
         Kind kind = kind();
         Offer offer = language(kind);
         Creator creator = offer.creator();
         String target = target(offer, kind);
+        Optional<Enclosing> around =
+                Enclosing.of(folder, offer.ecosystem().target(target).orElseThrow(), environment);
+        Optional<ManagedBuild.Identity> parent = around.map(Enclosing::build).map(ManagedBuild::identity);
         String group = text(
-                "group", "Group", GROUP, "reserved for examples; choose your own before you publish it", "[\\w.-]+");
+                "group",
+                "Group",
+                parent.map(ManagedBuild.Identity::group)
+                        .filter(text -> !text.isEmpty())
+                        .orElse(GROUP),
+                parent.filter(one -> !one.group().isEmpty())
+                        .map(one -> "that of the build around it")
+                        .orElse("reserved for examples; choose your own before you publish it"),
+                "[\\w.-]+");
         String name = settle(
                 Decision.of(
                         "name",
                         "Name",
-                        name(folder),
-                        Transliteration.loses(folder) ? Certainty.GUESS : Certainty.LIKELY,
+                        name(own),
+                        Transliteration.loses(own) ? Certainty.GUESS : Certainty.LIKELY,
                         "name of the folder",
                         List.of()),
                 text -> NAME.matcher(text).matches());
-        String version = text("version", "Version", "0.1.0", "a first version", "\\d[\\w.+-]*");
+        Optional<String> siblings = parent.map(ManagedBuild.Identity::version)
+                .filter(text -> VERSION.matcher(text).matches());
+        String version = text(
+                "version",
+                "Version",
+                siblings.orElse("0.1.0"),
+                siblings.isPresent() ? "that of the build around it" : "a first version",
+                VERSION.pattern());
         List<Serving> serving =
                 new NeedDecisions(catalogue.needs(), deliberation, offer.language(), kind, target).decide();
         String language = offer.language().id();
@@ -123,6 +145,8 @@ public final class Creation {
                 .toList();
         SortedMap<String, String> files = new TreeMap<>(build.descriptors());
         files.putAll(catalogue.sources().of(blueprint, session.values(blueprint)));
+        around.ifPresent(one -> files.computeIfPresent(
+                build.descriptor(), (path, text) -> one.build().inheriting(text, one.module())));
         files.put(IgnoreFile.NAME, ignored(build, blueprint));
         files.put("README.md", readMe(name, build.commands(), beforeStart));
         Deliberation.refuseUnknown(
@@ -135,7 +159,8 @@ public final class Creation {
                 build.commands(),
                 newer,
                 session.lacking(blueprint),
-                beforeStart);
+                beforeStart,
+                around.flatMap(Enclosing::listing));
     }
 
     private List<Serving> renewed(List<Serving> serving, Creator creator, String level, List<String> newer) {

@@ -2,6 +2,7 @@ package dev.pfeiler.creation;
 
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.fresh.FreshProject;
+import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -35,6 +36,13 @@ public final class FreshFolder {
                 Files.writeString(path, file.getValue(), StandardOpenOption.CREATE_NEW);
                 written.add(path);
                 if (file.getValue().startsWith("#!")) path.toFile().setExecutable(true, false);
+            }
+            // last: a build that lists a module which is not there yet does not start
+            if (project.listing().isPresent()) {
+                FreshProject.Listing listing = project.listing().get();
+                Trees.replace(
+                        listing.root().resolve(listing.edit().path()),
+                        listing.edit().bytes());
             }
         } catch (IOException e) {
             throw Refusal.inputOutput(

@@ -125,6 +125,10 @@ public final class NeedPlan {
         });
         IgnoreFile.covering(tree, serving.contribution().ignored(), "the program writes it")
                 .ifPresent(steps::add);
+        if (steps.isEmpty())
+            throw Refusal.notPossible(
+                    "Nothing has to be declared for " + serving.title() + " (" + serving.choice() + ").",
+                    shown ? "Use it." : "Pass --example for a source that shows how it is used.");
         return new NeedChange(serving, steps, declared);
     }
 

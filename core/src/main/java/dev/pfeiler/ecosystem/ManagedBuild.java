@@ -38,6 +38,25 @@ public interface ManagedBuild {
         return List.of();
     }
 
+    /**
+     * The edit that lists one more module.
+     *
+     * @param module its folder
+     * @return nothing if it is listed, or the descriptors list no modules
+     */
+    default Optional<Step.Edit> listing(String module, String reason) {
+        return Optional.empty();
+    }
+
+    /**
+     * A fresh descriptor as that of a module: what this build states for it is inherited.
+     *
+     * @param module its folder
+     */
+    default String inheriting(String descriptor, String module) {
+        return descriptor;
+    }
+
     /** Places that may declare something and cannot be read without running the tool. */
     default List<Evidence> notUnderstood() {
         return List.of();

@@ -51,6 +51,11 @@ public interface Target {
         return List.of();
     }
 
+    /** Names of files that may list the modules of a build. */
+    default List<String> moduleLists() {
+        return List.of();
+    }
+
     /** The commands that build a part from a fresh checkout, word by word, for builds of parts around it. */
     default List<List<String>> buildCommands() {
         return List.of();

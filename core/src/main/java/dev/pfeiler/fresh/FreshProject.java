@@ -1,8 +1,11 @@
 package dev.pfeiler.fresh;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -16,6 +19,7 @@ import java.util.TreeMap;
  * @param newer versions that were asked for: what changed, in words
  * @param lacking what is wrong with this machine for it
  * @param beforeStart what has to be done before it can be started
+ * @param listing what lists it as a module of the build around it
  */
 public record FreshProject(
         Blueprint blueprint,
@@ -25,7 +29,15 @@ public record FreshProject(
         List<Proposal.Command> commands,
         List<String> newer,
         List<String> lacking,
-        List<String> beforeStart) {
+        List<String> beforeStart,
+        Optional<Listing> listing) {
+    /**
+     * The edit of a descriptor around the project.
+     *
+     * @param root the folder that the edit's path is relative to
+     */
+    public record Listing(Path root, Step.Edit edit) {}
+
     public FreshProject {
         decisions = List.copyOf(decisions);
         files = new TreeMap<>(files);

@@ -1,5 +1,6 @@
 package dev.pfeiler.cli.view;
 
+import dev.pfeiler.conversion.Step;
 import dev.pfeiler.fresh.FreshProject;
 import dev.pfeiler.fresh.Kind;
 import dev.pfeiler.fresh.Need;
@@ -45,6 +46,7 @@ public final class FreshView {
             screen.raw("  " + line.mark() + " " + line.text());
         screen.heading("+ " + project.descriptor());
         project.files().get(project.descriptor()).lines().forEach(line -> screen.raw("  " + line));
+        listing(project);
         newer(project);
         lacking(project);
         screen.blank();
@@ -54,6 +56,7 @@ public final class FreshView {
     public void written(FreshProject project, String folder) {
         int files = project.files().size();
         screen.title(folder + ": " + files + " files written");
+        listing(project);
         newer(project);
         if (!project.beforeStart().isEmpty()) {
             screen.heading("Before it starts");
@@ -63,6 +66,17 @@ public final class FreshView {
         next("cd " + folder, "");
         for (Proposal.Command command : project.commands()) next(command.line(), command.purpose());
         next("pfeiler prove .", "build it, run its tests and start it");
+    }
+
+    /** How the build around it lists it. */
+    private void listing(FreshProject project) {
+        if (project.listing().isEmpty()) return;
+        FreshProject.Listing listing = project.listing().get();
+        screen.heading("~ " + listing.root().resolve(listing.edit().path()));
+        for (Step.Change one : listing.edit().changes()) {
+            if (!one.before().isEmpty()) screen.raw("  - " + one.before());
+            if (!one.after().isEmpty()) screen.raw("  + " + one.after());
+        }
     }
 
     private void newer(FreshProject project) {
@@ -107,6 +121,8 @@ public final class FreshView {
                 serving.get(0).fit().kinds().stream().sorted().map(Kind::id).collect(Collectors.joining(", "));
         screen.row(" ", id, serving.get(0).title(), 26);
         screen.text(26, languages + (kinds.isEmpty() ? "" : "; for: " + kinds), screen.palette()::quiet);
+        String companions = serving.get(0).fit().companions();
+        if (!companions.isEmpty()) screen.text(26, "goes with " + companions, screen.palette()::quiet);
         String before = serving.get(0).atRuntime();
         if (!before.isEmpty()) screen.text(26, "requires " + before, screen.palette()::quiet);
     }

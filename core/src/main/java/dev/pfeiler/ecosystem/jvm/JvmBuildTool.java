@@ -46,6 +46,11 @@ record JvmBuildTool(JvmTarget tool) implements Target {
     }
 
     @Override
+    public List<String> moduleLists() {
+        return tool.moduleLists();
+    }
+
+    @Override
     public List<String> references(ProjectTree project) {
         return tool.references(project);
     }

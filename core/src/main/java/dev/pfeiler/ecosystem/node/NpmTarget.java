@@ -48,6 +48,11 @@ final class NpmTarget implements Target {
     }
 
     @Override
+    public List<String> moduleLists() {
+        return List.of(PackageDescriptor.NAME);
+    }
+
+    @Override
     public List<String> references(ProjectTree project) {
         return NodeOutput.references(project);
     }

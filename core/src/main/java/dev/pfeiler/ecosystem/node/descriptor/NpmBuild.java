@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.node.descriptor;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.JsonEdit;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.ecosystem.JsonDescriptor;
@@ -23,10 +24,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** The descriptor and the lock file of a package that npm manages. Source: the npm documentation, package.json. */
 public final class NpmBuild implements ManagedBuild {
     private static final String LOCK = "package-lock.json";
+    /** The list with one entry at least; the blanks before its last one. */
+    private static final Pattern WORKSPACES = Pattern.compile(
+            "\"workspaces\"\\s*+:\\s*+(?:\\{\\s*+\"packages\"\\s*+:\\s*+)?\\[((?:(\\s*+)\"[^\"]*+\"(?:\\s*+,)?)+?)(?=\\s*+\\])");
 
     private final JsonDescriptor descriptor;
 
@@ -120,6 +126,27 @@ public final class NpmBuild implements ManagedBuild {
                 .map(Paths::parent)
                 .filter(folder -> patterns.stream().anyMatch(pattern -> pattern.matches(folder)))
                 .toList();
+    }
+
+    /** Among the workspaces, unless a pattern of theirs covers it. */
+    @Override
+    public Optional<Step.Edit> listing(String module, String reason) {
+        if (workspaces().stream().anyMatch(pattern -> pattern.matches(module))) return Optional.empty();
+        EditableText text = EditableText.require(descriptor.tree(), PackageDescriptor.NAME);
+        Matcher list = WORKSPACES.matcher(text.content());
+        if (!list.find()) return Optional.empty();
+        String before = text.content().substring(0, list.end(1));
+        String indent = list.group(2).contains("\n") ? list.group(2) : " ";
+        return Optional.of(text.edit(
+                before + "," + indent + "\"" + module + "\"" + text.content().substring(list.end(1)), reason));
+    }
+
+    private List<PathPattern> workspaces() {
+        JsonNode stated = descriptor.at("workspaces");
+        List<PathPattern> patterns = new ArrayList<>();
+        (stated.isObject() ? stated.path("packages") : stated)
+                .forEach(pattern -> patterns.add(PathPattern.of(pattern.asText())));
+        return patterns;
     }
 
     @Override

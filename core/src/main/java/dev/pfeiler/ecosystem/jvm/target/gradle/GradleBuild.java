@@ -27,7 +27,7 @@ final class GradleBuild implements ManagedBuild {
     private static final String DEPENDENCIES = "dependencies";
     private static final String INDENT = "    ";
     private static final String LOCK = "gradle.lockfile";
-    private static final List<String> SETTINGS = List.of("settings.gradle", "settings.gradle.kts");
+    static final List<String> SETTINGS = List.of("settings.gradle", "settings.gradle.kts");
     private static final Pattern ROOT_NAME = Pattern.compile("rootProject\\.name\\s*=\\s*['\"]([^'\"]*)['\"]");
     private static final Pattern ASSIGNED = Pattern.compile("(?m)^(group|version)\\s*=?\\s*(['\"])([^'\"$]*)\\2");
     private static final Pattern ENCODING = Pattern.compile("options\\.encoding\\s*=\\s*['\"]([\\w-]+)['\"]");
@@ -156,6 +156,26 @@ final class GradleBuild implements ManagedBuild {
             }
         }
         return modules;
+    }
+
+    /** After the last module that the settings include. */
+    @Override
+    public Optional<Step.Edit> listing(String module, String reason) {
+        if (modules().contains(module)) return Optional.empty();
+        for (String file : SETTINGS) {
+            if (!tree.has(file)) continue;
+            EditableText text = EditableText.require(tree, file);
+            String path = module.replace('/', ':');
+            String line = file.endsWith(".kts") ? "include(\"" + path + "\")" : "include '" + path + "'";
+            Matcher include = INCLUDE.matcher(text.content());
+            int at = -1;
+            while (include.find()) at = include.end();
+            String before = at < 0 ? text.content() : text.content().substring(0, at);
+            String after = at < 0 ? "" : text.content().substring(at);
+            String gap = before.isEmpty() || before.endsWith("\n") ? "" : text.lineEnd();
+            return Optional.of(text.edit(before + gap + line + (after.isEmpty() ? text.lineEnd() : after), reason));
+        }
+        return Optional.empty();
     }
 
     @Override

@@ -152,6 +152,11 @@ public final class GradleTarget implements JvmTarget {
     }
 
     @Override
+    public List<String> moduleLists() {
+        return GradleBuild.SETTINGS;
+    }
+
+    @Override
     public List<Proposal.Command> commands(JvmBuild build) {
         List<Proposal.Command> commands = new ArrayList<>();
         commands.add(new Proposal.Command("build", "gradle build"));

@@ -169,6 +169,11 @@ public final class MavenTarget implements JvmTarget {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/");
     }
 
+    @Override
+    public List<String> moduleLists() {
+        return List.of(PomWriter.POM);
+    }
+
     /** The parent POMs that are on disk. Source: the POM reference, inheritance. */
     @Override
     public List<String> references(ProjectTree project) {

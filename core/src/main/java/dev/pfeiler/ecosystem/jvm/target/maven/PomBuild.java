@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.apache.maven.model.Dependency;
@@ -163,6 +164,18 @@ final class PomBuild implements ManagedBuild {
                     place(dependency.getLocation("artifactId"), notation.name())));
         }
         return declared;
+    }
+
+    @Override
+    public Optional<Step.Edit> listing(String module, String reason) {
+        if (!effective.getPackaging().equals("pom") || modules().contains(module)) return Optional.empty();
+        EditableText text = EditableText.require(tree, NAME);
+        return Optional.of(text.edit(PomEdit.listing(text.content(), module), reason));
+    }
+
+    @Override
+    public String inheriting(String descriptor, String module) {
+        return PomEdit.inheriting(descriptor, effective, module, managedVersions());
     }
 
     @Override
