@@ -6,6 +6,7 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -51,9 +52,9 @@ public interface Target {
         return List.of();
     }
 
-    /** Names of files that may list the modules of a build. */
-    default List<String> moduleLists() {
-        return List.of();
+    /** Names of files that may list the modules of a build, with the word that such a list starts with. */
+    default Map<String, String> moduleLists() {
+        return Map.of();
     }
 
     /** The commands that build a part from a fresh checkout, word by word, for builds of parts around it. */

@@ -14,6 +14,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -46,7 +47,7 @@ record JvmBuildTool(JvmTarget tool) implements Target {
     }
 
     @Override
-    public List<String> moduleLists() {
+    public Map<String, String> moduleLists() {
         return tool.moduleLists();
     }
 

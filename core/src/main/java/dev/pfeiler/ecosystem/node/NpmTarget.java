@@ -12,6 +12,7 @@ import dev.pfeiler.proof.ProofRequest;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -48,8 +49,8 @@ final class NpmTarget implements Target {
     }
 
     @Override
-    public List<String> moduleLists() {
-        return List.of(PackageDescriptor.NAME);
+    public Map<String, String> moduleLists() {
+        return Map.of(PackageDescriptor.NAME, "\"workspaces\"");
     }
 
     @Override

@@ -56,8 +56,8 @@ public interface JvmTarget {
     /** The descriptors of a project, read back; nothing if none of this tool's is at its top. */
     Optional<ManagedBuild> read(ProjectTree tree, Repositories repositories);
 
-    /** Names of files that may list the modules of a build. */
-    List<String> moduleLists();
+    /** Names of files that may list the modules of a build, with the word that such a list starts with. */
+    Map<String, String> moduleLists();
 
     /** Files and folders outside a project that its descriptors refer to, by paths relative to it. */
     List<String> references(ProjectTree project);

@@ -27,7 +27,9 @@ final class GradleBuild implements ManagedBuild {
     private static final String DEPENDENCIES = "dependencies";
     private static final String INDENT = "    ";
     private static final String LOCK = "gradle.lockfile";
+    /** The files that may list the modules. */
     static final List<String> SETTINGS = List.of("settings.gradle", "settings.gradle.kts");
+
     private static final Pattern ROOT_NAME = Pattern.compile("rootProject\\.name\\s*=\\s*['\"]([^'\"]*)['\"]");
     private static final Pattern ASSIGNED = Pattern.compile("(?m)^(group|version)\\s*=?\\s*(['\"])([^'\"$]*)\\2");
     private static final Pattern ENCODING = Pattern.compile("options\\.encoding\\s*=\\s*['\"]([\\w-]+)['\"]");

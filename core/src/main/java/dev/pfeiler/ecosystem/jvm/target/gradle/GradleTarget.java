@@ -35,6 +35,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** Gradle. */
 public final class GradleTarget implements JvmTarget {
@@ -152,8 +153,8 @@ public final class GradleTarget implements JvmTarget {
     }
 
     @Override
-    public List<String> moduleLists() {
-        return GradleBuild.SETTINGS;
+    public Map<String, String> moduleLists() {
+        return GradleBuild.SETTINGS.stream().collect(Collectors.toMap(name -> name, name -> "include"));
     }
 
     @Override

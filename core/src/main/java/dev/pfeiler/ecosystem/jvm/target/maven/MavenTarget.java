@@ -170,8 +170,8 @@ public final class MavenTarget implements JvmTarget {
     }
 
     @Override
-    public List<String> moduleLists() {
-        return List.of(PomWriter.POM);
+    public Map<String, String> moduleLists() {
+        return Map.of(PomWriter.POM, "<modules>");
     }
 
     /** The parent POMs that are on disk. Source: the POM reference, inheritance. */
