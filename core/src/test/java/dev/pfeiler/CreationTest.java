@@ -234,6 +234,31 @@ class CreationTest {
                 .contains("<version>2.7.18</version>");
     }
 
+    @Test
+    void aManagedProjectGetsWhatItsFrameworkAnswersANeedWith() {
+        Path folder = temp.resolve("sprung");
+        pfeiler.create(
+                folder,
+                plan(
+                        "sprung",
+                        List.of(
+                                "kind=server",
+                                "language=java",
+                                "target=gradle",
+                                "gradle-version=8.14",
+                                "level=17",
+                                "need:http=spring-boot")));
+        NeedChange change = pfeiler.planNeed(folder, "templates", false).orElseThrow();
+        assertThat(change.serving().id()).isEqualTo("thymeleaf");
+        assertThat(change.steps()).extracting(Step::path).containsExactly("build.gradle");
+        assertThat(pfeiler.planNeed(folder, "templates", true).orElseThrow().steps())
+                .extracting(Step::path)
+                .contains("src/main/resources/templates/speed.html");
+        assertThatThrownBy(() -> pfeiler.planNeed(folder, "json", false))
+                .isInstanceOfSatisfying(
+                        Refusal.class, refusal -> assertThat(refusal.next()).contains("--example"));
+    }
+
     private static List<String> with(List<String> choices, String further) {
         return Stream.concat(choices.stream(), Stream.of(further)).toList();
     }

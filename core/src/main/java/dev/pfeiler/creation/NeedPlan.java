@@ -51,11 +51,12 @@ public final class NeedPlan {
         this.environment = environment;
     }
 
-    /** What serves needs in a managed project: all that it brings is declared. */
-    private Map<String, String> declared(ManagedBuild build, String language, Kind kind, String target) {
+    /** What serves needs in a managed project of whatever kind: all that it brings is declared. */
+    private Map<String, String> declared(ManagedBuild build, String language) {
         Map<String, String> declared = new HashMap<>();
         for (Need need : needs.all())
-            need.fitting(language, kind, target).stream()
+            need.serving().stream()
+                    .filter(one -> one.fit().languages().contains(language))
                     .filter(one -> !one.artifacts().isEmpty())
                     .filter(one -> one.artifacts().stream().allMatch(artifact -> build.declaration(
                                     creator.notation(artifact.notation()).name())
@@ -79,7 +80,7 @@ public final class NeedPlan {
                     build.descriptor() + " builds several modules: " + String.join(", ", build.modules()) + ".",
                     "Pass the directory of one of them.");
         Kind kind = creator.kind(tree);
-        List<Serving> fitting = need.fitting(language, kind, target, declared(build, language, kind, target)).stream()
+        List<Serving> fitting = need.fitting(language, kind, target, declared(build, language)).stream()
                 .filter(one -> !one.fit().freshOnly())
                 .toList();
         Serving serving = fitting.stream()
