@@ -28,6 +28,7 @@ import org.jsoup.nodes.Element;
 /** Starts a program and shows what it does: how it ends, or, as a server, what it answers. */
 public final class StartedProgram {
     private static final Pattern BLANKS = Pattern.compile("\\s+");
+    private static final Pattern SESSION = Pattern.compile(";jsessionid=[^?#]*+");
 
     /** Long enough for a program to start. */
     public static final Duration LIMIT = Duration.ofSeconds(30);
@@ -210,7 +211,9 @@ public final class StartedProgram {
     }
 
     private static String path(String address, URI top) {
-        return Text.before(address.substring(top.toString().length() - 1), "#");
+        // a container that does not know yet whether the browser takes cookies names the session in each address
+        return SESSION.matcher(Text.before(address.substring(top.toString().length() - 1), "#"))
+                .replaceAll("");
     }
 
     /** An address as pages write it, blanks and letters of all languages included. */

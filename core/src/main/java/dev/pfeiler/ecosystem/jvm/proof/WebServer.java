@@ -47,6 +47,7 @@ public final class WebServer {
                 new Coordinates(GROUP, "tomcat-embed-core", version),
                 new Coordinates(GROUP, "tomcat-embed-jasper", version),
                 new Coordinates(GROUP, "tomcat-embed-el", version),
+                new Coordinates(GROUP, "tomcat-embed-websocket", version),
                 new Coordinates("org.apache.tomcat", "tomcat-annotations-api", version),
                 new Coordinates("org.eclipse.jdt", "ecj", jakarta ? "3.33.0" : "3.26.0"));
     }
