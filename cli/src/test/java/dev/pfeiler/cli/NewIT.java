@@ -90,7 +90,8 @@ class NewIT {
                     .with("npm_config_cache", folder.resolve("npm-cache").toString());
             assertThat(proven(npm, "js", "--language", "javascript", "--kind", "server", "--with", "reload"))
                     .containsEntry("tests", "2 passed")
-                    .containsEntry("GET /knots?value=10", "200  5.14 m/s");
+                    .containsEntry("GET /knots?value=10", "200  5.14 m/s")
+                    .containsEntry("reload", "starts again with the edited source");
             assertThat(proven(npm, "page", "--kind", "frontend"))
                     .containsEntry("check-types", "done")
                     .containsEntry("page", "page Knots 5.14 m/s");

@@ -122,21 +122,29 @@ public final class RunningProgram implements AutoCloseable {
         Cleanup.add(process);
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, "");
-        long end = System.nanoTime() + limit.toNanos();
         try {
-            while (!program.ready && process.isAlive() && System.nanoTime() < end) {
-                program.ready = sign.isThere();
-                if (!program.ready) Thread.sleep(50);
-            }
+            program.ready = program.await(sign, limit);
         } catch (IOException e) {
             program.close();
             throw e;
-        } catch (InterruptedException e) {
-            program.close();
-            Thread.currentThread().interrupt();
-            throw new IOException("interrupted while " + command.get(0) + " was starting", e);
         }
         return program;
+    }
+
+    /** Waits until it shows a sign, it ends, or the time is over; whether it has shown it. */
+    public boolean await(Sign sign, Duration limit) throws IOException {
+        long end = System.nanoTime() + limit.toNanos();
+        try {
+            while (process.isAlive() && System.nanoTime() < end) {
+                if (sign.isThere()) return true;
+                Thread.sleep(50);
+            }
+            return false;
+        } catch (InterruptedException e) {
+            close();
+            Thread.currentThread().interrupt();
+            throw new IOException("interrupted while waiting for a program", e);
+        }
     }
 
     private void listen() {

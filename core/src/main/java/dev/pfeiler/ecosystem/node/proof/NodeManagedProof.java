@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.process.Environment;
+import dev.pfeiler.process.RunningProgram;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.ManagedProof;
@@ -15,12 +16,20 @@ import dev.pfeiler.script.ShellText;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Installs the packages of a copy of a managed project, builds it, runs its tests and starts it. */
 public final class NodeManagedProof extends ManagedProof {
+    /** The script with which people work. */
+    private static final String WATCHING = "dev";
+    /** The program that Node.js starts again. Source: the Node.js documentation, command-line options. */
+    private static final Pattern WATCHED = Pattern.compile("\\bnode --watch (\\S+\\.[cm]?js)");
+
     private final Npm npm;
     private final JsonNode scripts;
 
@@ -83,10 +92,38 @@ public final class NodeManagedProof extends ManagedProof {
                     List.of(npm.program().toString(), "start", "--silent"),
                     Map.of("NO_COLOR", "1"),
                     StartedProgram.LIMIT);
+            reload();
             return;
         }
         Path pages = folder().resolve("public");
         if (Files.exists(pages.resolve("index.html"))) open(pages, "index.html");
         else library();
+    }
+
+    /** Edits the source that a script watches, and waits for what the edited source prints. */
+    private void reload() throws IOException {
+        Matcher watched = WATCHED.matcher(scripts.path(WATCHING).asText());
+        if (!watched.find() || deploys(WATCHING)) return;
+        stage("running npm run " + WATCHING);
+        Path log = log("npm-" + WATCHING);
+        int port = RunningProgram.freePort();
+        List<String> command = List.of(npm.program().toString(), "run", WATCHING, "--silent");
+        Map<String, String> variables = Map.of("NO_COLOR", "1", "PORT", String.valueOf(port));
+        try (RunningProgram program =
+                RunningProgram.serving(command, folder(), variables, log, port, StartedProgram.LIMIT)) {
+            String printed = "edited by the proof";
+            if (program.isReady()) {
+                Path source = folder().resolve(watched.group(1));
+                Files.writeString(source, "\nconsole.log(\"" + printed + "\");\n", StandardOpenOption.APPEND);
+                if (program.await(() -> ToolRun.text(log).contains(printed), StartedProgram.LIMIT)) {
+                    done("reload", "starts again with the edited source");
+                    return;
+                }
+            }
+            failed(
+                    "reload",
+                    program.isReady() ? "does not take the edited source up" : "does not start",
+                    new Difference("npm run " + WATCHING, Difference.Kind.CHANGED, "see " + log, ""));
+        }
     }
 }
