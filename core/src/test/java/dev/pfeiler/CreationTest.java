@@ -193,6 +193,9 @@ class CreationTest {
                 .hasMessage("\"xml\" is not a provider for the need json here.");
         assertThatThrownBy(() -> plan("wind", List.of("kind=server", "language=scala", "need:database=yes")))
                 .hasMessage("No provider for the need database in a Scala server.");
+        assertThatThrownBy(() -> plan("wind", List.of("kind=program", "language=java", "need:http=yes")))
+                .isInstanceOfSatisfying(Refusal.class, refusal -> assertThat(refusal.next())
+                        .isEqualTo("In Java there are providers for these kinds: server; choose one with --kind."));
         assertThatThrownBy(() -> plan("wind", List.of("level=newest")))
                 .isInstanceOfSatisfying(Refusal.class, refusal -> {
                     assertThat(refusal).hasMessage("\"newest\" is not a valid level.");

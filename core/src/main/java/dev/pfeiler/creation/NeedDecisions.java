@@ -122,6 +122,18 @@ final class NeedDecisions {
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(", "));
+        String kinds = need.serving().stream()
+                .filter(one -> one.fit().languages().contains(language.id()))
+                .flatMap(one -> one.fit().kinds().stream())
+                .distinct()
+                .sorted()
+                .map(Kind::id)
+                .collect(Collectors.joining(", "));
+        if (!kinds.isEmpty())
+            throw Refusal.usage(
+                    "No provider for the need " + need.id() + " in a " + language.title() + " " + kind.id() + ".",
+                    "In " + language.title() + " there are providers for these kinds: " + kinds
+                            + "; choose one with --kind.");
         return Refusal.usage(
                 "No provider for the need " + need.id() + " in a " + language.title() + " " + kind.id() + ".",
                 "Providers exist for: " + there + "; list them with pfeiler new --needs " + need.id() + ".");
