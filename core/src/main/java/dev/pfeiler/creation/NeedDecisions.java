@@ -116,7 +116,7 @@ final class NeedDecisions {
 
     private Refusal unserved(Need need) {
         List<Serving> elsewhere = need.fitting(language.id(), kind, target);
-        if (!elsewhere.isEmpty()) throw apart(elsewhere.get(0));
+        if (!elsewhere.isEmpty()) return apart(elsewhere.get(0));
         String there = need.serving().stream()
                 .flatMap(one -> one.fit().languages().stream())
                 .distinct()
@@ -130,7 +130,7 @@ final class NeedDecisions {
                 .map(Kind::id)
                 .collect(Collectors.joining(", "));
         if (!kinds.isEmpty())
-            throw Refusal.usage(
+            return Refusal.usage(
                     "No provider for the need " + need.id() + " in a " + language.title() + " " + kind.id() + ".",
                     "In " + language.title() + " there are providers for these kinds: " + kinds
                             + "; choose one with --kind.");
