@@ -202,8 +202,7 @@ public final class Interview {
     private void list(Needs needs, Blueprint blueprint, String word) {
         PrintStream out = terminal.errors();
         out.println(word.isEmpty() ? "Needs" : "Needs for \"" + word + "\"");
-        Map<String, String> others =
-                blueprint.serving().stream().collect(Collectors.toMap(Need.Serving::need, Need.Serving::id));
+        Map<String, String> others = blueprint.choices();
         boolean any = false;
         for (Need need : needs.all()) {
             List<Need.Serving> fitting =

@@ -40,9 +40,9 @@ public final class Creation {
     private static final Pattern NO_NAME_PARTS = Pattern.compile("[^A-Za-z0-9_.-]+");
     private static final Pattern NO_NAME_ENDS = Pattern.compile("^[^A-Za-z0-9]+|[.-]+$");
 
-    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]{0,99}+");
     private static final Pattern VERSION = Pattern.compile("\\d[\\w.+-]*");
     private static final int LONGEST_NAME = 100;
+    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]{0," + (LONGEST_NAME - 1) + "}+");
     private static final String KIND = "kind";
     private static final String LANGUAGE = "language";
     private static final String LEVEL = "level";

@@ -4,6 +4,7 @@ import dev.pfeiler.fresh.Need.Serving;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -41,6 +42,11 @@ public record Blueprint(
 
     public boolean has(String need) {
         return serving(need).isPresent();
+    }
+
+    /** The ids of what serves the needs, by the need. */
+    public Map<String, String> choices() {
+        return serving.stream().collect(Collectors.toMap(Serving::need, Serving::id));
     }
 
     /** A value that what serves a need states for the project. */

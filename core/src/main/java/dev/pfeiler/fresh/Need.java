@@ -101,16 +101,12 @@ public record Need(String id, String purpose, List<Serving> serving) {
 
         /** What is declared for a level. */
         public List<Artifact> artifacts(int level) {
-            return artifacts.stream()
-                    .filter(artifact -> artifact.least() <= level && level <= artifact.most())
-                    .toList();
+            return artifacts.stream().filter(artifact -> artifact.isFor(level)).toList();
         }
 
         /** The bill of materials for a level. */
         public Optional<Artifact> bom(int level) {
-            return boms.stream()
-                    .filter(artifact -> artifact.least() <= level && level <= artifact.most())
-                    .findFirst();
+            return boms.stream().filter(artifact -> artifact.isFor(level)).findFirst();
         }
 
         /** Its choice, as people give it. */
@@ -212,6 +208,10 @@ public record Need(String id, String purpose, List<Serving> serving) {
      * @param managed whether the bill of materials states this very version
      */
     public record Artifact(String notation, String scope, int least, int most, boolean managed) {
+        private boolean isFor(int level) {
+            return least <= level && level <= most;
+        }
+
         private Artifact as(String other) {
             return new Artifact(other, scope, least, most, managed);
         }

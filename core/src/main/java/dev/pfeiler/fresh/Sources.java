@@ -17,7 +17,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
 
 /** The files of each kind of project in each language, as the ecosystems list them, and those of needs. */
 public final class Sources {
@@ -88,7 +87,7 @@ public final class Sources {
         List<String> needs = blueprint.serving().stream().map(Serving::need).toList();
         all.put("needs", needs);
         all.put("language", blueprint.language());
-        all.put("serving", blueprint.serving().stream().collect(Collectors.toMap(Serving::need, Serving::id)));
+        all.put("serving", blueprint.choices());
         for (Serving serving : blueprint.serving())
             serving.contribution()
                     .values()

@@ -60,11 +60,7 @@ public final class Browser {
     public Snapshot open(Path folder, String page, Collection<String> names, Path log) throws IOException {
         ObjectMapper json =
                 JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
-        String script;
-        try (InputStream in = Browser.class.getResourceAsStream("page.js.txt")) {
-            script = new String(in.readAllBytes(), StandardCharsets.UTF_8)
-                    .replace("NAMES", json.writeValueAsString(names));
-        }
+        String script = script("page.js.txt").replace("NAMES", json.writeValueAsString(names));
         try (PageServer server = new PageServer(folder, script)) {
             ToolRun run = run(List.of("--virtual-time-budget=8000", "--dump-dom", server.address() + page), log);
             Matcher shown = SHOWN.matcher(String.join("\n", run.output()));
@@ -126,11 +122,7 @@ public final class Browser {
         Path home = Files.createTempDirectory(scratch, "browser");
         try (BrowserSession session = new BrowserSession(command(home, List.of("--window-size=1280,800")), home, log)) {
             session.open(address);
-            String script;
-            try (InputStream in = Browser.class.getResourceAsStream("form.js.txt")) {
-                script = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            }
-            JsonNode sent = session.value(script);
+            JsonNode sent = session.value(script("form.js.txt"));
             session.picture(picture);
             if (!sent.isTextual()) return Optional.empty();
             session.value("document.querySelector('form[data-pfeiler]').requestSubmit()");
@@ -142,6 +134,12 @@ public final class Browser {
                     text(session.value("document.body.innerText").asText())));
         } finally {
             Trees.delete(home);
+        }
+    }
+
+    private static String script(String name) throws IOException {
+        try (InputStream in = Browser.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
     }
 

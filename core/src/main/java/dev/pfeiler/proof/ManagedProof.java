@@ -11,8 +11,6 @@ import java.util.Optional;
 
 /** Builds a copy of a project that a build tool manages, runs its tests and starts what it builds. */
 public abstract class ManagedProof {
-    private static final int FIRST_ERROR = 400;
-
     protected final ProofRequest request;
     protected final Environment environment;
     private final List<Comparison> rows = new ArrayList<>();
@@ -93,40 +91,35 @@ public abstract class ManagedProof {
         rows.addAll(StartedProgram.of(command, folder(), variables, log("start"), limit, this::visited));
     }
 
+    /** The browser that opens pages; that there is none is noted. */
+    private Optional<Browser> browser() {
+        Optional<Browser> browser = Browser.find(environment, request.scratch());
+        if (browser.isEmpty()) note("The page was not opened: Chromium is not on the PATH.");
+        return browser;
+    }
+
     /** Opens the page of a server in a browser, fills in its form, and keeps a picture of it. */
     protected final List<Comparison> visited(String address) {
-        Optional<Browser> browser = Browser.find(environment, request.scratch());
-        if (browser.isEmpty()) {
-            note("The page was not opened: Chromium is not on the PATH.");
-            return List.of();
-        }
+        Optional<Browser> browser = browser();
+        if (browser.isEmpty()) return List.of();
         stage("opening " + address);
         Path picture = request.log().resolveSibling("index.png");
         try {
             Optional<Browser.FormAnswer> answer = browser.get().fillIn(address, picture, log("page"));
             attach(picture, "/", Attachment.Kind.PICTURE);
-            return answer.map(ManagedProof::row).stream().toList();
+            return answer.stream()
+                    .map(one -> StartedProgram.answered("form " + one.sent(), "form", one.status(), one.text()))
+                    .toList();
         } catch (IOException e) {
             note("The page was not opened in Chromium: " + e.getMessage() + ".");
             return List.of();
         }
     }
 
-    private static Comparison row(Browser.FormAnswer answer) {
-        List<Difference> differences = answer.status() < FIRST_ERROR
-                ? List.of()
-                : List.of(new Difference("form", Difference.Kind.CHANGED, "status " + answer.status(), ""));
-        return new Comparison(
-                "form " + answer.sent(), "", answer.status() + "  " + StartedProgram.text(answer.text()), differences);
-    }
-
     /** Opens the page of a folder in a browser, and keeps a picture of it. */
     protected final void open(Path pages, String page) throws IOException {
-        Optional<Browser> browser = Browser.find(environment, request.scratch());
-        if (browser.isEmpty()) {
-            note("The page was not opened: Chromium is not on the PATH.");
-            return;
-        }
+        Optional<Browser> browser = browser();
+        if (browser.isEmpty()) return;
         stage("opening " + page);
         Browser.Snapshot snapshot = browser.get().open(pages, page, List.of(), log("page"));
         List<Difference> errors = snapshot.errors().stream()

@@ -150,10 +150,7 @@ public final class StartedProgram {
         try {
             Exchange response = Exchange.of(client, HttpRequest.newBuilder(uri).build(), LIMIT, LARGEST);
             String body = new String(response.body(), StandardCharsets.UTF_8);
-            List<Difference> differences = response.status() < FIRST_ERROR
-                    ? List.of()
-                    : List.of(new Difference(shown, Difference.Kind.CHANGED, "status " + response.status(), ""));
-            rows.add(new Comparison("GET " + shown, "", response.status() + "  " + text(body), differences));
+            rows.add(answered("GET " + shown, shown, response.status(), body));
             return Optional.of(body);
         } catch (IOException e) {
             rows.add(new Comparison(
@@ -165,8 +162,20 @@ public final class StartedProgram {
         return Optional.empty();
     }
 
+    /**
+     * A row of what a server answered.
+     *
+     * @param asked what the difference of a failure is about
+     */
+    static Comparison answered(String subject, String asked, int status, String body) {
+        List<Difference> differences = status < FIRST_ERROR
+                ? List.of()
+                : List.of(new Difference(asked, Difference.Kind.CHANGED, "status " + status, ""));
+        return new Comparison(subject, "", status + "  " + text(body), differences);
+    }
+
     /** A page or a text in a few words. */
-    static String text(String body) {
+    private static String text(String body) {
         String text = body.stripLeading().startsWith("<")
                 ? Jsoup.parse(body).text()
                 : BLANKS.matcher(body.strip()).replaceAll(" ");

@@ -116,10 +116,7 @@ public final class NpmBuild implements ManagedBuild {
     /** The workspaces. */
     @Override
     public List<String> modules() {
-        JsonNode stated = descriptor.at("workspaces");
-        List<PathPattern> patterns = new ArrayList<>();
-        (stated.isObject() ? stated.path("packages") : stated)
-                .forEach(pattern -> patterns.add(PathPattern.of(pattern.asText())));
+        List<PathPattern> patterns = workspaces();
         return descriptor.tree().files().stream()
                 .filter(file -> file.name().equals(PackageDescriptor.NAME))
                 .map(TreeFile::path)
