@@ -1,5 +1,9 @@
 package dev.pfeiler;
 
+import dev.pfeiler.checking.Acceptances;
+import dev.pfeiler.checking.CheckResult;
+import dev.pfeiler.checking.CheckRun;
+import dev.pfeiler.checking.Fixes;
 import dev.pfeiler.conversion.BuildOutput;
 import dev.pfeiler.conversion.Conversion;
 import dev.pfeiler.conversion.Ledger;
@@ -113,7 +117,7 @@ public final class Pfeiler {
         if (LedgerFile.exists(tree.root())) throw Conversion.alreadyConverted(tree.root());
         List<SurveyedPart> parts = survey.unmanaged();
         if (parts.isEmpty()) throw nothingToConvert(survey);
-        Choices choices = choicesIn(tree).under(options);
+        Choices choices = Acceptances.without(choicesIn(tree)).under(options);
         List<String> ids = parts.stream().map(SurveyedPart::id).toList();
         Set<String> keys = new HashSet<>();
         boolean targetTaken = choices.of(TARGET).isEmpty();
@@ -319,6 +323,27 @@ public final class Pfeiler {
         throw Refusal.notPossible(
                 "No build tool manages " + tree.root() + ": it has no build descriptor.",
                 "Convert the project first, or pass the directory of the descriptor.");
+    }
+
+    /**
+     * Where descriptors and code of the managed parts of a folder disagree.
+     *
+     * @param stage is notified of what is being done
+     * @throws Refusal if no build tool manages a part of it
+     */
+    public CheckResult check(Path folder, Consumer<String> stage) {
+        ProjectTree tree = ProjectTree.read(folder);
+        return new CheckRun(ecosystems.all(), environment, stage).of(tree, Acceptances.in(choicesIn(tree)));
+    }
+
+    /** What the certain cures of a check would change. */
+    public Fixes fixes(Path folder, CheckResult result) {
+        return Fixes.of(ProjectTree.read(folder), result.curable());
+    }
+
+    /** Carries certain cures out, with a ledger; the steps in the order in which they were taken. */
+    public List<Step> fix(Path folder, Fixes fixes) {
+        return Conversion.run(ProjectTree.read(folder), fixes.steps(), Ledger.Decided.NOTHING);
     }
 
     /** What git says of the work tree that a folder is in; nothing if it is in none or git is not installed. */

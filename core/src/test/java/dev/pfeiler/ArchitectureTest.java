@@ -50,10 +50,12 @@ class ArchitectureTest {
             "proposal",
             "fresh",
             "proof",
+            "check",
             "ecosystem",
             "survey",
             "creation",
-            "proving");
+            "proving",
+            "checking");
 
     /** What ecosystems share whose libraries are jars, bottom up. */
     private static final List<String> ARTIFACT = List.of("repository..", "archive..", "identity..");
@@ -71,7 +73,9 @@ class ArchitectureTest {
             "project..",
             "dependency..",
             "deployment..",
+            "managed..",
             "target..",
+            "check..",
             "finding..",
             "decision..",
             "addition..",
@@ -91,6 +95,7 @@ class ArchitectureTest {
             "target..",
             "decision..",
             "descriptor..",
+            "check..",
             "creation..",
             "step..",
             "addition..",
@@ -106,6 +111,7 @@ class ArchitectureTest {
             "layout..",
             "edit..",
             "finding..",
+            "check..",
             "decision..",
             "creation..",
             "proof..");

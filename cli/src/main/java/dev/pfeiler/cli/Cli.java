@@ -2,6 +2,7 @@ package dev.pfeiler.cli;
 
 import dev.pfeiler.cli.command.AcceptCommand;
 import dev.pfeiler.cli.command.AddCommand;
+import dev.pfeiler.cli.command.CheckCommand;
 import dev.pfeiler.cli.command.ConvertCommand;
 import dev.pfeiler.cli.command.DemoCommand;
 import dev.pfeiler.cli.command.FindCommand;
@@ -44,6 +45,7 @@ public final class Cli {
         COMMANDS.put("why", WhyCommand::new);
         COMMANDS.put("find", FindCommand::new);
         COMMANDS.put("add", AddCommand::new);
+        COMMANDS.put("check", CheckCommand::new);
         COMMANDS.put("new", NewCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }

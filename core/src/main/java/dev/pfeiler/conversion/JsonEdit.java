@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.slf4j.LoggerFactory;
 
 /**
  * The edit of a descriptor in JSON by insertion: all that is there stays as it is, and what is added follows the style of
@@ -37,7 +38,11 @@ public final class JsonEdit {
 
     /** @throws Refusal if the file cannot be read or edited, or does not contain a JSON object */
     public static JsonEdit of(ProjectTree tree, String path) {
-        EditableText text = EditableText.require(tree, path);
+        return of(path, EditableText.require(tree, path));
+    }
+
+    /** The same of a text that has been read. */
+    public static JsonEdit of(String path, EditableText text) {
         try {
             if (new ObjectMapper().readTree(text.content()) instanceof ObjectNode root)
                 return new JsonEdit(path, text, root);
@@ -75,6 +80,61 @@ public final class JsonEdit {
                     path + " cannot be edited: " + section + " is not an object.",
                     "Declare " + name + " there yourself.");
         }
+    }
+
+    /** Removes an entry, and each section that it was the last entry of; nothing happens where there is none. */
+    public void remove(String... way) {
+        List<String> names = List.of(way);
+        try {
+            JsonObject object = JsonObject.in(content, names.subList(0, names.size() - 1));
+            Optional<Entry> found = object.entry(names.get(names.size() - 1));
+            if (found.isEmpty()) return;
+            List<Entry> entries = object.entries();
+            int at = entries.indexOf(found.get());
+            if (entries.size() == 1 && names.size() > 1)
+                remove(names.subList(0, names.size() - 1).toArray(String[]::new));
+            else if (entries.size() == 1) replace(object.start() + 1, object.end(), "");
+            else if (at + 1 < entries.size())
+                replace(entries.get(at).start(), entries.get(at + 1).start(), "");
+            else replace(entries.get(at - 1).end(), entries.get(at).end(), "");
+        } catch (IOException e) {
+            LoggerFactory.getLogger(JsonEdit.class).debug("{} has no {}", path, names, e);
+        }
+    }
+
+    /** Gives an entry that there is another text; elements of arrays are named by their numbers from 0. */
+    public void set(String value, String... way) {
+        List<String> names = List.of(way);
+        try {
+            JsonObject object = JsonObject.in(content, names.subList(0, names.size() - 1));
+            object.entry(names.get(names.size() - 1))
+                    .ifPresent(entry -> replace(entry.value(), entry.end(), quoted(value)));
+        } catch (IOException e) {
+            LoggerFactory.getLogger(JsonEdit.class).debug("{} has no {}", path, names, e);
+        }
+    }
+
+    /** Adds an entry to the document itself, behind another if that is there, else at its end. */
+    public void put(String name, String value, String behind) {
+        try {
+            JsonObject document = JsonObject.in(content, List.of());
+            Optional<Entry> same = document.entry(name);
+            if (same.isPresent()) {
+                replace(same.get().value(), same.get().end(), quoted(value));
+                return;
+            }
+            int at = document.entry(behind)
+                    .map(entry -> document.entries().indexOf(entry) + 1)
+                    .orElse(document.entries().size());
+            insert(document, at, quoted(name) + document.colon(content) + quoted(value));
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The text as it is after the edit. */
+    public String content() {
+        return content;
     }
 
     /** The text of a new section with one entry. */
@@ -138,13 +198,16 @@ public final class JsonEdit {
         }
 
         private static JsonObject read(JsonParser parser, List<String> way) throws IOException {
-            if (parser.currentToken() != JsonToken.START_OBJECT) throw new IOException("not an object");
+            boolean array = parser.currentToken() == JsonToken.START_ARRAY;
+            if (!array && parser.currentToken() != JsonToken.START_OBJECT) throw new IOException("not an object");
             int start = (int) parser.currentTokenLocation().getCharOffset();
             List<Entry> entries = new ArrayList<>();
-            while (parser.nextToken() == JsonToken.FIELD_NAME) {
-                String name = parser.currentName();
+            while (true) {
+                JsonToken token = parser.nextToken();
+                if (token == JsonToken.END_ARRAY || token == JsonToken.END_OBJECT || token == null) break;
                 int at = (int) parser.currentTokenLocation().getCharOffset();
-                parser.nextToken();
+                String name = array ? String.valueOf(entries.size()) : parser.currentName();
+                if (!array) parser.nextToken();
                 if (!way.isEmpty() && way.get(0).equals(name)) return read(parser, way.subList(1, way.size()));
                 int value = (int) parser.currentTokenLocation().getCharOffset();
                 parser.skipChildren();
@@ -153,6 +216,7 @@ public final class JsonEdit {
                 entries.add(new Entry(
                         name, at, value, (int) parser.currentLocation().getCharOffset()));
             }
+            if (!way.isEmpty()) throw new IOException("no entry " + way.get(0));
             return new JsonObject(start, (int) parser.currentTokenLocation().getCharOffset(), entries);
         }
 

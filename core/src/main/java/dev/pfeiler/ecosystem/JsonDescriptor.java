@@ -50,6 +50,11 @@ public final class JsonDescriptor {
         return node;
     }
 
+    /** The line of an entry, counted from 1; 0 if it is not known. */
+    public int line(String... way) {
+        return places.line(way);
+    }
+
     /** The packages that a section declares: their names with the versions that are accepted. */
     public List<DeclaredPackage> declared(String section) {
         return at(section).properties().stream()

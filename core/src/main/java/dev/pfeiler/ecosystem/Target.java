@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem;
 
+import dev.pfeiler.check.CheckRequest;
+import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.ProofRequest;
@@ -50,6 +52,15 @@ public interface Target {
      */
     default List<String> references(ProjectTree project) {
         return List.of();
+    }
+
+    /**
+     * Where the descriptors and the code of a project that this tool manages disagree.
+     *
+     * @throws dev.pfeiler.evidence.Refusal if a descriptor is invalid
+     */
+    default PartCheck check(CheckRequest request) {
+        return PartCheck.NOTHING;
     }
 
     /** Names of files that may list the modules of a build, with the word that such a list starts with. */

@@ -43,7 +43,27 @@ public final class JarCache {
 
     /** Reads a jar of a tree, or what is known of it; one that cannot be read says so in its trouble. */
     public Jar read(ProjectTree tree, TreeFile file) {
-        String key = tree.onDisk(file.path()) + "\n" + file.size() + "\n" + file.modified();
+        return read(tree.onDisk(file.path()), file);
+    }
+
+    /**
+     * Reads a jar that is in no tree.
+     *
+     * @param name the path that it gets
+     * @throws IOException if there is no such file
+     */
+    public Jar read(Path onDisk, String name) throws IOException {
+        return read(
+                onDisk,
+                new TreeFile(
+                        name,
+                        Files.size(onDisk),
+                        Files.getLastModifiedTime(onDisk).toInstant(),
+                        false));
+    }
+
+    private Jar read(Path onDisk, TreeFile file) {
+        String key = onDisk + "\n" + file.size() + "\n" + file.modified();
         String name = Hashing.sha256(key.getBytes(StandardCharsets.UTF_8));
         Path kept = folder.resolve(name.substring(0, 40));
         if (Files.exists(kept)) {
@@ -53,7 +73,7 @@ public final class JarCache {
                 LOG.debug("{} is read anew", file.path(), e);
             }
         }
-        Jar jar = JarReader.read(tree, file);
+        Jar jar = JarReader.read(onDisk, file);
         if (jar.kind() != Jar.Kind.BROKEN) save(kept, jar);
         return jar;
     }

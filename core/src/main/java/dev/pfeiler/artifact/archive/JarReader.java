@@ -3,12 +3,12 @@ package dev.pfeiler.artifact.archive;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Path;
 import java.util.Enumeration;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -48,13 +48,17 @@ public final class JarReader {
 
     private JarReader() {}
 
-    /** Reads a jar of a tree; one that cannot be read says so in its trouble. */
-    public static Jar read(ProjectTree tree, TreeFile file) {
+    /**
+     * Reads a jar; one that cannot be read says so in its trouble.
+     *
+     * @param file as it is called
+     */
+    public static Jar read(Path onDisk, TreeFile file) {
         String sha1 = "";
         try {
-            sha1 = Hashing.sha1(tree.onDisk(file.path()));
+            sha1 = Hashing.sha1(onDisk);
             if (file.size() == 0) return Jar.broken(file.path(), 0, sha1, "is empty");
-            return new JarReader().read(tree, file, sha1);
+            return new JarReader().read(onDisk, file, sha1);
         } catch (TooLarge e) {
             return Jar.broken(
                     file.path(),
@@ -70,8 +74,8 @@ public final class JarReader {
         }
     }
 
-    private Jar read(ProjectTree tree, TreeFile file, String sha1) throws IOException {
-        try (ZipFile zip = new ZipFile(tree.onDisk(file.path()).toFile())) {
+    private Jar read(Path onDisk, TreeFile file, String sha1) throws IOException {
+        try (ZipFile zip = new ZipFile(onDisk.toFile())) {
             Enumeration<? extends ZipEntry> entries = zip.entries();
             while (entries.hasMoreElements()) entry(zip, entries.nextElement());
         }

@@ -85,7 +85,7 @@ public final class LibrarySearch {
                 .filter(file -> file.extension().equals("jar") && !file.link())
                 // what the build tool made has been found already
                 .filter(file -> !("/" + file.path()).contains("/target/"))
-                .map(file -> JarReader.read(tree, file))
+                .map(file -> JarReader.read(tree.onDisk(file.path()), file))
                 .filter(jar -> jar.kind() == Jar.Kind.LIBRARY)
                 .toList();
         List<Jar> hits = jars.stream()

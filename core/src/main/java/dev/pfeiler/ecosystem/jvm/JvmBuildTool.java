@@ -1,8 +1,15 @@
 package dev.pfeiler.ecosystem.jvm;
 
+import dev.pfeiler.artifact.archive.JarCache;
 import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.check.CheckRequest;
+import dev.pfeiler.check.Discrepancy;
+import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.jvm.check.JvmCheck;
+import dev.pfeiler.ecosystem.jvm.check.TwoDescriptors;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
 import dev.pfeiler.ecosystem.jvm.proof.JvmManagedProof;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.process.Environment;
@@ -13,6 +20,7 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -44,6 +52,24 @@ record JvmBuildTool(JvmTarget tool) implements Target {
     public PartVerdict proveManaged(ProofRequest request, Environment environment) throws IOException {
         JvmTarget settled = tool.settled(new Deliberation(Choices.NONE), request.old(), environment);
         return new JvmManagedProof(request, settled, Repositories.of(environment), environment).run();
+    }
+
+    @Override
+    public PartCheck check(CheckRequest request) {
+        Repositories repositories = Repositories.of(request.environment());
+        JarCache jars = new JarCache(request.environment().cache().resolve("jars"));
+        Optional<ManagedJvmBuild.Reading> read = tool.managed(request.part(), repositories);
+        if (read.isEmpty()) return PartCheck.NOTHING;
+        PartCheck own = JvmCheck.of(request.part(), read.get(), repositories, jars, JvmPart.LANGUAGES);
+        List<Discrepancy> all = new ArrayList<>(own.discrepancies());
+        for (JvmTarget other : JvmPart.TARGETS)
+            if (other != tool)
+                other.managed(request.part(), repositories)
+                        .ifPresent(
+                                twin -> all.addAll(TwoDescriptors.of(read.get().build(), twin.build())));
+        // whose word counts is not known then
+        if (all.size() > own.discrepancies().size()) all.replaceAll(Discrepancy::undecided);
+        return new PartCheck(all, own.sources(), own.outputs());
     }
 
     @Override

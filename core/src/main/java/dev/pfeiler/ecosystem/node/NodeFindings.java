@@ -154,7 +154,7 @@ final class NodeFindings {
     }
 
     private void settings() {
-        RuntimeVersion.of(project)
+        RuntimeVersion.of(project.tree())
                 .forEach(version -> add(
                         Topic.SETTINGS,
                         "Node.js",

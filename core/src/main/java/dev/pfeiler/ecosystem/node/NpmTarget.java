@@ -1,7 +1,10 @@
 package dev.pfeiler.ecosystem.node;
 
+import dev.pfeiler.check.CheckRequest;
+import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.node.check.NodeCheck;
 import dev.pfeiler.ecosystem.node.descriptor.NpmBuild;
 import dev.pfeiler.ecosystem.node.descriptor.PackageDescriptor;
 import dev.pfeiler.ecosystem.node.proof.NodeManagedProof;
@@ -46,6 +49,11 @@ final class NpmTarget implements Target {
     @Override
     public List<String> buildOutput(ProjectTree part, Set<String> descriptors) {
         return descriptors.contains(PackageDescriptor.NAME) ? NodeOutput.of(part) : List.of();
+    }
+
+    @Override
+    public PartCheck check(CheckRequest request) {
+        return NodeCheck.of(request);
     }
 
     @Override

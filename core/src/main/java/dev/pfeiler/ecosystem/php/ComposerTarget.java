@@ -1,7 +1,10 @@
 package dev.pfeiler.ecosystem.php;
 
+import dev.pfeiler.check.CheckRequest;
+import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.ecosystem.php.check.PhpCheck;
 import dev.pfeiler.ecosystem.php.composer.ComposerBuild;
 import dev.pfeiler.ecosystem.php.composer.ComposerFile;
 import dev.pfeiler.ecosystem.php.proof.PhpManagedProof;
@@ -45,6 +48,11 @@ final class ComposerTarget implements Target {
     @Override
     public List<String> buildOutput(ProjectTree part, Set<String> descriptors) {
         return descriptors.contains(ComposerFile.NAME) ? PhpOutput.of(part) : List.of();
+    }
+
+    @Override
+    public PartCheck check(CheckRequest request) {
+        return PhpCheck.of(request);
     }
 
     @Override

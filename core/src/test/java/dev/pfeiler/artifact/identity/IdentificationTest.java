@@ -38,7 +38,8 @@ class IdentificationTest {
     }
 
     private Jar jar(String path) {
-        return JarReader.read(sketch.tree(), sketch.tree().file(path).orElseThrow());
+        return JarReader.read(
+                sketch.tree().onDisk(path), sketch.tree().file(path).orElseThrow());
     }
 
     private JarIdentity identify(String path) {

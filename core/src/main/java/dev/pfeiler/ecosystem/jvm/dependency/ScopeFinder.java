@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.dependency;
 
 import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.library.ContainerApis;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
@@ -16,17 +17,6 @@ import java.util.function.Predicate;
 
 /** Finds the scope of a jar by how the module uses it. */
 public final class ScopeFinder {
-    /** Classes that only containers bring: one for each API they implement. */
-    private static final Set<String> CONTAINER = Set.of(
-            "javax.servlet.Servlet",
-            "jakarta.servlet.Servlet",
-            "javax.servlet.jsp.JspPage",
-            "jakarta.servlet.jsp.JspPage",
-            "javax.el.ELContext",
-            "jakarta.el.ELContext",
-            "javax.ejb.EJBHome",
-            "jakarta.ejb.EJBHome");
-
     /** Interfaces of logging, whose calls never show a class of the implementation behind them. */
     private static final Set<String> FACADES = Set.of(
             "org.slf4j.LoggerFactory",
@@ -98,7 +88,7 @@ public final class ScopeFinder {
         List<Evidence> main = usage.evidence(jar, Way.MAIN);
         List<Evidence> named = usage.evidence(jar, Way.BY_NAME);
         List<Evidence> test = usage.evidence(jar, Way.TEST);
-        boolean container = !ownServer && CONTAINER.stream().anyMatch(jar::holds);
+        boolean container = !ownServer && ContainerApis.isOne(jar);
         boolean used = usage.uses(Way.MAIN, jar) || usage.uses(Way.BY_NAME, jar);
         boolean needed = fromMain.containsKey(jar) || fromNames.containsKey(jar);
         if (container && (needed || !usage.uses(Way.TEST, jar))) {

@@ -7,6 +7,7 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.TreeFile;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -60,7 +61,7 @@ public final class DescriptorAudit {
                 packages,
                 reading.servletApi(),
                 family(),
-                annotated());
+                annotated(project.main()));
     }
 
     private boolean has(Set<String> types, String name) {
@@ -83,8 +84,9 @@ public final class DescriptorAudit {
         return later == earlier ? Optional.empty() : Optional.of(later);
     }
 
-    private Optional<Evidence> annotated() {
-        return project.main().stream()
+    /** The first source that declares a servlet, filter or listener by annotation. */
+    public static Optional<Evidence> annotated(Collection<SourceFile> sources) {
+        return sources.stream()
                 .flatMap(source -> source.annotations().entrySet().stream()
                         .filter(e -> DECLARES.contains(
                                 e.getKey().substring(e.getKey().lastIndexOf('.') + 1)))

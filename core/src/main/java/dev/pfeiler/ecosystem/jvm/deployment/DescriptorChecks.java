@@ -120,7 +120,7 @@ public final class DescriptorChecks {
                 named.className(),
                 "is referenced, but no source or library contains it; " + fix,
                 new Evidence(path, named.line(), named.text()));
-        errors.add(new DescriptorError(finding, change));
+        errors.add(new DescriptorError(DescriptorError.About.CLASS, finding, change));
     }
 
     private WebDescriptorCheck.Around around(Map<String, String> web) {

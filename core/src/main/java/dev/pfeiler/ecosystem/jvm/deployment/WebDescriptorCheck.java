@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.deployment;
 
+import dev.pfeiler.ecosystem.jvm.deployment.DescriptorError.About;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
@@ -107,11 +108,20 @@ final class WebDescriptorCheck {
     }
 
     private void wrong(String subject, String fact, XmlElement at) {
-        wrong(subject, fact, at, Optional.empty());
+        wrong(About.CONTENT, subject, fact, at, Optional.empty());
+    }
+
+    private void wrong(About about, String subject, String fact, XmlElement at) {
+        wrong(about, subject, fact, at, Optional.empty());
     }
 
     private void wrong(String subject, String fact, XmlElement at, Optional<Fix> fix) {
-        errors.add(new DescriptorError(Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), fix));
+        wrong(About.CONTENT, subject, fact, at, fix);
+    }
+
+    private void wrong(About about, String subject, String fact, XmlElement at, Optional<Fix> fix) {
+        errors.add(new DescriptorError(
+                about, Finding.trouble(subject, fact, new Evidence(path, at.line(), at.tag())), fix));
     }
 
     /** Another text of an element. */
@@ -236,6 +246,7 @@ final class WebDescriptorCheck {
             String name = text(e, "res-ref-name");
             if (!name.isEmpty() && !around.defined().contains(name))
                 wrong(
+                        About.SERVER,
                         name,
                         "is a resource that the project does not define; define it in the"
                                 + " server, or in META-INF/context.xml",
@@ -269,6 +280,7 @@ final class WebDescriptorCheck {
                 && number(version) > 0
                 && jakartaDescriptor != around.jakarta().get()) {
             wrong(
+                    About.VERSION,
                     "version " + version,
                     around.jakarta().get()
                             ? "belongs to javax.servlet, but the program uses jakarta.servlet; use version 5.0 or"
@@ -281,6 +293,7 @@ final class WebDescriptorCheck {
         String api = around.api().orElse("");
         if (number(api) > 0 && number(version) > number(api))
             wrong(
+                    About.VERSION,
                     "version " + version,
                     "is later than the servlet API on the class path, " + api + "; use that version",
                     root);
@@ -293,7 +306,7 @@ final class WebDescriptorCheck {
                                     + " uses them; use version 3.0 or later",
                             new Evidence(path, root.line(), root.tag()),
                             source);
-                    errors.add(new DescriptorError(finding, Optional.empty()));
+                    errors.add(new DescriptorError(About.VERSION, finding, Optional.empty()));
                 });
     }
 

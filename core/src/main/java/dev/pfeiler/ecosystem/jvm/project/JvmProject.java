@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.library.ContainerApis;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
@@ -44,17 +45,9 @@ public record JvmProject(
         return jars.libraries();
     }
 
-    /** Classes of servers that a program holds and starts itself. */
-    private static final List<String> SERVERS = List.of(
-            "org.apache.catalina.startup.Tomcat",
-            "org.eclipse.jetty.server.Server",
-            "io.undertow.Undertow",
-            "org.glassfish.grizzly.http.server.HttpServer",
-            "winstone.Launcher");
-
     /** Whether a library is a server that a program can start itself. */
     public boolean holdsServer() {
-        return libraries().stream().anyMatch(jar -> SERVERS.stream().anyMatch(jar::holds));
+        return libraries().stream().anyMatch(ContainerApis::isServer);
     }
 
     /** All library jars, those too that have the bytes of another. */

@@ -34,20 +34,41 @@ public final class JavaElsewhere {
 
     /** All places of a tree; of each file the first. */
     public static List<Java> of(ProjectTree tree) {
-        List<Java> found = new ArrayList<>();
         Set<String> files = new HashSet<>();
+        return all(tree).stream()
+                .filter(java -> files.add(java.evidence().file()))
+                .toList();
+    }
+
+    /** All places of a tree. */
+    public static List<Java> all(ProjectTree tree) {
+        List<Java> found = new ArrayList<>();
         for (RuntimeSign sign : RuntimeSign.in(tree, JAVA))
-            if (files.add(sign.evidence().file()))
-                found.add(new Java(Integer.parseInt(sign.version()), sign.evidence()));
+            found.add(new Java(Integer.parseInt(sign.version()), sign.evidence()));
         for (TreeFile file : tree.files()) {
             if (!file.name().equals(HOSTED) || file.link()) continue;
             List<String> lines = tree.lines(file, LARGEST);
             for (int i = 0; i < lines.size(); i++) {
                 Matcher matcher = HOSTED_RUNTIME.matcher(lines.get(i));
-                if (!matcher.find() || !files.add(file.path())) continue;
+                if (!matcher.find()) continue;
                 found.add(new Java(Integer.parseInt(matcher.group(1)), new Evidence(file.path(), i + 1, lines.get(i))));
             }
         }
         return found;
+    }
+
+    /** A line that names a Java with another feature release; the same line if it names none of that release. */
+    public static String renamed(String line, int from, int to) {
+        for (Pattern pattern : List.of(JAVA.image(), Pattern.compile("(?<![\\d.])" + NUMBER + "(?![.\\w])"))) {
+            Matcher matcher = pattern.matcher(line);
+            while (matcher.find())
+                if (Integer.parseInt(matcher.group(1)) == from) {
+                    String before = line.substring(0, matcher.start(1));
+                    // later releases are no longer numbered from 1
+                    if (before.endsWith("1.")) before = before.substring(0, before.length() - 2);
+                    return before + to + line.substring(matcher.end(1));
+                }
+        }
+        return line;
     }
 }

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.target;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
@@ -55,6 +56,9 @@ public interface JvmTarget {
 
     /** The descriptors of a project, read back; nothing if none of this tool's is at its top. */
     Optional<ManagedBuild> read(ProjectTree tree, Repositories repositories);
+
+    /** The descriptors of a whole build, read back; nothing if none of this tool's is at its top. */
+    Optional<ManagedJvmBuild.Reading> managed(ProjectTree tree, Repositories repositories);
 
     /** Names of files that may list the modules of a build, with the word that such a list starts with. */
     Map<String, String> moduleLists();

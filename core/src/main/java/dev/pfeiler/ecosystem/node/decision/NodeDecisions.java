@@ -102,7 +102,7 @@ public final class NodeDecisions {
     public Settled settle() {
         List<Finding> left = new ArrayList<>();
         Identity identity = new IdentityDecisions(project, deliberation).decide();
-        List<RuntimeVersion> runtimes = RuntimeVersion.of(project);
+        List<RuntimeVersion> runtimes = RuntimeVersion.of(project.tree());
         int release = runtimes.stream().mapToInt(RuntimeVersion::major).max().orElse(0);
         VersionChoice versions = new VersionChoice(project.installed(), registry, release);
         PackageDecisions packages = new PackageDecisions(project, deliberation, registry, versions, identity.name());

@@ -1,8 +1,8 @@
 package dev.pfeiler.ecosystem.node.decision;
 
-import dev.pfeiler.ecosystem.node.project.NodeProject;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.facts.RuntimeSign;
+import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Set;
@@ -27,8 +27,8 @@ public record RuntimeVersion(String release, Evidence evidence) {
         return Integer.parseInt(Text.before(release, "."));
     }
 
-    public static List<RuntimeVersion> of(NodeProject project) {
-        return RuntimeSign.in(project.tree(), NODE).stream()
+    public static List<RuntimeVersion> of(ProjectTree tree) {
+        return RuntimeSign.in(tree, NODE).stream()
                 .map(sign -> new RuntimeVersion(sign.version(), sign.evidence()))
                 .toList();
     }

@@ -33,25 +33,24 @@ final class GradleBuild implements ManagedBuild {
     private static final Pattern ROOT_NAME = Pattern.compile("rootProject\\.name\\s*=\\s*['\"]([^'\"]*)['\"]");
     private static final Pattern ASSIGNED = Pattern.compile("(?m)^(group|version)\\s*=?\\s*(['\"])([^'\"$]*)\\2");
     private static final Pattern ENCODING = Pattern.compile("options\\.encoding\\s*=\\s*['\"]([\\w-]+)['\"]");
-    private static final Pattern INCLUDE = Pattern.compile("(?m)^\\s*include\\b[^\\n]*(?:,\\s*\\n[^\\n]*)*+");
-    private static final Pattern QUOTED = Pattern.compile("['\"]([^'\"]+)['\"]");
+    static final Pattern INCLUDE = Pattern.compile("(?m)^\\s*include\\b[^\\n]*(?:,\\s*\\n[^\\n]*)*+");
+    static final Pattern QUOTED = Pattern.compile("['\"]([^'\"]+)['\"]");
     private static final Pattern PLAIN_VERSION = Pattern.compile("\\d[\\w.+-]*");
     private static final Pattern INDENTED = Pattern.compile("(?m)^([ \\t]+)\\S");
     private static final Pattern WAR_PLUGIN = Pattern.compile("[`'\"(\\s]war[`'\")\\s]");
 
     /** A declaration in one string, in either language. */
-    private static final Pattern DECLARED = Pattern.compile(
+    static final Pattern DECLARED = Pattern.compile(
             "(?m)^[ \\t]*[\"']?(\\w+)[\"']?[ (]+(?:platform\\()?([\"'])([\\w.-]+):([\\w.-]+)(?::([^\"':@]*))?(?::([\\w.-]+))?[^\"']*\\2");
     /** A declaration with group, name and version apart. */
-    private static final Pattern APART =
-            Pattern.compile("(?m)^[ \\t]*(\\w+)[ (]+group\\s*[:=]\\s*[\"']([\\w.-]+)[\"']\\s*,"
-                    + "\\s*name\\s*[:=]\\s*[\"']([\\w.-]+)[\"'](?:\\s*,\\s*version\\s*[:=]\\s*[\"']([^\"']*)[\"'])?");
+    static final Pattern APART = Pattern.compile("(?m)^[ \\t]*(\\w+)[ (]+group\\s*[:=]\\s*[\"']([\\w.-]+)[\"']\\s*,"
+            + "\\s*name\\s*[:=]\\s*[\"']([\\w.-]+)[\"'](?:\\s*,\\s*version\\s*[:=]\\s*[\"']([^\"']*)[\"'])?");
 
     private static final Pattern LEVEL_STATED = Pattern.compile(
             "(?:options\\.release|sourceCompatibility|targetCompatibility|JavaLanguageVersion\\.of)\\D{0,40}?(?:VERSION_)?(1[._]\\d|\\d{1,2})\\b");
 
     /** Configurations by scope; of those that a script uses already, the first is taken. */
-    private static final Map<Scope, List<String>> CONFIGURATIONS = Map.of(
+    static final Map<Scope, List<String>> CONFIGURATIONS = Map.of(
             Scope.COMPILE, List.of("implementation", "compile"),
             Scope.PROVIDED, List.of("compileOnly", "providedCompile"),
             Scope.RUNTIME, List.of("runtimeOnly", "runtime"),
@@ -167,17 +166,28 @@ final class GradleBuild implements ManagedBuild {
         for (String file : SETTINGS) {
             if (!tree.has(file)) continue;
             EditableText text = EditableText.require(tree, file);
-            String path = module.replace('/', ':');
-            String line = file.endsWith(".kts") ? "include(\"" + path + "\")" : "include '" + path + "'";
-            Matcher include = INCLUDE.matcher(text.content());
-            int at = -1;
-            while (include.find()) at = include.end();
-            String before = at < 0 ? text.content() : text.content().substring(0, at);
-            String after = at < 0 ? "" : text.content().substring(at);
-            String gap = before.isEmpty() || before.endsWith("\n") ? "" : text.lineEnd();
-            return Optional.of(text.edit(before + gap + line + (after.isEmpty() ? text.lineEnd() : after), reason));
+            return Optional.of(text.edit(listed(text.content(), module, file.endsWith(".kts")), reason));
         }
         return Optional.empty();
+    }
+
+    /** The settings with one more module. */
+    static String listed(String settings, String module, boolean kotlin) {
+        String end = settings.contains("\r\n") ? "\r\n" : "\n";
+        String path = module.replace('/', ':');
+        String line = kotlin ? "include(\"" + path + "\")" : "include '" + path + "'";
+        Matcher include = INCLUDE.matcher(settings);
+        int at = -1;
+        while (include.find()) at = include.end();
+        String before = at < 0 ? settings : settings.substring(0, at);
+        String after = at < 0 ? "" : settings.substring(at);
+        String gap = before.isEmpty() || before.endsWith("\n") ? "" : end;
+        return before + gap + line + (after.isEmpty() ? end : after);
+    }
+
+    /** A build script with one more dependency. */
+    static String declared(String name, String content, Request request) {
+        return new GradleBuild(name, content, ProjectTree.empty()).with(request);
     }
 
     @Override

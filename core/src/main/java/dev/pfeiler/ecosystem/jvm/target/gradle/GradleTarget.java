@@ -4,6 +4,7 @@ import dev.pfeiler.artifact.repository.ProjectRepository;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
@@ -150,6 +151,12 @@ public final class GradleTarget implements JvmTarget {
     @Override
     public String launcher(Launch launch) {
         return LaunchScript.launcher(launch);
+    }
+
+    @Override
+    public Optional<ManagedJvmBuild.Reading> managed(ProjectTree tree, Repositories repositories) {
+        return ManagedScripts.read(tree, repositories)
+                .map(scripts -> new ManagedJvmBuild.Reading(scripts, new ScriptCheck(scripts).discrepancies()));
     }
 
     @Override

@@ -4,6 +4,7 @@ import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.ManagedBuild;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Generator;
@@ -167,6 +168,13 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public List<String> ignored(JvmBuild build) {
         return List.of(build.isSingle() ? "/" + OUTPUT + "/" : OUTPUT + "/");
+    }
+
+    @Override
+    public Optional<ManagedJvmBuild.Reading> managed(ProjectTree tree, Repositories repositories) {
+        if (!tree.has(PomBuild.NAME)) return Optional.empty();
+        ManagedPoms poms = ManagedPoms.read(tree, repositories);
+        return Optional.of(new ManagedJvmBuild.Reading(poms, new PomCheck(poms).discrepancies()));
     }
 
     @Override

@@ -34,13 +34,17 @@ final class PomBuild implements ManagedBuild {
     static final String NAME = PomWriter.POM;
 
     private final ProjectTree tree;
+    private final String path;
+    private final ModelBuildingResult result;
     private final Model raw;
     private final Model effective;
 
-    private PomBuild(ProjectTree tree, Model raw, Model effective) {
+    private PomBuild(ProjectTree tree, String path, ModelBuildingResult result) {
         this.tree = tree;
-        this.raw = raw;
-        this.effective = effective;
+        this.path = path;
+        this.result = result;
+        this.raw = result.getRawModel();
+        this.effective = result.getEffectiveModel();
     }
 
     /**
@@ -50,8 +54,13 @@ final class PomBuild implements ManagedBuild {
      * @throws Refusal if it cannot be read
      */
     static PomBuild read(ProjectTree tree, Repositories repositories) {
+        return read(tree, NAME, repositories);
+    }
+
+    /** Reads the POM at a path of a tree. */
+    static PomBuild read(ProjectTree tree, String path, Repositories repositories) {
         ModelBuildingRequest request = new DefaultModelBuildingRequest()
-                .setPomFile(tree.onDisk(NAME).toFile())
+                .setPomFile(tree.onDisk(path).toFile())
                 .setProcessPlugins(false)
                 .setLocationTracking(true)
                 .setValidationLevel(ModelBuildingRequest.VALIDATION_LEVEL_MINIMAL)
@@ -60,19 +69,39 @@ final class PomBuild implements ManagedBuild {
         try {
             ModelBuildingResult result =
                     new DefaultModelBuilderFactory().newInstance().build(request);
-            return new PomBuild(tree, result.getRawModel(), result.getEffectiveModel());
+            return new PomBuild(tree, path, result);
         } catch (ModelBuildingException e) {
             String problem = e.getProblems().isEmpty()
                     ? e.getMessage()
                     : e.getProblems().get(0).getMessage();
             throw Refusal.notPossible(
-                    NAME + " is not a valid POM: " + problem.lines().findFirst().orElse(""), "Fix it first.");
+                    path + " is not a valid POM: " + problem.lines().findFirst().orElse(""), "Fix it first.");
         }
+    }
+
+    /** What the POM itself states. */
+    Model raw() {
+        return raw;
+    }
+
+    /** With all that it inherits and imports. */
+    Model effective() {
+        return effective;
+    }
+
+    /** The POMs that it inherits from, as they state it themselves; the nearest first. */
+    List<Model> ancestors() {
+        return result.getModelIds().stream().skip(1).map(result::getRawModel).toList();
+    }
+
+    /** A path that the effective model states, within the tree. */
+    String relative(String stated) {
+        return PomPaths.within(tree, Path.of(stated)).orElse(stated);
     }
 
     @Override
     public String descriptor() {
-        return NAME;
+        return path;
     }
 
     @Override
@@ -82,7 +111,7 @@ final class PomBuild implements ManagedBuild {
 
     @Override
     public Step.Edit declaring(List<Request> packages, String reason) {
-        EditableText text = EditableText.require(tree, NAME);
+        EditableText text = EditableText.require(tree, path);
         String content = text.content();
         for (Request each : packages) {
             PackageNotation notation = each.notation();
@@ -121,12 +150,14 @@ final class PomBuild implements ManagedBuild {
     }
 
     /** The place of something in this POM, or in one that it inherits from. */
-    private Evidence place(InputLocation location, String excerpt) {
-        if (location == null || location.getSource() == null) return Evidence.of(NAME, excerpt);
+    Evidence place(InputLocation location, String excerpt) {
+        if (location == null || location.getSource() == null) return Evidence.of(path, excerpt);
         String file = location.getSource().getLocation();
-        boolean own = file == null || Path.of(file).equals(tree.onDisk(NAME));
-        return new Evidence(
-                own ? NAME : location.getSource().getModelId(), Math.max(0, location.getLineNumber()), excerpt);
+        String place = file == null
+                ? path
+                : PomPaths.within(tree, Path.of(file))
+                        .orElse(location.getSource().getModelId());
+        return new Evidence(place, Math.max(0, location.getLineNumber()), excerpt);
     }
 
     @Override
@@ -169,7 +200,7 @@ final class PomBuild implements ManagedBuild {
     @Override
     public Optional<Step.Edit> listing(String module, String reason) {
         if (!effective.getPackaging().equals("pom") || modules().contains(module)) return Optional.empty();
-        EditableText text = EditableText.require(tree, NAME);
+        EditableText text = EditableText.require(tree, path);
         return Optional.of(text.edit(PomEdit.listing(text.content(), module), reason));
     }
 

@@ -96,7 +96,7 @@ final class PomEdit {
                 .ifPresent(editor::removeElement);
     }
 
-    private static String name(Element dependency) {
+    static String name(Element dependency) {
         return text(dependency, "groupId") + ":" + text(dependency, "artifactId");
     }
 
@@ -104,7 +104,7 @@ final class PomEdit {
         return parent.childElement(name).map(Element::textContentTrimmed).orElse("");
     }
 
-    private static PomEditor editor(String pom) {
+    static PomEditor editor(String pom) {
         return new PomEditor(Document.of(pom), DomTripConfig.defaults().withIndentString("  "));
     }
 

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.maven;
 
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -34,5 +35,13 @@ final class PomPaths {
         } catch (IOException | XmlElement.Malformed e) {
             return Optional.empty();
         }
+    }
+
+    /** The path of a file on disk within a tree; empty if it is outside. */
+    static Optional<String> within(ProjectTree tree, Path file) {
+        Path top = tree.onDisk("");
+        return file.startsWith(top)
+                ? Optional.of(top.relativize(file.normalize()).toString().replace('\\', '/'))
+                : Optional.empty();
     }
 }

@@ -29,7 +29,6 @@ final class PomPlugins {
     private static final String COMPILER = "maven-compiler-plugin";
     private static final String RESOURCES = "maven-resources-plugin";
     private static final String SUREFIRE = "maven-surefire-plugin";
-    private static final String SUREFIRE_VERSION = "3.5.3";
     private static final String JAVADOC = "maven-javadoc-plugin";
     private static final Coordinates DEPENDENCY =
             new Coordinates("org.apache.maven.plugins", "maven-dependency-plugin", "3.8.1");
@@ -39,6 +38,27 @@ final class PomPlugins {
 
     private static final Coordinates TEMPLATES =
             new Coordinates("org.codehaus.mojo", "templating-maven-plugin", "3.0.0");
+    private static final Map<String, String> RELEASES = Map.of(
+            "maven-clean-plugin",
+            "3.4.1",
+            RESOURCES,
+            "3.3.1",
+            COMPILER,
+            "3.14.0",
+            SUREFIRE,
+            "3.5.3",
+            "maven-war-plugin",
+            "3.4.0",
+            "maven-jar-plugin",
+            "3.4.2",
+            "maven-ear-plugin",
+            "3.3.0",
+            JAVADOC,
+            "3.11.2",
+            "maven-install-plugin",
+            "3.1.4",
+            "maven-deploy-plugin",
+            "3.1.4");
     /** Delimiters that need not be stated. */
     private static final Set<String> USUAL_DELIMITERS = Set.of("${*}", "@");
 
@@ -150,19 +170,28 @@ final class PomPlugins {
 
     private Map<String, String> versions() {
         Map<String, String> plugins = new LinkedHashMap<>();
-        if (!build.brief()) plugins.put("maven-clean-plugin", "3.4.1");
-        plugins.put(RESOURCES, "3.3.1");
-        plugins.put(COMPILER, "3.14.0");
-        plugins.put(SUREFIRE, SUREFIRE_VERSION);
-        if (build.makes(Packaging.WAR)) plugins.put(archiver(Packaging.WAR), "3.4.0");
-        if (build.makes(Packaging.JAR)) plugins.put(archiver(Packaging.JAR), "3.4.2");
-        if (build.makes(Packaging.EAR)) plugins.put(archiver(Packaging.EAR), "3.3.0");
-        if (!build.documentation().isEmpty()) plugins.put(JAVADOC, "3.11.2");
+        if (!build.brief()) add(plugins, "maven-clean-plugin");
+        add(plugins, RESOURCES);
+        add(plugins, COMPILER);
+        add(plugins, SUREFIRE);
+        if (build.makes(Packaging.WAR)) add(plugins, archiver(Packaging.WAR));
+        if (build.makes(Packaging.JAR)) add(plugins, archiver(Packaging.JAR));
+        if (build.makes(Packaging.EAR)) add(plugins, archiver(Packaging.EAR));
+        if (!build.documentation().isEmpty()) add(plugins, JAVADOC);
         if (!build.brief()) {
-            plugins.put("maven-install-plugin", "3.1.4");
-            plugins.put("maven-deploy-plugin", "3.1.4");
+            add(plugins, "maven-install-plugin");
+            add(plugins, "maven-deploy-plugin");
         }
         return plugins;
+    }
+
+    private static void add(Map<String, String> plugins, String artifact) {
+        plugins.put(artifact, RELEASES.get(artifact));
+    }
+
+    /** The release of one of Maven's own plug-ins that is written. */
+    static Optional<String> known(String artifact) {
+        return Optional.ofNullable(RELEASES.get(artifact));
     }
 
     private static String archiver(Packaging packaging) {
@@ -270,8 +299,8 @@ final class PomPlugins {
                     };
             providers.add(PomElement.artifact(
                     "dependency",
-                    new Coordinates("org.apache.maven.surefire", provider, SUREFIRE_VERSION),
-                    SUREFIRE_VERSION));
+                    new Coordinates("org.apache.maven.surefire", provider, RELEASES.get(SUREFIRE)),
+                    RELEASES.get(SUREFIRE)));
         }
         return providers;
     }

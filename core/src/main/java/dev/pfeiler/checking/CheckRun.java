@@ -1,0 +1,62 @@
+package dev.pfeiler.checking;
+
+import dev.pfeiler.check.CheckRequest;
+import dev.pfeiler.check.Discrepancy;
+import dev.pfeiler.check.PartCheck;
+import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.process.Environment;
+import dev.pfeiler.survey.Survey;
+import dev.pfeiler.survey.SurveyedPart;
+import dev.pfeiler.tree.ProjectTree;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/** Checks the managed parts of a tree, and what they have in common. */
+public final class CheckRun {
+    private final List<Ecosystem> ecosystems;
+    private final Environment environment;
+    private final Consumer<String> stage;
+
+    /** @param stage is notified of what is being done */
+    public CheckRun(List<Ecosystem> ecosystems, Environment environment, Consumer<String> stage) {
+        this.ecosystems = ecosystems;
+        this.environment = environment;
+        this.stage = stage;
+    }
+
+    /**
+     * Checks a tree.
+     *
+     * @throws Refusal if no build tool manages a part of it, or a descriptor is invalid
+     */
+    public CheckResult of(ProjectTree tree, Acceptances acceptances) {
+        List<SurveyedPart> parts = Survey.managed(tree, ecosystems);
+        if (parts.isEmpty())
+            throw Refusal.notPossible(
+                    "No build tool manages a project in " + tree.root() + ".",
+                    "Convert it first with pfeiler convert, or pass the directory of a managed project.");
+        Set<Discrepancy> found = new LinkedHashSet<>();
+        Map<SurveyedPart, PartCheck> checks = new LinkedHashMap<>();
+        for (SurveyedPart part : parts) {
+            Target target = part.target().orElseThrow();
+            stage.accept("checking " + (part.folder().isEmpty() ? tree.name() : part.folder()) + " (" + target.title()
+                    + ")");
+            PartCheck check = target.check(new CheckRequest(part.view(), environment));
+            check.discrepancies().stream().map(one -> one.below(part.folder())).forEach(found::add);
+            checks.put(part, check);
+        }
+        stage.accept("checking what the parts have in common");
+        found.addAll(new SharedChecks(tree, checks, environment).discrepancies());
+        List<Discrepancy> open = new ArrayList<>();
+        List<Discrepancy> accepted = new ArrayList<>();
+        found.stream().sorted().forEach(one -> (acceptances.accept(one) ? accepted : open).add(one));
+        return new CheckResult(parts.size(), open, accepted);
+    }
+}

@@ -1,0 +1,157 @@
+package dev.pfeiler.ecosystem.jvm.check;
+
+import dev.pfeiler.artifact.archive.JarCache;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.check.Cure;
+import dev.pfeiler.check.Discrepancy;
+import dev.pfeiler.check.Kind;
+import dev.pfeiler.ecosystem.jvm.language.Language;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.language.SourceText;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedModule;
+import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.UnsupportedCharsetException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.slf4j.LoggerFactory;
+
+/** A managed build with its sources: what the checks look at, and what they found. */
+final class CheckedBuild {
+    private final ProjectTree tree;
+    private final ManagedJvmBuild build;
+    private final Repositories repositories;
+    private final JarCache jars;
+    private final List<CheckedModule> modules;
+    private final Set<String> types;
+    private final List<Discrepancy> found = new ArrayList<>();
+
+    CheckedBuild(
+            ProjectTree tree, ManagedJvmBuild build, Repositories repositories, JarCache jars, Languages languages) {
+        this.tree = tree;
+        this.build = build;
+        this.repositories = repositories;
+        this.jars = jars;
+        this.modules = modules(languages);
+        this.types = modules.stream()
+                .flatMap(CheckedModule::sources)
+                .flatMap(source -> source.typeNames().stream())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private List<CheckedModule> modules(Languages languages) {
+        Map<String, SourceFile> sources = new HashMap<>();
+        tree.files().parallelStream()
+                .filter(file -> !file.link() && !isOutput(file.path()))
+                .flatMap(file -> languages.of(file.path()).stream().flatMap(language -> read(file, language)))
+                .toList()
+                .forEach(source -> sources.put(source.path(), source));
+        return build.modules().stream()
+                .map(module -> new CheckedModule(
+                        module,
+                        sources.values().stream()
+                                .filter(source -> module.folders().isMain(source.path()))
+                                .sorted(java.util.Comparator.comparing(SourceFile::path))
+                                .toList(),
+                        sources.values().stream()
+                                .filter(source -> module.folders().isTest(source.path()))
+                                .sorted(java.util.Comparator.comparing(SourceFile::path))
+                                .toList()))
+                .toList();
+    }
+
+    private Stream<SourceFile> read(TreeFile file, Language language) {
+        Optional<Charset> stated =
+                moduleOf(file.path()).flatMap(ManagedModule::encoding).flatMap(setting -> charset(setting.value()));
+        try {
+            return Stream.of(language.read(file.path(), SourceText.of(tree.bytes(file.path()), () -> stated)));
+        } catch (IOException e) {
+            LoggerFactory.getLogger(CheckedBuild.class).debug("{}", file.path(), e);
+            return Stream.empty();
+        }
+    }
+
+    static Optional<Charset> charset(String name) {
+        try {
+            return Optional.of(Charset.forName(name.strip()));
+        } catch (IllegalCharsetNameException | UnsupportedCharsetException e) {
+            return Optional.empty();
+        }
+    }
+
+    ProjectTree tree() {
+        return tree;
+    }
+
+    ManagedJvmBuild build() {
+        return build;
+    }
+
+    Repositories repositories() {
+        return repositories;
+    }
+
+    JarCache jars() {
+        return jars;
+    }
+
+    List<CheckedModule> modules() {
+        return modules;
+    }
+
+    /** The qualified names of all top-level types of the build. */
+    Set<String> types() {
+        return types;
+    }
+
+    /** The module whose folder contains a path, the innermost. */
+    Optional<ManagedModule> moduleOf(String path) {
+        return build.modules().stream()
+                .filter(module -> Paths.within(module.folder(), path))
+                .max(java.util.Comparator.comparingInt(module -> module.folder().length()));
+    }
+
+    /** Whether a build writes what is at a path. */
+    boolean isOutput(String path) {
+        return build.modules().stream()
+                .anyMatch(module -> Paths.within(module.outputs().folder(), path));
+    }
+
+    /** The files of a module, without those of other modules and those that builds write. */
+    Stream<TreeFile> files(ManagedModule module) {
+        return tree.under(module.folder())
+                .filter(file -> !file.link() && !isOutput(file.path()))
+                .filter(file -> moduleOf(file.path()).filter(module::equals).isPresent());
+    }
+
+    void note(Kind kind, ManagedModule module, Evidence place, String subject, String message, Cure cure) {
+        note(Discrepancy.of(kind, module.folder(), place, subject, message, cure));
+    }
+
+    /** One place is noted once, however many modules inherit it. */
+    void note(Discrepancy discrepancy) {
+        boolean known = found.stream()
+                .anyMatch(one -> one.kind() == discrepancy.kind()
+                        && one.evidence().place().equals(discrepancy.evidence().place())
+                        && one.subject().equals(discrepancy.subject()));
+        if (!known) found.add(discrepancy);
+    }
+
+    List<Discrepancy> found() {
+        return found;
+    }
+}

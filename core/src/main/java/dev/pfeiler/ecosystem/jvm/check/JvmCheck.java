@@ -1,0 +1,40 @@
+package dev.pfeiler.ecosystem.jvm.check;
+
+import dev.pfeiler.artifact.archive.JarCache;
+import dev.pfeiler.artifact.repository.Repositories;
+import dev.pfeiler.check.PartCheck;
+import dev.pfeiler.ecosystem.jvm.language.Languages;
+import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
+import dev.pfeiler.tree.ProjectTree;
+
+/** All that is wrong in a managed JVM build: its descriptors by themselves, and against everything around them. */
+public final class JvmCheck {
+    private JvmCheck() {}
+
+    public static PartCheck of(
+            ProjectTree tree,
+            ManagedJvmBuild.Reading read,
+            Repositories repositories,
+            JarCache jars,
+            Languages languages) {
+        CheckedBuild build = new CheckedBuild(tree, read.build(), repositories, jars, languages);
+        read.discrepancies().forEach(build::note);
+        new DependencyCheck(build).run();
+        new SettingCheck(build).run();
+        new TestCheck(build).run();
+        new ResourceCheck(build).run();
+        new NameCheck(build).run();
+        new JarFileCheck(build).run();
+        new WebCheck(build).run();
+        return new PartCheck(
+                build.found(),
+                build.modules().stream()
+                        .flatMap(CheckedModule::sources)
+                        .map(SourceFile::path)
+                        .toList(),
+                read.build().modules().stream()
+                        .map(module -> module.outputs().folder())
+                        .toList());
+    }
+}
