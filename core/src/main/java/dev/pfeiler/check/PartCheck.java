@@ -1,6 +1,7 @@
 package dev.pfeiler.check;
 
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -15,12 +16,12 @@ public record PartCheck(List<Discrepancy> discrepancies, Set<String> sources, Se
     public static final PartCheck NOTHING = new PartCheck(List.of(), Set.of(), Set.of());
 
     public PartCheck(List<Discrepancy> discrepancies, Collection<String> sources, Collection<String> outputs) {
-        this(discrepancies, new TreeSet<>(sources), new TreeSet<>(outputs));
+        this(discrepancies, Set.copyOf(sources), Set.copyOf(outputs));
     }
 
     public PartCheck {
         discrepancies = List.copyOf(discrepancies);
-        sources = Set.copyOf(sources);
-        outputs = Set.copyOf(outputs);
+        sources = Collections.unmodifiableSortedSet(new TreeSet<>(sources));
+        outputs = Collections.unmodifiableSortedSet(new TreeSet<>(outputs));
     }
 }

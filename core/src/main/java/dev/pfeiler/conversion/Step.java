@@ -123,6 +123,9 @@ public sealed interface Step {
                     position -= shift;
                     now = new ArrayList<>(now);
                     Collections.rotate(now, shift);
+                } else if (now.isEmpty()) {
+                    position -= shift(lines, position, old);
+                    old = lines.subList(position, position + old.size());
                 }
                 for (int i = 0; i < Math.max(old.size(), now.size()); i++) {
                     // what is added after the old lines has the number of the last of them
@@ -134,21 +137,21 @@ public sealed interface Step {
         }
 
         /**
-         * How many lines earlier an insertion can be said to start, so that it is a whole block: its first and last line
-         * are the least indented. That is possible while the line before it equals its last line.
+         * How many lines earlier an insertion or a removal can be said to start, so that it is a whole block: its first
+         * and last line are the least indented. That is possible while the line before it equals its last line.
          */
-        private static int shift(List<String> lines, int position, List<String> inserted) {
+        private static int shift(List<String> lines, int position, List<String> block) {
             int best = 0;
             int least = Integer.MAX_VALUE;
-            int size = inserted.size();
+            int size = block.size();
             for (int shift = 0; shift < size; shift++) {
-                int indent = indent(inserted.get((size - shift) % size)) + indent(inserted.get(size - 1 - shift));
+                int indent = indent(block.get((size - shift) % size)) + indent(block.get(size - 1 - shift));
                 if (indent < least) {
                     best = shift;
                     least = indent;
                 }
                 int previous = position - 1 - shift;
-                if (previous < 0 || !lines.get(previous).equals(inserted.get(size - 1 - shift))) break;
+                if (previous < 0 || !lines.get(previous).equals(block.get(size - 1 - shift))) break;
             }
             return best;
         }

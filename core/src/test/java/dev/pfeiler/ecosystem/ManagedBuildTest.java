@@ -91,7 +91,7 @@ class ManagedBuildTest {
                 .containsExactlyInAnyOrder(
                         "no.port:bell 7 compile pom.xml:11",
                         "no.port:gear 2 test pom.xml:14",
-                        "no.port:rope 5 compile no.port:all:3:3");
+                        "no.port:rope 5 compile parent/pom.xml:3");
         assertThat(build.declaration("no.port:bell").orElseThrow().excluded()).containsExactly("no.port:rust");
         assertThat(build.declaration("no.port:rope")).as("inherited").isEmpty();
         assertThat(build.managedVersions()).containsExactly(Map.entry("no.port:gear", "2"));

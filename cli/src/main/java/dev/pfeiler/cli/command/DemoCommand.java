@@ -3,12 +3,14 @@ package dev.pfeiler.cli.command;
 import dev.pfeiler.cli.Cli;
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Properties;
@@ -21,11 +23,11 @@ import picocli.CommandLine.Parameters;
 /** {@code pfeiler demo}. */
 @Command(
         name = "demo",
-        description = "Run survey, propose, convert, prove, why and undo on made-up data.",
+        description = "Run the commands on made-up data.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler demo", "  pfeiler demo buoylog --only"})
 public final class DemoCommand extends BaseCommand {
-    /** The file that describes a demo project: its title, its place in the list, and a subject for pfeiler why. */
+    /** The file that describes a demo project: its title, its place in the list, and a subject for pfeiler why or the commands to show. */
     private static final String DESCRIPTION = "demo.properties";
 
     @Parameters(arity = "0..1", paramLabel = "NAME", description = "The demo project (default: the first).")
@@ -41,8 +43,12 @@ public final class DemoCommand extends BaseCommand {
         super(context);
     }
 
-    /** A demo project with its description. */
-    private record Demo(String name, Path source, String title, String subject, int place) {}
+    /**
+     * A demo project with its description.
+     *
+     * @param way the commands that are shown, word by word
+     */
+    private record Demo(String name, Path source, String title, List<List<String>> way, int place) {}
 
     @Override
     public Integer call() throws IOException {
@@ -66,7 +72,7 @@ public final class DemoCommand extends BaseCommand {
         try {
             Path project = layOut(demo, scratch);
             int worst = 0;
-            for (List<String> command : way(demo)) worst = Math.max(worst, step(command, project));
+            for (List<String> command : demo.way()) worst = Math.max(worst, step(command, project));
             return worst;
         } finally {
             Trees.delete(scratch);
@@ -94,7 +100,7 @@ public final class DemoCommand extends BaseCommand {
                         source.getFileName().toString(),
                         source,
                         description.getProperty("title"),
-                        description.getProperty("why"),
+                        way(description),
                         Integer.parseInt(description.getProperty("place"))));
             }
         }
@@ -102,13 +108,19 @@ public final class DemoCommand extends BaseCommand {
         return demos;
     }
 
-    private static List<List<String>> way(Demo demo) {
+    /** The commands that a description lists; else the way of a conversion. */
+    private static List<List<String>> way(Properties description) {
+        String commands = description.getProperty("commands");
+        if (commands != null)
+            return Arrays.stream(commands.split(","))
+                    .map(line -> Text.words(line))
+                    .toList();
         return List.of(
                 List.of("survey"),
                 List.of("propose"),
                 List.of("convert"),
                 List.of("prove"),
-                List.of("why", demo.subject()),
+                List.of("why", description.getProperty("why")),
                 List.of("undo"));
     }
 

@@ -23,6 +23,7 @@ import java.util.regex.Pattern;
 /** PHP, managed with Composer. */
 public final class PhpEcosystem implements Ecosystem {
     private static final Target COMPOSER = new ComposerTarget();
+    private static final Pattern PROJECT = Pattern.compile("\"type\"\\s*:\\s*\"project\"");
     private static final Pattern LOADS = Pattern.compile("\\b(?:require|include)(?:_once)?\\b|spl_autoload_register");
     private static final long LARGEST = 1 << 20;
 
@@ -76,9 +77,14 @@ public final class PhpEcosystem implements Ecosystem {
         return parts;
     }
 
-    /** A copied library has a descriptor too; what Composer has installed has a lock file, or fetched packages. */
+    /** A copied library has a descriptor too; a project says that it is one, or has been installed by Composer. */
     private static boolean isInstalled(ProjectTree tree, String folder) {
-        return tree.has(Paths.join(folder, "composer.lock")) || tree.has(Paths.join(folder, "vendor/autoload.php"));
+        boolean project = tree.file(Paths.join(folder, ComposerFile.NAME)).stream()
+                .flatMap(file -> tree.lines(file, LARGEST).stream())
+                .anyMatch(line -> PROJECT.matcher(line).find());
+        return project
+                || tree.has(Paths.join(folder, "composer.lock"))
+                || tree.has(Paths.join(folder, "vendor/autoload.php"));
     }
 
     private static List<TreeFile> sources(ProjectTree tree, String folder) {

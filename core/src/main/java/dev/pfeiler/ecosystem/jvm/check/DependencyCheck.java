@@ -288,6 +288,8 @@ final class DependencyCheck {
             int needed = one.jar().get().level();
             if (needed <= level.get()) continue;
             String first = one.isDeclared() ? one.key() : one.via().get(0);
+            // said of the module itself
+            if (classPaths.isSibling(first)) continue;
             Evidence place = module.managed()
                     .declared(first)
                     .map(DeclaredArtifact::evidence)

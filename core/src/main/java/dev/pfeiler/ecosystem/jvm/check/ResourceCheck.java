@@ -88,7 +88,7 @@ final class ResourceCheck {
                 .toList();
         if (meant.isEmpty()) return;
         Optional<ResourceFolder> folder = module.folders().resources().stream()
-                .filter(one -> one.goal().isEmpty())
+                .filter(one -> one.goal().isEmpty() && isUsual(one.path()))
                 .findFirst();
         Cure cure = meant.size() == 1 && folder.isPresent() && !isNamed(meant.get(0))
                 ? Cure.certain(
@@ -102,6 +102,11 @@ final class ResourceCheck {
                 meant.get(0),
                 use.place() + " loads " + entry + " from the class path; the build does not pack " + meant.get(0) + ".",
                 cure);
+    }
+
+    /** Whether a folder is there, or is the one that every build has. */
+    private boolean isUsual(String folder) {
+        return build.tree().folders().contains(folder) || folder.endsWith("src/main/resources");
     }
 
     /** A file at the end of whose path is the name alone, when the whole is nowhere. */

@@ -114,7 +114,11 @@ final class WebCheck {
                 .map(fix -> Cure.certain("Write " + fix.after() + ".", new Change.Edit(fix.path(), text -> fix.in(text)
                         .orElse(text))))
                 .orElseGet(() -> Cure.choice("Correct the descriptor, or what it is about."));
-        build.note(Discrepancy.of(
-                kind, module.folder(), place, subject, finding.subject() + " " + finding.fact() + ".", cure));
+        build.note(Discrepancy.of(kind, module.folder(), place, subject, sentence(finding), cure));
+    }
+
+    private static String sentence(Finding finding) {
+        String text = finding.subject() + " " + finding.fact();
+        return text.endsWith("?") ? text : text + ".";
     }
 }

@@ -195,7 +195,12 @@ final class EntryCheck {
                 .map(TreeFile::path)
                 .filter(file -> !file.startsWith("node_modules/") && !file.matches("(?:.*/)?(?:tests?|__tests__)/.*"))
                 .toList();
+        Set<String> named = new TreeSet<>();
+        checked.entries().forEach((other, entry) -> {
+            if (!other.equals(way)) Paths.normal(entry).ifPresent(named::add);
+        });
         List<String> same = files.stream()
+                .filter(file -> !named.contains(file) || !way.get(0).equals("main"))
                 .filter(file -> TYPED.matcher(Paths.name(file)).replaceFirst("").equals(name))
                 .filter(file ->
                         Paths.extension(path).isEmpty() || Paths.extension(file).equals(Paths.extension(path)))
@@ -213,10 +218,6 @@ final class EntryCheck {
                     .count();
             return best == 1 ? List.of(nearest.get()) : same;
         }
-        Set<String> named = new TreeSet<>();
-        checked.entries().forEach((other, entry) -> {
-            if (!other.equals(way)) Paths.normal(entry).ifPresent(named::add);
-        });
         List<String> beside = files.stream()
                 .filter(file -> Paths.parent(file).equals(Paths.parent(path)) && !named.contains(file))
                 .filter(file ->
@@ -271,7 +272,7 @@ final class EntryCheck {
                 .filter(folder -> !folder.matches("(?i)tests?|__tests__|specs?|docs?|examples?"))
                 .collect(java.util.stream.Collectors.partitioningBy(folder -> checked.product()
                         .anyMatch(script -> script.content()
-                                        .matches("(?s).*[\"'`](?:\\.{1,2}/)*" + Pattern.quote(folder) + "[/\"'`].*")
+                                        .matches("(?s).*[\"'`]/?(?:\\.{1,2}/)*" + Pattern.quote(folder) + "[/\"'`].*")
                                 && !Paths.within(folder, script.path()))));
         return folders.get(true);
     }
