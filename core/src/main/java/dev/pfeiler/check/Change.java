@@ -12,14 +12,22 @@ public sealed interface Change {
     Change below(String folder);
 
     /**
-     * The file gets another text, or is written where there is none.
+     * The file gets another text.
      *
-     * @param edit from the text of the file, empty where there is none; the same text if it does not apply
+     * @param edit from the text of the file; the same text if it does not apply
      */
     record Edit(String path, UnaryOperator<String> edit) implements Change {
         @Override
         public Change below(String folder) {
             return new Edit(Paths.resolved(Paths.join(folder, path)), edit);
+        }
+    }
+
+    /** A new file. */
+    record Write(String path, String content) implements Change {
+        @Override
+        public Change below(String folder) {
+            return new Write(Paths.resolved(Paths.join(folder, path)), content);
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.check;
 
+import dev.pfeiler.tree.ProjectTree;
 import java.util.List;
 
 /**
@@ -24,6 +25,11 @@ public record Cure(String text, List<Change> changes) {
 
     public boolean isCertain() {
         return !changes.isEmpty();
+    }
+
+    /** Whether all that it changes is in a tree, and not in a file that is inherited from elsewhere. */
+    public boolean isWithin(ProjectTree tree) {
+        return changes.stream().allMatch(change -> change instanceof Change.Write || tree.has(change.path()));
     }
 
     /** The same in a tree that contains the cure's own tree as a folder. */

@@ -9,6 +9,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /** Checks the managed parts of a tree, and what they have in common. */
 public final class CheckRun {
@@ -37,7 +39,7 @@ public final class CheckRun {
      * @throws Refusal if no build tool manages a part of it, or a descriptor is invalid
      */
     public CheckResult of(ProjectTree tree, Acceptances acceptances) {
-        List<SurveyedPart> parts = Survey.managed(tree, ecosystems);
+        List<SurveyedPart> parts = withoutInputs(Survey.managed(tree, ecosystems));
         if (parts.isEmpty())
             throw Refusal.notPossible(
                     "No build tool manages a project in " + tree.root() + ".",
@@ -48,7 +50,7 @@ public final class CheckRun {
             Target target = part.target().orElseThrow();
             stage.accept("checking " + (part.folder().isEmpty() ? tree.name() : part.folder()) + " (" + target.title()
                     + ")");
-            PartCheck check = target.check(new CheckRequest(part.view(), environment));
+            PartCheck check = target.check(new CheckRequest(view(tree, part, parts), environment));
             check.discrepancies().stream().map(one -> one.below(part.folder())).forEach(found::add);
             checks.put(part, check);
         }
@@ -56,7 +58,31 @@ public final class CheckRun {
         found.addAll(new SharedChecks(tree, checks, environment).discrepancies());
         List<Discrepancy> open = new ArrayList<>();
         List<Discrepancy> accepted = new ArrayList<>();
-        found.stream().sorted().forEach(one -> (acceptances.accept(one) ? accepted : open).add(one));
+        found.stream()
+                .map(one -> one.cure().isWithin(tree) ? one : one.undecided())
+                .sorted()
+                .forEach(one -> (acceptances.accept(one) ? accepted : open).add(one));
         return new CheckResult(parts.size(), open, accepted);
+    }
+
+    /**
+     * All files in a part's folder but those of other parts that the same tools manage: what a build takes of them is said
+     * by its descriptors, and not by who else has files there.
+     */
+    private static ProjectTree view(ProjectTree tree, SurveyedPart part, List<SurveyedPart> all) {
+        Set<String> inner = all.stream()
+                .filter(other -> other.ecosystem() == part.ecosystem())
+                .map(SurveyedPart::folder)
+                .filter(folder -> !folder.equals(part.folder()) && Paths.within(part.folder(), folder))
+                .collect(Collectors.toSet());
+        return tree.at(part.folder(), inner);
+    }
+
+    /** The parts that are no inputs of another's tests. */
+    private static List<SurveyedPart> withoutInputs(List<SurveyedPart> parts) {
+        List<SurveyedPart> own = parts.stream()
+                .filter(part -> !TestInputs.contain(part.folder() + "/"))
+                .toList();
+        return own.isEmpty() ? parts : own;
     }
 }

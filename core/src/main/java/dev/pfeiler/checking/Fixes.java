@@ -4,7 +4,6 @@ import dev.pfeiler.check.Change;
 import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.conversion.EditableText;
 import dev.pfeiler.conversion.Step;
-import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.ProjectTree;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -66,13 +65,14 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
             if (deleted.contains(path) || moved.containsKey(path)) return false;
             if (change instanceof Change.Move move)
                 return tree.has(path) && !tree.has(move.to()) && !moved.containsValue(move.to());
-            return !(change instanceof Change.Delete) || tree.has(path);
+            return tree.has(path) != change instanceof Change.Write;
         }
 
         private boolean apply(Change change) {
             if (change instanceof Change.Move move) return moved.put(move.path(), move.to()) == null;
             if (change instanceof Change.Delete) return deleted.add(change.path());
             String path = change.path();
+            if (change instanceof Change.Write write) return texts.put(path, write.content()) == null;
             String text = texts.computeIfAbsent(path, this::text);
             String after = ((Change.Edit) change).edit().apply(text);
             texts.put(path, after);
@@ -80,7 +80,6 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
         }
 
         private String text(String path) {
-            if (!tree.has(path)) return "";
             EditableText text = EditableText.require(tree, path);
             originals.put(path, text);
             return text.content();
@@ -92,7 +91,7 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
                 EditableText original = originals.get(path);
                 String to = moved.getOrDefault(path, path);
                 if (original == null) {
-                    if (!text.isEmpty()) steps.add(new Step.Write(path, text, reasons.get(path)));
+                    steps.add(new Step.Write(path, text, reasons.get(path)));
                 } else if (!original.content().equals(text) && !deleted.contains(path)) {
                     steps.add(original.edit(text, reasons.get(path)).movedTo(to));
                 }
@@ -105,10 +104,5 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
             deleted.forEach(path -> steps.add(new Step.Retire(path, reasons.get(path))));
             return steps;
         }
-    }
-
-    /** That nothing can be cured without a decision. */
-    static Refusal nothing() {
-        return Refusal.notPossible("No finding has a certain cure.", "Decide about each, and change it yourself.");
     }
 }

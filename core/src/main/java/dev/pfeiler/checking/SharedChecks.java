@@ -76,8 +76,15 @@ final class SharedChecks {
                     Evidence.of(file, ""),
                     folder,
                     open.get().path() + " is written by the build, and version control does not ignore it.",
-                    Cure.certain("Ignore " + pattern + ".", new Change.Edit(file, text -> appended(text, pattern)))));
+                    Cure.certain("Ignore " + pattern + ".", appending(file, pattern))));
         }
+    }
+
+    /** One more line at the end of a file, which is written where there is none. */
+    private Change appending(String file, String line) {
+        return tree.has(file)
+                ? new Change.Edit(file, text -> appended(text, line))
+                : new Change.Write(file, line + "\n");
     }
 
     private static String appended(String text, String line) {

@@ -345,4 +345,37 @@ class MavenCheckTest {
                         "error artifact-name Dockerfile:2 board/target/board-1.1.0.war")
                 .tests();
     }
+
+    /** What healthy projects have on purpose. */
+    @TestFactory
+    Stream<DynamicTest> noDrifts() {
+        return new DriftCases(folder.resolve("none"), MavenCheckTest::layOut)
+                .kept("a module declaration, which is compiled for a later level", p -> p.edit(
+                                "pom.xml", "source>11</", "source>8</")
+                        .edit("pom.xml", "target>11</", "target>8</")
+                        .edit("berths/src/main/java/no/haldervik/berths/Berths.java", "(var moon)", "moon")
+                        .file("berths/src/main/java/module-info.java", "module no.haldervik.berths {}\n"))
+                .kept("another project in a folder, and one that tests read", p -> p.file(
+                                "bench/old/.classpath", "<classpathentry path=\"StandardVMType/JavaSE-1.8\"/>\n")
+                        .file("bench/old/src/a/Old.java", "package a;\n\npublic class Old {}\n")
+                        .file("bench/old/build.sh", "java -cp target/berths-0.jar no.haldervik.Berths\n")
+                        .file(
+                                "berths/src/test/resources/client/package.json",
+                                "{ \"name\": \"c\", \"main\": \"gone.js\" }\n"))
+                .kept(
+                        "the classes and the tests of a sibling",
+                        p -> p.edit(
+                                "board/pom.xml",
+                                "    <dependency>\n      <groupId>javax.servlet",
+                                "    <dependency>\n      <groupId>no.haldervik</groupId>\n      <artifactId>berths</artifactId>\n"
+                                        + "      <version>${project.version}</version>\n      <type>test-jar</type>\n"
+                                        + "      <scope>test</scope>\n    </dependency>\n"
+                                        + "    <dependency>\n      <groupId>javax.servlet"))
+                .kept("an archive whose name its plug-in states", p -> p.edit(
+                                "berths/pom.xml",
+                                "        <configuration>\n",
+                                "        <configuration>\n          <finalName>quay-berths</finalName>\n")
+                        .file("start.sh", "#!/bin/sh\nexec java -jar berths/target/quay-berths.jar\n"))
+                .tests();
+    }
 }

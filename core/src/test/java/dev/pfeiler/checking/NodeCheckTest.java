@@ -251,4 +251,24 @@ class NodeCheckTest {
                         "error compiler-path-wrong tsconfig.json:3 compilerOptions.outDir")
                 .tests();
     }
+
+    /** What healthy packages have on purpose. */
+    @TestFactory
+    Stream<DynamicTest> noDrifts() {
+        return new DriftCases(folder.resolve("none"), project -> project.file(
+                                "package.json",
+                                "{\n  \"name\": \"mast\",\n  \"main\": \"./mast\",\n  \"exports\": { \"import\": \"./mast.mjs\", \"require\": \"./mast.js\" },\n"
+                                        + "  \"engines\": { \"node\": \">=6\" }\n}\n")
+                        .file("mast.js", "exports.height = () => 12;\n")
+                        .file("mast.mjs", "import mast from './mast.js';\nexport default mast;\n"))
+                .kept(
+                        "a published package, whose authors' tools are not declared",
+                        p -> p.file("test/mast.test.js", "require('fathom')(require('../mast.js'));\n"))
+                .kept(
+                        "a package that is there for some users",
+                        p -> p.file(
+                                "mast.js",
+                                "let rope;\ntry { rope = require('rope'); } catch (e) {}\nexports.rope = rope;\n"))
+                .tests();
+    }
 }

@@ -38,6 +38,9 @@ final class CheckedBuild {
     private final JarCache jars;
     private final List<CheckedModule> modules;
     private final Set<String> types;
+    /** Folders with sources that no module compiles: other projects, inputs of tests, examples. */
+    private final Set<String> foreign = new TreeSet<>();
+
     private final List<Discrepancy> found = new ArrayList<>();
 
     CheckedBuild(
@@ -60,6 +63,11 @@ final class CheckedBuild {
                 .flatMap(file -> languages.of(file.path()).stream().flatMap(language -> read(file, language)))
                 .toList()
                 .forEach(source -> sources.put(source.path(), source));
+        sources.keySet().stream()
+                .filter(path -> build.modules().stream()
+                        .noneMatch(module -> module.folders().isMain(path)
+                                || module.folders().isTest(path)))
+                .forEach(this::foreign);
         return build.modules().stream()
                 .map(module -> new CheckedModule(
                         module,
@@ -72,6 +80,28 @@ final class CheckedBuild {
                                 .sorted(java.util.Comparator.comparing(SourceFile::path))
                                 .toList()))
                 .toList();
+    }
+
+    /** Notes the folders around a source that no module compiles, up to those of modules. */
+    private void foreign(String source) {
+        for (String folder = Paths.parent(source); !isAroundModule(folder); folder = Paths.parent(folder))
+            foreign.add(folder);
+    }
+
+    private boolean isAroundModule(String folder) {
+        return build.modules().stream().anyMatch(module -> Paths.within(folder, module.folder()));
+    }
+
+    /** Whether a file beside the sources is one of the build's own, and not of another project in a folder of it. */
+    boolean concerns(String path) {
+        for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder))
+            if (foreign.contains(folder)) return false;
+        return !isOutput(path)
+                && build.modules().stream()
+                        .noneMatch(module -> module.folders().isMain(path)
+                                || module.folders().isTest(path)
+                                || module.folders().testResources().stream()
+                                        .anyMatch(folder -> Paths.within(folder.path(), path)));
     }
 
     private Stream<SourceFile> read(TreeFile file, Language language) {

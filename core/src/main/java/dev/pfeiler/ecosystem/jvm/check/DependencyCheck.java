@@ -146,6 +146,8 @@ final class DependencyCheck {
                 .filter(one -> one.key().equals(artifact.key()))
                 .findFirst();
         if (own.isEmpty() || own.get().jar().isEmpty() || module.main().isEmpty()) return Use.UNSEEN;
+        // tests that are not there would use it
+        if (artifact.scope() == Scope.TEST && module.tests().isEmpty()) return Use.UNSEEN;
         Jar jar = own.get().jar().get();
         Use direct = direct(jar, usage, reached);
         List<Jar> brought = available.stream()

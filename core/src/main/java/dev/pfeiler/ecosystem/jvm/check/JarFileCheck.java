@@ -32,7 +32,7 @@ final class JarFileCheck {
                 .filter(one -> !one.coordinates().version().isEmpty())
                 .forEach(one -> declared.putIfAbsent(one.key(), one));
         for (TreeFile file : build.tree().files()) {
-            boolean jar = file.extension().equals("jar") && !file.link() && !build.isOutput(file.path());
+            boolean jar = file.extension().equals("jar") && !file.link() && build.concerns(file.path());
             if (!jar || file.path().contains("/test/") || file.name().equals("gradle-wrapper.jar")) continue;
             declared.values().forEach(one -> jar(file, one));
         }

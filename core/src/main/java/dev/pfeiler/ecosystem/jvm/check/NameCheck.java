@@ -48,7 +48,7 @@ final class NameCheck {
                 .map(ManagedModule::descriptor)
                 .collect(java.util.stream.Collectors.toSet());
         for (TreeFile file : build.tree().files()) {
-            if (file.link() || file.size() > LARGEST || build.isOutput(file.path())) continue;
+            if (file.link() || file.size() > LARGEST || !build.concerns(file.path())) continue;
             boolean starts = ContainerFile.isOne(file.path())
                     || isScript(file)
                     || file.name().equals("Procfile");

@@ -62,6 +62,8 @@ final class SettingCheck {
     private static Optional<Needed> newest(CheckedModule module) {
         return module.sources()
                 .filter(source -> source.language() == JvmLanguage.JAVA)
+                // a module declaration is often compiled on its own, for a later level
+                .filter(source -> source.module().isEmpty())
                 .flatMap(source -> source.newest().stream().map(sign -> new Needed(module, source, sign)))
                 .max(Comparator.comparingInt(needed -> needed.sign().level()));
     }
@@ -178,7 +180,7 @@ final class SettingCheck {
         if (promised.isEmpty()) return;
         int level = promised.get().getKey();
         for (JavaElsewhere.Java java : JavaElsewhere.all(build.tree())) {
-            if (java.feature() >= level) continue;
+            if (java.feature() >= level || !build.concerns(java.evidence().file())) continue;
             build.note(
                     LEVEL_ELSEWHERE,
                     promised.get().getValue(),
@@ -199,6 +201,7 @@ final class SettingCheck {
         Optional<Map.Entry<Integer, ManagedModule>> promised = promised();
         if (promised.isEmpty()) return;
         for (IdeLevels.Stated stated : IdeLevels.of(build.tree())) {
+            if (!build.concerns(stated.evidence().file())) continue;
             Optional<Integer> level = build.moduleOf(stated.evidence().file())
                     .flatMap(SettingCheck::level)
                     .or(() -> promised.map(Map.Entry::getKey));

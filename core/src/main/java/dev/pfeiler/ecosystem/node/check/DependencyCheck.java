@@ -102,8 +102,7 @@ final class DependencyCheck {
     private void undeclared(String name, List<Use> places) {
         List<Use> all = places.stream()
                 .filter(use -> !use.statement().guarded() && use.statement().form() != Import.Form.REFERENCE)
-                // an example of a user's code may need more than the package
-                .filter(use -> checked.isProduct(use.script()) || !isExample(use.script()))
+                .filter(use -> checked.isProduct(use.script()) || isDescribed(use.script()))
                 .toList();
         if (all.isEmpty()) return;
         boolean typesOnly = all.stream().noneMatch(use -> use.statement().loads())
@@ -122,6 +121,14 @@ final class DependencyCheck {
                 name,
                 use.place() + " imports " + name + ", which " + CheckedPackage.FILE + " does not declare.",
                 declaring(name, section));
+    }
+
+    /**
+     * Whether the descriptor says what a script that is no part of the program needs: an example of a user's code may need
+     * more, and a published package leaves out what only its authors need.
+     */
+    private boolean isDescribed(Script script) {
+        return !isExample(script) && !checked.declared(Section.DEVELOPMENT).isEmpty();
     }
 
     private static boolean isExample(Script script) {

@@ -51,8 +51,11 @@ final class RuntimeCheck {
     /** Whether the lowest promised release lacks something that the sources need. */
     private boolean syntax(String stated, Semver lowest) {
         if (checked.isTransformed()) return false;
+        // releases without modules take the others
+        boolean both = checked.product().anyMatch(script -> script.modules().common());
         Optional<Feature> newest = checked.product()
                 .filter(script -> !script.declarations())
+                .filter(script -> !both || !Paths.extension(script.path()).equals("mjs"))
                 .flatMap(script -> script.features().stream().filter(feature -> isKept(script, feature)))
                 .max(Comparator.comparing(feature -> new Semver(feature.release())));
         if (newest.isEmpty() || !new Semver(newest.get().release()).isGreaterThan(lowest)) return false;

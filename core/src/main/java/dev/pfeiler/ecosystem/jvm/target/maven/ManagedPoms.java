@@ -154,7 +154,8 @@ final class ManagedPoms implements ManagedJvmBuild {
         String version = Optional.ofNullable(dependency.getVersion())
                 .filter(text -> !text.contains("${"))
                 .orElse("");
-        String classifier = Optional.ofNullable(dependency.getClassifier()).orElse("");
+        String classifier = Optional.ofNullable(dependency.getClassifier())
+                .orElse("test-jar".equals(dependency.getType()) ? "tests" : "");
         Scope scope = Optional.ofNullable(dependency.getScope())
                 .map(word -> word.equals("system")
                         ? Scope.PROVIDED
@@ -282,14 +283,22 @@ final class ManagedPoms implements ManagedJvmBuild {
 
     private ManagedModule.Outputs outputs(String folder, Model effective) {
         String target = Paths.join(folder, "target");
-        String name = effective.getBuild().getFinalName();
         String extension =
                 Set.of("war", "ear", "rar").contains(effective.getPackaging()) ? effective.getPackaging() : "jar";
+        Optional<Xpp3Dom> archiver =
+                plugin(effective, "maven-" + extension + "-plugin").map(plugin -> (Xpp3Dom) plugin.getConfiguration());
+        String name = archiver.flatMap(configuration -> value(configuration, "finalName"))
+                .orElse(effective.getBuild().getFinalName());
+        boolean elsewhere = archiver.filter(
+                        configuration -> value(configuration, "outputDirectory").isPresent()
+                                || value(configuration, "classifier").isPresent())
+                .isPresent();
         Stream<Plugin> plugins = effective.getBuild().getPlugins().stream();
-        boolean further = plugins.anyMatch(plugin -> ARCHIVERS.contains(plugin.getArtifactId())
-                || plugin.getExecutions().stream().anyMatch(execution -> execution.getGoals().stream()
-                        .anyMatch(goal -> Set.of("jar", "war", "test-jar", "repackage", "shade", "single")
-                                .contains(goal))));
+        boolean further = elsewhere
+                || plugins.anyMatch(plugin -> ARCHIVERS.contains(plugin.getArtifactId())
+                        || plugin.getExecutions().stream().anyMatch(execution -> execution.getGoals().stream()
+                                .anyMatch(goal -> Set.of("jar", "war", "test-jar", "repackage", "shade", "single")
+                                        .contains(goal))));
         List<String> archives = effective.getPackaging().equals("pom")
                 ? List.of()
                 : List.of(Paths.join(target, name + "." + extension));

@@ -42,6 +42,7 @@ import org.apache.maven.model.Exclusion;
 import org.apache.maven.model.InputLocation;
 import org.apache.maven.model.Model;
 import org.apache.maven.model.Plugin;
+import org.apache.maven.model.Profile;
 import org.apache.maven.model.Repository;
 import org.apache.maven.model.Resource;
 
@@ -321,8 +322,9 @@ final class PomCheck {
         Stream<Plugin> own = Stream.ofNullable(pom.raw().getBuild().getPluginManagement())
                 .flatMap(management -> management.getPlugins().stream());
         Stream<Plugin> inherited = pom.ancestors().stream()
-                .map(Model::getBuild)
-                .filter(Objects::nonNull)
+                .flatMap(model -> Stream.concat(
+                        Stream.ofNullable(model.getBuild()),
+                        model.getProfiles().stream().map(Profile::getBuild).filter(Objects::nonNull)))
                 .flatMap(build -> Stream.concat(
                         build.getPlugins().stream(),
                         Stream.ofNullable(build.getPluginManagement())
