@@ -343,6 +343,11 @@ public final class Pfeiler {
 
     /** Carries certain cures out, with a ledger; the steps in the order in which they were taken. */
     public List<Step> fix(Path folder, Fixes fixes) {
+        Path root = folder.toAbsolutePath().normalize();
+        if (LedgerFile.exists(root))
+            throw Refusal.notPossible(
+                    "Earlier changes of " + root + " can still be undone (the ledger is in " + Ledger.FOLDER + "/).",
+                    "Keep them with pfeiler accept, or revert them with pfeiler undo; then cure again.");
         return Conversion.run(ProjectTree.read(folder), fixes.steps(), Ledger.Decided.NOTHING);
     }
 

@@ -1,5 +1,6 @@
 package dev.pfeiler.conversion;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import dev.pfeiler.evidence.Refusal;
@@ -35,12 +36,21 @@ public record Ledger(
         List<Entry> entries) {
     public static final String FOLDER = ".pfeiler";
     static final String FORMAT = "pfeiler-ledger/3";
-    private static final List<String> EARLIER = List.of("pfeiler-ledger/2", "pfeiler-ledger/1");
+    /** Without parts. */
+    private static final String FIRST = "pfeiler-ledger/1";
+
+    private static final List<String> EARLIER = List.of("pfeiler-ledger/2", FIRST);
     /** Where originals are kept, within the tree. */
     static final String KEPT = FOLDER + "/kept/";
 
     private static final Pattern SHA_256 = Pattern.compile("[0-9a-f]{64}");
     private static final Pattern MODE = Pattern.compile("[r-][w-][xsS-][r-][w-][xsS-][r-][w-][xtT-]");
+
+    /** Whether it records a conversion, and not cures of a managed project. */
+    @JsonIgnore
+    public boolean isOfConversion() {
+        return !parts.isEmpty() || format.equals(FIRST);
+    }
 
     /**
      * A part of the tree that was converted.

@@ -59,7 +59,7 @@ public final class ProofRun {
     public Verdict run(Path folder) {
         Path root = folder.toAbsolutePath().normalize();
         try (WorkFolder work = WorkFolder.make("proof")) {
-            if (!LedgerFile.exists(root) && LedgerFile.near(root).isEmpty()) {
+            if (isUnconverted(root)) {
                 Optional<Verdict> managed = managed(root, work);
                 if (managed.isPresent()) return managed.get();
             }
@@ -67,6 +67,13 @@ public final class ProofRun {
         } catch (IOException e) {
             throw Refusal.inputOutput("The proof stopped: " + e, "Fix the problem and run pfeiler prove again.", e);
         }
+    }
+
+    /** Whether no conversion is recorded for a folder: nothing at all, or cures of a managed project. */
+    private static boolean isUnconverted(Path root) {
+        return LedgerFile.exists(root)
+                ? !LedgerFile.require(root, "to prove").isOfConversion()
+                : LedgerFile.near(root).isEmpty();
     }
 
     /** The two trees that are compared, in copies. */
