@@ -100,6 +100,7 @@ class CheckIT {
     void codeHostsGetThePlaces() throws IOException {
         Program.Run run = program.run("check", project, "--sarif", "--offline");
         assertThat(run.exit()).isEqualTo(1);
+        Schemas.fitsSarif(run.json());
         JsonNode results = run.json().get("runs").get(0).get("results");
         assertThat(results).hasSize(FOUND.size());
         JsonNode first = results.get(0);

@@ -8,6 +8,7 @@ import com.networknt.schema.JsonSchema;
 import com.networknt.schema.JsonSchemaFactory;
 import com.networknt.schema.SpecVersion;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 
 /** The published schemas of documents. */
@@ -25,5 +26,16 @@ final class Schemas {
         JsonSchema rules = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
                 .getSchema(Files.readString(Program.HOME.resolve("docs/schema/" + schema + ".schema.json")));
         assertThat(rules.validate(document)).isEmpty();
+    }
+
+    /** Holds a document against the published schema of the Static Analysis Results Interchange Format. */
+    static void fitsSarif(JsonNode document) throws IOException {
+        try (InputStream in = Schemas.class.getResourceAsStream("/schema/sarif-schema-2.1.0.json")) {
+            JsonSchema rules =
+                    JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V7).getSchema(in);
+            assertThat(rules.validate(document)).isEmpty();
+            // a document without what the schema requires does not fit
+            assertThat(rules.validate(new ObjectMapper().createObjectNode())).isNotEmpty();
+        }
     }
 }
