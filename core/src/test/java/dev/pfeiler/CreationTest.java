@@ -118,6 +118,7 @@ class CreationTest {
         Golden.check("fresh/" + name, descriptors);
         Path folder = temp.resolve(name);
         pfeiler.create(folder, project);
+        assertThat(checked(folder)).as("findings in " + name).isEmpty();
         Survey survey = pfeiler.survey(folder);
         assertThat(survey.parts()).singleElement().satisfies((SurveyedPart part) -> {
             assertThat(part.managed()).as("the build tool's own descriptor").isPresent();
@@ -127,6 +128,13 @@ class CreationTest {
         assertThatThrownBy(() -> plan(name, choices))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("is not empty");
+    }
+
+    /** What a check finds; of build tools whose projects are not checked, nothing. */
+    private List<String> checked(Path folder) {
+        return pfeiler.check(folder, stage -> {}).discrepancies().stream()
+                .map(one -> one.kind().id() + " " + one.evidence().place() + ": " + one.message())
+                .toList();
     }
 
     @Test

@@ -257,8 +257,20 @@ final class EntryCheck {
         return checked.tree().has(path)
                 || checked.tree().folders().contains(path)
                 || checked.outputs().contains(path)
+                || isCompiledFolder(path)
                 || checked.source(path).isPresent()
                 || isMadeElsewhere(path);
+    }
+
+    /** Whether the compiler makes a folder of one with sources. */
+    private boolean isCompiledFolder(String path) {
+        String output = checked.compilerConfig()
+                .map(config -> config.text("outDir"))
+                .flatMap(Paths::normal)
+                .orElse("");
+        return !output.isEmpty()
+                && Paths.within(output, path)
+                && checked.tree().folders().contains(Paths.join(checked.rootFolder(), Paths.relative(output, path)));
     }
 
     /** Folders that sources name, and that are not listed. */

@@ -48,8 +48,11 @@ final class RequirementCheck {
         Extensions.usedBy(program).forEach((name, used) -> {
             String key = name.startsWith("ext-") ? name : "ext-" + name;
             if (used.optional().isPresent() || requires(REQUIRE, key)) return;
+            // a driver requires what it is a driver for
             boolean replaced = checked.descriptor().at(REQUIRE).properties().stream()
-                    .anyMatch(entry -> entry.getKey().equals("symfony/polyfill-" + key.substring(4)));
+                    .map(Map.Entry::getKey)
+                    .anyMatch(other ->
+                            other.equals("symfony/polyfill-" + key.substring(4)) || other.startsWith(key + "_"));
             if (replaced) return;
             checked.note(
                     PhpKind.EXTENSION_UNDECLARED,

@@ -28,6 +28,7 @@ import org.apache.maven.model.building.DefaultModelBuildingRequest;
 import org.apache.maven.model.building.ModelBuildingException;
 import org.apache.maven.model.building.ModelBuildingRequest;
 import org.apache.maven.model.building.ModelBuildingResult;
+import org.apache.maven.model.building.ModelProblem;
 
 /** A POM with all that it inherits and imports, read back. Source: the POM reference. */
 final class PomBuild implements ManagedBuild {
@@ -71,12 +72,23 @@ final class PomBuild implements ManagedBuild {
                     new DefaultModelBuilderFactory().newInstance().build(request);
             return new PomBuild(tree, path, result);
         } catch (ModelBuildingException e) {
+            if (lacksVersionsOnly(e)) return new PomBuild(tree, path, e.getResult());
             String problem = e.getProblems().isEmpty()
                     ? e.getMessage()
                     : e.getProblems().get(0).getMessage();
             throw Refusal.notPossible(
                     path + " is not a valid POM: " + problem.lines().findFirst().orElse(""), "Fix it first.");
         }
+    }
+
+    /** Whether nothing is wrong but that a bill of materials is not at hand, which states versions. */
+    private static boolean lacksVersionsOnly(ModelBuildingException e) {
+        return e.getResult() != null
+                && e.getResult().getEffectiveModel() != null
+                && e.getProblems().stream()
+                        .filter(problem -> problem.getSeverity() != ModelProblem.Severity.WARNING)
+                        .allMatch(problem -> problem.getSeverity() == ModelProblem.Severity.ERROR
+                                && problem.getMessage().startsWith("'dependencies.dependency.version'"));
     }
 
     /** What the POM itself states. */
