@@ -13,6 +13,8 @@ import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** A managed project that has drifted: checked, cured, checked again, built by the real tool, and restored. */
 class CheckIT {
@@ -94,6 +96,17 @@ class CheckIT {
                         ".: build dredger.war", ".: tests 0 passed", "client: tests 1 passed", "reports: install done");
         Program.Run second = program.run("check", project, "--fix", "--offline", "--fail-on", "none");
         assertThat(second.exit()).isZero();
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"tidewatch", "buoylog", "harbourlog", "towlist", "tidegate", "berthplan"})
+    void aProjectJustConvertedHasNoFindings(String demo) throws IOException {
+        Path converted = Program.demo(demo, folder);
+        assertThat(program.run("convert", converted, "--offline").exit()).isZero();
+        assertThat(program.run("accept", converted).exit()).isZero();
+        Program.Run check = program.run("check", converted, "--offline", "--json");
+        assertThat(check.json().get("findings")).isEmpty();
+        assertThat(check.exit()).isZero();
     }
 
     @Test
