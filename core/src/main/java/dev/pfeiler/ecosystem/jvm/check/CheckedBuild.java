@@ -20,6 +20,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.UnsupportedCharsetException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,6 +37,7 @@ final class CheckedBuild {
     private final ManagedJvmBuild build;
     private final Repositories repositories;
     private final JarCache jars;
+    private final FolderIndex folders;
     private final List<CheckedModule> modules;
     private final Set<String> types;
     /** Folders with sources that no module compiles: other projects, inputs of tests, examples. */
@@ -49,6 +51,7 @@ final class CheckedBuild {
         this.build = build;
         this.repositories = repositories;
         this.jars = jars;
+        this.folders = new FolderIndex(build.modules());
         this.modules = modules(languages);
         this.types = modules.stream()
                 .flatMap(CheckedModule::sources)
@@ -57,39 +60,34 @@ final class CheckedBuild {
     }
 
     private List<CheckedModule> modules(Languages languages) {
-        Map<String, SourceFile> sources = new HashMap<>();
-        tree.files().parallelStream()
+        List<SourceFile> sources = tree.files().parallelStream()
                 .filter(file -> !file.link() && !isOutput(file.path()))
                 .flatMap(file -> languages.of(file.path()).stream().flatMap(language -> read(file, language)))
-                .toList()
-                .forEach(source -> sources.put(source.path(), source));
-        sources.keySet().stream()
-                .filter(path -> build.modules().stream()
-                        .noneMatch(module -> module.folders().isMain(path)
-                                || module.folders().isTest(path)))
-                .forEach(this::foreign);
+                .sorted(Comparator.comparing(SourceFile::path))
+                .toList();
+        Map<String, List<SourceFile>> main = new HashMap<>();
+        Map<String, List<SourceFile>> tests = new HashMap<>();
+        for (SourceFile source : sources) {
+            List<ManagedModule> programs = folders.main(source.path());
+            List<ManagedModule> tested = folders.tests(source.path());
+            programs.forEach(module -> main.computeIfAbsent(module.folder(), f -> new ArrayList<>())
+                    .add(source));
+            tested.forEach(module -> tests.computeIfAbsent(module.folder(), f -> new ArrayList<>())
+                    .add(source));
+            if (programs.isEmpty() && tested.isEmpty()) foreign(source.path());
+        }
         return build.modules().stream()
                 .map(module -> new CheckedModule(
                         module,
-                        sources.values().stream()
-                                .filter(source -> module.folders().isMain(source.path()))
-                                .sorted(java.util.Comparator.comparing(SourceFile::path))
-                                .toList(),
-                        sources.values().stream()
-                                .filter(source -> module.folders().isTest(source.path()))
-                                .sorted(java.util.Comparator.comparing(SourceFile::path))
-                                .toList()))
+                        main.getOrDefault(module.folder(), List.of()),
+                        tests.getOrDefault(module.folder(), List.of())))
                 .toList();
     }
 
     /** Notes the folders around a source that no module compiles, up to those of modules. */
     private void foreign(String source) {
-        for (String folder = Paths.parent(source); !isAroundModule(folder); folder = Paths.parent(folder))
-            foreign.add(folder);
-    }
-
-    private boolean isAroundModule(String folder) {
-        return build.modules().stream().anyMatch(module -> Paths.within(folder, module.folder()));
+        for (String folder = Paths.parent(source); !folders.isAroundModule(folder); folder = Paths.parent(folder))
+            if (!foreign.add(folder)) return;
     }
 
     /** Whether a file beside the sources is one of the build's own, and not of another project in a folder of it. */
@@ -97,11 +95,9 @@ final class CheckedBuild {
         for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder))
             if (foreign.contains(folder)) return false;
         return !isOutput(path)
-                && build.modules().stream()
-                        .noneMatch(module -> module.folders().isMain(path)
-                                || module.folders().isTest(path)
-                                || module.folders().testResources().stream()
-                                        .anyMatch(folder -> Paths.within(folder.path(), path)));
+                && folders.main(path).isEmpty()
+                && folders.tests(path).isEmpty()
+                && !folders.isTestResource(path);
     }
 
     private Stream<SourceFile> read(TreeFile file, Language language) {
@@ -150,15 +146,12 @@ final class CheckedBuild {
 
     /** The module whose folder contains a path, the innermost. */
     Optional<ManagedModule> moduleOf(String path) {
-        return build.modules().stream()
-                .filter(module -> Paths.within(module.folder(), path))
-                .max(java.util.Comparator.comparingInt(module -> module.folder().length()));
+        return folders.module(path);
     }
 
     /** Whether a build writes what is at a path. */
     boolean isOutput(String path) {
-        return build.modules().stream()
-                .anyMatch(module -> Paths.within(module.outputs().folder(), path));
+        return folders.isOutput(path);
     }
 
     /** The files of a module, without those of other modules and those that builds write. */

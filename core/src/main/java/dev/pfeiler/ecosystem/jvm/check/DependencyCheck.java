@@ -12,6 +12,7 @@ import static dev.pfeiler.ecosystem.jvm.managed.JvmKind.VERSIONS_DIFFER;
 import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.check.Cure;
 import dev.pfeiler.ecosystem.jvm.check.ClassPaths.Available;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.library.ContainerApis;
 import dev.pfeiler.ecosystem.jvm.library.NamedClasses;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
@@ -71,12 +72,18 @@ final class DependencyCheck {
     private final CheckedBuild build;
     private final ClassPaths classPaths;
     private final DescriptorEdits edits;
+    /** The classes that settings at the top of the tree name, for all modules. */
+    private final Map<String, Evidence> top;
+
     private final Map<String, Declared> declarations = new LinkedHashMap<>();
 
     DependencyCheck(CheckedBuild build) {
         this.build = build;
         this.classPaths = new ClassPaths(build);
         this.edits = build.build().edits();
+        this.top = NamedClasses.in(
+                build.tree(), settings(build.tree().files().stream().filter(file -> !file.path()
+                        .contains("/"))));
     }
 
     void run() {
@@ -114,24 +121,22 @@ final class DependencyCheck {
         // of two that have a class, the module's own is used
         jars.add(ClassPaths.classes(module.folder() + "/", module.main()));
         available.forEach(one -> one.jar().ifPresent(jars::add));
-        List<String> settings = Stream.concat(
-                        build.files(module.managed()),
-                        build.tree().files().stream()
-                                .filter(file -> !file.path().contains("/")))
-                .filter(file -> !file.link() && !isSource(module, file.path()))
-                .map(TreeFile::path)
-                .distinct()
-                .toList();
+        Map<String, Evidence> named = new TreeMap<>(NamedClasses.in(
+                build.tree(), settings(build.files(module.managed()).filter(file -> file.path()
+                        .contains("/")))));
+        top.forEach(named::putIfAbsent);
         return Usage.of(
                 jars,
                 module.main(),
                 module.tests(),
                 module.managed().folders().web().map(this::web).stream().toList(),
-                NamedClasses.in(build.tree(), settings));
+                named);
     }
 
-    private static boolean isSource(CheckedModule module, String path) {
-        return module.sources().anyMatch(source -> source.path().equals(path));
+    private static List<String> settings(Stream<TreeFile> files) {
+        return files.filter(file -> !file.link() && JvmLanguage.of(file.path()).isEmpty())
+                .map(TreeFile::path)
+                .toList();
     }
 
     private WebFiles web(String folder) {
