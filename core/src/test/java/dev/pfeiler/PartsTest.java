@@ -336,7 +336,7 @@ class PartsTest {
         convert("level=5");
         Path file = sketch.root().resolve(".pfeiler/ledger.json");
         String text = Files.readString(file)
-                .replace("pfeiler-ledger/2", "pfeiler-ledger/1")
+                .replace("pfeiler-ledger/3", "pfeiler-ledger/1")
                 .replaceAll("(?s)\"parts\" : \\[.*?\\],\\s*\"decisions\" : \\{.*?\\},", "");
         Files.writeString(file, text);
         assertThat(LedgerFile.read(sketch.root()).orElseThrow().parts()).isEmpty();
