@@ -46,14 +46,9 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
 
         /** Whether a cure could be carried out beside those before it; if not, nothing of it is. */
         boolean take(Discrepancy one) {
-            Map<String, String> before = new LinkedHashMap<>(texts);
+            if (!one.cure().changes().stream().allMatch(this::isPossible)) return false;
             boolean changed = false;
             for (Change change : one.cure().changes()) {
-                if (!isPossible(change)) {
-                    texts.clear();
-                    texts.putAll(before);
-                    return false;
-                }
                 changed |= apply(change);
                 reasons.putIfAbsent(change.path(), one.kind().id());
             }
@@ -65,7 +60,9 @@ public record Fixes(List<Step> steps, List<Discrepancy> cured) {
             if (deleted.contains(path) || moved.containsKey(path)) return false;
             if (change instanceof Change.Move move)
                 return tree.has(path) && !tree.has(move.to()) && !moved.containsValue(move.to());
-            return tree.has(path) != change instanceof Change.Write;
+            // a file that another cure writes would lose what that one writes
+            if (change instanceof Change.Write) return !tree.has(path) && !texts.containsKey(path);
+            return tree.has(path);
         }
 
         private boolean apply(Change change) {

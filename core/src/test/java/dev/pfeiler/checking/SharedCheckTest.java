@@ -52,6 +52,16 @@ class SharedCheckTest {
     }
 
     @Test
+    void anIgnoreFileIsWrittenForOneFolderAndKeptForTheNext() throws IOException {
+        project.file(".git/HEAD", "ref: refs/heads/main\n")
+                .file("target/quay.txt", "made\n")
+                .file("client/coverage/index.html", "made\n");
+        project.fix();
+        assertThat(project.text(".gitignore")).isEqualTo("/client/coverage/\n");
+        assertThat(project.findings()).containsExactly("warning output-not-ignored .gitignore target");
+    }
+
+    @Test
     void aRuleThatCoversSourcesIsNarrowedToWhatTheBuildWrites() throws IOException {
         project.file(".gitignore", "client/*\n").file("client/coverage/index.html", "made\n");
         assertThat(project.findings()).containsExactly("error source-ignored .gitignore:1 client/*");
