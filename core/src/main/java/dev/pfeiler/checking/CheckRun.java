@@ -78,7 +78,7 @@ public final class CheckRun {
         return tree.at(part.folder(), inner);
     }
 
-    /** The parts that are no inputs of another's tests. */
+    /** The parts that are not inputs of another part's tests. */
     private static List<SurveyedPart> withoutInputs(List<SurveyedPart> parts) {
         List<SurveyedPart> own = parts.stream()
                 .filter(part -> !TestInputs.contain(part.folder() + "/"))

@@ -22,11 +22,6 @@ public enum SharedKind implements Kind {
     }
 
     @Override
-    public String id() {
-        return Kind.id(this);
-    }
-
-    @Override
     public String title() {
         return title;
     }

@@ -26,6 +26,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -159,6 +161,13 @@ final class CheckedBuild {
         return tree.under(module.folder())
                 .filter(file -> !file.link() && !isOutput(file.path()))
                 .filter(file -> moduleOf(file.path()).filter(module::equals).isPresent());
+    }
+
+    /** What a folder serves: paths in the tree, by the places from which they are served. */
+    SortedMap<String, String> served(String folder) {
+        SortedMap<String, String> served = new TreeMap<>();
+        tree.under(folder).forEach(file -> served.put(Paths.relative(folder, file.path()), file.path()));
+        return served;
     }
 
     void note(Kind kind, ManagedModule module, Evidence place, String subject, String message, Cure cure) {

@@ -24,7 +24,6 @@ import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.evidence.Evidence;
-import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.lang.module.ModuleFinder;
 import java.util.ArrayList;
@@ -36,7 +35,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -77,9 +75,9 @@ final class DependencyCheck {
 
     private final Map<String, Declared> declarations = new LinkedHashMap<>();
 
-    DependencyCheck(CheckedBuild build) {
+    DependencyCheck(CheckedBuild build, ClassPaths classPaths) {
         this.build = build;
-        this.classPaths = new ClassPaths(build);
+        this.classPaths = classPaths;
         this.edits = build.build().edits();
         this.top = NamedClasses.in(
                 build.tree(), settings(build.tree().files().stream().filter(file -> !file.path()
@@ -140,9 +138,7 @@ final class DependencyCheck {
     }
 
     private WebFiles web(String folder) {
-        SortedMap<String, String> served = new TreeMap<>();
-        build.tree().under(folder).forEach(file -> served.put(Paths.relative(folder, file.path()), file.path()));
-        return WebFiles.read(build.tree(), served);
+        return WebFiles.read(build.tree(), build.served(folder));
     }
 
     private Use use(

@@ -20,13 +20,14 @@ public final class JvmCheck {
             Languages languages) {
         CheckedBuild build = new CheckedBuild(tree, read.build(), repositories, jars, languages);
         read.discrepancies().forEach(build::note);
-        new DependencyCheck(build).run();
+        ClassPaths classPaths = new ClassPaths(build);
+        new DependencyCheck(build, classPaths).run();
         new SettingCheck(build).run();
-        new TestCheck(build).run();
+        new TestCheck(build, classPaths).run();
         new ResourceCheck(build).run();
         new NameCheck(build).run();
         new JarFileCheck(build).run();
-        new WebCheck(build).run();
+        new WebCheck(build, classPaths).run();
         return new PartCheck(
                 build.found(),
                 build.modules().stream()

@@ -116,7 +116,7 @@ final class ResourceCheck {
         return !whole && Paths.name(path).equals(Paths.name(entry)) && !entry.contains("/");
     }
 
-    /** Whether another file that is no source names a path, so that moving it would break that. */
+    /** Whether a file other than a source names a path, so that a move would break it. */
     private boolean isNamed(String path) {
         return build.tree().files().stream()
                 .filter(file -> !file.link() && !file.path().equals(path) && file.size() < 1 << 16)

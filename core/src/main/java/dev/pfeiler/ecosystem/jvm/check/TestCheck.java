@@ -29,9 +29,9 @@ final class TestCheck {
     private final CheckedBuild build;
     private final ClassPaths classPaths;
 
-    TestCheck(CheckedBuild build) {
+    TestCheck(CheckedBuild build, ClassPaths classPaths) {
         this.build = build;
-        this.classPaths = new ClassPaths(build);
+        this.classPaths = classPaths;
     }
 
     void run() {

@@ -14,7 +14,6 @@ import dev.pfeiler.ecosystem.jvm.managed.ManagedModule;
 import dev.pfeiler.ecosystem.jvm.managed.ResourceFolder;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
-import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
@@ -33,9 +32,9 @@ final class WebCheck {
     private final CheckedBuild build;
     private final ClassPaths classPaths;
 
-    WebCheck(CheckedBuild build) {
+    WebCheck(CheckedBuild build, ClassPaths classPaths) {
         this.build = build;
-        this.classPaths = new ClassPaths(build);
+        this.classPaths = classPaths;
     }
 
     void run() {
@@ -44,10 +43,8 @@ final class WebCheck {
 
     private void module(CheckedModule module) {
         ManagedModule managed = module.managed();
-        SortedMap<String, String> served = new TreeMap<>();
-        managed.folders().web().ifPresent(web -> build.tree()
-                .under(web)
-                .forEach(file -> served.put(Paths.relative(web, file.path()), file.path())));
+        SortedMap<String, String> served =
+                managed.folders().web().map(build::served).orElseGet(TreeMap::new);
         List<String> paths = new ArrayList<>(served.values());
         for (ResourceFolder folder : managed.folders().resources())
             build.tree().under(folder.path()).map(TreeFile::path).forEach(paths::add);

@@ -14,10 +14,4 @@ public interface DescriptorEdits {
 
     /** The artifact is declared in another scope, in the module's own descriptor. */
     Change scoping(ManagedModule module, DeclaredArtifact artifact, Scope scope);
-
-    /** A module is listed by the build. */
-    Change listing(String module);
-
-    /** A folder is no longer listed as a module. */
-    Change unlisting(String descriptor, String module);
 }

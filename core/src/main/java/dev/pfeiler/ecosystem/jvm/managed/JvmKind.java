@@ -51,11 +51,6 @@ public enum JvmKind implements Kind {
     }
 
     @Override
-    public String id() {
-        return Kind.id(this);
-    }
-
-    @Override
     public String title() {
         return title;
     }

@@ -2,7 +2,6 @@ package dev.pfeiler.ecosystem.jvm.managed;
 
 import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathRules;
-import dev.pfeiler.evidence.Evidence;
 import java.util.List;
 
 /** The descriptors of a whole managed build, read back. */
@@ -30,7 +29,4 @@ public interface ManagedJvmBuild {
 
     /** Whether the tests of a module are run by the JUnit Platform alone, as far as that finds engines. */
     boolean runsPlatform(ManagedModule module);
-
-    /** Places that may state something and cannot be read without running the tool. */
-    List<Evidence> notUnderstood();
 }

@@ -127,6 +127,11 @@ final class CheckedPackage {
         return scripts.values();
     }
 
+    /** Whether a path is that of a source that a person writes. */
+    boolean isSource(String path) {
+        return scripts.containsKey(path);
+    }
+
     /** The sources that the program, or those who use the package, load. */
     Stream<Script> product() {
         return scripts.values().stream().filter(script -> product.contains(script.path()));

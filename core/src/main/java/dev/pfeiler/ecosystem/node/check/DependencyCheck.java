@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.semver4j.Semver;
 
@@ -110,7 +111,7 @@ final class DependencyCheck {
         String types = PackageName.types(name);
         if (typesOnly && checked.declared(types).isPresent()) return;
         boolean program = all.stream().anyMatch(use -> checked.isProduct(use.script()));
-        // what bundlers define is no package
+        // bundlers define modules that are not packages
         if (checked.isTransformed()
                 && checked.lock().flatMap(lock -> lock.of(name)).isEmpty()) return;
         Section section = program ? Section.RUNTIME : Section.DEVELOPMENT;
@@ -124,7 +125,7 @@ final class DependencyCheck {
     }
 
     /**
-     * Whether the descriptor says what a script that is no part of the program needs: an example of a user's code may need
+     * Whether the descriptor says what a script outside the program needs: an example of a user's code may need
      * more, and a published package leaves out what only its authors need.
      */
     private boolean isDescribed(Script script) {
@@ -201,25 +202,23 @@ final class DependencyCheck {
         return checked.descriptor().at("scripts").properties().stream()
                 .map(entry -> " " + entry.getValue().asText() + " ")
                 .anyMatch(command -> programs.stream()
-                        .anyMatch(program -> command.matches(
-                                "(?s).*[\\s/\"'=;&|(]" + java.util.regex.Pattern.quote(program) + "[\\s\"';&|)].*")));
+                        .anyMatch(program ->
+                                command.matches("(?s).*[\\s/\"'=;&|(]" + Pattern.quote(program) + "[\\s\"';&|)].*")));
     }
 
     /** Whether a text of the project names it otherwise than in an import. */
     private boolean isMentioned(String name) {
+        Pattern quoted = Pattern.compile("[\"'`/]" + Pattern.quote(name) + "[\"'`/]");
         for (TreeFile file : checked.tree().files()) {
             boolean text = TEXTS.contains(file.extension()) && !file.link() && file.size() < LARGEST;
             if (!text || LockFile.NAMES.contains(file.path()) || file.name().endsWith("ignore")) continue;
             if (file.name().matches("(?i)(?:license|readme|changelog|authors|copying)(?:\\..*)?")) continue;
             if (file.path().equals(CheckedPackage.FILE)) continue;
-            String quoted = "[\"'`/]" + java.util.regex.Pattern.quote(name) + "[\"'`/]";
-            java.util.regex.Pattern pattern = java.util.regex.Pattern.compile(quoted);
-            boolean script =
-                    checked.scripts().stream().anyMatch(one -> one.path().equals(file.path()));
+            boolean script = checked.isSource(file.path());
             boolean plain = script || file.extension().equals("json");
             for (String line : checked.tree().lines(file, LARGEST)) {
                 boolean imported = script && line.matches(".*\\b(?:from|require|import)\\b.*");
-                if (!imported && (plain ? pattern.matcher(line).find() : line.contains(name))) return true;
+                if (!imported && (plain ? quoted.matcher(line).find() : line.contains(name))) return true;
             }
         }
         for (String field : List.of(

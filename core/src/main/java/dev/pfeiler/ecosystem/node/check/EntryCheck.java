@@ -94,7 +94,7 @@ final class EntryCheck {
         PathPattern paths = PathPattern.of(pattern);
         boolean any = checked.tree().files().stream()
                 .map(TreeFile::path)
-                .anyMatch(path -> paths.matches(path) || Paths.within(Text.folder(pattern), path));
+                .anyMatch(path -> paths.matches(path) || !pattern.contains("*") && Paths.within(pattern, path));
         if (any) return;
         List<String> sources = checked.project().scripts().values().stream()
                 .filter(script -> script.typed() && !script.declarations())
@@ -127,16 +127,6 @@ final class EntryCheck {
                                 "Write " + right + ".",
                                 Change.replacing(config.path(), line, "\"" + pattern + "\"", "\"" + right + "\""))
                         : Cure.choice("Name the folder of the sources."));
-    }
-
-    /** Texts of patterns. */
-    private static final class Text {
-        private Text() {}
-
-        /** The folder that a pattern without wild cards names; else one that there is not. */
-        static String folder(String pattern) {
-            return pattern.contains("*") ? "\0" : pattern;
-        }
     }
 
     private void entry(List<String> way, String written) {
@@ -209,7 +199,7 @@ final class EntryCheck {
                         way.get(0).equals("bin") || !Paths.extension(file).isEmpty())
                 .toList();
         if (!same.isEmpty()) {
-            // what stands in the folder's name is most of the path
+            // the one nearest to the top is the likeliest
             Optional<String> nearest = same.stream()
                     .min(Comparator.comparingInt((String file) -> Paths.depth(file))
                             .thenComparing(Comparator.naturalOrder()));

@@ -91,7 +91,7 @@ record LockFile(String path, JsonNode packages, JsonPlaces places) {
         return new Change.Edit(path, text -> {
             try {
                 JsonNode root = new ObjectMapper().readTree(text);
-                // another form than npm's own would be written anew
+                // a file that npm did not format would be rewritten as a whole
                 if (!(root.path("packages").path("") instanceof ObjectNode own)
                         || !JsonText.of(root, 2).equals(text)) return text;
                 for (Section section : Section.values())

@@ -32,11 +32,6 @@ public enum NodeKind implements Kind {
     }
 
     @Override
-    public String id() {
-        return Kind.id(this);
-    }
-
-    @Override
     public String title() {
         return title;
     }

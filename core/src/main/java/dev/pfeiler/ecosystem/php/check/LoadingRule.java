@@ -29,20 +29,14 @@ record LoadingRule(String section, String kind, String prefix, String path, List
                 });
             for (String kind : List.of("classmap", "files")) {
                 JsonNode paths = descriptor.at(section, kind);
-                for (int i = 0; i < paths.size(); i++)
+                for (int i = 0; i < paths.size(); i++) {
+                    List<String> way = List.of(section, kind, String.valueOf(i));
                     Paths.normal(paths.get(i).asText())
-                            .map(path -> path)
-                            .ifPresent(new Adding(rules, section, kind, i)::add);
+                            .ifPresent(path -> rules.add(new LoadingRule(section, kind, "", path, way)));
+                }
             }
         }
         return rules;
-    }
-
-    /** Adds rules without a prefix. */
-    private record Adding(List<LoadingRule> rules, String section, String kind, int index) {
-        void add(String path) {
-            rules.add(new LoadingRule(section, kind, "", path, List.of(section, kind, String.valueOf(index))));
-        }
     }
 
     private static void add(

@@ -28,11 +28,6 @@ public enum PhpKind implements Kind {
     }
 
     @Override
-    public String id() {
-        return Kind.id(this);
-    }
-
-    @Override
     public String title() {
         return title;
     }

@@ -167,11 +167,12 @@ final class RequirementCheck {
         if (asks || replaced) return;
         source.calls().forEach((name, line) -> {
             String since = PhpFunctions.SINCE.get(name);
+            if (since == null) return;
             boolean own = checked.project().own().stream()
                     .flatMap(other -> other.declarations().stream())
                     .anyMatch(one -> one.kind() == PhpSource.Kind.FUNCTION
                             && one.simple().equalsIgnoreCase(name));
-            if (since != null && !own)
+            if (!own)
                 needed.add(new Needed(
                         Double.parseDouble(since), since, name + "()", new Evidence(source.path(), line, name)));
         });

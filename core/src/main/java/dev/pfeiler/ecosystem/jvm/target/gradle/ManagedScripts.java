@@ -196,14 +196,7 @@ final class ManagedScripts implements ManagedJvmBuild {
 
     private ManagedModule module(String folder) {
         List<ScriptPart> all = parts.get(folder);
-        Map<String, String> assigned = new LinkedHashMap<>();
-        for (ScriptPart part : all) {
-            Matcher matcher = part.matcher(ASSIGNED);
-            while (matcher.find()) assigned.put(matcher.group(1), matcher.group(2));
-        }
-        String project = folder.isEmpty() ? name : Paths.name(folder);
-        String version = assigned.getOrDefault("version", variables.getOrDefault("version", ""));
-        Coordinates identity = new Coordinates(assigned.getOrDefault("group", ""), project, version);
+        Coordinates identity = identity(folder);
         return new ManagedModule(
                 folder,
                 all.get(all.size() - 1).file(),
@@ -295,10 +288,12 @@ final class ManagedScripts implements ManagedJvmBuild {
             while (matcher.find()) assigned.put(matcher.group(1), matcher.group(2));
         }
         return new Coordinates(
-                assigned.getOrDefault("group", ""), Paths.name(folder), assigned.getOrDefault("version", ""));
+                assigned.getOrDefault("group", ""),
+                folder.isEmpty() ? name : Paths.name(folder),
+                assigned.getOrDefault("version", variables.getOrDefault("version", "")));
     }
 
-    /** The scope that a configuration of Gradle's own plug-ins stands for. */
+    /** The scope that a configuration of Gradle's own plug-ins corresponds to. */
     static Optional<Scope> scope(String configuration) {
         if (configuration.equals("api")) return Optional.of(Scope.COMPILE);
         if (configuration.matches("test(?:Runtime|RuntimeOnly|CompileOnly)")) return Optional.of(Scope.TEST);
@@ -443,7 +438,7 @@ final class ManagedScripts implements ManagedJvmBuild {
 
     @Override
     public DescriptorEdits edits() {
-        return new ScriptChanges(settings().map(ScriptPart::file));
+        return new ScriptChanges();
     }
 
     /** Test classes are found by their content. */
@@ -455,16 +450,5 @@ final class ManagedScripts implements ManagedJvmBuild {
     @Override
     public boolean runsPlatform(ManagedModule module) {
         return has(parts.get(module.folder()), PLATFORM);
-    }
-
-    @Override
-    public List<Evidence> notUnderstood() {
-        return parts.values().stream()
-                .flatMap(List::stream)
-                .flatMap(part -> part.blocks("dependencies").stream())
-                .flatMap(part -> part.first(ACCESSOR).or(() -> part.first(CONDITION)).stream()
-                        .map(found -> part.place(found.start())))
-                .distinct()
-                .toList();
     }
 }

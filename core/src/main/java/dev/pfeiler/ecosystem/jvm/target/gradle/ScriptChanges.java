@@ -11,12 +11,11 @@ import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
-import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Changes of build scripts; what they are not about stays as it is. */
-record ScriptChanges(Optional<String> settings) implements DescriptorEdits {
+record ScriptChanges() implements DescriptorEdits {
     private static final Pattern CONFIGURATION = Pattern.compile("^(\\s*[\"']?)(\\w+)");
 
     @Override
@@ -67,18 +66,17 @@ record ScriptChanges(Optional<String> settings) implements DescriptorEdits {
         return Change.replacing(place.file(), place.line(), before, after);
     }
 
-    @Override
-    public Change listing(String module) {
-        String file = settings.orElse("settings.gradle");
-        return new Change.Edit(file, text -> GradleBuild.listed(text, module, file.endsWith(".kts")));
+    /** A module is included by the settings. */
+    static Change listing(String settings, String module) {
+        return new Change.Edit(settings, text -> GradleBuild.listed(text, module, settings.endsWith(".kts")));
     }
 
-    @Override
-    public Change unlisting(String descriptor, String module) {
+    /** A folder is no longer included. */
+    static Change unlisting(String settings, String module) {
         String path = "['\"]:?" + Pattern.quote(module.replace('/', ':')) + "['\"]";
         Pattern alone = Pattern.compile("(?m)^[ \\t]*include[ (]+" + path + "\\)?[ \\t]*;?[ \\t]*(?:\\r?\\n|\\z)");
         Pattern among = Pattern.compile("(?:,\\s*" + path + ")|(?:" + path + "\\s*,\\s*)");
-        return new Change.Edit(descriptor, text -> {
+        return new Change.Edit(settings, text -> {
             Matcher whole = alone.matcher(text);
             return whole.find() ? whole.replaceFirst("") : among.matcher(text).replaceFirst("");
         });

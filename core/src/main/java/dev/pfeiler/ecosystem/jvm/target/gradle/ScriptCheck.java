@@ -37,7 +37,7 @@ final class ScriptCheck {
             Set.of(),
             Pattern.compile("(\\d+\\.\\d+(?:\\.\\d+)?)"),
             Pattern.compile("(?:^|/)gradle:(\\d+\\.\\d+(?:\\.\\d+)?)"));
-    /** Configurations that are gone, with what stands for them. */
+    /** Removed configurations, with their replacements. */
     private static final Map<String, String> OBSOLETE = Map.of(
             "compile", "implementation",
             "testCompile", "testImplementation",
@@ -87,8 +87,7 @@ final class ScriptCheck {
                     "The project " + module + " is included, but there is no such folder.",
                     Cure.certain(
                             "Remove it from the settings.",
-                            new ScriptChanges(Optional.empty())
-                                    .unlisting(settings.get().file(), module)));
+                            ScriptChanges.unlisting(settings.get().file(), module)));
         }
         if (elsewhere) return;
         Set<String> known = new HashSet<>(included);
@@ -105,8 +104,7 @@ final class ScriptCheck {
                     folder,
                     "There is a build script in " + folder + ", which the settings do not include.",
                     Cure.certain(
-                            "Include it.",
-                            new ScriptChanges(Optional.of(settings.get().file())).listing(folder)));
+                            "Include it.", ScriptChanges.listing(settings.get().file(), folder)));
         }
     }
 

@@ -98,7 +98,7 @@ final class ManagedPoms implements ManagedJvmBuild {
     }
 
     PomChanges changes() {
-        return new PomChanges(PomBuild.NAME);
+        return new PomChanges();
     }
 
     @Override
@@ -114,11 +114,6 @@ final class ManagedPoms implements ManagedJvmBuild {
     @Override
     public DescriptorEdits edits() {
         return changes();
-    }
-
-    @Override
-    public List<Evidence> notUnderstood() {
-        return List.of();
     }
 
     private ManagedModule module(String folder) {

@@ -14,7 +14,7 @@ import java.util.function.BiPredicate;
 import java.util.function.Predicate;
 
 /** Changes of POMs; what they are not about stays as it is. */
-record PomChanges(String top) implements DescriptorEdits {
+record PomChanges() implements DescriptorEdits {
     private static final String VERSION = "version";
 
     /** Works on the root of a POM; whether it changed something. */
@@ -65,13 +65,8 @@ record PomChanges(String top) implements DescriptorEdits {
         });
     }
 
-    @Override
-    public Change listing(String module) {
-        return new Change.Edit(top, pom -> PomEdit.listing(pom, module));
-    }
-
-    @Override
-    public Change unlisting(String descriptor, String module) {
+    /** A folder is no longer listed as a module. */
+    Change unlisting(String descriptor, String module) {
         return change(descriptor, (editor, root) -> {
             List<Element> listed = root.descendants("module")
                     .filter(one -> one.textContentTrimmed().equals(module))
