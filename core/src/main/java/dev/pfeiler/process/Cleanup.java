@@ -2,6 +2,7 @@ package dev.pfeiler.process;
 
 import dev.pfeiler.tree.Trees;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -21,6 +22,7 @@ final class Cleanup {
     private static final Duration PATIENCE = Duration.ofSeconds(10);
     private static final Set<Process> RUNNING = ConcurrentHashMap.newKeySet();
     private static final Set<Path> FOLDERS = ConcurrentHashMap.newKeySet();
+    private static final Object STARTS = new Object();
     private static volatile boolean ending;
 
     static {
@@ -29,16 +31,34 @@ final class Cleanup {
 
     private Cleanup() {}
 
-    static void add(Process process) {
-        RUNNING.add(process);
+    /** Starts a program, so that it is either started before this process ends, and ended with it, or not at all. */
+    static Process start(ProcessBuilder builder) throws IOException {
+        return open(builder::start, RUNNING);
+    }
+
+    /** Makes a scratch folder, in the same way. */
+    static Path folder(String prefix) throws IOException {
+        // tools resolve links and then print other paths than they were given
+        return open(() -> Files.createTempDirectory(prefix).toRealPath(), FOLDERS);
+    }
+
+    private static <T> T open(Opening<T> opening, Set<T> opened) throws IOException {
+        synchronized (STARTS) {
+            if (!ending) {
+                T one = opening.open();
+                opened.add(one);
+                return one;
+            }
+        }
+        while (true) LockSupport.park();
+    }
+
+    private interface Opening<T> {
+        T open() throws IOException;
     }
 
     static void remove(Process process) {
         RUNNING.remove(process);
-    }
-
-    static void add(Path folder) {
-        FOLDERS.add(folder);
     }
 
     /** Removes a scratch folder; one whose files are still being written is tried again. */
@@ -82,7 +102,9 @@ final class Cleanup {
     }
 
     private static void end() {
-        ending = true;
+        synchronized (STARTS) {
+            ending = true;
+        }
         RUNNING.forEach(Cleanup::stop);
         FOLDERS.forEach(Cleanup::delete);
     }

@@ -42,12 +42,8 @@ public final class RunningProgram implements AutoCloseable {
     public static RunningProgram start(List<String> command, Path folder, Path log, String readyLine, Duration limit)
             throws IOException {
         Files.createDirectories(log.getParent());
-        Cleanup.stopIfEnding();
-        Process process = new ProcessBuilder(command)
-                .directory(folder.toFile())
-                .redirectError(log.toFile())
-                .start();
-        Cleanup.add(process);
+        Process process = Cleanup.start(
+                new ProcessBuilder(command).directory(folder.toFile()).redirectError(log.toFile()));
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, readyLine);
         Thread reader = new Thread(program::listen, "output of " + command.get(0));
@@ -117,9 +113,7 @@ public final class RunningProgram implements AutoCloseable {
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile());
         builder.environment().putAll(environment);
-        Cleanup.stopIfEnding();
-        Process process = builder.start();
-        Cleanup.add(process);
+        Process process = Cleanup.start(builder);
         process.getOutputStream().close();
         RunningProgram program = new RunningProgram(process, "");
         try {

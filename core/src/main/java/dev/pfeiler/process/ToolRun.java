@@ -34,9 +34,7 @@ public record ToolRun(List<String> command, int exit, Path log) {
                 .redirectErrorStream(true)
                 .redirectOutput(log.toFile());
         builder.environment().putAll(environment);
-        Cleanup.stopIfEnding();
-        Process process = builder.start();
-        Cleanup.add(process);
+        Process process = Cleanup.start(builder);
         process.getOutputStream().close();
         try {
             long end = System.nanoTime() + limit.toNanos();

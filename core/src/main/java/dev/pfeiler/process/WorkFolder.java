@@ -22,10 +22,7 @@ public final class WorkFolder implements AutoCloseable {
 
     /** @param purpose part of its name, for people who look into the folder for temporary files */
     public static WorkFolder make(String purpose) throws IOException {
-        // tools resolve links and then print other paths than they were given
-        Path path = Files.createTempDirectory("pfeiler-" + purpose + "-").toRealPath();
-        Cleanup.add(path);
-        return new WorkFolder(path);
+        return new WorkFolder(Cleanup.folder("pfeiler-" + purpose + "-"));
     }
 
     public Path path() {
