@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.check.Kind;
 import dev.pfeiler.checking.CheckResult;
+import dev.pfeiler.evidence.Evidence;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -34,6 +35,12 @@ public final class CheckDocuments {
         findings(document.putArray("findings"), result.discrepancies());
         findings(document.putArray("cured"), cured);
         document.put("accepted", result.accepted().size());
+        ArrayNode unread = document.putArray("unread");
+        for (Evidence place : result.unread())
+            unread.addObject()
+                    .put("file", place.file())
+                    .put("line", place.line())
+                    .put("text", place.excerpt());
         return text(document);
     }
 
@@ -71,6 +78,17 @@ public final class CheckDocuments {
                 .putObject(ROOT)
                 .putObject("description")
                 .put("text", "The checked folder.");
+        if (!result.unread().isEmpty()) {
+            ObjectNode invocation = run.putArray("invocations").addObject().put("executionSuccessful", true);
+            ArrayNode notifications = invocation.putArray("toolExecutionNotifications");
+            for (Evidence place : result.unread()) {
+                ObjectNode notification = notifications.addObject().put("level", "note");
+                notification
+                        .putObject("message")
+                        .put("text", "Not read, so what this line declares is not checked: " + place.excerpt());
+                location(notification, place);
+            }
+        }
         ArrayNode results = run.putArray("results");
         List<String> ids = List.copyOf(kinds.keySet());
         result.discrepancies().forEach(one -> result(results.addObject(), one, ids));
@@ -86,18 +104,19 @@ public final class CheckDocuments {
                 .put("ruleIndex", ids.indexOf(one.kind().id()));
         node.put("level", one.severity().word());
         node.putObject("message").put("text", one.message() + " " + one.cure().text());
-        ObjectNode place = node.putArray("locations").addObject().putObject("physicalLocation");
-        place.putObject("artifactLocation")
-                .put("uri", uri(one.evidence().file()))
-                .put("uriBaseId", ROOT);
-        if (one.evidence().line() > 0)
-            place.putObject("region").put("startLine", one.evidence().line());
+        location(node, one.evidence());
         node.putObject("partialFingerprints")
                 .put(
                         "kindSubjectFile/v1",
                         one.kind().id() + " " + one.subject() + " "
                                 + one.evidence().file());
         return node;
+    }
+
+    private static void location(ObjectNode node, Evidence evidence) {
+        ObjectNode place = node.putArray("locations").addObject().putObject("physicalLocation");
+        place.putObject("artifactLocation").put("uri", uri(evidence.file())).put("uriBaseId", ROOT);
+        if (evidence.line() > 0) place.putObject("region").put("startLine", evidence.line());
     }
 
     private static String uri(String path) {

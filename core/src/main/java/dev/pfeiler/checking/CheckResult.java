@@ -2,6 +2,7 @@ package dev.pfeiler.checking;
 
 import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.check.Severity;
+import dev.pfeiler.evidence.Evidence;
 import java.util.List;
 
 /**
@@ -10,11 +11,14 @@ import java.util.List;
  * @param parts how many managed parts were checked
  * @param discrepancies by file and line, without accepted ones
  * @param accepted those that the choices file accepts
+ * @param unread places in descriptors that are not read: what they state is not checked
  */
-public record CheckResult(int parts, List<Discrepancy> discrepancies, List<Discrepancy> accepted) {
+public record CheckResult(
+        int parts, List<Discrepancy> discrepancies, List<Discrepancy> accepted, List<Evidence> unread) {
     public CheckResult {
         discrepancies = List.copyOf(discrepancies);
         accepted = List.copyOf(accepted);
+        unread = List.copyOf(unread);
     }
 
     /** How many there are of a severity. */

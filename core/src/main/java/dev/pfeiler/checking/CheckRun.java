@@ -5,6 +5,7 @@ import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.Target;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.survey.Survey;
@@ -45,6 +46,7 @@ public final class CheckRun {
                     "No build tool manages a project in " + tree.root() + ".",
                     "Convert it first with pfeiler convert, or pass the directory of a managed project.");
         Set<Discrepancy> found = new LinkedHashSet<>();
+        List<Evidence> unread = new ArrayList<>();
         Map<SurveyedPart, PartCheck> checks = new LinkedHashMap<>();
         for (SurveyedPart part : parts) {
             Target target = part.target().orElseThrow();
@@ -52,6 +54,7 @@ public final class CheckRun {
                     + ")");
             PartCheck check = target.check(new CheckRequest(view(tree, part, parts), environment));
             check.discrepancies().stream().map(one -> one.below(part.folder())).forEach(found::add);
+            check.unread().stream().map(place -> place.below(part.folder())).forEach(unread::add);
             checks.put(part, check);
         }
         stage.accept("checking what the parts have in common");
@@ -62,7 +65,7 @@ public final class CheckRun {
                 .map(one -> one.cure().isWithin(tree) ? one : one.undecided())
                 .sorted()
                 .forEach(one -> (acceptances.accept(one) ? accepted : open).add(one));
-        return new CheckResult(parts.size(), open, accepted);
+        return new CheckResult(parts.size(), open, accepted, unread);
     }
 
     /**

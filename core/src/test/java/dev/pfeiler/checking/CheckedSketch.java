@@ -89,6 +89,13 @@ final class CheckedSketch {
                 + one.evidence().place() + " " + one.subject();
     }
 
+    /** The places that were not read, as {@code file:line text}. */
+    List<String> unread() {
+        return check().unread().stream()
+                .map(place -> place.place() + " " + place.excerpt())
+                .toList();
+    }
+
     int accepted() {
         return check().accepted().size();
     }

@@ -1,10 +1,13 @@
 package dev.pfeiler.checking;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -185,5 +188,29 @@ class GradleCheckTest {
                                 "repositories { maven { url 'http://repo.haldervik.example/maven' } }\ndependencies {"),
                         "error repository-without-encryption core/build.gradle:1 http://repo.haldervik.example/maven")
                 .tests();
+    }
+
+    /** What a loop, a condition or a catalogue declares is not known, and the lines are named. */
+    @Test
+    void whatIsNotReadIsNamed() throws IOException {
+        CheckedSketch project = new CheckedSketch(folder);
+        layOut(project);
+        assertThat(project.unread()).isEmpty();
+        project.edit(
+                "core/build.gradle",
+                "    testImplementation 'junit:junit:4.13.2'\n",
+                """
+                    testImplementation 'junit:junit:4.13.2'
+                    // implementation libs.wind
+                    implementation libs.sails.main
+
+                    if (project.hasProperty('wind')) {
+                        implementation 'org.tide:wind:1.0'
+                    }
+                """);
+        assertThat(project.unread())
+                .containsExactly(
+                        "core/build.gradle:7 implementation libs.sails.main",
+                        "core/build.gradle:9 if (project.hasProperty('wind')) {");
     }
 }

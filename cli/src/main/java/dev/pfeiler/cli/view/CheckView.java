@@ -5,6 +5,7 @@ import dev.pfeiler.check.Severity;
 import dev.pfeiler.checking.CheckResult;
 import dev.pfeiler.checking.Fixes;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -14,6 +15,7 @@ import java.util.Map;
 /** Shows where descriptors and code disagree, and what is done about it. */
 public final class CheckView {
     private static final int CHANGES = 6;
+    private static final int UNREAD = 5;
 
     private final Screen screen;
     private final boolean verbose;
@@ -48,7 +50,18 @@ public final class CheckView {
             screen.blank();
             screen.text(2, Text.count(result.accepted().size(), "finding") + " accepted in pfeiler.yaml.");
         }
+        unread(result.unread());
         next(result, fixed);
+    }
+
+    private void unread(List<Evidence> places) {
+        if (places.isEmpty()) return;
+        screen.heading("Not read, so what these lines declare is not checked");
+        int most = verbose ? places.size() : UNREAD;
+        places.stream()
+                .limit(most)
+                .forEach(place -> screen.text(4, place.place() + "  " + place.excerpt(), screen.palette()::quiet));
+        if (places.size() > most) screen.text(4, screen.more(places.size() - most), screen.palette()::quiet);
     }
 
     private void row(Discrepancy one) {

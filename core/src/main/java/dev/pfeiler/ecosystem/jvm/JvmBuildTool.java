@@ -69,7 +69,7 @@ record JvmBuildTool(JvmTarget tool) implements Target {
                                 twin -> all.addAll(TwoDescriptors.of(read.get().build(), twin.build())));
         // whose word counts is not known then
         if (all.size() > own.discrepancies().size()) all.replaceAll(Discrepancy::undecided);
-        return new PartCheck(all, own.sources(), own.outputs());
+        return new PartCheck(all, own.sources(), own.outputs(), own.unread());
     }
 
     @Override

@@ -253,7 +253,7 @@ final class DependencyCheck {
     }
 
     private void transitive(CheckedModule module, Available one, List<Available> all, Usage usage) {
-        if (!module.managed().complete()) return;
+        if (!module.managed().unread().isEmpty()) return;
         if (one.jar().isEmpty() || !usage.uses(Way.MAIN, one.jar().get())) return;
         Jar jar = one.jar().get();
         if (jar.packages().stream().anyMatch(PLATFORM::contains)) return;

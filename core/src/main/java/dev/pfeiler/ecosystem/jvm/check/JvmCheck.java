@@ -6,7 +6,10 @@ import dev.pfeiler.check.PartCheck;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.managed.ManagedJvmBuild;
+import dev.pfeiler.ecosystem.jvm.managed.ManagedModule;
 import dev.pfeiler.tree.ProjectTree;
+import java.util.List;
+import java.util.stream.Collectors;
 
 /** All that is wrong in a managed JVM build: its descriptors by themselves, and against everything around them. */
 public final class JvmCheck {
@@ -18,6 +21,7 @@ public final class JvmCheck {
             Repositories repositories,
             JarCache jars,
             Languages languages) {
+        List<ManagedModule> modules = read.build().modules();
         CheckedBuild build = new CheckedBuild(tree, read.build(), repositories, jars, languages);
         read.discrepancies().forEach(build::note);
         ClassPaths classPaths = new ClassPaths(build);
@@ -33,9 +37,11 @@ public final class JvmCheck {
                 build.modules().stream()
                         .flatMap(CheckedModule::sources)
                         .map(SourceFile::path)
-                        .toList(),
-                read.build().modules().stream()
-                        .map(module -> module.outputs().folder())
+                        .collect(Collectors.toSet()),
+                modules.stream().map(module -> module.outputs().folder()).collect(Collectors.toSet()),
+                modules.stream()
+                        .flatMap(module -> module.unread().stream())
+                        .distinct()
                         .toList());
     }
 }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.managed;
 
 import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.evidence.Evidence;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,7 +13,7 @@ import java.util.Optional;
  * @param descriptor its path within the tree
  * @param packaging the kind of its product: {@code jar}, {@code war}, {@code pom} for none, or the tool's own word
  * @param declared what it depends on directly, inherited declarations included; of two for one artifact the one in force
- * @param complete whether the descriptors show all that it depends on
+ * @param unread places that declare dependencies in a way that is not read
  * @param managed versions that are stated for artifacts wherever they come from, by group and artifact
  * @param levels what states its Java level; of several, each in force for a part of the compiler's work
  */
@@ -22,7 +23,7 @@ public record ManagedModule(
         Coordinates identity,
         String packaging,
         List<DeclaredArtifact> declared,
-        boolean complete,
+        List<Evidence> unread,
         Map<String, Coordinates> managed,
         SourceFolders folders,
         List<StatedSetting> levels,
@@ -43,6 +44,7 @@ public record ManagedModule(
 
     public ManagedModule {
         declared = List.copyOf(declared);
+        unread = List.copyOf(unread);
         managed = Map.copyOf(managed);
         levels = List.copyOf(levels);
     }

@@ -19,6 +19,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** The build scripts of a build and of the projects that its settings include, read as text. */
 final class ManagedScripts implements ManagedJvmBuild {
@@ -203,7 +205,7 @@ final class ManagedScripts implements ManagedJvmBuild {
                 identity,
                 has(all, WAR) ? "war" : has(all, CODE) ? "jar" : "pom",
                 declared(all),
-                isComplete(all),
+                unread(all),
                 Map.of(),
                 folders(folder, all),
                 levels(all),
@@ -211,12 +213,24 @@ final class ManagedScripts implements ManagedJvmBuild {
                 outputs(folder, all, identity));
     }
 
-    /** Whether no dependency is declared in a way that is not read. */
-    private static boolean isComplete(List<ScriptPart> all) {
+    /** Where the text of a match starts, which may begin with the ends of lines. */
+    private static int textOf(ScriptPart part, int at) {
+        int start = at;
+        while (Character.isWhitespace(part.content().charAt(start))) start++;
+        return start;
+    }
+
+    private static List<Evidence> unread(List<ScriptPart> all) {
         return all.stream()
                 .flatMap(part -> part.blocks("dependencies").stream())
-                .noneMatch(part -> part.first(ACCESSOR).isPresent()
-                        || part.first(CONDITION).isPresent());
+                .flatMap(part -> Stream.of(ACCESSOR, CONDITION)
+                        .flatMap(pattern -> part.matcher(pattern).results())
+                        .map(match -> textOf(part, match.start()))
+                        .filter(at -> !part.isComment(at))
+                        .map(at -> part.place(at)))
+                .distinct()
+                .sorted(Comparator.comparing(Evidence::file).thenComparing(Evidence::line))
+                .toList();
     }
 
     private List<DeclaredArtifact> declared(List<ScriptPart> all) {

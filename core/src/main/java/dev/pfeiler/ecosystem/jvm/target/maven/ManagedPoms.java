@@ -125,7 +125,7 @@ final class ManagedPoms implements ManagedJvmBuild {
                 new Coordinates(effective.getGroupId(), effective.getArtifactId(), effective.getVersion()),
                 effective.getPackaging(),
                 declared(pom),
-                true,
+                List.of(),
                 managed(effective),
                 folders(folder, pom),
                 levels(pom),

@@ -159,6 +159,8 @@ final class MavenLaunch {
                         "outputFile",
                         "${project.build.directory}/"
                                 + name.replace(build.coordinates().version(), "${project.version}") + ".jar")
+                // else a build would leave a second descriptor beside the first
+                .add("createDependencyReducedPom", "false")
                 .add(transformers)
                 .add(new PomElement("filters")
                         .add(new PomElement("filter")
