@@ -37,6 +37,7 @@ import dev.pfeiler.fresh.NeedChange;
 import dev.pfeiler.fresh.Needs;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proof.ProofRequest;
+import dev.pfeiler.proof.StageClock;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
@@ -50,6 +51,7 @@ import dev.pfeiler.proposal.ProposalFile;
 import dev.pfeiler.proposal.ProposalMerge;
 import dev.pfeiler.proposal.Question;
 import dev.pfeiler.proving.ProofRun;
+import dev.pfeiler.proving.Proofs;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
 import dev.pfeiler.tree.ProjectTree;
@@ -397,7 +399,14 @@ public final class Pfeiler {
      * @param stage is notified of what is being done
      */
     public Verdict prove(Path folder, ProofRequest.Options options, Consumer<String> stage) {
-        return new ProofRun(ecosystems, environment, options, stage, output()).run(folder);
+        StageClock clock = new StageClock(stage, System::nanoTime);
+        Verdict verdict = new ProofRun(ecosystems, environment, options, clock, output()).run(folder);
+        return Proofs.keep(folder, verdict.timed(clock.times()));
+    }
+
+    /** The last verdict on the conversion of a folder, if there was a proof. */
+    public Optional<Verdict> verdictOn(Path folder) {
+        return Proofs.last(folder);
     }
 
     /** The needs that fresh projects may have: those that come with Pfeiler, and the user's own. */

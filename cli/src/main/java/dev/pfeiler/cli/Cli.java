@@ -9,6 +9,7 @@ import dev.pfeiler.cli.command.FindCommand;
 import dev.pfeiler.cli.command.NewCommand;
 import dev.pfeiler.cli.command.ProposeCommand;
 import dev.pfeiler.cli.command.ProveCommand;
+import dev.pfeiler.cli.command.ReportCommand;
 import dev.pfeiler.cli.command.SurveyCommand;
 import dev.pfeiler.cli.command.UndoCommand;
 import dev.pfeiler.cli.command.WhyCommand;
@@ -46,6 +47,7 @@ public final class Cli {
         COMMANDS.put("find", FindCommand::new);
         COMMANDS.put("add", AddCommand::new);
         COMMANDS.put("check", CheckCommand::new);
+        COMMANDS.put("report", ReportCommand::new);
         COMMANDS.put("new", NewCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }

@@ -20,6 +20,7 @@ import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Agreement;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Explanation;
+import dev.pfeiler.proposal.LibraryUse;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.survey.Survey;
 import java.util.List;
@@ -62,6 +63,18 @@ public final class JsonDocuments {
         steps(document.putArray("steps"), proposal.steps());
         findings(document.putArray("leftForYou"), proposal.leftForYou());
         proposal.checks().forEach(document.putArray("checks")::add);
+        ArrayNode libraries = document.putArray("libraries");
+        for (LibraryUse use : proposal.libraries()) {
+            ObjectNode node = libraries
+                    .addObject()
+                    .put("user", use.user())
+                    .put("state", word(use.state()))
+                    .put("name", use.name())
+                    .put("scope", use.scope())
+                    .put("reason", use.reason());
+            use.file().ifPresent(file -> node.put("file", file));
+            use.via().forEach(node.putArray("via")::add);
+        }
         ArrayNode agreements = document.putArray("agreements");
         for (Agreement agreement : proposal.agreements()) {
             ObjectNode row =
@@ -186,6 +199,9 @@ public final class JsonDocuments {
         ArrayNode parts = document.putArray("parts");
         for (Verdict.Part part : verdict.parts()) part(parts.addObject().put("id", part.id()), part.verdict());
         verdict.notes().forEach(document.putArray("notes")::add);
+        ArrayNode times = document.putArray("times");
+        verdict.times()
+                .forEach(time -> times.addObject().put("stage", time.stage()).put("milliseconds", time.milliseconds()));
         return text(document);
     }
 

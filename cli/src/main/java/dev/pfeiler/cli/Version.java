@@ -6,13 +6,13 @@ import java.util.Properties;
 import picocli.CommandLine.IVersionProvider;
 
 /** The version of this program, as its build stated it. */
-final class Version implements IVersionProvider {
+public final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() throws IOException {
         return new String[] {text()};
     }
 
-    static String text() throws IOException {
+    public static String text() throws IOException {
         Properties properties = new Properties();
         try (InputStream in = Version.class.getResourceAsStream("/pfeiler.properties")) {
             properties.load(in);

@@ -14,6 +14,7 @@ import java.util.Map;
  * @param commands what to type in the converted part, in a useful order
  * @param ignored patterns for version control: what the build writes
  * @param built paths of what the old build makes, with the paths under which it is built now
+ * @param libraries what becomes of the libraries, as far as the ecosystem tells
  */
 public record PartProposal(
         List<Decision> decisions,
@@ -24,7 +25,8 @@ public record PartProposal(
         List<String> checks,
         List<Proposal.Command> commands,
         List<String> ignored,
-        Map<String, String> built) {
+        Map<String, String> built,
+        List<LibraryUse> libraries) {
     public PartProposal {
         decisions = List.copyOf(decisions);
         questions = List.copyOf(questions);
@@ -35,5 +37,26 @@ public record PartProposal(
         commands = List.copyOf(commands);
         ignored = List.copyOf(ignored);
         built = Map.copyOf(built);
+        libraries = List.copyOf(libraries);
+    }
+
+    /** The same with what becomes of its libraries. */
+    public PartProposal with(List<LibraryUse> uses) {
+        return new PartProposal(
+                decisions, questions, steps, leftForYou, agreements, checks, commands, ignored, built, uses);
+    }
+
+    /** One whose libraries are told by its decisions alone. */
+    public PartProposal(
+            List<Decision> decisions,
+            List<Question> questions,
+            List<Step> steps,
+            List<Finding> leftForYou,
+            List<Agreement> agreements,
+            List<String> checks,
+            List<Proposal.Command> commands,
+            List<String> ignored,
+            Map<String, String> built) {
+        this(decisions, questions, steps, leftForYou, agreements, checks, commands, ignored, built, List.of());
     }
 }

@@ -18,6 +18,7 @@ import java.util.stream.Collectors;
  * @param agreements what several descriptors state, and the resulting values
  * @param checks how the plan was checked before it is shown, a sentence each
  * @param commands what to type in the converted project, in a useful order
+ * @param libraries what becomes of the libraries, part by part
  */
 public record Proposal(
         String format,
@@ -28,7 +29,8 @@ public record Proposal(
         List<Finding> leftForYou,
         List<Agreement> agreements,
         List<String> checks,
-        List<Command> commands) {
+        List<Command> commands,
+        List<LibraryUse> libraries) {
     public static final String FORMAT = "pfeiler-proposal/2";
 
     /**
@@ -69,6 +71,7 @@ public record Proposal(
         agreements = agreements == null ? List.of() : List.copyOf(agreements);
         checks = checks == null ? List.of() : List.copyOf(checks);
         commands = List.copyOf(commands);
+        libraries = libraries == null ? List.of() : List.copyOf(libraries);
     }
 
     public Optional<Decision> decision(String key) {
@@ -103,7 +106,8 @@ public record Proposal(
         allSteps.addAll(furtherSteps);
         List<Finding> allLeft = new ArrayList<>(leftForYou);
         allLeft.addAll(furtherLeft);
-        return new Proposal(format, parts, decisions, questions, allSteps, allLeft, agreements, checks, commands);
+        return new Proposal(
+                format, parts, decisions, questions, allSteps, allLeft, agreements, checks, commands, libraries);
     }
 
     /** Questions that stop the conversion until somebody answers. */

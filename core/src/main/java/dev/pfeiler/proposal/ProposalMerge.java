@@ -23,6 +23,8 @@ public final class ProposalMerge {
     private final List<String> checks = new ArrayList<>();
     private final List<Proposal.Command> commands = new ArrayList<>();
 
+    private final List<LibraryUse> libraries = new ArrayList<>();
+
     private final Map<String, String> built = new TreeMap<>();
 
     public ProposalMerge(ProjectTree tree) {
@@ -47,6 +49,7 @@ public final class ProposalMerge {
                 .forEach(leftForYou::add);
         proposal.agreements().forEach(agreement -> agreements.add(agreement.below(folder, isFile)));
         proposal.checks().forEach(check -> checks.add(folder.isEmpty() ? check : folder + ": " + check));
+        proposal.libraries().forEach(library -> libraries.add(library.below(folder)));
         proposal.built().forEach((from, to) -> built.put(Paths.join(folder, from), Paths.join(folder, to)));
         proposal.commands()
                 .forEach(command -> commands.add(
@@ -68,6 +71,7 @@ public final class ProposalMerge {
                 List.copyOf(leftForYou),
                 agreements,
                 checks,
-                commands);
+                commands,
+                libraries);
     }
 }

@@ -135,7 +135,15 @@ class ChoicesTest {
                         "2.0",
                         List.of(new Agreement.Statement("1.9", new Evidence("README", 3, "1.9"), false, true)))),
                 List.of("class paths: complete"),
-                List.of(new Proposal.Command("build", "mvn package")));
+                List.of(new Proposal.Command("build", "mvn package")),
+                List.of(new LibraryUse(
+                        "",
+                        Optional.of("lib/b.jar"),
+                        "g:b:2",
+                        "compile",
+                        LibraryUse.State.PINNED,
+                        List.of("g:a:1"),
+                        "transitive via g:a:1")));
     }
 
     @Test

@@ -27,6 +27,7 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReader;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.reading.Toolchain;
 import dev.pfeiler.ecosystem.jvm.step.BuiltPaths;
+import dev.pfeiler.ecosystem.jvm.step.JarUses;
 import dev.pfeiler.ecosystem.jvm.step.JvmSteps;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.gradle.GradleTarget;
@@ -130,15 +131,16 @@ final class JvmPart implements Reading {
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));
         return new PartProposal(
-                deliberation.decisions(),
-                deliberation.questions(),
-                steps.all(),
-                leftForYou,
-                agreements,
-                classPaths.sentences(),
-                tool.commands(decisions.build()),
-                steps.ignored(),
-                BuiltPaths.of(reading, known.project(), decisions, tool));
+                        deliberation.decisions(),
+                        deliberation.questions(),
+                        steps.all(),
+                        leftForYou,
+                        agreements,
+                        classPaths.sentences(),
+                        tool.commands(decisions.build()),
+                        steps.ignored(),
+                        BuiltPaths.of(reading, known.project(), decisions, tool))
+                .with(JarUses.of(decisions.jars()));
     }
 
     /** Proves the conversion of this project, the old one, by what was decided then. */

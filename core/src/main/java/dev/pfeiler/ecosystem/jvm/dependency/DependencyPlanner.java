@@ -347,7 +347,14 @@ public final class DependencyPlanner {
         boolean plain = transitive && planned.isEmpty();
         String standing = deliberation.settle(plain ? decision.following() : decision, DependencyPlanner::checkUse);
         if (standing.equals(JarUse.EXCLUDE.word())) return new JarOutcome.Excluded(jar, "excluded by your choice");
-        if (transitive) return new JarOutcome.Transitive(jar, library.coordinates(), plan.scope(entry.get()), why);
+        if (transitive)
+            return new JarOutcome.Transitive(
+                    jar,
+                    library.coordinates(),
+                    plan.scope(entry.get()),
+                    plan.via(entry.get()),
+                    !planned.isEmpty(),
+                    why);
         ClassPathPlan.Entry declared = entry.orElseThrow();
         String note = library.note().isEmpty() ? natural.note() : library.note();
         return new JarOutcome.Declared(

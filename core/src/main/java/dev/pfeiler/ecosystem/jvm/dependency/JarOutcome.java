@@ -4,6 +4,7 @@ import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import java.util.List;
 import java.util.Optional;
 
 /** What becomes of a jar of the old class path, or of a library that had no jar. */
@@ -53,8 +54,15 @@ public sealed interface JarOutcome {
      * A jar that something declared depends on.
      *
      * @param resolved the scope that it has by that
+     * @param via what brings it, the declared artifact first
+     * @param pinned whether its version is stated
      */
-    record Transitive(Jar file, Coordinates artifact, Scope resolved, String why) implements OfJar {
+    record Transitive(Jar file, Coordinates artifact, Scope resolved, List<Coordinates> via, boolean pinned, String why)
+            implements OfJar {
+        public Transitive {
+            via = List.copyOf(via);
+        }
+
         @Override
         public Optional<Scope> scope() {
             return Optional.of(resolved);

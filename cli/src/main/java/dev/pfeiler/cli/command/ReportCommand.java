@@ -1,0 +1,113 @@
+package dev.pfeiler.cli.command;
+
+import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.Stage;
+import dev.pfeiler.cli.options.ConversionOptions;
+import dev.pfeiler.cli.options.FolderParameter;
+import dev.pfeiler.cli.page.ReportPage;
+import dev.pfeiler.cli.page.ReportState;
+import dev.pfeiler.conversion.LedgerFile;
+import dev.pfeiler.evidence.Refusal;
+import dev.pfeiler.proposal.Proposal;
+import dev.pfeiler.survey.Survey;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** {@code pfeiler report}. */
+@Command(
+        name = "report",
+        description =
+                "Write a page in HTML that shows the state the project is in: surveyed, proposed, converted, proven.",
+        footerHeading = "%nExamples:%n",
+        footer = {"  pfeiler report harbour", "  pfeiler report harbour --out review.html"})
+public final class ReportCommand extends BaseCommand {
+    private static final String MARK = "<meta name=\"generator\" content=\"pfeiler ";
+
+    @Mixin
+    private FolderParameter folder;
+
+    @Mixin
+    private ConversionOptions choices;
+
+    @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
+    private boolean offline;
+
+    @Option(
+            names = "--out",
+            paramLabel = "FILE",
+            description = "Where to write it (default: NAME-report.html in the current directory; beside the project if"
+                    + " that is inside it).")
+    private Path out;
+
+    public ReportCommand(Context context) {
+        super(context);
+    }
+
+    @Override
+    public Integer call() {
+        ReportState state;
+        try (Stage stage = Stage.on(context().terminal(), "report")) {
+            state = state(stage);
+        }
+        Path file = file(state.survey().tree().root());
+        try {
+            if (Files.exists(file) && !isReport(file))
+                throw Refusal.notPossible(
+                        file + " exists, and is not a report.", "Choose another file with --out, or delete it.");
+            Files.writeString(file, ReportPage.html(state));
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot write " + file + ": " + e, "Choose another file with --out.", e);
+        }
+        print("Report: " + file);
+        return 0;
+    }
+
+    private ReportState state(Stage stage) {
+        dev.pfeiler.Pfeiler pfeiler =
+                context().pfeiler(dev.pfeiler.process.Environment.here().offline(offline));
+        stage.accept("reading");
+        Survey survey = pfeiler.survey(folder.folder());
+        Path root = survey.tree().root();
+        boolean converted =
+                LedgerFile.read(root).filter(ledger -> ledger.isOfConversion()).isPresent();
+        Optional<Proposal> proposal = Optional.empty();
+        String remark = "";
+        try {
+            proposal = Optional.of(
+                    converted
+                            ? pfeiler.proposalOf(root, choices.choices())
+                            : pfeiler.propose(survey, choices.choices(), stage));
+        } catch (Refusal e) {
+            // a managed project has a state, too
+            if (converted || e.reason() != Refusal.Reason.NOT_POSSIBLE) throw e;
+            remark = e.getMessage();
+        }
+        return new ReportState(
+                survey,
+                proposal,
+                converted,
+                converted ? pfeiler.verdictOn(root) : Optional.empty(),
+                LedgerFile.folder(root),
+                remark);
+    }
+
+    private Path file(Path root) {
+        if (out != null) return out.toAbsolutePath().normalize();
+        Path here = Path.of("").toAbsolutePath();
+        Path parent = here.startsWith(root) && root.getParent() != null ? root.getParent() : here;
+        return parent.resolve(root.getFileName() + "-report.html");
+    }
+
+    private static boolean isReport(Path file) throws IOException {
+        if (!Files.isRegularFile(file)) return false;
+        try (var lines = Files.lines(file, StandardCharsets.ISO_8859_1)) {
+            return lines.limit(10).anyMatch(line -> line.startsWith(MARK));
+        }
+    }
+}
