@@ -11,6 +11,7 @@ import dev.pfeiler.conversion.StepMerge;
 import dev.pfeiler.conversion.Undo;
 import dev.pfeiler.ecosystem.Ecosystem;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
+import dev.pfeiler.ecosystem.node.NodeEcosystem;
 import dev.pfeiler.ecosystem.php.PhpEcosystem;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.evidence.Refusal;
@@ -46,7 +47,7 @@ class PartsTest {
     @BeforeEach
     void setUp() {
         sketch = new Sketch(folder.resolve("port"));
-        pfeiler = pfeiler(new ToyEcosystem(), new JvmEcosystem(), new PhpEcosystem());
+        pfeiler = pfeiler(new ToyEcosystem(), new JvmEcosystem(), new PhpEcosystem(), new NodeEcosystem());
     }
 
     private Pfeiler pfeiler(Ecosystem... ecosystems) {
@@ -272,6 +273,18 @@ class PartsTest {
 
         private void proposeNothing() {
             propose();
+        }
+
+        /** What a conversion leaves of a front end beside a server's program is not a second one. */
+        @Test
+        void theFilesOfAManagedFrontEndBelongToIt() throws IOException {
+            sketch.file("mast/package.json", "{\"name\": \"mast\", \"private\": true}")
+                    .file("mast/tsconfig.json", "{}")
+                    .file("mast/ts/lamp.ts", "export const lit = true;")
+                    .file("mast/index.html", "<script src=\"js/lamp.js\"></script>")
+                    .file("server/pom.xml", "<project/>")
+                    .file("server/src/main/java/p/A.java", "package p; class A {}");
+            assertThat(ids(survey())).containsExactlyInAnyOrder("jvm server", "node mast");
         }
 
         @Test

@@ -71,7 +71,7 @@ class ReportIT {
         assertThat(program.run("report", project, "--out", page).exit()).isZero();
         try (PageBrowser browser = new PageBrowser().wide(1280).open(page)) {
             assertThat(browser.value("[...document.querySelectorAll('section')].map(one => one.id)"))
-                    .isEqualTo(List.of("parts", "attention", "files", "decisions", "libraries", "texts", "survey"));
+                    .isEqualTo(List.of("attention", "parts", "files", "decisions", "libraries", "texts", "survey"));
             long decisions = browser.count(".decision");
             browser.click("[data-certainty-filter=likely]");
             long certain = browser.count(".decision");

@@ -46,9 +46,9 @@ public final class ReportPage {
         content.put("state", stateTitle());
         content.put("stateClass", stateClass());
         content.put("lead", lead());
-        parts();
-        state.proposal().ifPresent(this::attention);
         state.verdict().ifPresent(this::proof);
+        state.proposal().ifPresent(this::attention);
+        parts();
         state.proposal().ifPresent(this::proposal);
         List<SurveyTopics.Topic> topics =
                 SurveyTopics.of(state.survey(), state.proposal().isEmpty());

@@ -74,10 +74,9 @@ final class NodeParts {
                             .filter(file -> Paths.within(folder, file.path()))
                             .count()));
         if (managed.contains("")) return parts;
-        List<TreeFile> own = sources.stream()
-                .filter(file -> managed.stream().noneMatch(folder -> Paths.within(folder, file.path())))
-                .toList();
-        for (String folder : wired(own))
+        List<TreeFile> own =
+                sources.stream().filter(file -> !isWithin(managed, file.path())).toList();
+        for (String folder : wired(own, managed))
             parts.add(new Part(folder, Part.Claim.WIRED, Optional.empty(), (int) own.stream()
                     .filter(file -> Paths.within(folder, file.path()))
                     .count()));
@@ -91,11 +90,12 @@ final class NodeParts {
     }
 
     /** The folders of what is wired by hand: one for all of it, or several beside a server's program. */
-    private List<String> wired(List<TreeFile> own) {
+    private List<String> wired(List<TreeFile> own, Set<String> managed) {
         boolean served = tree.files().stream().anyMatch(file -> SERVER.contains(file.extension()));
         Set<String> folders = new LinkedHashSet<>(built(own, served));
+        folders.removeIf(folder -> isWithin(managed, folder));
         Set<String> built = Set.copyOf(folders);
-        folders.addAll(pages(served));
+        pages(served).stream().filter(folder -> !isWithin(managed, folder)).forEach(folders::add);
         if (folders.isEmpty()) return List.of();
         String all = Paths.common(folders);
         if (!served || !hasServerFiles(all))
@@ -112,6 +112,10 @@ final class NodeParts {
                 .map(Paths::common)
                 .filter(folder -> hasSources(folder, own))
                 .toList();
+    }
+
+    private static boolean isWithin(Set<String> folders, String path) {
+        return folders.stream().anyMatch(folder -> Paths.within(folder, path));
     }
 
     private boolean hasSources(String folder, List<TreeFile> own) {
