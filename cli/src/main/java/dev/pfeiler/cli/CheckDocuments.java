@@ -28,9 +28,15 @@ public final class CheckDocuments {
 
     private CheckDocuments() {}
 
-    /** @param cured what was cured before the check */
-    public static String json(CheckResult result, List<Discrepancy> cured) {
+    /**
+     * Pfeiler's own document.
+     *
+     * @param project its name
+     * @param cured what was cured before the check
+     */
+    public static String json(String project, CheckResult result, List<Discrepancy> cured) {
         ObjectNode document = JSON.createObjectNode();
+        document.put("project", project);
         document.put("parts", result.parts());
         findings(document.putArray("findings"), result.discrepancies());
         findings(document.putArray("cured"), cured);

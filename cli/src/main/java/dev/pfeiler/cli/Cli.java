@@ -7,6 +7,7 @@ import dev.pfeiler.cli.command.ConvertCommand;
 import dev.pfeiler.cli.command.DemoCommand;
 import dev.pfeiler.cli.command.FindCommand;
 import dev.pfeiler.cli.command.NewCommand;
+import dev.pfeiler.cli.command.OverviewCommand;
 import dev.pfeiler.cli.command.ProposeCommand;
 import dev.pfeiler.cli.command.ProveCommand;
 import dev.pfeiler.cli.command.ReportCommand;
@@ -48,6 +49,7 @@ public final class Cli {
         COMMANDS.put("add", AddCommand::new);
         COMMANDS.put("check", CheckCommand::new);
         COMMANDS.put("report", ReportCommand::new);
+        COMMANDS.put("overview", OverviewCommand::new);
         COMMANDS.put("new", NewCommand::new);
         COMMANDS.put("demo", DemoCommand::new);
     }

@@ -50,8 +50,10 @@ public final class JsonDocuments {
         return text(document);
     }
 
-    public static String proposal(Proposal proposal) {
+    /** @param project its name */
+    public static String proposal(String project, Proposal proposal) {
         ObjectNode document = JSON.createObjectNode();
+        document.put("project", project);
         parts(document, proposal);
         decisions(document.putArray("decisions"), proposal.decisions());
         ArrayNode questions = document.putArray("questions");
@@ -71,6 +73,7 @@ public final class JsonDocuments {
                     .put("state", word(use.state()))
                     .put("name", use.name())
                     .put("scope", use.scope())
+                    .put("published", use.published())
                     .put("reason", use.reason());
             use.file().ifPresent(file -> node.put("file", file));
             use.via().forEach(node.putArray("via")::add);
@@ -191,8 +194,10 @@ public final class JsonDocuments {
         return text(document);
     }
 
-    public static String verdict(Verdict verdict) {
+    /** @param project its name */
+    public static String verdict(String project, Verdict verdict) {
         ObjectNode document = JSON.createObjectNode();
+        document.put("project", project);
         document.put("proven", verdict.proven())
                 .put("outcome", word(verdict.outcome()))
                 .put("compared", verdict.compared());

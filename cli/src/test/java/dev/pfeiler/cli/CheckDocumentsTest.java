@@ -27,7 +27,7 @@ class CheckDocumentsTest {
 
     @Test
     void whatIsNotReadIsListed() throws IOException {
-        JsonNode document = new ObjectMapper().readTree(CheckDocuments.json(RESULT, List.of()));
+        JsonNode document = new ObjectMapper().readTree(CheckDocuments.json("quay", RESULT, List.of()));
         assertThat(document.get("unread"))
                 .hasToString("[{\"file\":\"a:b/build.gradle\",\"line\":7,\"text\":\"implementation libs.tide\"}]");
     }

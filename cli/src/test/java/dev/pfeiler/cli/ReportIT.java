@@ -59,7 +59,7 @@ class ReportIT {
         Path notes = Files.writeString(folder.resolve("notes.html"), "<p>mine</p>");
         Program.Run run = program.run("report", project, "--out", notes);
         assertThat(run.exit()).isEqualTo(3);
-        assertThat(run.err()).startsWith("pfeiler: " + notes + " exists, and is not a report.\n");
+        assertThat(run.err()).startsWith("pfeiler: " + notes + " exists, and is not a page of Pfeiler.\n");
         assertThat(notes).hasContent("<p>mine</p>");
     }
 
@@ -120,6 +120,35 @@ class ReportIT {
         try (PageBrowser browser = new PageBrowser().wide(1280).open(page)) {
             assertThat(browser.count("img")).isZero();
             assertThat(browser.value("document.title")).isEqualTo("quay: proposed");
+            assertThat(browser.messages()).isEmpty();
+        }
+    }
+
+    /** Two projects as directories, and the document of a third. */
+    @Test
+    void manyProjectsAreOneTable() throws Exception {
+        Tools.require("chromium", "chromedriver");
+        Path one = Program.demo("buoylog", folder);
+        Path two = Program.demo("tidewatch", folder);
+        Path managed = new Sketch(folder.resolve("crane"))
+                .file("pom.xml", "<project/>")
+                .root();
+        Path third = Files.writeString(
+                folder.resolve("desk.json"),
+                program.run("propose", Program.demo("harbourdesk", folder), "--json")
+                        .out());
+        Path page = folder.resolve("overview.html");
+        Program.Run run = program.run("overview", one, two, managed, third, "--out", page, "--offline");
+        assertThat(run.exit()).as(run.err()).isZero();
+        assertThat(run.out().lines().filter(line -> line.startsWith("  ")).map(line -> line.strip()
+                        .split(" ")[0]))
+                .startsWith("project", "buoylog", "tidewatch", "crane", "harbourdesk");
+        assertThat(run.out()).contains("  crane: Already managed by Maven (pom.xml).\n");
+        try (PageBrowser browser = new PageBrowser().wide(800).open(page)) {
+            assertThat(browser.count("#projects tbody tr")).isEqualTo(4);
+            assertThat(browser.value("document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                    .isEqualTo(0L);
+            assertThat(browser.barriers()).isEmpty();
             assertThat(browser.messages()).isEmpty();
         }
     }

@@ -11,11 +11,19 @@ import java.util.Optional;
  * @param file the copy that the old wiring used, within the tree; none if it had none
  * @param name the name under which the build tool knows it, with its version; empty if it does not
  * @param scope when the build tool has it at hand, in its own words; empty if never
+ * @param published whether a public repository has it, as far as is known
  * @param via what brings it, the declared library first; none if it is declared itself
  * @param reason a few words
  */
 public record LibraryUse(
-        String user, Optional<String> file, String name, String scope, State state, List<String> via, String reason) {
+        String user,
+        Optional<String> file,
+        String name,
+        String scope,
+        State state,
+        boolean published,
+        List<String> via,
+        String reason) {
     /** How a library reaches its users. */
     public enum State {
         DECLARED,
@@ -37,6 +45,7 @@ public record LibraryUse(
     LibraryUse below(String folder) {
         if (folder.isEmpty()) return this;
         String inner = user.isEmpty() ? folder : folder + ": " + user;
-        return new LibraryUse(inner, file.map(path -> Paths.join(folder, path)), name, scope, state, via, reason);
+        return new LibraryUse(
+                inner, file.map(path -> Paths.join(folder, path)), name, scope, state, published, via, reason);
     }
 }

@@ -142,6 +142,7 @@ class ChoicesTest {
                         "g:b:2",
                         "compile",
                         LibraryUse.State.PINNED,
+                        true,
                         List.of("g:a:1"),
                         "transitive via g:a:1")));
     }

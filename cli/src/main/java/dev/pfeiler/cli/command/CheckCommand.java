@@ -66,7 +66,7 @@ public final class CheckCommand extends BaseCommand.Reporting {
                 result = check();
             } else if (!fixes.steps().isEmpty()) fixes = null;
         }
-        if (json()) print(CheckDocuments.json(result, fixes == null ? List.of() : fixes.cured()));
+        if (json()) print(CheckDocuments.json(folder.name(), result, fixes == null ? List.of() : fixes.cured()));
         else if (sarif) print(CheckDocuments.sarif(result));
         else
             new CheckView(screen(), verbose())

@@ -42,7 +42,7 @@ public final class ProposeCommand extends BaseCommand.Reporting {
             survey = pfeiler().survey(folder.folder());
             proposal = pfeiler().propose(survey, choices.choices(), stage);
         }
-        if (json()) print(JsonDocuments.proposal(proposal));
+        if (json()) print(JsonDocuments.proposal(survey.tree().name(), proposal));
         else new ProposalView(screen(), verbose()).show(survey.tree(), proposal);
         if (write) {
             pfeiler().writeChoices(survey.tree(), proposal);

@@ -44,12 +44,9 @@ public final class ProveCommand extends BaseCommand.Reporting {
         try (Stage stage = Stage.on(context().terminal(), "prove")) {
             verdict = pfeiler().prove(folder.folder(), options, stage);
         }
-        if (json()) print(JsonDocuments.verdict(verdict));
-        else {
-            String name =
-                    folder.folder().toAbsolutePath().normalize().getFileName().toString();
-            new VerdictView(screen(), verbose()).show(name, verdict);
-        }
+        String name = folder.name();
+        if (json()) print(JsonDocuments.verdict(name, verdict));
+        else new VerdictView(screen(), verbose()).show(name, verdict);
         return verdict.proven() ? 0 : 1;
     }
 

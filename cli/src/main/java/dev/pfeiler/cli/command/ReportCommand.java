@@ -4,15 +4,13 @@ import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.ConversionOptions;
 import dev.pfeiler.cli.options.FolderParameter;
+import dev.pfeiler.cli.options.PageOption;
 import dev.pfeiler.cli.page.ReportPage;
 import dev.pfeiler.cli.page.ReportState;
 import dev.pfeiler.conversion.LedgerFile;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.survey.Survey;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import picocli.CommandLine.Command;
@@ -27,8 +25,6 @@ import picocli.CommandLine.Option;
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler report harbour", "  pfeiler report harbour --out review.html"})
 public final class ReportCommand extends BaseCommand {
-    private static final String MARK = "<meta name=\"generator\" content=\"pfeiler ";
-
     @Mixin
     private FolderParameter folder;
 
@@ -56,14 +52,7 @@ public final class ReportCommand extends BaseCommand {
             state = state(stage);
         }
         Path file = file(state.survey().tree().root());
-        try {
-            if (Files.exists(file) && !isReport(file))
-                throw Refusal.notPossible(
-                        file + " exists, and is not a report.", "Choose another file with --out, or delete it.");
-            Files.writeString(file, ReportPage.html(state));
-        } catch (IOException e) {
-            throw Refusal.inputOutput("Cannot write " + file + ": " + e, "Choose another file with --out.", e);
-        }
+        PageOption.write(file, ReportPage.html(state));
         print("Report: " + file);
         return 0;
     }
@@ -102,12 +91,5 @@ public final class ReportCommand extends BaseCommand {
         Path here = Path.of("").toAbsolutePath();
         Path parent = here.startsWith(root) && root.getParent() != null ? root.getParent() : here;
         return parent.resolve(root.getFileName() + "-report.html");
-    }
-
-    private static boolean isReport(Path file) throws IOException {
-        if (!Files.isRegularFile(file)) return false;
-        try (var lines = Files.lines(file, StandardCharsets.ISO_8859_1)) {
-            return lines.limit(10).anyMatch(line -> line.startsWith(MARK));
-        }
     }
 }

@@ -15,4 +15,10 @@ public final class FolderParameter {
     public Path folder() {
         return folder;
     }
+
+    /** The name of the folder, which the project is called by. */
+    public String name() {
+        Path name = folder.toAbsolutePath().normalize().getFileName();
+        return name == null ? "" : name.toString();
+    }
 }

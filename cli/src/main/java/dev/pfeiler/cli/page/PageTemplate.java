@@ -21,7 +21,7 @@ import java.util.regex.Pattern;
  * A page in one file, with the style and the script of all pages. Every text from a project is escaped, and a content
  * security policy forbids all requests and every style and script but those two.
  */
-final class PageTemplate {
+public final class PageTemplate {
     /** Marks that change the direction of the text after them: what is read would not be what is there. */
     private static final Pattern DIRECTIONS = Pattern.compile("[\\u202A-\\u202E\\u2066-\\u2069]");
 
@@ -30,7 +30,7 @@ final class PageTemplate {
 
     private final Template template;
 
-    PageTemplate(String name) {
+    public PageTemplate(String name) {
         this.template = Mustache.compiler()
                 .emptyStringIsFalse(true)
                 .zeroIsFalse(true)
@@ -40,7 +40,7 @@ final class PageTemplate {
     }
 
     /** @param content the values of the template, by name */
-    String fill(Map<String, Object> content) {
+    public String fill(Map<String, Object> content) {
         Map<String, Object> values = new HashMap<>(content);
         values.put("style", STYLE);
         values.put("script", SCRIPT);

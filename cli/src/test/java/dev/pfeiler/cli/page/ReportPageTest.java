@@ -114,9 +114,17 @@ class ReportPageTest {
     void librariesAreShownWithWhatBringsThem() {
         List<LibraryUse> uses = List.of(
                 new LibraryUse(
-                        "", Optional.of("lib/b.jar"), "g:b:2", "compile", State.PINNED, List.of("g:a:1"), "via a"),
-                new LibraryUse("", Optional.of("lib/c.jar"), "", "", State.EXCLUDED, List.of(), "a copy"),
-                new LibraryUse("", Optional.of("lib/a.jar"), "g:a:1", "compile", State.DECLARED, List.of(), "used"));
+                        "",
+                        Optional.of("lib/b.jar"),
+                        "g:b:2",
+                        "compile",
+                        State.PINNED,
+                        true,
+                        List.of("g:a:1"),
+                        "via a"),
+                new LibraryUse("", Optional.of("lib/c.jar"), "", "", State.EXCLUDED, true, List.of(), "a copy"),
+                new LibraryUse(
+                        "", Optional.of("lib/a.jar"), "g:a:1", "compile", State.DECLARED, true, List.of(), "used"));
         Document page = page(Optional.of(proposal(List.of(), uses)), false, Optional.empty());
         assertThat(texts(page, "#libraries > p"))
                 .containsExactly("1 transitive with a stated version, 1 no longer on the class path, 1 declared.");

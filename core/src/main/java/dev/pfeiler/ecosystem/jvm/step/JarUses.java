@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.step;
 import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
+import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
 import dev.pfeiler.proposal.LibraryUse;
@@ -32,6 +33,7 @@ public final class JarUses {
                 outcome.coordinates().map(Coordinates::toString).orElse(""),
                 outcome.scope().map(Scope::word).orElse(""),
                 state(outcome),
+                outcome.dependency().stream().noneMatch(Dependency::projectRepository),
                 via,
                 outcome.why());
     }
