@@ -62,10 +62,7 @@ public final class Cli {
 
     /** Runs a command; its exit code. */
     public int run(String... arguments) {
-        CommandLine line = new CommandLine(new Root());
-        commands(arguments)
-                .forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
-        line.getSubcommands().values().forEach(Cli::addHelp);
+        CommandLine line = commandLine(commands(arguments));
         line.setOut(new PrintWriter(context.terminal().output(), true));
         line.setErr(new PrintWriter(context.terminal().errors(), true));
         line.setUsageHelpWidth(context.terminal().columns());
@@ -79,6 +76,18 @@ public final class Cli {
             // an error of the virtual machine: the stack or the memory is used up
             return failed(e, List.of(arguments));
         }
+    }
+
+    /** All commands with their options: what completion and manual pages are made from. */
+    public CommandLine commandLine() {
+        return commandLine(COMMANDS.keySet());
+    }
+
+    private CommandLine commandLine(Collection<String> commands) {
+        CommandLine line = new CommandLine(new Root());
+        commands.forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
+        line.getSubcommands().values().forEach(Cli::addHelp);
+        return line;
     }
 
     /** The commands that a call may run; others are not loaded, so that the program starts faster. */

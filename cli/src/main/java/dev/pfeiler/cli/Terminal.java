@@ -36,7 +36,7 @@ public record Terminal(
     private static final int FEWEST_COLUMNS = 60;
 
     /** This process's own streams. The launcher says what they are connected to; without it, the JDK does. */
-    static Terminal system() {
+    public static Terminal system() {
         Map<String, String> variables = System.getenv();
         String locale = Stream.of("LC_ALL", "LC_CTYPE", "LANG")
                 .flatMap(name -> Stream.ofNullable(variables.get(name)))

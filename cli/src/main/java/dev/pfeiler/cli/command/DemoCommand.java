@@ -2,6 +2,7 @@ package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Cli;
 import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.options.Candidates;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.Trees;
@@ -28,9 +29,11 @@ import picocli.CommandLine.Parameters;
         footer = {"  pfeiler demo", "  pfeiler demo buoylog --only"})
 public final class DemoCommand extends BaseCommand {
     /** The file that describes a demo project: its title, its place in the list, and a subject for pfeiler why or the commands to show. */
-    private static final String DESCRIPTION = "demo.properties";
-
-    @Parameters(arity = "0..1", paramLabel = "NAME", description = "The demo project (default: the first).")
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "NAME",
+            completionCandidates = Candidates.Demos.class,
+            description = "The demo project (default: the first).")
     private String name;
 
     @Option(
@@ -91,9 +94,9 @@ public final class DemoCommand extends BaseCommand {
         List<Demo> demos = new ArrayList<>();
         try (Stream<Path> folders = Files.list(folder)) {
             for (Path source : (Iterable<Path>) folders::iterator) {
-                if (!Files.exists(source.resolve(DESCRIPTION))) continue;
+                if (!Files.exists(source.resolve(Candidates.Demos.DESCRIPTION))) continue;
                 Properties description = new Properties();
-                try (Reader reader = Files.newBufferedReader(source.resolve(DESCRIPTION))) {
+                try (Reader reader = Files.newBufferedReader(source.resolve(Candidates.Demos.DESCRIPTION))) {
                     description.load(reader);
                 }
                 demos.add(new Demo(
@@ -132,7 +135,7 @@ public final class DemoCommand extends BaseCommand {
         Path project = parent.resolve(demo.name());
         if (Files.exists(project)) throw Refusal.notPossible(project + " already exists.", "Pass another directory.");
         Trees.overlay(demo.source(), Files.createDirectories(project));
-        Files.delete(project.resolve(DESCRIPTION));
+        Files.delete(project.resolve(Candidates.Demos.DESCRIPTION));
         if (Files.isDirectory(fetched)) Trees.overlay(fetched, project);
         return project;
     }

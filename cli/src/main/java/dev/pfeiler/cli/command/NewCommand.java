@@ -57,6 +57,7 @@ public final class NewCommand extends BaseCommand.Reporting {
     @Option(
             names = "--with",
             paramLabel = "NEED[=CHOICE]",
+            completionCandidates = Candidates.Needs.class,
             description = "A need of the program, and the provider for it; may be repeated.")
     private List<String> with = List.of();
 
