@@ -10,7 +10,7 @@ public final class Main {
     public static void main(String[] words) throws IOException {
         // scripts ask for the version often; the command line need not be set up to answer
         if (words.length == 1 && (words[0].equals("--version") || words[0].equals("-V"))) {
-            System.out.println(Version.text());
+            System.out.println(Version.line());
             return;
         }
         Terminal terminal = Terminal.system();

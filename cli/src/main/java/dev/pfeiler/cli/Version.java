@@ -9,14 +9,27 @@ import picocli.CommandLine.IVersionProvider;
 public final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() throws IOException {
-        return new String[] {text()};
+        return new String[] {line()};
     }
 
+    /** The program with its version. */
     public static String text() throws IOException {
+        return "pfeiler " + properties().getProperty("version");
+    }
+
+    /** The same with the commit that it was built from, if that is known, and the Java runtime. */
+    static String line() throws IOException {
+        String commit = properties().getProperty("commit");
+        // not built in a checkout of its repository
+        String from = commit.startsWith("$") ? "" : "commit " + commit + ", ";
+        return text() + " (" + from + "Java " + System.getProperty("java.version") + ")";
+    }
+
+    private static Properties properties() throws IOException {
         Properties properties = new Properties();
         try (InputStream in = Version.class.getResourceAsStream("/pfeiler.properties")) {
             properties.load(in);
         }
-        return "pfeiler " + properties.getProperty("version");
+        return properties;
     }
 }

@@ -26,19 +26,22 @@ class DistributionIT {
 
     @BeforeAll
     static void unpack() throws IOException {
-        Path archive;
-        try (Stream<Path> files = Files.list(ARCHIVES)) {
-            List<Path> all =
-                    files.filter(file -> file.toString().endsWith(".tar.gz")).toList();
-            if (Boolean.getBoolean("pfeiler.distribution")) assertThat(all).hasSize(1);
-            assumeThat(all).as("the archives of -Pdistribution").isNotEmpty();
-            archive = all.get(0);
-        }
+        Path archive = archive("pfeiler-[\\d.]+[.]tar[.]gz");
         assertThat(run(List.of("tar", "xzf", archive.toString(), "-C", folder.toString()))
                         .exit())
                 .isZero();
         installed = folder.resolve(archive.getFileName().toString().replace(".tar.gz", ""));
         Files.createDirectories(folder.resolve("home"));
+    }
+
+    private static Path archive(String pattern) throws IOException {
+        try (Stream<Path> files = Files.list(ARCHIVES)) {
+            List<Path> all = files.filter(file -> file.getFileName().toString().matches(pattern))
+                    .toList();
+            if (Boolean.getBoolean("pfeiler.distribution")) assertThat(all).hasSize(1);
+            assumeThat(all).as("the archives of -Pdistribution").isNotEmpty();
+            return all.get(0);
+        }
     }
 
     private static Program.Run run(List<String> command) {
@@ -55,7 +58,7 @@ class DistributionIT {
 
     @Test
     void theInstalledProgramGoesTheWholeWay() throws IOException {
-        assertThat(pfeiler("--version").out()).matches("pfeiler \\d+[.]\\d+[.]\\d+\n");
+        assertThat(pfeiler("--version").out()).matches("pfeiler \\d+[.]\\d+[.]\\d+ \\(.*Java \\d[^)]*\\)\n");
         Sketch sketch = new Sketch(folder.resolve("quay"))
                 .file("code/p/A.java", "package p; public class A {}")
                 .file("build.sh", "javac -source 8 -target 8 -d out code/p/A.java\n");
@@ -71,6 +74,59 @@ class DistributionIT {
         try (Stream<Path> classes = Files.list(folder.resolve("home/.cache/pfeiler/classes"))) {
             assertThat(classes).singleElement().asString().endsWith(".jsa");
         }
+    }
+
+    /** The image brings its own Java runtime: there is none on the search path. */
+    @Test
+    void theImageNeedsNoJava() throws IOException {
+        Path image = Files.createDirectories(folder.resolve("image"));
+        run(List.of(
+                "tar", "xzf", archive("pfeiler-.*-.*[.]tar[.]gz").toString(), "-C", image.toString(), "--strip", "1"));
+        Path tools = Files.createDirectories(folder.resolve("tools"));
+        for (String tool : List.of("sh", "sed", "tr", "mkdir", "mv", "readlink", "stty"))
+            Files.createSymbolicLink(tools.resolve(tool), Path.of("/bin").resolve(tool));
+        Map<String, String> alone = Map.of(
+                "HOME",
+                folder.resolve("home").toString(),
+                "PATH",
+                tools.toString(),
+                "JAVA_HOME",
+                "",
+                "LC_ALL",
+                "C.UTF-8");
+        Sketch sketch = new Sketch(folder.resolve("pier")).file("code/p/A.java", "package p; public class A {}");
+        Program.Run run = Program.start(
+                List.of(
+                        image.resolve("bin/pfeiler").toString(),
+                        "propose",
+                        "--json",
+                        "--offline",
+                        sketch.root().toString()),
+                alone);
+        assertThat(run.exit()).as(run.err()).isZero();
+        assertThat(run.json().at("/steps")).isNotEmpty();
+        Program.Run none =
+                Program.start(List.of(installed.resolve("bin/pfeiler").toString(), "--version"), alone);
+        assertThat(none.exit()).isEqualTo(4);
+        assertThat(none.err())
+                .isEqualTo("pfeiler: there is no java; Pfeiler needs a Java runtime of release 17 or newer\n");
+    }
+
+    @Test
+    void theDebianPackageHasItsFilesInTheirPlaces() throws IOException {
+        Tools.require("dpkg-deb");
+        Path system = folder.resolve("system");
+        assertThat(run(List.of("dpkg-deb", "-x", archive("pfeiler_.*[.]deb").toString(), system.toString()))
+                        .exit())
+                .isZero();
+        assertThat(run(List.of(system.resolve("usr/bin/pfeiler").toString(), "--version"))
+                        .out())
+                .startsWith("pfeiler ");
+        assertThat(system.resolve("usr/share/man/man1/pfeiler-propose.1")).exists();
+        assertThat(system.resolve("usr/share/bash-completion/completions/pfeiler"))
+                .exists();
+        assertThat(system.resolve("usr/share/fish/vendor_completions.d/pfeiler.fish"))
+                .exists();
     }
 
     @Test

@@ -193,6 +193,7 @@ class OutputIT {
 
     @Test
     void theVersionIsTold() {
-        assertThat(new Program().run("--version").out()).matches("pfeiler \\d+\\.\\d+\\.\\d+\n");
+        assertThat(new Program().run("--version").out())
+                .matches("pfeiler \\d+\\.\\d+\\.\\d+ \\((commit [0-9a-f]+, )?Java \\d[^)]*\\)\n");
     }
 }
