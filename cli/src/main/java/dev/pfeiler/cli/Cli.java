@@ -149,10 +149,10 @@ public final class Cli {
     }
 
     /** In what state a command leaves the project that ends where nobody foresaw it. */
-    private static String state(List<String> arguments) {
+    static String state(List<String> arguments) {
         String command = arguments.isEmpty() ? "" : arguments.get(0);
         return switch (command) {
-            case "convert" -> "If the project was changed, pfeiler undo restores it.";
+            case "convert", "check" -> "If the project was changed, pfeiler undo restores it.";
             case "undo", "accept" -> "Run pfeiler " + command + " again to complete it.";
             case "add", "new" -> "Files that were written before are complete.";
             default -> "The project is unchanged.";

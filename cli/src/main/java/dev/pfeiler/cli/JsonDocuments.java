@@ -72,6 +72,7 @@ public final class JsonDocuments {
                     .put("user", use.user())
                     .put("state", word(use.state()))
                     .put("name", use.name())
+                    .put("version", use.version())
                     .put("scope", use.scope())
                     .put("published", use.published())
                     .put("reason", use.reason());

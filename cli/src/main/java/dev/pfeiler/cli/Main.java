@@ -2,6 +2,8 @@ package dev.pfeiler.cli;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
 
 /** The program. */
 public final class Main {
@@ -15,6 +17,16 @@ public final class Main {
         }
         Terminal terminal = Terminal.system();
         Path home = Path.of(System.getProperty("pfeiler.home", "."));
-        System.exit(new Cli(new Context(terminal, home)).run(words));
+        AtomicBoolean complete = new AtomicBoolean();
+        Runtime.getRuntime()
+                .addShutdownHook(new Thread(
+                        () -> {
+                            if (!complete.get())
+                                terminal.errors().println("\npfeiler: Interrupted. " + Cli.state(List.of(words)));
+                        },
+                        "interrupted"));
+        int exit = new Cli(new Context(terminal, home)).run(words);
+        complete.set(true);
+        System.exit(exit);
     }
 }

@@ -86,14 +86,19 @@ class SafetyIT {
         Process process = builder.redirectErrorStream(true)
                 .redirectOutput(folder.resolve("out").toFile())
                 .start();
-        // until the build tool is running
-        for (int i = 0; i < 300 && process.descendants().count() == 0; i++) Thread.sleep(100);
+        // until the build tool is running; the launcher starts programs, too, before there is a scratch folder
+        List<ProcessHandle> started = List.of();
+        for (int i = 0; i < 600 && (started.isEmpty() || children(temporary).isEmpty()); i++) {
+            Thread.sleep(50);
+            started = process.descendants().toList();
+        }
         assertThat(children(temporary)).hasSize(1);
-        List<ProcessHandle> started = process.descendants().toList();
         assertThat(started).isNotEmpty();
         process.destroy();
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
         assertThat(children(temporary)).isEmpty();
+        assertThat(Files.readString(folder.resolve("out")))
+                .endsWith("pfeiler: Interrupted. The project is unchanged.\n");
         // one that has ended, and that the system has not yet removed, has no command any more
         assertThat(started)
                 .noneMatch(one -> one.isAlive() && one.info().command().isPresent());

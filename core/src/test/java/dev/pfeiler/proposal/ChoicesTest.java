@@ -139,11 +139,12 @@ class ChoicesTest {
                 List.of(new LibraryUse(
                         "",
                         Optional.of("lib/b.jar"),
-                        "g:b:2",
+                        "g:b",
+                        "2",
                         "compile",
                         LibraryUse.State.PINNED,
                         true,
-                        List.of("g:a:1"),
+                        List.of("g:a"),
                         "transitive via g:a:1")));
     }
 

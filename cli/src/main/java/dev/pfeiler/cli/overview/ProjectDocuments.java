@@ -161,15 +161,12 @@ public final class ProjectDocuments {
     }
 
     private static Stream<Library> libraries(JsonNode proposal) {
-        return elements(proposal, "libraries").map(one -> {
-            String name = text(one, "name");
-            int colon = name.lastIndexOf(':');
-            return new Library(
-                    colon < 0 ? name : name.substring(0, colon),
-                    colon < 0 ? "" : name.substring(colon + 1),
-                    Paths.name(text(one, "file")),
-                    one.path("published").asBoolean(true));
-        });
+        return elements(proposal, "libraries")
+                .map(one -> new Library(
+                        text(one, "name"),
+                        text(one, "version"),
+                        Paths.name(text(one, "file")),
+                        one.path("published").asBoolean(true)));
     }
 
     private static List<String> names(JsonNode proposal) {

@@ -66,7 +66,7 @@ record LibraryDiagram(
     private static Row row(LibraryUse use) {
         return new Row(
                 use.file().orElse(""),
-                use.name(),
+                use.name().isEmpty() ? "" : use.name() + " " + use.version(),
                 use.scope(),
                 word(use.state()),
                 switch (use.state()) {
@@ -93,7 +93,7 @@ record LibraryDiagram(
                         .add(use);
         for (LibraryUse use : uses) {
             if (!use.via().isEmpty()) continue;
-            if (use.name().isEmpty()) {
+            if (use.name().isEmpty() || use.isBrought()) {
                 others.add(use);
                 continue;
             }
@@ -120,7 +120,7 @@ record LibraryDiagram(
             this.declared = widest(
                     uses.stream().filter(Layout::isDeclared).map(Layout::shown).toList());
             this.transitive = widest(uses.stream()
-                    .filter(use -> !use.via().isEmpty())
+                    .filter(LibraryUse::isBrought)
                     .map(Layout::shown)
                     .toList());
             this.copies = widest(uses.stream().map(Layout::fileName).toList());
@@ -139,9 +139,10 @@ record LibraryDiagram(
                     nodes.add(new Node(LEFT, y, declared, state, shown(use)));
                     trunks.put(use.name(), y + BOX);
                     end = LEFT + declared;
-                } else if (!use.via().isEmpty()) {
+                } else if (use.isBrought()) {
                     nodes.add(new Node(transitiveX(), y, transitive, state, shown(use)));
-                    Integer trunk = trunks.get(use.via().get(0));
+                    Integer trunk =
+                            use.via().isEmpty() ? null : trunks.get(use.via().get(0));
                     if (trunk != null)
                         edges.add(new Edge("M" + (LEFT + INDENT) + " " + trunk + "V" + middle + "H" + transitiveX()));
                     end = transitiveX() + transitive;
@@ -185,7 +186,7 @@ record LibraryDiagram(
         }
 
         private static boolean isDeclared(LibraryUse use) {
-            return use.via().isEmpty() && !use.name().isEmpty();
+            return !use.isBrought() && !use.name().isEmpty();
         }
 
         private static String fileName(LibraryUse use) {
@@ -194,8 +195,7 @@ record LibraryDiagram(
 
         private static String shown(LibraryUse use) {
             // the group is in the table
-            String[] parts = use.name().split(":");
-            return cut(parts.length > 2 ? parts[1] + ":" + parts[2] : use.name());
+            return cut(use.name().substring(use.name().lastIndexOf(':') + 1) + " " + use.version());
         }
 
         private static String cut(String text) {

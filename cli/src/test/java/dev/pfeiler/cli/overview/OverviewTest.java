@@ -32,8 +32,10 @@ class OverviewTest {
         StringBuilder list = new StringBuilder();
         for (String library : libraries) {
             String[] parts = library.split(" ");
+            int colon = parts[0].lastIndexOf(':');
             list.append(list.isEmpty() ? "" : ",")
-                    .append("{\"name\": \"" + parts[0] + "\", \"file\": \"lib/" + parts[1] + "\", \"published\": "
+                    .append("{\"name\": \"" + parts[0].substring(0, colon) + "\", \"version\": \""
+                            + parts[0].substring(colon + 1) + "\", \"file\": \"lib/" + parts[1] + "\", \"published\": "
                             + parts[2] + "}");
         }
         return "{\"project\": \"" + project + "\", \"steps\": [], \"questions\": " + questions

@@ -116,15 +116,16 @@ class ReportPageTest {
                 new LibraryUse(
                         "",
                         Optional.of("lib/b.jar"),
-                        "g:b:2",
+                        "g:b",
+                        "2",
                         "compile",
                         State.PINNED,
                         true,
-                        List.of("g:a:1"),
+                        List.of("g:a"),
                         "via a"),
-                new LibraryUse("", Optional.of("lib/c.jar"), "", "", State.EXCLUDED, true, List.of(), "a copy"),
+                new LibraryUse("", Optional.of("lib/c.jar"), "", "", "", State.EXCLUDED, true, List.of(), "a copy"),
                 new LibraryUse(
-                        "", Optional.of("lib/a.jar"), "g:a:1", "compile", State.DECLARED, true, List.of(), "used"));
+                        "", Optional.of("lib/a.jar"), "g:a", "1", "compile", State.DECLARED, true, List.of(), "used"));
         Document page = page(Optional.of(proposal(List.of(), uses)), false, Optional.empty());
         assertThat(texts(page, "#libraries > p"))
                 .containsExactly("1 transitive with a stated version, 1 no longer on the class path, 1 declared.");
@@ -132,13 +133,13 @@ class ReportPageTest {
         assertThat(page.select("#libraries svg g text").stream()
                         .map(text -> text.text() + " at " + text.attr("y"))
                         .toList())
-                .containsExactly("a:1 at 43", "a.jar at 43", "b:2 at 73", "b.jar at 73", "c.jar at 103");
+                .containsExactly("a 1 at 43", "a.jar at 43", "b 2 at 73", "b.jar at 73", "c.jar at 103");
         assertThat(page.select("#libraries svg path").eachAttr("d")).hasSize(3);
         assertThat(texts(page, "#libraries tbody tr"))
                 .containsExactly(
-                        "lib/b.jar g:b:2 compile pinned via a",
+                        "lib/b.jar g:b 2 compile pinned via a",
                         "lib/c.jar none excluded a copy",
-                        "lib/a.jar g:a:1 compile declared used");
+                        "lib/a.jar g:a 1 compile declared used");
     }
 
     @Test

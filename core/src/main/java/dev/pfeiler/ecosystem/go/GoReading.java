@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.go.step.GoSteps;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.LibraryUse;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
@@ -19,6 +20,7 @@ import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** What was read of a Go project. */
 record GoReading(GoProject project, Environment environment) implements Reading {
@@ -39,15 +41,35 @@ record GoReading(GoProject project, Environment environment) implements Reading 
         left.addAll(steps.left());
         left.addAll(project.tree().trouble());
         return new PartProposal(
-                deliberation.decisions(),
-                deliberation.questions(),
-                all,
-                left,
-                List.of(),
-                List.of(),
-                commands(decisions),
-                steps.ignored(),
-                Map.of());
+                        deliberation.decisions(),
+                        deliberation.questions(),
+                        all,
+                        left,
+                        List.of(),
+                        List.of(),
+                        commands(decisions),
+                        steps.ignored(),
+                        Map.of())
+                .with(libraries(decisions));
+    }
+
+    private static List<LibraryUse> libraries(GoDecisions decisions) {
+        List<LibraryUse> uses = new ArrayList<>();
+        for (GoDecisions.Module module : decisions.modules())
+            module.file().required().forEach((path, required) -> {
+                Optional<String> copy = Optional.ofNullable(module.kept().get(path));
+                uses.add(new LibraryUse(
+                        decisions.modules().size() == 1 ? "" : module.file().path(),
+                        copy,
+                        path,
+                        required.version(),
+                        "require",
+                        required.indirect() ? LibraryUse.State.TRANSITIVE : LibraryUse.State.DECLARED,
+                        copy.isEmpty(),
+                        List.of(),
+                        ""));
+            });
+        return uses;
     }
 
     private List<Proposal.Command> commands(GoDecisions decisions) {

@@ -13,12 +13,15 @@ import dev.pfeiler.ecosystem.php.loading.Autoloader;
 import dev.pfeiler.ecosystem.php.project.PhpProject;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.proposal.LibraryUse;
 import dev.pfeiler.proposal.PartProposal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.script.ShellText;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** What was read of a PHP project. */
 record PhpReading(PhpProject project, List<Finding> findings) implements Reading {
@@ -36,15 +39,33 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
                         project, decisions.coverage(), decisions.naming(), decisions.goals(), composer.autoloader())
                 .steps());
         return new PartProposal(
-                deliberation.decisions(),
-                deliberation.questions(),
-                steps,
-                leftForYou(decisions),
-                List.of(),
-                List.of(),
-                commands(composer),
-                List.of("/" + composer.vendorFolder() + "/"),
-                Map.of());
+                        deliberation.decisions(),
+                        deliberation.questions(),
+                        steps,
+                        leftForYou(decisions),
+                        List.of(),
+                        List.of(),
+                        commands(composer),
+                        List.of("/" + composer.vendorFolder() + "/"),
+                        Map.of())
+                .with(libraries(composer.requirements()));
+    }
+
+    private static List<LibraryUse> libraries(ComposerFile.Requirements requirements) {
+        Map<String, String> folders = new HashMap<>();
+        requirements.repositories().forEach(local -> folders.put(local.name(), local.folder()));
+        List<LibraryUse> uses = new ArrayList<>();
+        requirements.require().forEach((name, range) -> uses.add(library(name, range, "require", folders)));
+        requirements.requireDev().forEach((name, range) -> uses.add(library(name, range, "require-dev", folders)));
+        // the language and its extensions are no libraries
+        uses.removeIf(use -> !use.name().contains("/"));
+        return uses;
+    }
+
+    private static LibraryUse library(String name, String range, String section, Map<String, String> folders) {
+        Optional<String> folder = Optional.ofNullable(folders.get(name));
+        return new LibraryUse(
+                "", folder, name, range, section, LibraryUse.State.DECLARED, folder.isEmpty(), List.of(), "");
     }
 
     private List<Finding> leftForYou(PhpDecisions decisions) {

@@ -123,6 +123,13 @@ class GoProposalTest {
                 .file("glide.lock", "hash: x", "imports:", "- name: port.example/charts", "  version: v0.1.0");
         Proposal proposal = propose();
         Golden.check("go/changed-copy", files(proposal));
+        assertThat(proposal.libraries())
+                .extracting(use -> use.file().orElse("-") + " " + use.name() + " " + use.version() + " " + use.scope()
+                        + " " + use.state() + (use.published() ? "" : " unpublished"))
+                .containsExactly(
+                        "- port.example/charts v0.1.0 require DECLARED",
+                        "- port.example/lamps v0.5.0 require DECLARED",
+                        "third_party/port.example/units port.example/units v0.0.0 require DECLARED unpublished");
         assertThat(decision(proposal, "module").reason()).isEqualTo("an import comment");
         assertThat(decision(proposal, "package:port.example/lamps").value()).isEqualTo("v0.5.0");
         assertThat(left(proposal))

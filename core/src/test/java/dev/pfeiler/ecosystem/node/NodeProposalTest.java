@@ -198,7 +198,18 @@ class NodeProposalTest {
     @Test
     void pagesLoadBundles() throws IOException {
         page();
-        Golden.check("node/bundle", files(propose("pages=bundle")));
+        Proposal proposal = propose("pages=bundle");
+        Golden.check("node/bundle", files(proposal));
+        assertThat(proposal.libraries())
+                .extracting(use -> use.file().orElse("-") + " " + use.name() + " " + use.version() + " " + use.scope()
+                        + " " + use.state() + (use.published() ? "" : " unpublished"))
+                .containsExactly(
+                        "- dayjs 1.11.10 dependencies DECLARED",
+                        "- jquery 3.7.1 dependencies DECLARED",
+                        "- esbuild ^0.25.0 devDependencies DECLARED");
+        assertThat(propose("pages=tags").libraries())
+                .extracting(use -> use.file().orElse("-") + " " + use.name() + " " + use.version())
+                .contains("lib/dayjs.min.js dayjs 1.11.10");
     }
 
     @Test

@@ -440,6 +440,10 @@ class PhpProposalTest {
         Proposal proposal = propose();
         assertThat(composer(proposal).at("/require/brygge~1geo").asText()).isEqualTo("2.1.0");
         assertThat(composer(proposal).at("/repositories/0/url").asText()).isEqualTo("third/geo");
+        assertThat(proposal.libraries())
+                .extracting(use -> use.file().orElse("-") + " " + use.name() + " " + use.version() + " " + use.scope()
+                        + " " + use.state() + (use.published() ? "" : " unpublished"))
+                .containsExactly("third/geo brygge/geo 2.1.0 require DECLARED unpublished");
         assertThat(edited(proposal, "index.php")).doesNotContain("Point.php").contains("third/geo/boot.php");
         Proposal kept = propose("copy:third/geo=keep");
         assertThat(composer(kept).path("require").size()).isEqualTo(1);

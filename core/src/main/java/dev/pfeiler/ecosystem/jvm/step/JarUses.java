@@ -25,12 +25,13 @@ public final class JarUses {
 
     private static LibraryUse use(String module, JarOutcome outcome) {
         List<String> via = outcome instanceof JarOutcome.Transitive transitive
-                ? transitive.via().stream().map(Coordinates::toString).toList()
+                ? transitive.via().stream().map(Coordinates::key).toList()
                 : List.of();
         return new LibraryUse(
                 module,
                 outcome.jar().map(Jar::path),
-                outcome.coordinates().map(Coordinates::toString).orElse(""),
+                outcome.coordinates().map(Coordinates::key).orElse(""),
+                outcome.coordinates().map(Coordinates::version).orElse(""),
                 outcome.scope().map(Scope::word).orElse(""),
                 state(outcome),
                 outcome.dependency().stream().noneMatch(Dependency::projectRepository),
