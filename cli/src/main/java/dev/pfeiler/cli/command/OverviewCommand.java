@@ -29,8 +29,7 @@ import picocli.CommandLine.Parameters;
 /** {@code pfeiler overview}. */
 @Command(
         name = "overview",
-        description =
-                "Show many projects in one table and page: what settles by itself, what is asked, and what they have in common.",
+        description = "Show many projects in one table and page, and what they have in common.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler overview projects/*", "  pfeiler overview results/*.json --out overview.html"})
 public final class OverviewCommand extends BaseCommand {

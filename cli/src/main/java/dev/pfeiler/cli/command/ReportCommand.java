@@ -20,8 +20,7 @@ import picocli.CommandLine.Option;
 /** {@code pfeiler report}. */
 @Command(
         name = "report",
-        description =
-                "Write a page in HTML that shows the state the project is in: surveyed, proposed, converted, proven.",
+        description = "Write a page that shows the state a project is in, from survey to proof.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler report harbour", "  pfeiler report harbour --out review.html"})
 public final class ReportCommand extends BaseCommand {
