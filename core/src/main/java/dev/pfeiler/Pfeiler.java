@@ -381,16 +381,12 @@ public final class Pfeiler {
     /** The proposal behind a folder as it is: what was carried out there, else what would be. */
     public Proposal proposalOf(Path folder, Choices options) {
         Path root = folder.toAbsolutePath().normalize();
-        Optional<byte[]> record = LedgerFile.beside(root, ProposalFile.NAME);
-        if (record.isEmpty()) return propose(survey(folder), options);
-        try {
-            return ProposalFile.read(record.get());
-        } catch (IOException e) {
-            throw Refusal.inputOutput(
-                    "Cannot read " + LedgerFile.folder(root).resolve(ProposalFile.NAME) + ": " + e,
-                    "Restore it from a backup, or revert the conversion with pfeiler undo.",
-                    e);
-        }
+        return LedgerFile.beside(
+                        root,
+                        ProposalFile.NAME,
+                        ProposalFile::read,
+                        "Restore it from a backup, or revert the conversion with pfeiler undo.")
+                .orElseGet(() -> propose(survey(folder), options));
     }
 
     /**

@@ -97,7 +97,8 @@ record ToyEcosystem(String id, String title, Set<String> extensions, List<Target
                     List.of("build list: complete"),
                     List.of(new Proposal.Command("build", target)),
                     List.of("/joined/"),
-                    Map.of());
+                    Map.of(),
+                    List.of());
         }
 
         List<String> ordered() {

@@ -9,8 +9,6 @@ import dev.pfeiler.check.Discrepancy;
 import dev.pfeiler.check.Kind;
 import dev.pfeiler.checking.CheckResult;
 import dev.pfeiler.evidence.Evidence;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.util.List;
@@ -72,7 +70,7 @@ public final class CheckDocuments {
         Stream.concat(result.discrepancies().stream(), result.accepted().stream())
                 .forEach(one -> kinds.putIfAbsent(one.kind().id(), one.kind()));
         ObjectNode driver = run.putObject("tool").putObject("driver").put("name", "Pfeiler");
-        driver.put("version", version());
+        driver.put("version", Version.number());
         ArrayNode rules = driver.putArray("rules");
         kinds.forEach((id, kind) -> {
             ObjectNode rule = rules.addObject().put("id", id);
@@ -132,14 +130,6 @@ public final class CheckDocuments {
             return plain.substring(1).replace(":", "%3A");
         } catch (URISyntaxException e) {
             throw new IllegalArgumentException(path, e);
-        }
-    }
-
-    private static String version() {
-        try {
-            return Version.text().substring("pfeiler ".length());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
     }
 

@@ -1,6 +1,5 @@
 package dev.pfeiler.cli;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -9,7 +8,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 public final class Main {
     private Main() {}
 
-    public static void main(String[] words) throws IOException {
+    public static void main(String[] words) {
         // scripts ask for the version often; the command line need not be set up to answer
         if (words.length == 1 && (words[0].equals("--version") || words[0].equals("-V"))) {
             System.out.println(Version.line());

@@ -2,6 +2,7 @@ package dev.pfeiler.cli;
 
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
+import dev.pfeiler.process.Environment;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -19,23 +20,19 @@ final class PageBrowser implements AutoCloseable {
 
     PageBrowser() {
         ChromeOptions options = new ChromeOptions();
-        options.setBinary(program("chromium"));
+        options.setBinary(program("chromium").toString());
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage");
         LoggingPreferences logs = new LoggingPreferences();
         logs.enable(LogType.BROWSER, java.util.logging.Level.ALL);
         options.setCapability("goog:loggingPrefs", logs);
         ChromeDriverService service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(Path.of(program("chromedriver")).toFile())
+                .usingDriverExecutable(program("chromedriver").toFile())
                 .build();
         this.driver = new ChromeDriver(service, options);
     }
 
-    private static String program(String name) {
-        for (String folder : System.getenv("PATH").split(":")) {
-            Path file = Path.of(folder).resolve(name);
-            if (file.toFile().canExecute()) return file.toString();
-        }
-        throw new IllegalStateException("no " + name);
+    private static Path program(String name) {
+        return Environment.here().program(name).orElseThrow();
     }
 
     PageBrowser open(Path page) {

@@ -88,12 +88,27 @@ public final class LedgerFile {
         }
     }
 
+    /** How a file beside a ledger is read. */
+    public interface Reader<T> {
+        T read(byte[] bytes) throws IOException;
+    }
+
     /**
-     * A file that a conversion has kept beside its ledger; nothing if there is no ledger or no such file.
+     * What a conversion has kept in a file beside its ledger; nothing if there is no ledger or no such file.
      *
+     * @param next what to do where the file cannot be understood
      * @throws Refusal if it cannot be read
      */
-    public static Optional<byte[]> beside(Path root, String name) {
+    public static <T> Optional<T> beside(Path root, String name, Reader<T> reader, String next) {
+        Optional<byte[]> bytes = beside(root, name);
+        try {
+            return bytes.isEmpty() ? Optional.empty() : Optional.of(reader.read(bytes.get()));
+        } catch (IOException e) {
+            throw Refusal.inputOutput("Cannot read " + folder(root).resolve(name) + ": " + e, next, e);
+        }
+    }
+
+    private static Optional<byte[]> beside(Path root, String name) {
         Path file = folder(root).resolve(name);
         if (read(root).isEmpty() || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) return Optional.empty();
         try {

@@ -39,24 +39,4 @@ public record PartProposal(
         built = Map.copyOf(built);
         libraries = List.copyOf(libraries);
     }
-
-    /** The same with what becomes of its libraries. */
-    public PartProposal with(List<LibraryUse> uses) {
-        return new PartProposal(
-                decisions, questions, steps, leftForYou, agreements, checks, commands, ignored, built, uses);
-    }
-
-    /** One whose libraries are told by its decisions alone. */
-    public PartProposal(
-            List<Decision> decisions,
-            List<Question> questions,
-            List<Step> steps,
-            List<Finding> leftForYou,
-            List<Agreement> agreements,
-            List<String> checks,
-            List<Proposal.Command> commands,
-            List<String> ignored,
-            Map<String, String> built) {
-        this(decisions, questions, steps, leftForYou, agreements, checks, commands, ignored, built, List.of());
-    }
 }

@@ -35,17 +35,8 @@ public final class Proofs {
      * @throws Refusal if it cannot be read
      */
     public static Optional<Verdict> last(Path folder) {
-        Path root = root(folder);
-        Optional<byte[]> record = LedgerFile.beside(root, VerdictFile.NAME);
-        if (record.isEmpty()) return Optional.empty();
-        try {
-            return Optional.of(VerdictFile.read(record.get()));
-        } catch (IOException e) {
-            throw Refusal.inputOutput(
-                    "Cannot read " + LedgerFile.folder(root).resolve(VerdictFile.NAME) + ": " + e,
-                    "Delete it, and run pfeiler prove again.",
-                    e);
-        }
+        return LedgerFile.beside(
+                root(folder), VerdictFile.NAME, VerdictFile::read, "Delete it, and run pfeiler prove again.");
     }
 
     private static Path root(Path folder) {

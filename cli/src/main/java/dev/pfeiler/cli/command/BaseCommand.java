@@ -49,17 +49,14 @@ abstract class BaseCommand implements Callable<Integer> {
         return context.pfeiler(Environment.here());
     }
 
-    /** A command that may use the network, and can print a JSON document instead of its view. */
-    abstract static class Reporting extends BaseCommand {
+    /** A command that may use the network. */
+    abstract static class Networked extends BaseCommand {
         @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
         private boolean offline;
 
-        @Option(names = "--json", description = "Print a JSON document; its schema is in docs/schema/.")
-        private boolean json;
-
         private Pfeiler pfeiler;
 
-        Reporting(Context context) {
+        Networked(Context context) {
             super(context);
         }
 
@@ -67,14 +64,24 @@ abstract class BaseCommand implements Callable<Integer> {
             return offline;
         }
 
-        boolean json() {
-            return json;
-        }
-
         @Override
         Pfeiler pfeiler() {
             if (pfeiler == null) pfeiler = context().pfeiler(Environment.here().offline(offline));
             return pfeiler;
+        }
+    }
+
+    /** One that can print a JSON document instead of its view, too. */
+    abstract static class Reporting extends Networked {
+        @Option(names = "--json", description = "Print a JSON document; its schema is in docs/schema/.")
+        private boolean json;
+
+        Reporting(Context context) {
+            super(context);
+        }
+
+        boolean json() {
+            return json;
         }
     }
 }

@@ -1,6 +1,5 @@
 package dev.pfeiler.cli.command;
 
-import dev.pfeiler.Pfeiler;
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
@@ -10,7 +9,6 @@ import dev.pfeiler.cli.overview.OverviewPage;
 import dev.pfeiler.cli.overview.OverviewTable;
 import dev.pfeiler.cli.overview.ProjectDocuments;
 import dev.pfeiler.evidence.Refusal;
-import dev.pfeiler.process.Environment;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.ChoicesFile;
 import dev.pfeiler.survey.Survey;
@@ -32,7 +30,7 @@ import picocli.CommandLine.Parameters;
         description = "Show many projects in one table and page, and what they have in common.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler overview projects/*", "  pfeiler overview results/*.json --out overview.html"})
-public final class OverviewCommand extends BaseCommand {
+public final class OverviewCommand extends BaseCommand.Networked {
     @Parameters(
             arity = "1..*",
             paramLabel = "FILE|DIR",
@@ -47,9 +45,6 @@ public final class OverviewCommand extends BaseCommand {
             paramLabel = "FILE",
             description = "Write a choices file with the questions that several projects leave open, for all of them.")
     private Path choices;
-
-    @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
-    private boolean offline;
 
     public OverviewCommand(Context context) {
         super(context);
@@ -93,12 +88,11 @@ public final class OverviewCommand extends BaseCommand {
 
     /** Surveys a project, and proposes what can be proposed. */
     private void read(Path folder, ProjectDocuments documents) {
-        Pfeiler pfeiler = context().pfeiler(Environment.here().offline(offline));
-        Survey survey = pfeiler.survey(folder);
+        Survey survey = pfeiler().survey(folder);
         documents.add(JsonDocuments.survey(survey));
         String project = survey.tree().name();
         try {
-            documents.add(JsonDocuments.proposal(project, pfeiler.propose(survey, Choices.NONE)));
+            documents.add(JsonDocuments.proposal(project, pfeiler().propose(survey, Choices.NONE)));
         } catch (Refusal e) {
             documents.remark(project, e.getMessage());
         }

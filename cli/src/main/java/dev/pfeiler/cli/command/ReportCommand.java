@@ -7,6 +7,7 @@ import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.options.PageOption;
 import dev.pfeiler.cli.page.ReportPage;
 import dev.pfeiler.cli.page.ReportState;
+import dev.pfeiler.conversion.Ledger;
 import dev.pfeiler.conversion.LedgerFile;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Proposal;
@@ -23,15 +24,12 @@ import picocli.CommandLine.Option;
         description = "Write a page that shows the state a project is in, from survey to proof.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler report harbour", "  pfeiler report harbour --out review.html"})
-public final class ReportCommand extends BaseCommand {
+public final class ReportCommand extends BaseCommand.Networked {
     @Mixin
     private FolderParameter folder;
 
     @Mixin
     private ConversionOptions choices;
-
-    @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
-    private boolean offline;
 
     @Option(
             names = "--out",
@@ -57,20 +55,17 @@ public final class ReportCommand extends BaseCommand {
     }
 
     private ReportState state(Stage stage) {
-        dev.pfeiler.Pfeiler pfeiler =
-                context().pfeiler(dev.pfeiler.process.Environment.here().offline(offline));
         stage.accept("reading");
-        Survey survey = pfeiler.survey(folder.folder());
+        Survey survey = pfeiler().survey(folder.folder());
         Path root = survey.tree().root();
-        boolean converted =
-                LedgerFile.read(root).filter(ledger -> ledger.isOfConversion()).isPresent();
+        boolean converted = LedgerFile.read(root).filter(Ledger::isOfConversion).isPresent();
         Optional<Proposal> proposal = Optional.empty();
         String remark = "";
         try {
             proposal = Optional.of(
                     converted
-                            ? pfeiler.proposalOf(root, choices.choices())
-                            : pfeiler.propose(survey, choices.choices(), stage));
+                            ? pfeiler().proposalOf(root, choices.choices())
+                            : pfeiler().propose(survey, choices.choices(), stage));
         } catch (Refusal e) {
             // a managed project has a state, too
             if (converted || e.reason() != Refusal.Reason.NOT_POSSIBLE) throw e;
@@ -80,7 +75,7 @@ public final class ReportCommand extends BaseCommand {
                 survey,
                 proposal,
                 converted,
-                converted ? pfeiler.verdictOn(root) : Optional.empty(),
+                converted ? pfeiler().verdictOn(root) : Optional.empty(),
                 LedgerFile.folder(root),
                 remark);
     }

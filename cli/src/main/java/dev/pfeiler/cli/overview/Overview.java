@@ -33,7 +33,11 @@ public record Overview(
     record LibraryVersions(String library, Map<String, Set<String>> projects) {}
 
     /** A project that uses what another builds, by the name of the library's file or its coordinates. */
-    record Use(String project, String other, String library) {}
+    record Use(String project, String other, String library) {
+        String sentence() {
+            return project + " uses " + library + " of " + other;
+        }
+    }
 
     /** A question that one answer settles for several projects. */
     record SharedQuestion(String key, String text, Set<String> fallbacks, Set<String> projects) {}

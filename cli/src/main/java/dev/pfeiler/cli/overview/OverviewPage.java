@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Predicate;
+import java.util.Set;
 
 /** One page in HTML that shows many projects. */
 public final class OverviewPage {
@@ -38,7 +38,6 @@ public final class OverviewPage {
     public static String html(Overview overview) {
         Map<String, Object> content = new LinkedHashMap<>();
         content.put("title", "Overview: " + Text.count(overview.projects().size(), "project"));
-        content.put("count", overview.projects().size());
         content.put(
                 "projects", overview.projects().stream().map(OverviewPage::row).toList());
         if (!overview.questions().isEmpty())
@@ -85,17 +84,14 @@ public final class OverviewPage {
     private static List<OrderRow> order(Overview overview) {
         List<OrderRow> rows = new ArrayList<>();
         for (int i = 0; i < overview.order().size(); i++) {
+            Set<String> group = overview.order().get(i);
             List<String> uses = overview.uses().stream()
-                    .filter(in(overview, i))
-                    .map(use -> use.project() + " uses " + use.library() + " of " + use.other())
+                    .filter(use -> group.contains(use.project()))
+                    .map(Overview.Use::sentence)
                     .toList();
-            rows.add(new OrderRow(i + 1, Overview.list(overview.order().get(i)), uses));
+            rows.add(new OrderRow(i + 1, Overview.list(group), uses));
         }
         return rows;
-    }
-
-    private static Predicate<Overview.Use> in(Overview overview, int group) {
-        return use -> overview.order().get(group).contains(use.project());
     }
 
     private static VersionRow versions(Overview.LibraryVersions one) {

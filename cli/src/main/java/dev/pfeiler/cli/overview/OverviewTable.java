@@ -36,8 +36,7 @@ public final class OverviewTable {
             lines.add("Order of conversion");
             for (int i = 0; i < overview.order().size(); i++)
                 lines.add("  " + (i + 1) + ". " + Overview.list(overview.order().get(i)));
-            overview.uses()
-                    .forEach(use -> lines.add("  " + use.project() + " uses " + use.library() + " of " + use.other()));
+            overview.uses().forEach(use -> lines.add("  " + use.sentence()));
         }
         if (!overview.versions().isEmpty()) {
             lines.add("");

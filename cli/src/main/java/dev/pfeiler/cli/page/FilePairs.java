@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -55,9 +56,9 @@ record FilePairs(String summary, List<Group> groups) {
         WORDS.put("unchanged", "");
     }
 
-    /** @param converted whether the tree is as the steps left it */
-    static FilePairs of(ProjectTree tree, Proposal proposal, boolean converted) {
-        List<Pair> pairs = pairs(tree, proposal, converted);
+    /** @param tree before the steps or after them */
+    static FilePairs of(ProjectTree tree, Proposal proposal) {
+        List<Pair> pairs = pairs(tree, proposal);
         Map<Way, List<Pair>> ways = new TreeMap<>(Comparator.comparing(FilePairs::order)
                 .thenComparing(Way::after)
                 .thenComparing(Way::before)
@@ -84,8 +85,8 @@ record FilePairs(String summary, List<Group> groups) {
         return way.before().isEmpty() ? way.after() : way.before();
     }
 
-    private static List<Pair> pairs(ProjectTree tree, Proposal proposal, boolean converted) {
-        Map<String, String> written = new LinkedHashMap<>();
+    private static List<Pair> pairs(ProjectTree tree, Proposal proposal) {
+        Set<String> written = new LinkedHashSet<>();
         Set<String> settled = new HashSet<>();
         List<Pair> pairs = new ArrayList<>();
         for (Step step : proposal.steps()) {
@@ -93,14 +94,14 @@ record FilePairs(String summary, List<Group> groups) {
             step.goal().ifPresent(settled::add);
             if (step instanceof Step.Move move) pairs.add(new Pair(move.path(), move.to(), "moved"));
             else if (step instanceof Step.Edit edit) pairs.add(new Pair(edit.path(), edit.to(), "edited"));
-            else if (step instanceof Step.Write write) written.put(write.path(), "");
+            else if (step instanceof Step.Write write) written.add(write.path());
             else if (step instanceof Step.Retire retire) pairs.add(new Pair(retire.path(), "", "retired"));
         }
         // a file that is written where another one leaves is the old one with another content
-        pairs.replaceAll(pair -> pair.kind().equals("retired") && written.remove(pair.before()) != null
+        pairs.replaceAll(pair -> pair.kind().equals("retired") && written.remove(pair.before())
                 ? new Pair(pair.before(), pair.before(), "edited")
                 : pair);
-        written.keySet().forEach(path -> pairs.add(new Pair("", path, "written")));
+        written.forEach(path -> pairs.add(new Pair("", path, "written")));
         tree.files().stream()
                 .map(TreeFile::path)
                 .filter(path -> !settled.contains(path))

@@ -27,7 +27,7 @@ final class FileTexts {
     /**
      * A line of a file.
      *
-     * @param side {@code before}, {@code after} or {@code same}
+     * @param side {@code before} or {@code after}
      */
     record Line(String number, String side, String text) {}
 

@@ -48,7 +48,7 @@ public final class PageTemplate {
                 "policy",
                 "default-src 'none'; img-src data:; style-src '" + hash(STYLE) + "'; script-src '" + hash(SCRIPT)
                         + "'; base-uri 'none'; form-action 'none'");
-        values.put("generator", generator());
+        values.put("generator", Version.text());
         return template.execute(values);
     }
 
@@ -62,14 +62,6 @@ public final class PageTemplate {
             return "sha256-" + Base64.getEncoder().encodeToString(digest);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);
-        }
-    }
-
-    private static String generator() {
-        try {
-            return Version.text();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
     }
 

@@ -1,8 +1,8 @@
 package dev.pfeiler.cli.page;
 
+import dev.pfeiler.cli.view.VerdictView;
 import dev.pfeiler.proof.Attachment;
 import dev.pfeiler.proof.Comparison;
-import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.tree.Text;
@@ -124,7 +124,7 @@ final class ProofRows {
     private static Row row(Comparison row) {
         List<String> differences = new ArrayList<>(row.differences().stream()
                 .limit(DIFFERENCES)
-                .map(ProofRows::sentence)
+                .map(VerdictView::sentence)
                 .toList());
         int left = row.differences().size() - differences.size();
         if (left > 0) differences.add(Text.count(left, "more difference"));
@@ -145,11 +145,5 @@ final class ProofRows {
                 !differences.isEmpty(),
                 Text.count(row.differences().size(), "difference"),
                 differences);
-    }
-
-    private static String sentence(Difference difference) {
-        String detail = difference.detail().isEmpty() ? "" : " (" + difference.detail() + ")";
-        String cause = difference.explained() ? difference.cause() : "no known cause";
-        return difference.kind().name().toLowerCase(Locale.ROOT) + " " + difference.subject() + detail + ": " + cause;
     }
 }

@@ -136,7 +136,7 @@ public final class ReportPage {
     }
 
     private void proposal(Proposal proposal) {
-        FilePairs files = FilePairs.of(state.survey().tree(), proposal, state.converted());
+        FilePairs files = FilePairs.of(state.survey().tree(), proposal);
         section("files", "Files", "", files);
         section("decisions", "Decisions", String.valueOf(proposal.decisions().size()), DecisionList.of(proposal));
         if (!proposal.libraries().isEmpty()) libraries(proposal.libraries());

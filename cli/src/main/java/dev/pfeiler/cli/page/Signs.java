@@ -3,6 +3,7 @@ package dev.pfeiler.cli.page;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import java.util.List;
+import java.util.Locale;
 
 /** Small parts that several sections of a page share. */
 final class Signs {
@@ -33,6 +34,6 @@ final class Signs {
 
     /** The first letter of a title as a capital. */
     static String title(String word) {
-        return word.isEmpty() ? word : word.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + word.substring(1);
+        return word.isEmpty() ? word : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 }

@@ -1,10 +1,12 @@
 package dev.pfeiler.cli.page;
 
+import dev.pfeiler.cli.view.SurveyView;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.survey.Survey;
-import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
 
 /** The findings of a survey, by topic. */
 final class SurveyTopics {
@@ -18,19 +20,17 @@ final class SurveyTopics {
 
     /** @param open whether they are shown at once */
     static List<Topic> of(Survey survey, boolean open) {
-        return Arrays.stream(Finding.Topic.values())
+        Map<Finding.Topic, List<Shown>> topics = survey.findings().stream()
+                .collect(Collectors.groupingBy(
+                        Finding::topic,
+                        () -> new EnumMap<>(Finding.Topic.class),
+                        Collectors.mapping(SurveyTopics::shown, Collectors.toList())));
+        return topics.entrySet().stream()
                 .map(topic -> new Topic(
-                        Signs.title(topic.name().toLowerCase(Locale.ROOT)),
-                        String.valueOf(about(survey, topic).size()),
+                        SurveyView.heading(topic.getKey()),
+                        String.valueOf(topic.getValue().size()),
                         open,
-                        about(survey, topic).stream().map(SurveyTopics::shown).toList()))
-                .filter(topic -> !topic.findings().isEmpty())
-                .toList();
-    }
-
-    private static List<Finding> about(Survey survey, Finding.Topic topic) {
-        return survey.findings().stream()
-                .filter(finding -> finding.topic() == topic)
+                        topic.getValue()))
                 .toList();
     }
 

@@ -64,7 +64,8 @@ public final class SurveyView {
         if (finding.topic() != Finding.Topic.LANGUAGES) screen.evidence(finding.evidence(), verbose);
     }
 
-    private static String heading(Finding.Topic topic) {
+    /** The title of a topic. */
+    public static String heading(Finding.Topic topic) {
         String name = topic.name().toLowerCase(Locale.ROOT);
         return name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1);
     }

@@ -188,12 +188,17 @@ public final class VerdictView {
     }
 
     private void difference(Difference difference) {
+        screen.text(6, sentence(difference), screen.palette()::quiet);
+    }
+
+    /** What differs, how, and why. */
+    public static String sentence(Difference difference) {
         String kind = difference.kind().name().toLowerCase(Locale.ROOT);
         boolean unchecked = difference.kind() == Difference.Kind.UNCHECKED;
         String unknown = unchecked ? "may change the result" : "no known cause";
         String cause = difference.explained() ? difference.cause() : unknown;
         String detail = difference.detail().isEmpty() ? "" : " (" + difference.detail() + ")";
-        screen.text(6, kind + " " + difference.subject() + detail + ": " + cause, screen.palette()::quiet);
+        return kind + " " + difference.subject() + detail + ": " + cause;
     }
 
     private void log(PartVerdict verdict) {

@@ -60,7 +60,8 @@ record ClojureReading(ClojureProject project, Environment environment) implement
                 List.of(),
                 tool.commands(decisions.build()),
                 ignored,
-                Map.of());
+                Map.of(),
+                List.of());
     }
 
     /** What the compilers of pages write, as far as it is not in the tree. */

@@ -121,7 +121,8 @@ record DotnetReading(DotnetProject project) implements Reading {
                 List.of(),
                 commands(decisions, steps.solution()),
                 List.of("bin/", "obj/"),
-                Map.of());
+                Map.of(),
+                List.of());
     }
 
     private static List<Proposal.Command> commands(DotnetDecisions decisions, String solution) {

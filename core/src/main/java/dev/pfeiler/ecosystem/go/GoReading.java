@@ -41,16 +41,16 @@ record GoReading(GoProject project, Environment environment) implements Reading 
         left.addAll(steps.left());
         left.addAll(project.tree().trouble());
         return new PartProposal(
-                        deliberation.decisions(),
-                        deliberation.questions(),
-                        all,
-                        left,
-                        List.of(),
-                        List.of(),
-                        commands(decisions),
-                        steps.ignored(),
-                        Map.of())
-                .with(libraries(decisions));
+                deliberation.decisions(),
+                deliberation.questions(),
+                all,
+                left,
+                List.of(),
+                List.of(),
+                commands(decisions),
+                steps.ignored(),
+                Map.of(),
+                libraries(decisions));
     }
 
     private static List<LibraryUse> libraries(GoDecisions decisions) {

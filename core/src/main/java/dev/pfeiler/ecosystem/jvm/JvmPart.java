@@ -131,16 +131,16 @@ final class JvmPart implements Reading {
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));
         return new PartProposal(
-                        deliberation.decisions(),
-                        deliberation.questions(),
-                        steps.all(),
-                        leftForYou,
-                        agreements,
-                        classPaths.sentences(),
-                        tool.commands(decisions.build()),
-                        steps.ignored(),
-                        BuiltPaths.of(reading, known.project(), decisions, tool))
-                .with(JarUses.of(decisions.jars()));
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps.all(),
+                leftForYou,
+                agreements,
+                classPaths.sentences(),
+                tool.commands(decisions.build()),
+                steps.ignored(),
+                BuiltPaths.of(reading, known.project(), decisions, tool),
+                JarUses.of(decisions.jars()));
     }
 
     /** Proves the conversion of this project, the old one, by what was decided then. */

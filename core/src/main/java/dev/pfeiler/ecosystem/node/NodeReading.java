@@ -39,16 +39,16 @@ record NodeReading(NodeProject project, Registry registry, Environment environme
         left.addAll(project.tree().trouble());
         left.addAll(settled.left());
         return new PartProposal(
-                        deliberation.decisions(),
-                        deliberation.questions(),
-                        steps.steps(),
-                        left,
-                        List.of(),
-                        List.of(),
-                        commands(settled, manager),
-                        steps.ignored(),
-                        steps.built())
-                .with(libraries(settled.build()));
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps.steps(),
+                left,
+                List.of(),
+                List.of(),
+                commands(settled, manager),
+                steps.ignored(),
+                steps.built(),
+                libraries(settled.build()));
     }
 
     private static List<LibraryUse> libraries(NodeBuild build) {

@@ -39,16 +39,16 @@ record PhpReading(PhpProject project, List<Finding> findings) implements Reading
                         project, decisions.coverage(), decisions.naming(), decisions.goals(), composer.autoloader())
                 .steps());
         return new PartProposal(
-                        deliberation.decisions(),
-                        deliberation.questions(),
-                        steps,
-                        leftForYou(decisions),
-                        List.of(),
-                        List.of(),
-                        commands(composer),
-                        List.of("/" + composer.vendorFolder() + "/"),
-                        Map.of())
-                .with(libraries(composer.requirements()));
+                deliberation.decisions(),
+                deliberation.questions(),
+                steps,
+                leftForYou(decisions),
+                List.of(),
+                List.of(),
+                commands(composer),
+                List.of("/" + composer.vendorFolder() + "/"),
+                Map.of(),
+                libraries(composer.requirements()));
     }
 
     private static List<LibraryUse> libraries(ComposerFile.Requirements requirements) {
