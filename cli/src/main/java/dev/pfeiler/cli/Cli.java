@@ -17,6 +17,7 @@ import dev.pfeiler.cli.command.WhyCommand;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
 import java.io.PrintWriter;
+import java.lang.reflect.Constructor;
 import java.nio.file.InvalidPathException;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -68,13 +69,28 @@ public final class Cli {
         line.setUsageHelpWidth(context.terminal().columns());
         boolean color = context.terminal().out() && !context.terminal().plainColor();
         line.setColorScheme(CommandLine.Help.defaultColorScheme(color ? Ansi.ON : Ansi.OFF));
-        line.setParameterExceptionHandler((e, given) -> usageError(e));
-        line.setExecutionExceptionHandler((e, command, result) -> failed(e, List.of(arguments)));
+        Handlers handlers = new Handlers();
+        line.setParameterExceptionHandler(handlers);
+        line.setExecutionExceptionHandler(handlers);
         try {
             return line.execute(arguments);
         } catch (Throwable e) {
             // an error of the virtual machine: the stack or the memory is used up
             return failed(e, List.of(arguments));
+        }
+    }
+
+    // no lambdas: the runtime cannot keep a lambda of picocli's old interfaces in its archive of classes
+    private final class Handlers
+            implements CommandLine.IParameterExceptionHandler, CommandLine.IExecutionExceptionHandler {
+        @Override
+        public int handleParseException(ParameterException e, String[] arguments) {
+            return usageError(e);
+        }
+
+        @Override
+        public int handleExecutionException(Exception e, CommandLine command, CommandLine.ParseResult result) {
+            return failed(e, result.originalArgs());
         }
     }
 
@@ -84,10 +100,20 @@ public final class Cli {
     }
 
     private CommandLine commandLine(Collection<String> commands) {
-        CommandLine line = new CommandLine(new Root());
+        CommandLine line = new CommandLine(new Root(), new Factory());
         commands.forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
         line.getSubcommands().values().forEach(Cli::addHelp);
         return line;
+    }
+
+    /** Makes what declarations name; picocli's own looks for Groovy's classes in every library first. */
+    private static final class Factory implements CommandLine.IFactory {
+        @Override
+        public <K> K create(Class<K> type) throws ReflectiveOperationException {
+            Constructor<K> constructor = type.getDeclaredConstructor();
+            constructor.setAccessible(true);
+            return constructor.newInstance();
+        }
     }
 
     /** The commands that a call may run; others are not loaded, so that the program starts faster. */

@@ -26,7 +26,15 @@ final class HelpSections {
     private HelpSections() {}
 
     static void group(CommandLine command) {
-        command.getHelpSectionMap().put(CommandLine.Model.UsageMessageSpec.SECTION_KEY_OPTION_LIST, HelpSections::list);
+        command.getHelpSectionMap().put(CommandLine.Model.UsageMessageSpec.SECTION_KEY_OPTION_LIST, new Options());
+    }
+
+    // no lambda: the runtime cannot keep a lambda of picocli's old interfaces in its archive of classes
+    private static final class Options implements CommandLine.IHelpSectionRenderer {
+        @Override
+        public String render(Help help) {
+            return list(help);
+        }
     }
 
     private static String list(Help help) {

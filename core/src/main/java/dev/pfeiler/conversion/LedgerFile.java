@@ -18,13 +18,16 @@ public final class LedgerFile {
     /** In bytes; room for a tree of a million files. */
     private static final long LARGEST = 512 << 20;
 
-    private static final JsonMapper JSON =
-            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
-
     /** Says that a conversion has been undone or accepted, while its records are being deleted. */
     private static final String DROPPED = "dropped";
 
     private LedgerFile() {}
+
+    /** Made when there is a ledger to read or to write: most runs only see that there is none. */
+    private static final class Json {
+        private static final JsonMapper MAPPER =
+                JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+    }
 
     /** Where a project's ledger is. */
     public static Path folder(Path root) {
@@ -74,7 +77,7 @@ public final class LedgerFile {
             throw Ledger.foreign(FILE + " is not a regular file");
         try {
             if (Files.size(file) > LARGEST) throw Ledger.foreign("it is larger than " + (LARGEST >> 20) + " MB");
-            Ledger ledger = JSON.readValue(Files.readAllBytes(file), Ledger.class);
+            Ledger ledger = Json.MAPPER.readValue(Files.readAllBytes(file), Ledger.class);
             new LedgerCheck(root, ledger).refuse();
             return Optional.of(ledger);
         } catch (IOException e) {
@@ -141,7 +144,7 @@ public final class LedgerFile {
         // keeps version control from seeing the ledger without touching the project's own ignore file
         disk.write(folder.resolve(".gitignore"), "*\n".getBytes(StandardCharsets.UTF_8));
         Path draft = folder.resolve(FILE + ".draft");
-        disk.write(draft, JSON.writeValueAsBytes(ledger));
+        disk.write(draft, Json.MAPPER.writeValueAsBytes(ledger));
         disk.moveOver(draft, folder.resolve(FILE));
         disk.settle(folder);
     }

@@ -51,8 +51,12 @@ final class PartLayout {
     static PartLayout of(ProjectTree tree, List<Ecosystem> ecosystems) {
         PartLayout layout = new PartLayout(tree);
         List<Claimed> claims = new ArrayList<>();
-        for (Ecosystem ecosystem : ecosystems)
-            ecosystem.parts(tree).forEach(part -> claims.add(new Claimed(ecosystem, part)));
+        ecosystems.parallelStream()
+                .map(ecosystem -> ecosystem.parts(tree).stream()
+                        .map(part -> new Claimed(ecosystem, part))
+                        .toList())
+                .toList()
+                .forEach(claims::addAll);
         layout.place(claims);
         return layout;
     }

@@ -55,9 +55,8 @@ public final class Paths {
 
     /** What follows the last dot of the name, in lower case. */
     public static String extension(String path) {
-        String name = name(path);
-        int dot = name.lastIndexOf('.');
-        return dot <= 0 ? "" : name.substring(dot + 1).toLowerCase(Locale.ROOT);
+        int dot = path.lastIndexOf('.');
+        return dot <= path.lastIndexOf('/') + 1 ? "" : path.substring(dot + 1).toLowerCase(Locale.ROOT);
     }
 
     /** The name without its last extension. */

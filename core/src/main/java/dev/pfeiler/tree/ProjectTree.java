@@ -11,7 +11,9 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
@@ -32,6 +34,10 @@ public final class ProjectTree {
     private final Set<String> elsewhere = new TreeSet<>();
     private final List<Finding> trouble = new ArrayList<>();
     private final List<String> unnamed = new ArrayList<>();
+    /** All files, once somebody asked for them. */
+    private volatile List<TreeFile> listed;
+    /** By path, once somebody asked for one. */
+    private volatile Map<String, TreeFile> byPath;
 
     private ProjectTree(Path root) {
         this.root = root;
@@ -70,6 +76,7 @@ public final class ProjectTree {
      * @param without paths of files and folders of this tree that the view leaves out
      */
     public ProjectTree at(String folder, Collection<String> without) {
+        if (folder.isEmpty() && without.isEmpty()) return this;
         ProjectTree view = new ProjectTree(root.resolve(folder));
         Set<String> out = Set.copyOf(without);
         under(folder).filter(file -> !isIn(file.path(), folder, out)).forEach(file -> {
@@ -111,7 +118,9 @@ public final class ProjectTree {
 
     /** All files, by path. */
     public List<TreeFile> files() {
-        return List.copyOf(files.values());
+        List<TreeFile> all = listed;
+        if (all == null) listed = all = List.copyOf(files.values());
+        return all;
     }
 
     /** The files in a folder, at any depth. */
@@ -126,11 +135,18 @@ public final class ProjectTree {
     }
 
     public Optional<TreeFile> file(String path) {
-        return Optional.ofNullable(files.get(path));
+        return Optional.ofNullable(byPath().get(path));
     }
 
     public boolean has(String path) {
-        return files.containsKey(path);
+        return byPath().containsKey(path);
+    }
+
+    // most questions are for one path, and comparing paths along a sorted tree takes much longer than hashing one
+    private Map<String, TreeFile> byPath() {
+        Map<String, TreeFile> all = byPath;
+        if (all == null) byPath = all = new HashMap<>(files);
+        return all;
     }
 
     /** A tree without files. */

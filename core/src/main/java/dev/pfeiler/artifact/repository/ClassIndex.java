@@ -1,26 +1,22 @@
 package dev.pfeiler.artifact.repository;
 
-import java.io.BufferedReader;
-import java.io.BufferedWriter;
 import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import java.util.zip.GZIPInputStream;
-import java.util.zip.GZIPOutputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import org.apache.maven.artifact.versioning.ComparableVersion;
@@ -28,9 +24,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The classes of all jars of the local repository. It is kept in Pfeiler's cache, and only jars that are new or have changed
- * are read again. The form, packed with gzip: a line for each jar, of its path, size in bytes, time in milliseconds and
- * its classes, with tabs between them.
+ * The classes of all jars of the local repository. It is kept in Pfeiler's cache ({@link ClassTable}), and only jars that are
+ * new or have changed are read again.
  */
 public final class ClassIndex {
     private static final Logger LOG = LoggerFactory.getLogger(ClassIndex.class);
@@ -40,92 +35,72 @@ public final class ClassIndex {
     private static final int MOST_CLASSES = 50_000;
 
     private final LocalRepository store;
-    private final List<Entry> entries;
+    private final ClassTable table;
+    /** Of each row of the table. */
+    private final List<Coordinates> coordinates;
 
-    /** A jar of the store, with the names of its classes, nested ones left out. */
-    private record Entry(String path, long size, long time, Coordinates coordinates, List<String> classes) {
-        boolean isSame(Entry other) {
-            return other != null && size == other.size && time == other.time;
-        }
-    }
-
-    private ClassIndex(LocalRepository store, List<Entry> entries) {
+    private ClassIndex(LocalRepository store, ClassTable table, Map<String, LocalRepository.Held> held) {
         this.store = store;
-        this.entries = entries;
+        this.table = table;
+        this.coordinates = table.rows().stream()
+                .map(row -> held.get(row.path()).coordinates())
+                .toList();
     }
 
     /** The index of a store, brought up to date. */
     static ClassIndex of(LocalRepository store, Path file) {
-        Map<String, Entry> kept = read(file);
-        List<Entry> now = new ArrayList<>();
-        boolean changed = false;
-        for (LocalRepository.Held held : store.all(MOST_JARS)) {
-            String path = store.folder().relativize(held.file()).toString();
-            Entry fresh = new Entry(path, held.size(), held.time(), held.coordinates(), List.of());
-            Entry before = kept.remove(path);
-            if (fresh.isSame(before)) {
-                now.add(new Entry(path, held.size(), held.time(), held.coordinates(), before.classes()));
-            } else {
-                changed = true;
-                now.add(new Entry(path, held.size(), held.time(), held.coordinates(), classes(held.file())));
-            }
+        Map<String, LocalRepository.Held> held = new LinkedHashMap<>();
+        store.all(MOST_JARS)
+                .forEach(jar -> held.put(store.folder().relativize(jar.file()).toString(), jar));
+        ClassTable kept = read(file);
+        boolean same = kept.rows().size() == held.size()
+                && kept.rows().stream().allMatch(row -> isSame(row, held.get(row.path())));
+        if (same) return new ClassIndex(store, kept, held);
+        Map<String, ClassTable.Row> before =
+                kept.rows().stream().collect(Collectors.toMap(ClassTable.Row::path, Function.identity()));
+        ClassTable.Builder next = new ClassTable.Builder();
+        held.forEach((path, jar) -> {
+            ClassTable.Row row = before.get(path);
+            byte[] names = row != null && isSame(row, jar) ? kept.names(row) : classes(jar.file());
+            next.add(path, jar.size(), jar.time(), names);
+        });
+        ClassTable table = next.build();
+        try {
+            table.write(file);
+        } catch (IOException e) {
+            LOG.debug("{} is not kept", file, e);
         }
-        if (changed || !kept.isEmpty()) write(file, now);
-        return new ClassIndex(store, now);
+        return new ClassIndex(store, table, held);
     }
 
-    private static List<String> classes(Path jar) {
-        List<String> classes = new ArrayList<>();
+    private static boolean isSame(ClassTable.Row row, LocalRepository.Held jar) {
+        return jar != null && row.size() == jar.size() && row.time() == jar.time();
+    }
+
+    private static ClassTable read(Path file) {
+        if (!Files.exists(file)) return ClassTable.empty();
+        try {
+            return ClassTable.read(file);
+        } catch (IOException | RuntimeException e) {
+            // made again
+            LOG.debug("{}", file, e);
+            return ClassTable.empty();
+        }
+    }
+
+    private static byte[] classes(Path jar) {
+        StringBuilder classes = new StringBuilder();
         try (ZipFile zip = new ZipFile(jar.toFile())) {
             zip.stream().limit(MOST_CLASSES).map(ZipEntry::getName).forEach(name -> {
                 boolean top = name.endsWith(".class") && name.indexOf('$') < 0 && !name.startsWith("META-INF/");
-                if (top && !name.endsWith("-info.class")) {
-                    classes.add(
-                            name.substring(0, name.length() - ".class".length()).replace('/', '.'));
-                }
+                if (!top || name.endsWith("-info.class") || name.indexOf('\n') >= 0) return;
+                String path = name.substring(0, name.length() - ".class".length());
+                classes.append(path.replace('/', '.')).append('\n');
             });
         } catch (IOException | IllegalArgumentException e) {
             LOG.debug("{}", jar, e);
         }
-        return classes;
-    }
-
-    private static Map<String, Entry> read(Path file) {
-        Map<String, Entry> entries = new HashMap<>();
-        if (!Files.exists(file)) return entries;
-        try (BufferedReader in = new BufferedReader(new InputStreamReader(
-                new GZIPInputStream(Files.newInputStream(file), 1 << 16), StandardCharsets.UTF_8))) {
-            for (String line = in.readLine(); line != null; line = in.readLine()) {
-                String[] parts = line.split("\t");
-                List<String> classes = Arrays.asList(parts).subList(3, parts.length);
-                entries.put(
-                        parts[0],
-                        new Entry(parts[0], Long.parseLong(parts[1]), Long.parseLong(parts[2]), null, classes));
-            }
-        } catch (IOException | RuntimeException e) {
-            // made again
-            LOG.debug("{}", file, e);
-            entries.clear();
-        }
-        return entries;
-    }
-
-    private static void write(Path file, List<Entry> entries) {
-        try {
-            Files.createDirectories(file.getParent());
-            Path part = Files.createTempFile(file.getParent(), "part", "");
-            try (BufferedWriter out = new BufferedWriter(new OutputStreamWriter(
-                    new GZIPOutputStream(Files.newOutputStream(part)), StandardCharsets.UTF_8))) {
-                for (Entry entry : entries) {
-                    out.write(entry.path() + "\t" + entry.size() + "\t" + entry.time());
-                    for (String name : entry.classes()) out.write("\t" + name);
-                    out.write('\n');
-                }
-            }
-            Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException e) {
-            LOG.debug("{} is not kept", file, e);
-        }
+        return classes.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     /** A class and the artifact that has it. */
@@ -138,12 +113,7 @@ public final class ClassIndex {
     public Map<String, List<Coordinates>> holding(Collection<String> classNames) {
         Map<String, List<Coordinates>> found = new HashMap<>();
         for (String className : classNames) outer(className).forEach(name -> found.put(name, new ArrayList<>(0)));
-        for (Entry entry : entries) {
-            for (String name : entry.classes()) {
-                List<Coordinates> holding = found.get(name);
-                if (holding != null) holding.add(entry.coordinates());
-            }
-        }
+        found.forEach((name, holding) -> table.holding(name, jar -> holding.add(coordinates.get(jar))));
         // what another project's own repository left there is nothing that this one could fetch
         found.values().forEach(holding -> holding.removeIf(c -> !store.isPublished(c)));
         Map<String, List<Coordinates>> answers = new HashMap<>();
@@ -183,28 +153,25 @@ public final class ClassIndex {
     /** The classes whose name, or whose package, is or ends with the text, letter case aside; each with its artifacts. */
     public List<Hit> matching(String text, int most) {
         String wanted = text.toLowerCase(Locale.ROOT);
-        List<Hit> hits = new ArrayList<>();
-        for (Entry entry : entries) {
-            for (String name : entry.classes()) {
-                String plain = name.toLowerCase(Locale.ROOT);
-                boolean fits = plain.equals(wanted)
-                        || plain.endsWith("." + wanted)
-                        || wanted.indexOf('.') > 0 && plain.startsWith(wanted + ".");
-                if (!fits) continue;
-                hits.add(new Hit(name, entry.coordinates()));
-                if (hits.size() >= most) return hits;
-                break;
-            }
-        }
-        return hits;
+        // one of each jar
+        Map<Integer, Hit> hits = new LinkedHashMap<>();
+        table.each((jar, name) -> {
+            if (hits.size() >= most || hits.containsKey(jar)) return;
+            String plain = name.toLowerCase(Locale.ROOT);
+            boolean fits = plain.equals(wanted)
+                    || plain.endsWith("." + wanted)
+                    || wanted.indexOf('.') > 0 && plain.startsWith(wanted + ".");
+            if (fits) hits.put(jar, new Hit(name, coordinates.get(jar)));
+        });
+        return List.copyOf(hits.values());
     }
 
     /** The artifacts whose group or artifact name has the text in it, letter case aside. */
     public List<Coordinates> named(String text) {
         String wanted = text.toLowerCase(Locale.ROOT);
-        return entries.stream()
-                .filter(entry -> !entry.classes().isEmpty())
-                .map(Entry::coordinates)
+        return IntStream.range(0, coordinates.size())
+                .filter(jar -> table.rows().get(jar).classes() > 0)
+                .mapToObj(coordinates::get)
                 .filter(c -> c.key().toLowerCase(Locale.ROOT).contains(wanted))
                 .toList();
     }

@@ -23,7 +23,7 @@ class ClassIndexTest {
     @BeforeEach
     void setUp() throws IOException {
         store = Files.createDirectories(folder.resolve("store"));
-        file = folder.resolve("classes.gz");
+        file = folder.resolve("classes");
         sketch = new Sketch(Files.createDirectories(folder.resolve("made")));
         publish("no.port:lamps:1.2", "lamp.Wick", "lamp.Wick$Flame", "lamp.Glass");
         publish("no.port:ropes:2.0", "rope.Knot");
@@ -71,7 +71,7 @@ class ClassIndexTest {
 
     @Test
     void aBrokenFileIsMadeAgain() throws IOException {
-        Files.writeString(file, "not packed");
+        Files.writeString(file, "not a table");
         assertThat(index().holding(List.of("lamp.Glass")))
                 .hasEntrySatisfying("lamp.Glass", found -> assertThat(found).hasSize(1));
         assertThat(index().holding(List.of("lamp.Glass")))

@@ -71,11 +71,11 @@ public final class DescriptorChecks {
         DescriptorChecks checks = new DescriptorChecks(tree, project);
         for (String path : paths) {
             String extension = Paths.extension(path);
+            if (!extension.equals("xml") && !extension.equals("tld")) continue;
             boolean small = tree.file(path)
                     .filter(f -> f.size() <= LARGEST && !f.link())
                     .isPresent();
-            if (!small || !extension.equals("xml") && !extension.equals("tld")) continue;
-            checks.check(path, webs);
+            if (small) checks.check(path, webs);
         }
         return checks.errors;
     }

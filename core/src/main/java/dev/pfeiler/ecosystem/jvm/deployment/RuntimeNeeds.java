@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
 import java.util.List;
@@ -121,9 +122,10 @@ public final class RuntimeNeeds {
 
     /** The first file of the program whose path matches. */
     private Optional<String> file(String pattern, Set<Role> roles) {
+        Pattern relative = Pattern.compile(pattern);
         return project.layout().placements().values().stream()
                 .filter(placement -> roles.contains(placement.role()))
-                .filter(placement -> placement.relative().matches(pattern))
+                .filter(placement -> relative.matcher(placement.relative()).matches())
                 .map(Placement::path)
                 .findFirst();
     }
@@ -132,7 +134,8 @@ public final class RuntimeNeeds {
         Map<String, Evidence> named = new TreeMap<>();
         for (Placement placement : project.layout().placements().values()) {
             boolean program = Set.of(Role.MAIN, Role.MAIN_RESOURCES, Role.WEB).contains(placement.role());
-            if (program) reading.tree().file(placement.path()).ifPresent(file -> addresses(file, named));
+            if (program && SETTINGS.contains(Paths.extension(placement.path())))
+                reading.tree().file(placement.path()).ifPresent(file -> addresses(file, named));
         }
         named.forEach((name, evidence) -> {
             Driver driver = DRIVERS.get(name);
@@ -146,7 +149,6 @@ public final class RuntimeNeeds {
     }
 
     private void addresses(TreeFile file, Map<String, Evidence> named) {
-        if (!SETTINGS.contains(file.extension())) return;
         List<String> lines = reading.tree().lines(file, LARGEST);
         for (int i = 0; i < lines.size(); i++) {
             String line = lines.get(i).strip();

@@ -77,7 +77,6 @@ public final class FolderRoles {
                 .flatMap(wiring -> wiring.files().stream())
                 .filter(path -> !Paths.extension(path).equals("properties"))
                 .collect(Collectors.toSet());
-        for (SourceFile source : sources) built.addAll(source.typeNames());
     }
 
     /**
@@ -260,8 +259,11 @@ public final class FolderRoles {
                 if (tree.folders().contains(output.value())) found.putIfAbsent(output.value(), output.evidence());
             }
         }
-        for (TreeFile file : tree.files()) {
-            if (!file.extension().equals("class")) continue;
+        List<TreeFile> classes = tree.files().stream()
+                .filter(file -> file.extension().equals("class"))
+                .toList();
+        if (!classes.isEmpty()) for (SourceFile source : sources) built.addAll(source.typeNames());
+        for (TreeFile file : classes) {
             classRoot(file.path()).ifPresent(root -> found.putIfAbsent(root, Evidence.of(file.path(), "")));
         }
         found.forEach((path, evidence) -> folders.putIfAbsent(

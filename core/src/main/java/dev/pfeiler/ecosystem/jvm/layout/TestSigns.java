@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /** Which sources are tests, by what they use and by who uses them. */
 final class TestSigns {
@@ -47,16 +48,27 @@ final class TestSigns {
 
     TestSigns(Collection<SourceFile> sources) {
         this.sources = sources;
+        Set<String> packages =
+                sources.stream().map(source -> source.packageName() + ".").collect(Collectors.toSet());
         List<String> frameworks = FRAMEWORKS.stream()
-                .filter(framework ->
-                        sources.stream().noneMatch(source -> (source.packageName() + ".").startsWith(framework)))
+                .filter(framework -> packages.stream().noneMatch(name -> name.startsWith(framework)))
                 .toList();
-        for (SourceFile source : sources) {
-            importOf(source, frameworks).ifPresent(evidence -> {
-                touching.add(source);
+        sources.parallelStream()
+                .flatMap(source -> Touch.of(source, frameworks).stream())
+                .toList()
+                .forEach(touch -> {
+                    touching.add(touch.source());
+                    if (touch.marks()) marked.put(touch.source(), touch.evidence());
+                });
+    }
+
+    /** A source that imports a test framework, and whether it is what that runs. */
+    private record Touch(SourceFile source, Evidence evidence, boolean marks) {
+        static Optional<Touch> of(SourceFile source, List<String> frameworks) {
+            return importOf(source, frameworks).map(evidence -> {
                 boolean mark = source.annotations().keySet().stream().anyMatch(TestSigns::isMark)
                         || source.simple().stream().anyMatch(BASES::contains);
-                if (mark) marked.put(source, evidence);
+                return new Touch(source, evidence, mark);
             });
         }
     }
@@ -89,13 +101,18 @@ final class TestSigns {
         linked = true;
         Names<SourceFile> names = new Names<>();
         for (SourceFile source : sources) names.add(source, source.typeNames());
-        for (SourceFile source : sources) {
-            for (SourceFile used : names.owners(source)) {
+        Map<SourceFile, Set<SourceFile>> linked = new HashMap<>();
+        sources.parallelStream()
+                .map(source -> Map.entry(source, names.owners(source)))
+                .toList()
+                .forEach(found -> linked.put(found.getKey(), found.getValue()));
+        linked.forEach((source, all) -> {
+            for (SourceFile used : all) {
                 if (used.equals(source)) continue;
                 uses.computeIfAbsent(source, s -> new HashSet<>()).add(used);
                 usedBy.computeIfAbsent(used, s -> new HashSet<>()).add(source);
             }
-        }
+        });
     }
 
     /** The place that marks a source as a test; empty if none does. */
@@ -105,6 +122,7 @@ final class TestSigns {
 
     /** Whether the sources use others and none of the others uses them, as tests do. */
     boolean onlyLookOut(Collection<SourceFile> sources) {
+        if (sources.size() == this.sources.size()) return false;
         Set<SourceFile> own = new HashSet<>(sources);
         if (!linked) link(this.sources);
         boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
@@ -113,6 +131,7 @@ final class TestSigns {
 
     /** Whether none of the other sources uses one of these. */
     boolean unusedByOthers(Collection<SourceFile> sources) {
+        if (sources.size() == this.sources.size()) return true;
         Set<SourceFile> own = new HashSet<>(sources);
         return own.stream().allMatch(s -> own.containsAll(usedBy().getOrDefault(s, Set.of())));
     }

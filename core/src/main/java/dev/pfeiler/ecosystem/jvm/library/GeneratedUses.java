@@ -5,40 +5,58 @@ import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
+import java.util.stream.Collectors;
 
 /**
  * Classes that annotation processors use in the code they generate, by annotation. Source: the documentation of each
  * processor; the data are in {@code generated-uses.properties} beside this class.
  */
 final class GeneratedUses {
-    private static final Map<String, List<String>> BY_ANNOTATION = read();
+    private static final List<Use> ALL = read();
+    /** By the last part of the annotation's name, which a source writes however it names the rest. */
+    private static final Map<String, List<Use>> BY_NAME = ALL.stream().collect(Collectors.groupingBy(Use::lastName));
+
+    /** An annotation and the classes that what is generated for it uses. */
+    private record Use(int place, String annotation, List<String> classes) {
+        String lastName() {
+            return annotation.substring(annotation.lastIndexOf('.') + 1);
+        }
+    }
 
     private GeneratedUses() {}
 
-    private static Map<String, List<String>> read() {
+    private static List<Use> read() {
         Properties stated = new Properties();
         try (InputStream in = GeneratedUses.class.getResourceAsStream("generated-uses.properties")) {
             stated.load(in);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        Map<String, List<String>> uses = new LinkedHashMap<>();
-        stated.stringPropertyNames().forEach(name -> uses.put(name, Text.words(stated.getProperty(name))));
+        List<Use> uses = new ArrayList<>();
+        for (String name : stated.stringPropertyNames())
+            uses.add(new Use(uses.size(), name, Text.words(stated.getProperty(name))));
         return uses;
     }
 
     /** The classes that generated code uses because of a source's annotations, with the line of each annotation. */
     static Map<String, Integer> of(SourceFile source) {
+        if (source.annotations().isEmpty()) return Map.of();
         Map<String, Integer> used = new LinkedHashMap<>();
-        if (source.annotations().isEmpty()) return used;
-        BY_ANNOTATION.forEach((annotation, classes) -> {
-            Integer line = line(source, annotation);
-            if (line != null) classes.forEach(name -> used.putIfAbsent(name, line));
-        });
+        source.annotations().keySet().stream()
+                .map(written -> written.substring(written.lastIndexOf('.') + 1))
+                .distinct()
+                .flatMap(name -> BY_NAME.getOrDefault(name, List.of()).stream())
+                .sorted(Comparator.comparingInt(Use::place))
+                .forEach(use -> {
+                    Integer line = line(source, use.annotation());
+                    if (line != null) use.classes().forEach(name -> used.putIfAbsent(name, line));
+                });
         return used;
     }
 

@@ -90,8 +90,8 @@ public final class MissingLibraries {
             known.add(source, source.typeNames());
             packages.add(source.packageName());
         }
-        for (SourceFile source : project.main()) look(source, false);
-        for (SourceFile source : project.tests()) look(source, true);
+        look(project.main(), false);
+        look(project.tests(), true);
         if (!open.isEmpty()) answer();
     }
 
@@ -108,21 +108,39 @@ public final class MissingLibraries {
         return scala && one.name().chars().filter(c -> c == '.').count() < 2;
     }
 
-    private void look(SourceFile source, boolean test) {
-        for (SourceFile.Import declared : source.imports()) {
-            boolean whole = declared.onDemand() && !declared.isStatic();
-            boolean answered = known.owner(declared.name()) != null || whole && packages.contains(declared.name());
-            // other languages import names that are no classes, such as aliases of types
-            answered |= source.language() != JvmLanguage.JAVA && packages.contains(Jar.packageOf(declared.name()));
-            answered |= source.language() == JvmLanguage.SCALA && isInScala(declared);
-            if (answered || Platform.has(declared.name(), whole)) continue;
-            String name =
-                    declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
-            Import before = open.get(name);
-            List<Evidence> evidence = before == null ? new ArrayList<>() : before.evidence();
-            evidence.add(new Evidence(source.path(), declared.line(), declared.text()));
-            open.put(name, new Import(name, whole, evidence, test && (before == null || before.testsAlone())));
-        }
+    /** Finds the imports that nothing here answers; source by source in parallel, and noted in their order. */
+    private void look(Collection<SourceFile> sources, boolean test) {
+        sources.parallelStream()
+                .map(source -> source.imports().stream()
+                        .filter(declared -> !isAnswered(source, declared))
+                        .map(declared ->
+                                Map.entry(declared, new Evidence(source.path(), declared.line(), declared.text())))
+                        .toList())
+                .toList()
+                .forEach(inSource -> inSource.forEach(one -> note(one.getKey(), one.getValue(), test)));
+    }
+
+    private boolean isAnswered(SourceFile source, SourceFile.Import declared) {
+        boolean whole = isWhole(declared);
+        return Platform.has(declared.name(), whole)
+                || known.owner(declared.name()) != null
+                || whole && packages.contains(declared.name())
+                // other languages import names that are no classes, such as aliases of types
+                || source.language() != JvmLanguage.JAVA && packages.contains(Jar.packageOf(declared.name()))
+                || source.language() == JvmLanguage.SCALA && isInScala(declared);
+    }
+
+    private static boolean isWhole(SourceFile.Import declared) {
+        return declared.onDemand() && !declared.isStatic();
+    }
+
+    private void note(SourceFile.Import declared, Evidence place, boolean test) {
+        String name = declared.isStatic() && !declared.onDemand() ? Jar.packageOf(declared.name()) : declared.name();
+        Import before = open.get(name);
+        List<Evidence> evidence = before == null ? new ArrayList<>() : before.evidence();
+        evidence.add(place);
+        boolean inTestsAlone = test && (before == null || before.testsAlone());
+        open.put(name, new Import(name, isWhole(declared), evidence, inTestsAlone));
     }
 
     /** What a Java runtime has built in. */

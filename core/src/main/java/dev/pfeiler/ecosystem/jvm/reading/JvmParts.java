@@ -149,13 +149,13 @@ public final class JvmParts {
     private static Set<String> roots(ProjectTree rest, List<TreeFile> sources) {
         Map<String, List<TreeFile>> byFolder =
                 sources.stream().collect(Collectors.groupingBy(source -> Paths.parent(source.path())));
-        Set<String> roots = new TreeSet<>();
-        byFolder.values().forEach(inFolder -> inFolder.stream()
-                .limit(SAMPLE)
-                .map(source -> root(rest, source))
-                .min(Comparator.comparingInt(String::length))
-                .ifPresent(roots::add));
-        return roots;
+        return byFolder.values().parallelStream()
+                .flatMap(inFolder -> inFolder.stream()
+                        .limit(SAMPLE)
+                        .map(source -> root(rest, source))
+                        .min(Comparator.comparingInt(String::length))
+                        .stream())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** The folder that a source's package starts in. */
