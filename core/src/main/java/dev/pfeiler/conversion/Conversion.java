@@ -2,6 +2,7 @@ package dev.pfeiler.conversion;
 
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.InParallel;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -84,11 +85,9 @@ public final class Conversion {
 
     private Ledger plan(List<Step> steps, Ledger.Decided decided) throws IOException {
         Set<String> concerned = new HashSet<>();
-        List<Ledger.Entry> entries = new ArrayList<>();
-        for (Step step : steps) {
-            concerned.add(step.path());
-            entries.add(entry(step));
-        }
+        steps.forEach(step -> concerned.add(step.path()));
+        // the bytes of every file that moves are hashed
+        List<Ledger.Entry> entries = InParallel.map(steps, this::entry);
         List<Ledger.Folder> folders = new ArrayList<>();
         for (String folder : tree.folders()) {
             folders.add(new Ledger.Folder(folder, Trees.mode(tree.onDisk(folder))));

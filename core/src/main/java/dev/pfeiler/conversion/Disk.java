@@ -8,12 +8,17 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /** Every change that a conversion or its reversal makes to files goes through here; tests stop it as a power cut would. */
 class Disk {
+    /** Folders that are there, as long as nothing is deleted. */
+    private final Set<Path> made = new HashSet<>();
+
     /** Is notified of each change before it is made, and in the middle of each write. */
     void before(String change) {}
 
@@ -108,17 +113,18 @@ class Disk {
     }
 
     final void delete(Path file) throws IOException {
+        made.clear();
         before("delete " + file);
         Files.deleteIfExists(file);
     }
 
     final void makeFolders(Path folder) throws IOException {
-        if (Files.isDirectory(folder)) {
-            if (!exists(folder)) rename(folder);
-            return;
-        }
-        before("make " + folder);
-        Files.createDirectories(folder);
+        if (made.contains(folder)) return;
+        if (!Files.isDirectory(folder)) {
+            before("make " + folder);
+            Files.createDirectories(folder);
+        } else if (!exists(folder)) rename(folder);
+        made.add(folder);
     }
 
     /** Gives a folder and those above it the letter case in which they are wanted. */

@@ -8,6 +8,7 @@ import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -106,6 +107,7 @@ public final class References {
         if (references.moved.isEmpty() && references.retired.isEmpty() && built.isEmpty()) return references;
         long looked = 0;
         String first = "";
+        List<TreeFile> searched = new ArrayList<>();
         for (TreeFile file : tree.files()) {
             boolean text = file.size() <= LARGEST && !file.link() && !BINARY.contains(file.extension());
             boolean stays = !references.retired.contains(file.path()) && !references.rewritten.contains(file.path());
@@ -113,9 +115,13 @@ public final class References {
             // a file in a folder of many others takes the disk longer than its bytes do
             boolean source = sources.contains(file.extension());
             if (!source) looked += file.size() + BLOCK;
-            if (source || looked <= MOST) references.inFile(file);
+            if (source || looked <= MOST) searched.add(file);
             else if (first.isEmpty()) first = file.path();
         }
+        searched.parallelStream().map(references::inFile).toList().forEach(found -> {
+            references.edits.addAll(found.edits());
+            references.left.addAll(found.left());
+        });
         if (!first.isEmpty()) {
             String fact = "and later files were not searched for names of files that move: there are too many";
             references.left.add(Finding.trouble(first, fact));
@@ -162,19 +168,41 @@ public final class References {
         return moved.keySet().stream().anyMatch(path -> Paths.within(folder, path));
     }
 
-    private void inFile(TreeFile file) {
-        Text text;
+    /** What is in one file. */
+    private record Found(List<Step> edits, Collection<Finding> left) {
+        static final Found NOTHING = new Found(List.of(), List.of());
+    }
+
+    private Found inFile(TreeFile file) {
         try {
             byte[] bytes = tree.bytes(file.path());
-            text = Text.decode(bytes);
-            Optional<EditableText> editable = EditableText.of(file.path(), bytes);
-            boolean rewritten = !moved.containsKey(file.path()) && editable.isPresent();
-            PathReferenceSyntax syntax =
-                    rewritten ? PathReferenceSyntax.of(file.path(), text.content()) : PathReferenceSyntax.UNKNOWN;
-            inText(file, text, editable, syntax);
+            if (sources.contains(file.extension()) && !hasLiteral(bytes)) return Found.NOTHING;
+            Text text = Text.decode(bytes);
+            Optional<EditableText> editable =
+                    moved.containsKey(file.path()) ? Optional.empty() : EditableText.of(file.path(), bytes);
+            PathReferenceSyntax syntax = editable.isPresent()
+                    ? PathReferenceSyntax.of(file.path(), text.content())
+                    : PathReferenceSyntax.UNKNOWN;
+            return inText(file, text, editable, syntax);
         } catch (IOException e) {
             LoggerFactory.getLogger(References.class).debug("{}", file.path(), e);
+            return Found.NOTHING;
         }
+    }
+
+    /** Whether a line of a source may hold a literal with a path; told before it is decoded, as most do not. */
+    private static boolean hasLiteral(byte[] bytes) {
+        boolean quote = false;
+        boolean slash = false;
+        for (byte b : bytes) {
+            // in other encodings a character may be of several bytes
+            if (b <= 0) return true;
+            if (b == '\n') quote = slash = false;
+            else if (b == '"' || b == '\'') quote = true;
+            else if (b == '/' && quote) slash = true;
+            if (quote && slash) return true;
+        }
+        return false;
     }
 
     /** Whether a line may contain a path, judged cheaply: most lines of most files do not. */
@@ -190,7 +218,7 @@ public final class References {
         }
     }
 
-    private void inText(TreeFile file, Text text, Optional<EditableText> editable, PathReferenceSyntax syntax) {
+    private Found inText(TreeFile file, Text text, Optional<EditableText> editable, PathReferenceSyntax syntax) {
         Place place = new Place(file, text.content(), syntax, sources.contains(file.extension()));
         Optional<String> base = place.base();
         Map<String, Finding> named = new LinkedHashMap<>();
@@ -213,10 +241,11 @@ public final class References {
             if (!changed.equals(line)) changes.add(new Step.Change(number, line.strip(), changed.strip()));
             content.append(changed).append(whole.substring(line.length()));
         }
-        left.addAll(named.values());
-        if (changes.isEmpty()) return;
-        edits.add(editable.orElseThrow()
-                .edit(file.path(), content.toString(), changes, "updates references to moved files"));
+        List<Step> edits = changes.isEmpty()
+                ? List.of()
+                : List.of(editable.orElseThrow()
+                        .edit(file.path(), content.toString(), changes, "updates references to moved files"));
+        return new Found(edits, named.values());
     }
 
     /**

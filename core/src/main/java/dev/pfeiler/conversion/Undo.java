@@ -2,6 +2,7 @@ package dev.pfeiler.conversion;
 
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.InParallel;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeCopy;
@@ -61,12 +62,14 @@ public final class Undo {
 
     private final Path root;
     private final Ledger ledger;
+    private final LedgerIndex index;
     private final Disk disk;
     private final List<String> aside = new ArrayList<>();
 
     private Undo(Path root, String purpose, Disk disk) {
         this.root = root;
         this.ledger = LedgerFile.require(root, purpose);
+        this.index = new LedgerIndex(ledger);
         this.disk = disk;
     }
 
@@ -196,23 +199,15 @@ public final class Undo {
         return exists(entry.source().get());
     }
 
-    private boolean isGoal(String path) {
-        return ledger.entries().stream()
-                .anyMatch(entry ->
-                        entry.result().filter(r -> r.path().equals(path)).isPresent());
-    }
-
     /** Whether the old tree had a file at a path, and it is there. */
     private boolean restored(String path) {
-        return ledger.entries().stream()
-                .filter(entry -> entry.source().isPresent() && entry.path().equals(path))
+        return index.tookFrom(path).stream()
                 .anyMatch(entry -> !exists(entry.source().orElseThrow()));
     }
 
     /** Whether the old file that the tree had at a path is there, and not one that came to its place. */
     private boolean holdsOld(String path) throws IOException {
-        for (Ledger.Entry entry : ledger.entries()) {
-            if (entry.source().isEmpty() || !entry.path().equals(path)) continue;
+        for (Ledger.Entry entry : index.tookFrom(path)) {
             // a user may have deleted what was moved; what the ledger keeps only an undo takes out
             boolean here =
                     entry instanceof Ledger.Moved moved && !moved.sha256().isEmpty()
@@ -228,20 +223,20 @@ public final class Undo {
      * the ledger, so without one it was cut off before, and the user may have edited the file that had yet to leave.
      */
     private boolean holdsAnother(Ledger.Moved moved) throws IOException {
-        boolean notBegun = !moved.kept().isEmpty() && !exists(moved.kept()) && isOld(moved.to());
+        boolean notBegun = !moved.kept().isEmpty() && !exists(moved.kept()) && index.isOld(moved.to());
         return notBegun || holdsOld(moved.to());
     }
 
     private List<LaterEdit> laterEdits() throws IOException {
-        List<LaterEdit> edits = new ArrayList<>();
-        for (Ledger.Entry entry : ledger.entries()) edit(entry).ifPresent(edits::add);
-        return edits;
+        return InParallel.map(ledger.entries(), this::edit).stream()
+                .flatMap(Optional::stream)
+                .toList();
     }
 
     private Optional<LaterEdit> edit(Ledger.Entry entry) throws IOException {
         if (entry instanceof Ledger.Moved moved) {
             boolean gone = !exists(moved.to()) && !isAtHome(moved) && exists(moved.kept());
-            if (gone && exists(moved.path()) && !isGoal(moved.path()))
+            if (gone && exists(moved.path()) && !index.isGoal(moved.path()))
                 return Optional.of(new LaterEdit(
                         moved.path(),
                         "created after " + moved.to() + " was deleted",
@@ -264,7 +259,7 @@ public final class Undo {
         }
         if (entry instanceof Ledger.Edited edited) {
             if (!exists(edited.kept())) return Optional.empty();
-            if (edited.away() && exists(edited.path()) && !isGoal(edited.path())) return occupied(edited.path());
+            if (edited.away() && exists(edited.path()) && !index.isGoal(edited.path())) return occupied(edited.path());
             if (!differs(edited.to(), edited.sha256())) return Optional.empty();
             return Optional.of(new LaterEdit(
                     edited.to(),
@@ -288,7 +283,7 @@ public final class Undo {
 
     /** A new file of the user is where an original was. */
     private Optional<LaterEdit> occupied(String path) {
-        if (!exists(path) || isGoal(path)) return Optional.empty();
+        if (!exists(path) || index.isGoal(path)) return Optional.empty();
         return Optional.of(new LaterEdit(
                 path,
                 "was created",
@@ -383,7 +378,7 @@ public final class Undo {
         boolean changed = differs(moved.to(), moved.sha256());
         if (isAtHome(moved)) {
             // not taken, or reversed already; else the user has made the same file at the old place again
-            boolean twice = exists(moved.to()) && !changed && !isOld(moved.to());
+            boolean twice = exists(moved.to()) && !changed && !index.isOld(moved.to());
             if (twice) disk.delete(root.resolve(moved.to()));
             return;
         }
@@ -412,13 +407,6 @@ public final class Undo {
         return exists(moved.path()) && !differs(moved.path(), moved.sha256());
     }
 
-    /** Whether the old tree had a file at a path. */
-    private boolean isOld(String path) {
-        return ledger.untouched().contains(path)
-                || ledger.entries().stream()
-                        .anyMatch(e -> e.source().isPresent() && e.path().equals(path));
-    }
-
     private void bringBack(String from, String to, Edits edits) throws IOException {
         if (!exists(from)) return;
         if (same(from, to)) disk.delete(root.resolve(to));
@@ -435,8 +423,7 @@ public final class Undo {
     private void reverse(Ledger.Written written, Edits edits) throws IOException {
         if (!exists(written.path()) || restored(written.path())) return;
         boolean changed = differs(written.path(), written.sha256());
-        boolean wanted = ledger.entries().stream()
-                .anyMatch(e -> e.source().isPresent() && e.path().equals(written.path()));
+        boolean wanted = !index.tookFrom(written.path()).isEmpty();
         if (!changed) disk.delete(root.resolve(written.path()));
         else if (edits == Edits.TAKE_OLD || wanted) setAside(written.path(), written.path(), "yours");
     }

@@ -19,9 +19,11 @@ import java.util.stream.Stream;
  * @param variables the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
  * @param offline whether other machines must not be asked
+ * @param anew whether nothing counts that earlier runs kept of the project and its jars
  * @param platform whose rules hold
  */
-public record Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline, Platform platform) {
+public record Environment(
+        Path home, Map<String, String> variables, Path javaHome, boolean offline, boolean anew, Platform platform) {
     /** What systems do differently. */
     public enum Platform {
         POSIX(":", List.of("")),
@@ -53,6 +55,10 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
         this(home, variables, javaHome, offline, Platform.here());
     }
 
+    public Environment(Path home, Map<String, String> variables, Path javaHome, boolean offline, Platform platform) {
+        this(home, variables, javaHome, offline, false, platform);
+    }
+
     /** This process's own. */
     public static Environment here() {
         return new Environment(
@@ -63,12 +69,21 @@ public record Environment(Path home, Map<String, String> variables, Path javaHom
     }
 
     public Environment offline(boolean so) {
-        return new Environment(home, variables, javaHome, so, platform);
+        return new Environment(home, variables, javaHome, so, anew, platform);
+    }
+
+    public Environment anew(boolean so) {
+        return new Environment(home, variables, javaHome, offline, so, platform);
     }
 
     /** Pfeiler's folder below the user's cache folder, the only place that reading writes to. */
     public Path cache() {
         return own("XDG_CACHE_HOME", ".cache");
+    }
+
+    /** The folder for what is kept of what was read; nothing where all is read anew. */
+    public Optional<Path> kept(String name) {
+        return anew ? Optional.empty() : Optional.of(cache().resolve(name));
     }
 
     /** Pfeiler's folder below the user's configuration folder. */

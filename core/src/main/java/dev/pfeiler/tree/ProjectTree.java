@@ -11,13 +11,13 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
@@ -28,14 +28,14 @@ public final class ProjectTree {
     public static final long LARGEST = 64 << 20;
 
     private final Path root;
-    private final TreeMap<String, TreeFile> files = new TreeMap<>();
+    /** By path. */
+    private List<TreeFile> files = List.of();
+
     private final SortedSet<String> folders = new TreeSet<>();
     private final List<String> leftOut = new ArrayList<>();
     private final Set<String> elsewhere = new TreeSet<>();
     private final List<Finding> trouble = new ArrayList<>();
     private final List<String> unnamed = new ArrayList<>();
-    /** All files, once somebody asked for them. */
-    private volatile List<TreeFile> listed;
     /** By path, once somebody asked for one. */
     private volatile Map<String, TreeFile> byPath;
 
@@ -63,7 +63,9 @@ public final class ProjectTree {
         }
         ProjectTree tree = new ProjectTree(root);
         try {
-            Files.walkFileTree(root, tree.new Lister());
+            Lister lister = tree.new Lister();
+            Files.walkFileTree(root, lister);
+            tree.files = sorted(lister.files);
         } catch (IOException e) {
             throw Refusal.inputOutput("Cannot list " + folder + ": " + e, "Check the disk.", e);
         }
@@ -79,10 +81,12 @@ public final class ProjectTree {
         if (folder.isEmpty() && without.isEmpty()) return this;
         ProjectTree view = new ProjectTree(root.resolve(folder));
         Set<String> out = Set.copyOf(without);
-        under(folder).filter(file -> !isIn(file.path(), folder, out)).forEach(file -> {
-            String path = Paths.relative(folder, file.path());
-            view.files.put(path, new TreeFile(path, file.size(), file.modified(), file.link()));
-        });
+        // they stay in their order
+        view.files = under(folder)
+                .filter(file -> !isIn(file.path(), folder, out))
+                .map(file ->
+                        new TreeFile(Paths.relative(folder, file.path()), file.size(), file.modified(), file.link()))
+                .toList();
         folders.stream()
                 .filter(path -> !path.equals(folder) && Paths.within(folder, path) && !isIn(path, folder, out))
                 .forEach(path -> view.folders.add(Paths.relative(folder, path)));
@@ -118,15 +122,30 @@ public final class ProjectTree {
 
     /** All files, by path. */
     public List<TreeFile> files() {
-        List<TreeFile> all = listed;
-        if (all == null) listed = all = List.copyOf(files.values());
-        return all;
+        return files;
     }
 
     /** The files in a folder, at any depth. */
     public Stream<TreeFile> under(String folder) {
-        if (folder.isEmpty()) return files.values().stream();
-        return files.subMap(folder + "/", folder + "0").values().stream();
+        if (folder.isEmpty()) return files.stream();
+        // in the order of paths, the digit comes behind the slash
+        return files.subList(place(folder + "/"), place(folder + "0")).stream();
+    }
+
+    /** The place of the first file whose path is not before another. */
+    private int place(String path) {
+        int low = 0;
+        int high = files.size();
+        while (low < high) {
+            int middle = low + high >>> 1;
+            if (files.get(middle).path().compareTo(path) < 0) low = middle + 1;
+            else high = middle;
+        }
+        return low;
+    }
+
+    private static List<TreeFile> sorted(List<TreeFile> files) {
+        return files.stream().sorted(Comparator.comparing(TreeFile::path)).toList();
     }
 
     /** All folders but the tree itself, by path. */
@@ -145,7 +164,11 @@ public final class ProjectTree {
     // most questions are for one path, and comparing paths along a sorted tree takes much longer than hashing one
     private Map<String, TreeFile> byPath() {
         Map<String, TreeFile> all = byPath;
-        if (all == null) byPath = all = new HashMap<>(files);
+        if (all == null) {
+            Map<String, TreeFile> made = new HashMap<>(files.size() * 2);
+            for (TreeFile file : files) made.put(file.path(), file);
+            byPath = all = made;
+        }
         return all;
     }
 
@@ -219,6 +242,7 @@ public final class ProjectTree {
     }
 
     private final class Lister extends SimpleFileVisitor<Path> {
+        private final List<TreeFile> files = new ArrayList<>();
         private final int prefix = root.toString().length() + (root.getNameCount() == 0 ? 0 : 1);
 
         /** Whether a name cannot be decoded, so that a path made of it would lead to nothing. */
@@ -271,13 +295,8 @@ public final class ProjectTree {
                 trouble.add(Finding.trouble(path, "is a device or a pipe, not a file; left in place"));
                 return FileVisitResult.CONTINUE;
             }
-            files.put(
-                    path,
-                    new TreeFile(
-                            path,
-                            attributes.size(),
-                            attributes.lastModifiedTime().toInstant(),
-                            link));
+            files.add(new TreeFile(
+                    path, attributes.size(), attributes.lastModifiedTime().toInstant(), link));
             if (!link && !Files.isReadable(file)) {
                 trouble.add(Finding.trouble(path, "permission denied; left in place"));
             }

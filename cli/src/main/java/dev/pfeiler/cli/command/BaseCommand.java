@@ -54,6 +54,11 @@ abstract class BaseCommand implements Callable<Integer> {
         @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
         private boolean offline;
 
+        @Option(
+                names = "--no-cache",
+                description = "Read every file anew; ignore what earlier runs kept of unchanged ones.")
+        private boolean anew;
+
         private Pfeiler pfeiler;
 
         Networked(Context context) {
@@ -66,7 +71,8 @@ abstract class BaseCommand implements Callable<Integer> {
 
         @Override
         Pfeiler pfeiler() {
-            if (pfeiler == null) pfeiler = context().pfeiler(Environment.here().offline(offline));
+            if (pfeiler == null)
+                pfeiler = context().pfeiler(Environment.here().offline(offline).anew(anew));
             return pfeiler;
         }
     }

@@ -20,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -35,9 +36,10 @@ public final class JarCache {
     /** Beyond that many files the oldest half goes. */
     private static final int MOST = 4000;
 
-    private final Path folder;
+    private final Optional<Path> folder;
 
-    public JarCache(Path folder) {
+    /** @param folder where it is; without it every jar is read */
+    public JarCache(Optional<Path> folder) {
         this.folder = folder;
     }
 
@@ -63,9 +65,10 @@ public final class JarCache {
     }
 
     private Jar read(Path onDisk, TreeFile file) {
+        if (folder.isEmpty()) return JarReader.read(onDisk, file);
         String key = onDisk + "\n" + file.size() + "\n" + file.modified();
         String name = Hashing.sha256(key.getBytes(StandardCharsets.UTF_8));
-        Path kept = folder.resolve(name.substring(0, 40));
+        Path kept = folder.get().resolve(name.substring(0, 40));
         if (Files.exists(kept)) {
             try {
                 return load(kept, file);
@@ -119,10 +122,11 @@ public final class JarCache {
         return strings;
     }
 
-    private void save(Path kept, Jar jar) {
+    private static void save(Path kept, Jar jar) {
+        Path folder = kept.getParent();
         try {
             Files.createDirectories(folder);
-            prune();
+            prune(folder);
             Path part = Files.createTempFile(folder, "part", "");
             try (DataOutputStream out =
                     new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(part), 1 << 16))) {
@@ -154,7 +158,7 @@ public final class JarCache {
         }
     }
 
-    private void prune() throws IOException {
+    private static void prune(Path folder) throws IOException {
         List<Path> files;
         try (Stream<Path> all = Files.list(folder)) {
             files = all.toList();

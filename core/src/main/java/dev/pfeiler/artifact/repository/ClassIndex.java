@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -48,11 +49,11 @@ public final class ClassIndex {
     }
 
     /** The index of a store, brought up to date. */
-    static ClassIndex of(LocalRepository store, Path file) {
+    static ClassIndex of(LocalRepository store, Optional<Path> file) {
         Map<String, LocalRepository.Held> held = new LinkedHashMap<>();
         store.all(MOST_JARS)
                 .forEach(jar -> held.put(store.folder().relativize(jar.file()).toString(), jar));
-        ClassTable kept = read(file);
+        ClassTable kept = file.map(ClassIndex::read).orElseGet(ClassTable::empty);
         boolean same = kept.rows().size() == held.size()
                 && kept.rows().stream().allMatch(row -> isSame(row, held.get(row.path())));
         if (same) return new ClassIndex(store, kept, held);
@@ -65,12 +66,16 @@ public final class ClassIndex {
             next.add(path, jar.size(), jar.time(), names);
         });
         ClassTable table = next.build();
+        file.ifPresent(place -> write(table, place));
+        return new ClassIndex(store, table, held);
+    }
+
+    private static void write(ClassTable table, Path file) {
         try {
             table.write(file);
         } catch (IOException e) {
             LOG.debug("{} is not kept", file, e);
         }
-        return new ClassIndex(store, table, held);
     }
 
     private static boolean isSame(ClassTable.Row row, LocalRepository.Held jar) {

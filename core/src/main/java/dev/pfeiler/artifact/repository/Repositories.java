@@ -75,7 +75,7 @@ public final class Repositories {
 
     /** The classes of the local repository's jars; found out where it is first asked for. */
     public synchronized ClassIndex classes() {
-        if (index == null) index = ClassIndex.of(store, environment.cache().resolve("classes"));
+        if (index == null) index = ClassIndex.of(store, environment.kept("classes"));
         return index;
     }
 

@@ -131,8 +131,7 @@ public final class ClojureEcosystem implements Ecosystem {
 
     @Override
     public Reading read(ProjectTree part, Environment environment) {
-        return new ClojureReading(
-                ClojureProject.of(part, new JarCache(environment.cache().resolve("jars"))), environment);
+        return new ClojureReading(ClojureProject.of(part, new JarCache(environment.kept("jars"))), environment);
     }
 
     @Override

@@ -57,7 +57,7 @@ record JvmBuildTool(JvmTarget tool) implements Target {
     @Override
     public PartCheck check(CheckRequest request) {
         Repositories repositories = Repositories.of(request.environment());
-        JarCache jars = new JarCache(request.environment().cache().resolve("jars"));
+        JarCache jars = new JarCache(request.environment().kept("jars"));
         Optional<ManagedJvmBuild.Reading> read = tool.managed(request.part(), repositories);
         if (read.isEmpty()) return PartCheck.NOTHING;
         PartCheck own = JvmCheck.of(request.part(), read.get(), repositories, jars, JvmPart.LANGUAGES);

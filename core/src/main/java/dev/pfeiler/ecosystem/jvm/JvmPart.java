@@ -70,7 +70,7 @@ final class JvmPart implements Reading {
     static JvmPart of(ProjectTree tree, Environment environment) {
         JvmReading.Tools tools =
                 new JvmReading.Tools(LANGUAGES, Toolchain.of(environment), Repositories.of(environment));
-        JvmReader reader = new JvmReader(new JarCache(environment.cache().resolve("jars")), tools);
+        JvmReader reader = new JvmReader(new JarCache(environment.kept("jars")), environment.kept("sources"), tools);
         return new JvmPart(reader.read(tree), environment);
     }
 

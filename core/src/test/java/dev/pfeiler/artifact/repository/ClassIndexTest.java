@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -34,7 +35,7 @@ class ClassIndexTest {
     }
 
     private ClassIndex index() {
-        return ClassIndex.of(new LocalRepository(store), file);
+        return ClassIndex.of(new LocalRepository(store), Optional.of(file));
     }
 
     @Test

@@ -38,8 +38,7 @@ public final class ClojureManagedProof extends ManagedProof {
         this.tool = tool;
         this.runner = new ToolRunner(
                 tool, environment, folder(), request.log().toAbsolutePath().getParent(), request.offline());
-        this.roles = new SourceRoles(ClojureProject.of(
-                request.old(), new JarCache(environment.cache().resolve("jars"))));
+        this.roles = new SourceRoles(ClojureProject.of(request.old(), new JarCache(environment.kept("jars"))));
         this.java = environment.javaHome().resolve("bin").resolve("java");
     }
 

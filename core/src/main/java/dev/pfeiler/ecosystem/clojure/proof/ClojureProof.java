@@ -68,8 +68,7 @@ public final class ClojureProof {
         this.request = request;
         this.environment = environment.offline(request.offline() || environment.offline());
         this.tool = tool;
-        this.project = ClojureProject.of(
-                request.old(), new JarCache(environment.cache().resolve("jars")));
+        this.project = ClojureProject.of(request.old(), new JarCache(environment.kept("jars")));
         this.roles = new SourceRoles(project);
         this.decisions = new ClojureDecider(
                         project, new Deliberation(request.decisions()), Repositories.of(this.environment), tool.rules())

@@ -2,7 +2,9 @@ package dev.pfeiler.ecosystem.jvm.language;
 
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.tree.Paths;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -75,6 +77,12 @@ public final class JvmLanguage implements Comparable<JvmLanguage> {
                     version -> version.before(3, 0) ? "scala.tools.nsc.Main" : "dotty.tools.dotc.Main")));
 
     private static final List<JvmLanguage> ALL = List.of(JAVA, KOTLIN, GROOVY, SCALA);
+    private static final Map<String, Optional<JvmLanguage>> BY_EXTENSION = new HashMap<>();
+
+    static {
+        for (JvmLanguage language : ALL)
+            language.extensions.forEach(extension -> BY_EXTENSION.put(extension, Optional.of(language)));
+    }
 
     private final String id;
     private final String title;
@@ -128,10 +136,7 @@ public final class JvmLanguage implements Comparable<JvmLanguage> {
 
     /** The language of a file, by its extension. */
     public static Optional<JvmLanguage> of(String path) {
-        String extension = Paths.extension(path);
-        return ALL.stream()
-                .filter(language -> language.extensions.contains(extension))
-                .findFirst();
+        return BY_EXTENSION.getOrDefault(Paths.extension(path), Optional.empty());
     }
 
     /** The language of an id. */

@@ -17,6 +17,10 @@ final class GroovyStubs {
         Set<String> declared = new HashSet<>();
         for (SourceFile source : sources)
             if (source.language() == JvmLanguage.GROOVY) declared.addAll(source.typeNames());
+        if (declared.isEmpty()) {
+            paths = Set.of();
+            return;
+        }
         paths = sources.stream()
                 .filter(source -> source.language() == JvmLanguage.JAVA)
                 .filter(source -> source.typeNames().stream().anyMatch(declared::contains))

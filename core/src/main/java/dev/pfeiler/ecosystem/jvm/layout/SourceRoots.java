@@ -9,11 +9,12 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 
 /** Source roots: the folders in which packages start. */
 final class SourceRoots {
@@ -33,12 +34,14 @@ final class SourceRoots {
             if (declared.isPresent()) settle(source, declared.get());
             else unsettled.add(source);
         }
-        TreeSet<String> known = new TreeSet<>();
-        for (SourceFile source : unsettled) {
-            if (!source.packageName().isEmpty()) byPackage(source).ifPresent(known::add);
+        List<Optional<String>> exact =
+                unsettled.parallelStream().map(SourceRoots::byPackage).toList();
+        Set<String> known = new HashSet<>(byRoot.keySet());
+        exact.forEach(root -> root.ifPresent(known::add));
+        for (int i = 0; i < unsettled.size(); i++) {
+            SourceFile source = unsettled.get(i);
+            settle(source, exact.get(i).orElseGet(() -> around(source, known)));
         }
-        known.addAll(byRoot.keySet());
-        for (SourceFile source : unsettled) settle(source, root(source, known));
     }
 
     /** By root, the sources below it that belong to no root further down. */
@@ -116,6 +119,7 @@ final class SourceRoots {
     }
 
     private Optional<String> wiredRoot(String path) {
+        if (wired.isEmpty()) return Optional.empty();
         return wired.stream()
                 .map(Taken::folder)
                 .filter(folder -> folder.root() && Paths.within(folder.path(), path))
@@ -123,16 +127,14 @@ final class SourceRoots {
                 .max((a, b) -> Integer.compare(a.length(), b.length()));
     }
 
-    /** The path less the package, where the path ends with it. */
+    /** The path less the package, where there is one and the path ends with it. */
     private static Optional<String> byPackage(SourceFile source) {
+        if (source.packageName().isEmpty()) return Optional.empty();
         return Paths.before(source.packagePath(), Paths.parent(source.path()));
     }
 
-    private String root(SourceFile source, TreeSet<String> known) {
-        if (!source.packageName().isEmpty()) {
-            Optional<String> exact = byPackage(source);
-            if (exact.isPresent()) return exact.get();
-        }
+    /** The innermost known root around a source. */
+    private String around(SourceFile source, Set<String> known) {
         String folder = Paths.parent(source.path());
         for (String f = folder; ; f = Paths.parent(f)) {
             if (known.contains(f)) return f;

@@ -1,6 +1,5 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
-import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
 import java.util.Collection;
@@ -40,10 +39,10 @@ final class TestSigns {
     private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification", "GroovyTestCase");
 
     private final Collection<SourceFile> sources;
-    private boolean linked;
+    /** Worked out only where somebody asks, as it takes as long as the reading. */
+    private Links links;
+
     private final Map<SourceFile, Evidence> marked = new HashMap<>();
-    private final Map<SourceFile, Set<SourceFile>> usedBy = new HashMap<>();
-    private final Map<SourceFile, Set<SourceFile>> uses = new HashMap<>();
     private final Set<SourceFile> touching = new HashSet<>();
 
     TestSigns(Collection<SourceFile> sources) {
@@ -91,28 +90,9 @@ final class TestSigns {
                 || name.length() == packageAndDot.length() - 1 && packageAndDot.startsWith(name);
     }
 
-    private Map<SourceFile, Set<SourceFile>> usedBy() {
-        if (!linked) link(sources);
-        return usedBy;
-    }
-
-    /** Finds out who uses whom; only where somebody asks, as it takes as long as the reading. */
-    private void link(Collection<SourceFile> sources) {
-        linked = true;
-        Names<SourceFile> names = new Names<>();
-        for (SourceFile source : sources) names.add(source, source.typeNames());
-        Map<SourceFile, Set<SourceFile>> linked = new HashMap<>();
-        sources.parallelStream()
-                .map(source -> Map.entry(source, names.owners(source)))
-                .toList()
-                .forEach(found -> linked.put(found.getKey(), found.getValue()));
-        linked.forEach((source, all) -> {
-            for (SourceFile used : all) {
-                if (used.equals(source)) continue;
-                uses.computeIfAbsent(source, s -> new HashSet<>()).add(used);
-                usedBy.computeIfAbsent(used, s -> new HashSet<>()).add(source);
-            }
-        });
+    private Links links() {
+        if (links == null) links = Links.of(sources);
+        return links;
     }
 
     /** The place that marks a source as a test; empty if none does. */
@@ -124,8 +104,7 @@ final class TestSigns {
     boolean onlyLookOut(Collection<SourceFile> sources) {
         if (sources.size() == this.sources.size()) return false;
         Set<SourceFile> own = new HashSet<>(sources);
-        if (!linked) link(this.sources);
-        boolean out = own.stream().anyMatch(s -> !own.containsAll(uses.getOrDefault(s, Set.of())));
+        boolean out = own.stream().anyMatch(source -> links().uses(source).anyMatch(used -> !own.contains(used)));
         return out && unusedByOthers(sources);
     }
 
@@ -133,7 +112,7 @@ final class TestSigns {
     boolean unusedByOthers(Collection<SourceFile> sources) {
         if (sources.size() == this.sources.size()) return true;
         Set<SourceFile> own = new HashSet<>(sources);
-        return own.stream().allMatch(s -> own.containsAll(usedBy().getOrDefault(s, Set.of())));
+        return own.stream().noneMatch(source -> links().usedBy(source).anyMatch(user -> !own.contains(user)));
     }
 
     /**
@@ -152,8 +131,8 @@ final class TestSigns {
         // a candidate that the program itself uses is not a test; that may expose another
         boolean changed = true;
         while (changed) {
-            changed = tests.removeIf(t -> usedBy().getOrDefault(t, Set.of()).stream()
-                    .anyMatch(user -> !tests.contains(user) && !knownTests.contains(user)));
+            changed = tests.removeIf(
+                    test -> links().usedBy(test).anyMatch(user -> !tests.contains(user) && !knownTests.contains(user)));
         }
         if (tests.stream().noneMatch(marked::containsKey) && knownTests.isEmpty()) return Set.of();
         return tests;

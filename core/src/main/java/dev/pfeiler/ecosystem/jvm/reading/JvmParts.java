@@ -42,7 +42,7 @@ public final class JvmParts {
     /** How much of a source is searched for its package, in bytes. */
     private static final int HEAD = 1 << 14;
 
-    private static final Pattern PACKAGE = Pattern.compile("(?m)^\\s*package\\s+([\\w.$]+)\\s*;?");
+    private static final Pattern PACKAGE = Pattern.compile("package\\s+([\\w.$]+)\\s*;?");
 
     static {
         DESCRIPTORS.put("pom.xml", "Maven");
@@ -164,11 +164,22 @@ public final class JvmParts {
         try {
             byte[] bytes = rest.bytes(source.path());
             String head = new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1);
-            Matcher declared = PACKAGE.matcher(head);
-            if (!declared.find()) return folder;
-            return Paths.before(declared.group(1).replace('.', '/'), folder).orElse(folder);
+            return packageOf(head)
+                    .flatMap(name -> Paths.before(name.replace('.', '/'), folder))
+                    .orElse(folder);
         } catch (IOException e) {
             return folder;
         }
+    }
+
+    /** The package that is declared at the start of a line. */
+    private static Optional<String> packageOf(String head) {
+        Matcher declared = PACKAGE.matcher(head);
+        // found by its keyword, as there are thousands of heads, most of them long comments
+        for (int at = head.indexOf("package"); at >= 0; at = head.indexOf("package", at + 1)) {
+            boolean first = head.substring(head.lastIndexOf('\n', at) + 1, at).isBlank();
+            if (first && declared.region(at, head.length()).lookingAt()) return Optional.of(declared.group(1));
+        }
+        return Optional.empty();
     }
 }

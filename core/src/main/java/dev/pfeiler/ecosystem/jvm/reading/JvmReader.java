@@ -18,8 +18,10 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.ReadCache;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
@@ -39,10 +41,13 @@ public final class JvmReader {
     private static final Pattern CLASS_ENDING = Pattern.compile("(\\$.*)?\\.class$");
 
     private final JarCache cache;
+    private final Optional<Path> sourceCache;
     private final JvmReading.Tools tools;
 
-    public JvmReader(JarCache cache, JvmReading.Tools tools) {
+    /** @param sourceCache where it is kept what was read of sources; without it every source is read */
+    public JvmReader(JarCache cache, Optional<Path> sourceCache, JvmReading.Tools tools) {
         this.cache = cache;
+        this.sourceCache = sourceCache;
         this.tools = tools;
     }
 
@@ -86,21 +91,23 @@ public final class JvmReader {
     }
 
     private List<SourceFile> sources(ProjectTree tree, StatedEncodings encodings, List<Finding> trouble) {
-        List<SourceFile> sources = tree.files().parallelStream()
-                .filter(file -> !file.link())
-                .map(file -> tools.languages()
-                        .of(file.path())
-                        .map(language -> source(tree, file, language, encodings, trouble))
-                        .orElse(null))
-                .filter(Objects::nonNull)
+        List<TreeFile> files = tree.files().stream()
+                .filter(file -> !file.link() && tools.languages().isSource(file.path()))
                 .toList();
+        List<SourceFile> sources;
+        try (ReadCache<SourceFile> known = ReadCache.of(sourceCache, tree, new SourceForm(), files.size())) {
+            sources = files.parallelStream()
+                    .map(file -> known.get(tree, file, () -> source(tree, file, encodings, trouble)))
+                    .filter(Objects::nonNull)
+                    .toList();
+        }
         // read in parallel, reported in order
         trouble.sort(Comparator.comparing(Finding::subject));
         return sources;
     }
 
-    private static SourceFile source(
-            ProjectTree tree, TreeFile file, Language language, StatedEncodings encodings, List<Finding> trouble) {
+    private SourceFile source(ProjectTree tree, TreeFile file, StatedEncodings encodings, List<Finding> trouble) {
+        Language language = tools.languages().of(file.path()).orElseThrow();
         try {
             return language.read(file.path(), SourceText.of(tree.bytes(file.path()), () -> encodings.of(file.path())));
         } catch (IOException e) {

@@ -112,7 +112,8 @@ public final class JavaReader {
 
     private void read() {
         if (declaresModule()) feature(SyntaxFeature.MODULE, 0);
-        for (int i = 0; i < tokens.count(); ) i = take(i);
+        int count = tokens.count();
+        for (int i = 0; i < count; ) i = tokens.isPlainWord(i) ? name(i) : take(i);
     }
 
     /** Takes one token or one whole name, and gives the place of the next. */
@@ -301,14 +302,15 @@ public final class JavaReader {
             annotations.putIfAbsent(tokens.text(i, end), tokens.line(i));
             feature(SyntaxFeature.ANNOTATION, i);
         }
-        if (tokens.upper(i)) simpleName(tokens.text(i));
+        if (tokens.upper(i)) simpleName(i);
         else if (end > i + 1) qualifiedName(i, end);
         // the words within the name are looked at for syntax too: x.default() is none, but y.class is not a declaration
         return end;
     }
 
-    private void simpleName(String name) {
-        if (simple.add(name)) simpleInOrder.add(name);
+    private void simpleName(int i) {
+        String name = tokens.newText(i);
+        if (name != null && simple.add(name)) simpleInOrder.add(name);
     }
 
     /** Notes a name up to and with its first capitalised part: {@code a.b.Type}. */

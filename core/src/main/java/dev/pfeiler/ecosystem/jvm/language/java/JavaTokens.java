@@ -47,6 +47,7 @@ final class JavaTokens {
         WHEN
     }
 
+    private static final byte WORD = (byte) Kind.WORD.ordinal();
     private static final byte SIGN = (byte) Kind.SIGN.ordinal();
     private static final Kind[] KINDS = Kind.values();
     private static final Keyword[] KEYWORDS = Keyword.values();
@@ -54,13 +55,23 @@ final class JavaTokens {
     /** Of each byte, whether it can be part of a word. */
     private static final boolean[] PART = new boolean[256];
 
+    private static final byte SPACE = 1;
+    private static final byte LINE = 2;
+    private static final byte LETTER = 3;
+    private static final byte OTHER = 0;
+    /** Of each byte, what starts with it. */
+    private static final byte[] STARTS = new byte[256];
+
     /** The keywords by a hash of their bytes, and where none has that hash, {@link Keyword#NONE}. */
     private static final byte[] KEYWORD_OF = new byte[1 << 12];
 
     private static final byte[][] KEYWORD_BYTES = new byte[KEYWORDS.length][];
 
     static {
-        for (int i = 0; i < 256; i++) PART[i] = letter((byte) i) || digit((byte) i);
+        for (int i = 0; i < 256; i++) {
+            PART[i] = letter((byte) i) || digit((byte) i);
+            STARTS[i] = letter((byte) i) ? LETTER : i == '\n' ? LINE : " \t\r\f".indexOf(i) >= 0 ? SPACE : OTHER;
+        }
         for (Keyword keyword : KEYWORDS) {
             byte[] bytes = keyword.name().toLowerCase(java.util.Locale.ROOT).getBytes(StandardCharsets.US_ASCII);
             int hash = 0;
@@ -88,14 +99,70 @@ final class JavaTokens {
     private final String[] made = new String[1 << 14];
 
     private final byte[][] madeOf = new byte[made.length][];
+    private final int[] madeHash = new int[made.length];
+    /** The number of the source in which {@link #newText} last gave the string. */
+    private final int[] askedIn = new int[made.length];
+    /** How many sources were taken. */
+    private int sources;
 
     /** Takes another source instead of the one before. */
     void read(byte[] source) {
         bytes = source;
+        sources++;
         count = 0;
         at = 0;
         line = 1;
-        while (at < bytes.length) scan();
+        // words and white space are most of a source, and reading them most of a survey: without calls, and with
+        // everything in local variables
+        byte[] b = source;
+        byte[] starting = STARTS;
+        boolean[] part = PART;
+        byte[] keywordOf = KEYWORD_OF;
+        int p = 0;
+        int passed = 1;
+        while (p < b.length) {
+            byte first = b[p];
+            switch (starting[first & 0xff]) {
+                case SPACE -> p++;
+                case LINE -> {
+                    passed++;
+                    p++;
+                }
+                case LETTER -> {
+                    int start = p;
+                    int hash = first;
+                    while (++p < b.length) {
+                        byte c = b[p];
+                        if (!part[c & 0xff]) break;
+                        hash = hash * 31 + c;
+                    }
+                    int n = count;
+                    if (n == starts.length) grow();
+                    starts[n] = start;
+                    ends[n] = p;
+                    lines[n] = passed;
+                    hashes[n] = hash;
+                    kinds[n] = WORD;
+                    byte keyword = keywordOf[hash & KEYWORD_OF.length - 1];
+                    keywords[n] = keyword == 0 || !spells(keyword, start, p) ? 0 : keyword;
+                    count = n + 1;
+                }
+                default -> {
+                    at = p;
+                    line = passed;
+                    scan(first);
+                    p = at;
+                    passed = line;
+                }
+            }
+        }
+        at = p;
+        line = passed;
+    }
+
+    private boolean spells(byte keyword, int start, int end) {
+        byte[] expected = KEYWORD_BYTES[keyword];
+        return Arrays.equals(expected, 0, expected.length, bytes, start, end);
     }
 
     int count() {
@@ -137,11 +204,35 @@ final class JavaTokens {
     }
 
     private String text(int start, int end, int hash) {
+        int slot = slot(start, end, hash);
+        return made[slot];
+    }
+
+    /** Where the string of some bytes is among the made ones; it is made if it is not there. */
+    private int slot(int start, int end, int hash) {
         int slot = (hash ^ hash >>> 15) & made.length - 1;
-        byte[] before = madeOf[slot];
-        if (before != null && Arrays.equals(before, 0, before.length, bytes, start, end)) return made[slot];
+        if (madeHash[slot] == hash && made[slot] != null && isMade(madeOf[slot], start, end)) return slot;
+        madeHash[slot] = hash;
         madeOf[slot] = Arrays.copyOfRange(bytes, start, end);
-        return made[slot] = new String(bytes, start, end - start, StandardCharsets.UTF_8);
+        made[slot] = new String(bytes, start, end - start, StandardCharsets.UTF_8);
+        askedIn[slot] = 0;
+        return slot;
+    }
+
+    // short, and faster so than by a library call that the first compiler does not replace
+    private boolean isMade(byte[] before, int start, int end) {
+        if (before.length != end - start) return false;
+        byte[] b = bytes;
+        for (int i = 0; i < before.length; i++) if (before[i] != b[start + i]) return false;
+        return true;
+    }
+
+    /** The text of a word at its first call for it since the source was taken; null, perhaps, at later ones. */
+    String newText(int i) {
+        int slot = slot(starts[i], ends[i], hashes[i]);
+        if (askedIn[slot] == sources) return null;
+        askedIn[slot] = sources;
+        return made[slot];
     }
 
     /** Whether a token is that ASCII text. */
@@ -163,6 +254,11 @@ final class JavaTokens {
         return i >= 0 && i < count && kinds[i] == 0;
     }
 
+    /** Whether a token is a word that says nothing of the syntax around it. */
+    boolean isPlainWord(int i) {
+        return kinds[i] == WORD && keywords[i] == 0;
+    }
+
     /** Whether a word starts with an upper-case letter, as types do. */
     boolean upper(int i) {
         if (!word(i)) return false;
@@ -175,14 +271,9 @@ final class JavaTokens {
         return i >= 0 && i < count && kinds[i] == SIGN ? bytes[starts[i]] : 0;
     }
 
-    private void scan() {
-        byte b = bytes[at];
-        if (b == '\n') {
-            line++;
-            at++;
-        } else if (b == ' ' || b == '\t' || b == '\r' || b == '\f') skipSpace();
-        else if (PART[b & 0xff] && !digit(b)) word();
-        else if (b == '/' && peek(1) == '/') skipLine();
+    /** Takes what is neither a word nor white space. */
+    private void scan(byte b) {
+        if (b == '/' && peek(1) == '/') skipLine();
         else if (b == '/' && peek(1) == '*') skipComment();
         else if (digit(b) || b == '.' && digit(peek(1))) number();
         else if (b == '"') string();
@@ -200,15 +291,6 @@ final class JavaTokens {
 
     private static boolean digit(byte b) {
         return b >= '0' && b <= '9';
-    }
-
-    // the loops below keep the array and the place in local variables: they take most of the time of a survey
-
-    private void skipSpace() {
-        byte[] b = bytes;
-        int p = at + 1;
-        while (p < b.length && b[p] == ' ') p++;
-        at = p;
     }
 
     private void skipLine() {
@@ -235,26 +317,6 @@ final class JavaTokens {
         }
         line += passed;
         at = p + 2;
-    }
-
-    private void word() {
-        byte[] b = bytes;
-        boolean[] part = PART;
-        int start = at;
-        int hash = b[start];
-        int p = start + 1;
-        for (; p < b.length; p++) {
-            byte c = b[p];
-            if (!part[c & 0xff]) break;
-            hash = hash * 31 + c;
-        }
-        at = p;
-        byte keyword = KEYWORD_OF[hash & KEYWORD_OF.length - 1];
-        if (keyword != 0) {
-            byte[] expected = KEYWORD_BYTES[keyword];
-            if (!Arrays.equals(expected, 0, expected.length, b, start, p)) keyword = 0;
-        }
-        add(Kind.WORD, start, p, line, hash, keyword);
     }
 
     private void number() {
