@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.time.Instant;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
@@ -30,7 +31,7 @@ public record FileStamp(long size, long modified, long changed, String identity)
      *
      * @throws IOException if it is not there
      */
-    static FileStamp of(Path file) throws IOException {
+    public static FileStamp of(Path file) throws IOException {
         if (!VIEWS.contains("unix")) {
             byte[] content = Files.readAllBytes(file);
             return new FileStamp(content.length, 0, 0, Hashing.sha256(content));
@@ -47,8 +48,11 @@ public record FileStamp(long size, long modified, long changed, String identity)
      * Whether a later change would show in the stamp: a file that changes twice in one step of its file system's clock has
      * the same times after both.
      */
-    boolean isSettled() {
-        long now = TimeUnit.MILLISECONDS.toNanos(System.currentTimeMillis());
-        return changed < now - SETTLED;
+    public boolean isSettled() {
+        return isSettled(Instant.now());
+    }
+
+    boolean isSettled(Instant now) {
+        return changed < TimeUnit.MILLISECONDS.toNanos(now.toEpochMilli()) - SETTLED;
     }
 }

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.CodeSource;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -49,6 +50,7 @@ public final class ReadCache<T> implements AutoCloseable {
 
     private final Path file;
     private final Form<T> form;
+    private final Supplier<Instant> clock;
     private final Map<String, Kept> kept = new HashMap<>();
     private String[] strings = {};
     private byte[] bytes = {};
@@ -75,9 +77,10 @@ public final class ReadCache<T> implements AutoCloseable {
         boolean isKept(T value);
     }
 
-    private ReadCache(Path file, Form<T> form) {
+    private ReadCache(Path file, Form<T> form, Supplier<Instant> clock) {
         this.file = file;
         this.form = form;
+        this.clock = clock;
     }
 
     /**
@@ -87,7 +90,7 @@ public final class ReadCache<T> implements AutoCloseable {
      * @param files how many there are
      */
     public static <T> ReadCache<T> of(Optional<Path> caches, ProjectTree tree, Form<T> form, int files) {
-        return of(caches, build(), tree, form, files);
+        return of(caches, build(), tree, form, files, Instant::now);
     }
 
     /** Which build of this program runs; nothing where it runs from loose class files. */
@@ -104,11 +107,16 @@ public final class ReadCache<T> implements AutoCloseable {
     }
 
     static <T> ReadCache<T> of(
-            Optional<Path> caches, Optional<String> build, ProjectTree tree, Form<T> form, int files) {
-        if (caches.isEmpty() || build.isEmpty() || files < FEWEST) return new ReadCache<>(null, form);
+            Optional<Path> caches,
+            Optional<String> build,
+            ProjectTree tree,
+            Form<T> form,
+            int files,
+            Supplier<Instant> clock) {
+        if (caches.isEmpty() || build.isEmpty() || files < FEWEST) return new ReadCache<>(null, form, clock);
         String key = build.get() + "\n" + form.getClass().getName() + "\n" + tree.root();
         String name = Hashing.sha256(key.getBytes(StandardCharsets.UTF_8)).substring(0, 40);
-        ReadCache<T> cache = new ReadCache<>(caches.get().resolve(name), form);
+        ReadCache<T> cache = new ReadCache<>(caches.get().resolve(name), form, clock);
         try {
             if (Files.exists(cache.file)) cache.load();
         } catch (IOException | RuntimeException e) {
@@ -128,7 +136,7 @@ public final class ReadCache<T> implements AutoCloseable {
             boolean same = known != null && known.stamp().equals(stamp);
             T value = same ? form.read(one.path(), new In(bytes, known.from(), known.to(), strings)) : reading.get();
             if (!same) anew.incrementAndGet();
-            if (value != null && form.isKept(value) && stamp.isSettled())
+            if (value != null && form.isKept(value) && stamp.isSettled(clock.get()))
                 read.add(new Read<>(one.path(), stamp, value));
             return value;
         } catch (IOException | RuntimeException e) {

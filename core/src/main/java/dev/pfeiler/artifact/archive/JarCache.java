@@ -1,6 +1,7 @@
 package dev.pfeiler.artifact.archive;
 
 import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.tree.FileStamp;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -27,7 +28,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What was read of jars before, in a folder with a file for each; a jar is read again when its size or its time has
+ * What was read of jars before, in a folder with a file for each; a jar is read again when its {@link FileStamp} has
  * changed. The form: {@link DataOutputStream}'s own, with a number of entries before each list.
  */
 public final class JarCache {
@@ -66,8 +67,13 @@ public final class JarCache {
 
     private Jar read(Path onDisk, TreeFile file) {
         if (folder.isEmpty()) return JarReader.read(onDisk, file);
-        String key = onDisk + "\n" + file.size() + "\n" + file.modified();
-        String name = Hashing.sha256(key.getBytes(StandardCharsets.UTF_8));
+        FileStamp stamp;
+        try {
+            stamp = FileStamp.of(onDisk);
+        } catch (IOException e) {
+            return JarReader.read(onDisk, file);
+        }
+        String name = Hashing.sha256((onDisk + "\n" + stamp).getBytes(StandardCharsets.UTF_8));
         Path kept = folder.get().resolve(name.substring(0, 40));
         if (Files.exists(kept)) {
             try {
@@ -77,7 +83,7 @@ public final class JarCache {
             }
         }
         Jar jar = JarReader.read(onDisk, file);
-        if (jar.kind() != Jar.Kind.BROKEN) save(kept, jar);
+        if (jar.kind() != Jar.Kind.BROKEN && stamp.isSettled()) save(kept, jar);
         return jar;
     }
 
