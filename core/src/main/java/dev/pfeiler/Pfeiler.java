@@ -54,6 +54,7 @@ import dev.pfeiler.proving.ProofRun;
 import dev.pfeiler.proving.Proofs;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.survey.SurveyedPart;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Trees;
 import java.io.IOException;
@@ -94,7 +95,16 @@ public final class Pfeiler {
 
     /** What a folder contains, with the evidence. */
     public Survey survey(Path folder) {
-        ProjectTree tree = ProjectTree.read(folder);
+        return survey(folder, Progress.NONE);
+    }
+
+    /**
+     * What a folder contains, with the evidence.
+     *
+     * @param progress gets what long work is at, now and where the survey's tree is used later
+     */
+    public Survey survey(Path folder, Progress progress) {
+        ProjectTree tree = ProjectTree.read(folder, progress);
         LedgerFile.read(tree.root());
         return Survey.of(tree, ecosystems.all(), environment);
     }
@@ -435,7 +445,16 @@ public final class Pfeiler {
 
     /** Reverts a conversion. */
     public Undo.Result undo(Path folder, Undo.Edits edits) {
-        return Undo.run(folder, edits, output());
+        return undo(folder, edits, Progress.NONE);
+    }
+
+    /**
+     * Reverts a conversion.
+     *
+     * @param progress gets how far it is
+     */
+    public Undo.Result undo(Path folder, Undo.Edits edits, Progress progress) {
+        return Undo.run(folder, edits, output(), progress);
     }
 
     private BuildOutput output() {

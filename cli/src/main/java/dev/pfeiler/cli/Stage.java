@@ -1,37 +1,104 @@
 package dev.pfeiler.cli;
 
-import java.util.function.Consumer;
+import dev.pfeiler.tree.Progress;
+import java.time.Instant;
 import me.tongfei.progressbar.ProgressBar;
 import me.tongfei.progressbar.ProgressBarBuilder;
+import me.tongfei.progressbar.ProgressBarConsumer;
 import me.tongfei.progressbar.ProgressBarStyle;
 
-/** Shows a user at a terminal what long work is at; says nothing elsewhere. */
-public final class Stage implements Consumer<String>, AutoCloseable {
-    private final ProgressBar bar;
+/**
+ * Shows a user at a terminal what long work is at, and where its pieces are counted, how many are done and how long the rest
+ * takes at that pace; says nothing elsewhere.
+ */
+public final class Stage implements Progress, AutoCloseable {
+    private static final int UNKNOWN = -1;
+    /** In milliseconds; what takes no longer shows nothing. */
+    private static final int INTERVAL = 500;
 
-    private Stage(ProgressBar bar) {
-        this.bar = bar;
+    private final Terminal terminal;
+    private final String task;
+    private final Instant started = Instant.now();
+    private ProgressBar bar;
+
+    private Stage(Terminal terminal, String task) {
+        this.terminal = terminal;
+        this.task = task;
     }
 
     /** Progress on standard error, where that is a terminal. */
     public static Stage on(Terminal terminal, String task) {
-        if (!terminal.err()) return new Stage(null);
-        return new Stage(new ProgressBarBuilder()
-                .setTaskName(task)
-                .setInitialMax(-1)
-                .setMaxRenderedLength(terminal.columns())
+        return new Stage(terminal, task);
+    }
+
+    @Override
+    public synchronized void accept(String what) {
+        show(what, UNKNOWN);
+    }
+
+    @Override
+    public synchronized Pieces begin(String what, int count) {
+        show(what, count == 0 ? UNKNOWN : count);
+        ProgressBar shown = bar;
+        return shown == null ? () -> {} : shown::step;
+    }
+
+    private void show(String what, int count) {
+        if (!terminal.err()) return;
+        // what comes first on the line is not cut off, and each work has a pace of its own
+        if (bar != null) bar.close();
+        bar = new ProgressBarBuilder()
+                .setTaskName(task + ": " + what)
+                .setInitialMax(count)
+                .setUpdateIntervalMillis(INTERVAL)
+                .setConsumer(new Line(terminal, started))
                 .setStyle(terminal.unicode() ? ProgressBarStyle.UNICODE_BLOCK : ProgressBarStyle.ASCII)
                 .clearDisplayOnFinish()
-                .build());
+                .build();
     }
 
+    /** Leaves the line to others; what is said later is shown again. */
     @Override
-    public void accept(String what) {
-        if (bar != null) bar.setExtraMessage(" " + what);
-    }
-
-    @Override
-    public void close() {
+    public synchronized void close() {
         if (bar != null) bar.close();
+        bar = null;
+    }
+
+    /** The line of a terminal that progress is shown in, and that is empty again behind it. */
+    private static final class Line implements ProgressBarConsumer {
+        private final Terminal terminal;
+        private final Instant started;
+        private int length;
+
+        Line(Terminal terminal, Instant started) {
+            this.terminal = terminal;
+            this.started = started;
+        }
+
+        @Override
+        public int getMaxRenderedLength() {
+            // a terminal breaks a full line
+            return terminal.columns() - 1;
+        }
+
+        @Override
+        public synchronized void accept(String text) {
+            if (Instant.now().isBefore(started.plusMillis(INTERVAL))) return;
+            terminal.errors().print("\r" + text + " ".repeat(Math.max(0, length - text.length())));
+            terminal.errors().flush();
+            length = text.length();
+        }
+
+        @Override
+        public synchronized void clear() {
+            if (length > 0) terminal.errors().print("\r" + " ".repeat(length) + "\r");
+            terminal.errors().flush();
+            length = 0;
+        }
+
+        @Override
+        public void close() {
+            clear();
+        }
     }
 }

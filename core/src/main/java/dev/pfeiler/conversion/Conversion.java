@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.InParallel;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.Trees;
@@ -63,8 +64,10 @@ public final class Conversion {
                 disk.write(LedgerFile.folder(tree.root()).resolve(file.getKey()), file.getValue());
             }
             LedgerFile.write(ledger, tree.root(), disk);
+            Progress.Pieces done = tree.progress().begin("converting", ordered.size());
             for (int i = 0; i < ordered.size(); i++) {
                 conversion.take(ordered.get(i), ledger.entries().get(i));
+                done.done();
             }
             conversion.removeEmptied();
         } catch (IOException e) {

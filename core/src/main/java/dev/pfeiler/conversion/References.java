@@ -3,6 +3,7 @@ package dev.pfeiler.conversion;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
@@ -118,10 +119,15 @@ public final class References {
             if (source || looked <= MOST) searched.add(file);
             else if (first.isEmpty()) first = file.path();
         }
-        searched.parallelStream().map(references::inFile).toList().forEach(found -> {
-            references.edits.addAll(found.edits());
-            references.left.addAll(found.left());
-        });
+        Progress.Pieces done = tree.progress().begin("searching for names of files that move", searched.size());
+        searched.parallelStream()
+                .map(references::inFile)
+                .peek(found -> done.done())
+                .toList()
+                .forEach(found -> {
+                    references.edits.addAll(found.edits());
+                    references.left.addAll(found.left());
+                });
         if (!first.isEmpty()) {
             String fact = "and later files were not searched for names of files that move: there are too many";
             references.left.add(Finding.trouble(first, fact));

@@ -4,6 +4,7 @@ import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.InParallel;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeCopy;
 import dev.pfeiler.tree.TreeFile;
@@ -80,14 +81,29 @@ public final class Undo {
      *     change
      */
     public static Result run(Path folder, Edits edits, BuildOutput output) {
-        return run(folder, edits, output, new Disk());
+        return run(folder, edits, output, Progress.NONE);
+    }
+
+    /**
+     * Puts the old tree back and drops the ledger.
+     *
+     * @param progress gets how far it is
+     * @throws Refusal as above
+     */
+    public static Result run(Path folder, Edits edits, BuildOutput output, Progress progress) {
+        return run(folder, edits, output, new Disk(), progress);
     }
 
     static Result run(Path folder, Edits edits, BuildOutput output, Disk disk) {
+        return run(folder, edits, output, disk, Progress.NONE);
+    }
+
+    private static Result run(Path folder, Edits edits, BuildOutput output, Disk disk, Progress progress) {
         Undo undo = new Undo(folder.toAbsolutePath().normalize(), "to undo", disk);
         Lock lock = null;
         try {
             lock = Lock.take(undo.root);
+            progress.accept("comparing files with the ledger");
             List<LaterEdit> later = undo.laterEdits();
             if (edits == Edits.REFUSE && !later.isEmpty()) throw refuse(later);
             ProjectTree tree = ProjectTree.read(undo.root);
@@ -98,8 +114,10 @@ public final class Undo {
             int count = 0;
             List<Ledger.Entry> backwards = new ArrayList<>(undo.ledger.entries());
             Collections.reverse(backwards);
+            Progress.Pieces done = progress.begin("restoring files", backwards.size());
             for (Ledger.Entry entry : backwards) {
                 undo.reverse(entry, edits);
+                done.done();
                 count++;
             }
             undo.restoreFolders();

@@ -28,6 +28,7 @@ public final class ProjectTree {
     public static final long LARGEST = 64 << 20;
 
     private final Path root;
+    private final Progress progress;
     /** By path. */
     private List<TreeFile> files = List.of();
 
@@ -39,8 +40,9 @@ public final class ProjectTree {
     /** By path, once somebody asked for one. */
     private volatile Map<String, TreeFile> byPath;
 
-    private ProjectTree(Path root) {
+    private ProjectTree(Path root, Progress progress) {
         this.root = root;
+        this.progress = progress;
     }
 
     /**
@@ -49,6 +51,16 @@ public final class ProjectTree {
      * @throws Refusal if there is no such folder or it cannot be listed
      */
     public static ProjectTree read(Path folder) {
+        return read(folder, Progress.NONE);
+    }
+
+    /**
+     * Lists a folder.
+     *
+     * @param progress gets what long work on the tree is at, this one and later ones
+     * @throws Refusal if there is no such folder or it cannot be listed
+     */
+    public static ProjectTree read(Path folder, Progress progress) {
         Path root = folder.toAbsolutePath().normalize();
         if (!Files.exists(root)) {
             throw Refusal.notPossible("No such directory: " + folder + ".", "Pass the project directory.");
@@ -61,7 +73,7 @@ public final class ProjectTree {
                     "Cannot read " + folder + ": permission denied.",
                     "Fix its permissions, or pass another directory.");
         }
-        ProjectTree tree = new ProjectTree(root);
+        ProjectTree tree = new ProjectTree(root, progress);
         try {
             Lister lister = tree.new Lister();
             Files.walkFileTree(root, lister);
@@ -79,7 +91,7 @@ public final class ProjectTree {
      */
     public ProjectTree at(String folder, Collection<String> without) {
         if (folder.isEmpty() && without.isEmpty()) return this;
-        ProjectTree view = new ProjectTree(root.resolve(folder));
+        ProjectTree view = new ProjectTree(root.resolve(folder), progress);
         Set<String> out = Set.copyOf(without);
         // they stay in their order
         view.files = under(folder)
@@ -108,6 +120,11 @@ public final class ProjectTree {
         for (String p = path; !p.equals(folder) && !p.isEmpty(); p = Paths.parent(p))
             if (without.contains(p)) return true;
         return false;
+    }
+
+    /** Gets what long work on the tree is at. */
+    public Progress progress() {
+        return progress;
     }
 
     public Path root() {
@@ -174,7 +191,7 @@ public final class ProjectTree {
 
     /** A tree without files. */
     public static ProjectTree empty() {
-        return new ProjectTree(Path.of(""));
+        return new ProjectTree(Path.of(""), Progress.NONE);
     }
 
     /** Whether a path is in what this view of a larger tree leaves out. */
@@ -243,6 +260,7 @@ public final class ProjectTree {
 
     private final class Lister extends SimpleFileVisitor<Path> {
         private final List<TreeFile> files = new ArrayList<>();
+        private final Progress.Pieces listed = progress.begin("listing files", 0);
         private final int prefix = root.toString().length() + (root.getNameCount() == 0 ? 0 : 1);
 
         /** Whether a name cannot be decoded, so that a path made of it would lead to nothing. */
@@ -288,6 +306,7 @@ public final class ProjectTree {
 
         @Override
         public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+            listed.done();
             if (isUnnamed(file)) return unnamed(file, FileVisitResult.CONTINUE);
             String path = relative(file);
             boolean link = attributes.isSymbolicLink();

@@ -14,6 +14,7 @@ import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.survey.Survey;
 import dev.pfeiler.tree.Text;
 import java.util.List;
+import java.util.function.Supplier;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 
@@ -32,13 +33,16 @@ public final class ConvertCommand extends BaseCommand.Reporting {
     @Mixin
     private ConversionOptions choices;
 
+    private Stage stage;
+
     public ConvertCommand(Context context) {
         super(context);
     }
 
     @Override
     public Integer call() {
-        Survey survey = survey();
+        stage = Stage.on(context().terminal(), "convert");
+        Survey survey = quietly(() -> pfeiler().survey(folder.folder(), stage));
         Choices chosen = choices.choices();
         Proposal proposal = propose(survey, chosen);
         if (context().terminal().interactive() && !proposal.questions().isEmpty()) {
@@ -48,27 +52,25 @@ public final class ConvertCommand extends BaseCommand.Reporting {
             proposal = propose(survey, chosen);
         }
         pfeiler().workTree(folder.folder()).ifPresent(this::uncommitted);
-        List<Step> steps = pfeiler().convert(survey, proposal, chosen);
+        Proposal wanted = proposal;
+        Choices made = chosen;
+        List<Step> steps = quietly(() -> pfeiler().convert(survey, wanted, made));
         String shown = folder.folder().toString().equals(".") ? "" : " " + folder.folder();
         if (json()) print(JsonDocuments.conversion(proposal, steps));
         else new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
         return 0;
     }
 
-    private Survey survey() {
-        try (Stage stage = stage()) {
-            stage.accept("reading");
-            return pfeiler().survey(folder.folder());
-        }
-    }
-
-    private Stage stage() {
-        return Stage.on(context().terminal(), "convert");
-    }
-
     private Proposal propose(Survey survey, Choices chosen) {
-        try (Stage stage = stage()) {
-            return pfeiler().propose(survey, chosen, stage);
+        return quietly(() -> pfeiler().propose(survey, chosen, stage));
+    }
+
+    /** Does long work, and takes back what was shown of it before anything else is printed. */
+    private <T> T quietly(Supplier<T> work) {
+        try {
+            return work.get();
+        } finally {
+            stage.close();
         }
     }
 

@@ -38,8 +38,7 @@ public final class ProposeCommand extends BaseCommand.Reporting {
         Survey survey;
         Proposal proposal;
         try (Stage stage = Stage.on(context().terminal(), "propose")) {
-            stage.accept("reading");
-            survey = pfeiler().survey(folder.folder());
+            survey = pfeiler().survey(folder.folder(), stage);
             proposal = pfeiler().propose(survey, choices.choices(), stage);
         }
         if (json()) print(JsonDocuments.proposal(survey.tree().name(), proposal));

@@ -55,8 +55,7 @@ public final class ReportCommand extends BaseCommand.Networked {
     }
 
     private ReportState state(Stage stage) {
-        stage.accept("reading");
-        Survey survey = pfeiler().survey(folder.folder());
+        Survey survey = pfeiler().survey(folder.folder(), stage);
         Path root = survey.tree().root();
         boolean converted = LedgerFile.read(root).filter(Ledger::isOfConversion).isPresent();
         Optional<Proposal> proposal = Optional.empty();

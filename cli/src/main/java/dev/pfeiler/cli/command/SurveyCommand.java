@@ -27,8 +27,7 @@ public final class SurveyCommand extends BaseCommand.Reporting {
     public Integer call() {
         Survey survey;
         try (Stage stage = Stage.on(context().terminal(), "survey")) {
-            stage.accept("reading");
-            survey = pfeiler().survey(folder.folder());
+            survey = pfeiler().survey(folder.folder(), stage);
         }
         if (json()) print(JsonDocuments.survey(survey));
         else new SurveyView(screen(), verbose()).show(survey);

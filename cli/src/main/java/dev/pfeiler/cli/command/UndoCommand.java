@@ -1,6 +1,7 @@
 package dev.pfeiler.cli.command;
 
 import dev.pfeiler.cli.Context;
+import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.FolderParameter;
 import dev.pfeiler.cli.view.UndoView;
 import dev.pfeiler.conversion.Undo;
@@ -38,7 +39,10 @@ public final class UndoCommand extends BaseCommand {
     @Override
     public Integer call() {
         Undo.Edits wanted = edits == null ? Undo.Edits.REFUSE : edits.mine ? Undo.Edits.KEEP_MINE : Undo.Edits.TAKE_OLD;
-        Undo.Result result = pfeiler().undo(folder.folder(), wanted);
+        Undo.Result result;
+        try (Stage stage = Stage.on(context().terminal(), "undo")) {
+            result = pfeiler().undo(folder.folder(), wanted, stage);
+        }
         new UndoView(screen(), verbose()).show(result);
         return 0;
     }

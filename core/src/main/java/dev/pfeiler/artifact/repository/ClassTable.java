@@ -1,14 +1,17 @@
 package dev.pfeiler.artifact.repository;
 
+import dev.pfeiler.tree.Trees;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.LongBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -17,18 +20,20 @@ import java.util.function.IntConsumer;
 import java.util.zip.CRC32;
 
 /**
- * The names of the classes of many jars, in a form that is loaded in one read and asked without making the names.
+ * The names of the classes of many jars, in a form that is asked without reading all of it: the file is mapped into memory.
  *
- * <p>The file, big-endian: the number {@link #FORM}; the number of jars; for each its path (length in bytes, UTF-8), size in
- * bytes, time in milliseconds and the length of its names in bytes; the names of all, in the order of the jars, each with a
- * line feed behind it; the number of names; for each name, ordered as signed numbers, its hash in the upper and its place in
- * the lower 32 bits; the CRC-32 of all that.
+ * <p>The file, big-endian: the number {@link #FORM}; the length of the file; the CRC-32 of the jars; the length of the jars in
+ * bytes; the number of jars; for each its path (length in bytes, UTF-8), size in bytes, time in milliseconds and the length of
+ * its names in bytes; the names of all, in the order of the jars, each with a line feed behind it; the number of names; for
+ * each name, ordered as signed numbers, its hash in the upper and its place in the lower 32 bits.
  */
 final class ClassTable {
-    private static final int FORM = 0x50434c32;
+    private static final int FORM = 0x50434c33;
+    /** In bytes: what is before the jars. */
+    private static final int START = 16;
 
     private final List<Row> rows;
-    private final byte[] names;
+    private final ByteBuffer names;
     private final LongBuffer places;
 
     /**
@@ -43,14 +48,14 @@ final class ClassTable {
         }
     }
 
-    private ClassTable(List<Row> rows, byte[] names, LongBuffer places) {
+    private ClassTable(List<Row> rows, ByteBuffer names, LongBuffer places) {
         this.rows = rows;
         this.names = names;
         this.places = places;
     }
 
     static ClassTable empty() {
-        return new ClassTable(List.of(), new byte[0], LongBuffer.allocate(0));
+        return new ClassTable(List.of(), ByteBuffer.allocate(0), LongBuffer.allocate(0));
     }
 
     List<Row> rows() {
@@ -59,7 +64,9 @@ final class ClassTable {
 
     /** The names of a jar's classes, as they stand in the table. */
     byte[] names(Row row) {
-        return Arrays.copyOfRange(names, row.from(), row.to());
+        byte[] its = new byte[row.classes()];
+        names.get(row.from(), its);
+        return its;
     }
 
     /** Gives the index of each jar that has a class. */
@@ -76,10 +83,16 @@ final class ClassTable {
         }
         for (; low < places.limit() && places.get(low) >> 32 == hash; low++) {
             int place = (int) places.get(low);
-            int end = place + wanted.length;
-            if (end < names.length && names[end] == '\n' && Arrays.equals(names, place, end, wanted, 0, wanted.length))
-                each.accept(jarOf(place));
+            if (isAt(place, wanted)) each.accept(jarOf(place));
         }
+    }
+
+    /** Whether a whole name is at a place; a damaged file may lead anywhere. */
+    private boolean isAt(int place, byte[] name) {
+        if (place < 0 || place > names.limit() - name.length - 1 || names.get(place + name.length) != '\n')
+            return false;
+        for (int i = 0; i < name.length; i++) if (names.get(place + i) != name[i]) return false;
+        return place == 0 || names.get(place - 1) == '\n';
     }
 
     private int jarOf(int place) {
@@ -98,9 +111,7 @@ final class ClassTable {
         for (int i = 0; i < rows.size(); i++) {
             Integer jar = i;
             Row row = rows.get(i);
-            new String(names, row.from(), row.classes(), StandardCharsets.UTF_8)
-                    .lines()
-                    .forEach(name -> each.accept(jar, name));
+            new String(names(row), StandardCharsets.UTF_8).lines().forEach(name -> each.accept(jar, name));
         }
     }
 
@@ -136,7 +147,7 @@ final class ClassTable {
             }
             places = Arrays.copyOf(places, count);
             Arrays.sort(places);
-            return new ClassTable(List.copyOf(rows), all, LongBuffer.wrap(places));
+            return new ClassTable(List.copyOf(rows), ByteBuffer.wrap(all), LongBuffer.wrap(places));
         }
     }
 
@@ -146,38 +157,46 @@ final class ClassTable {
      * @throws IOException if there is none, or the file holds something else
      */
     static ClassTable read(Path file) throws IOException {
-        byte[] bytes = Files.readAllBytes(file);
-        if (bytes.length < 16) throw new IOException(file + " is too short");
-        CRC32 sum = new CRC32();
-        sum.update(bytes, 0, bytes.length - 8);
-        ByteBuffer in = ByteBuffer.wrap(bytes);
-        if (in.getInt(0) != FORM || in.getLong(bytes.length - 8) != sum.getValue())
+        ByteBuffer in;
+        try (FileChannel channel = FileChannel.open(file)) {
+            if (channel.size() > Integer.MAX_VALUE) throw new IOException(file + " is too large");
+            in = channel.map(FileChannel.MapMode.READ_ONLY, 0, channel.size());
+        }
+        if (in.limit() < START || in.getInt() != FORM || in.getInt() != in.limit())
             throw new IOException(file + " is not a table of this form");
-        in.position(4);
+        int sum = in.getInt();
+        byte[] jars = new byte[in.getInt()];
+        in.get(jars);
+        if (sum != sum(jars)) throw new IOException(file + " is damaged");
+        DataInputStream header = new DataInputStream(new ByteArrayInputStream(jars));
         List<Row> rows = new ArrayList<>();
         int at = 0;
-        for (int left = in.getInt(); left > 0; left--) {
-            byte[] path = new byte[in.getInt()];
-            in.get(path);
-            long size = in.getLong();
-            long time = in.getLong();
-            int length = in.getInt();
-            rows.add(new Row(new String(path, StandardCharsets.UTF_8), size, time, at, at + length));
+        for (int left = header.readInt(); left > 0; left--) {
+            String path = new String(header.readNBytes(header.readInt()), StandardCharsets.UTF_8);
+            long size = header.readLong();
+            long time = header.readLong();
+            int length = header.readInt();
+            rows.add(new Row(path, size, time, at, at + length));
             at += length;
         }
-        byte[] names = new byte[at];
-        in.get(names);
+        ByteBuffer names = in.slice(in.position(), at);
+        in.position(in.position() + at);
         int count = in.getInt();
         LongBuffer places = in.slice().asLongBuffer();
-        places.limit(count);
+        if (count != places.limit()) throw new IOException(file + " is damaged");
         return new ClassTable(rows, names, places);
+    }
+
+    private static int sum(byte[] bytes) {
+        CRC32 sum = new CRC32();
+        sum.update(bytes);
+        return (int) sum.getValue();
     }
 
     /** Writes the table; another process sees the file before or the whole new one. */
     void write(Path file) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream(names.length + places.limit() * 8 + rows.size() * 128);
-        DataOutputStream out = new DataOutputStream(bytes);
-        out.writeInt(FORM);
+        ByteArrayOutputStream jars = new ByteArrayOutputStream();
+        DataOutputStream out = new DataOutputStream(jars);
         out.writeInt(rows.size());
         for (Row row : rows) {
             byte[] path = row.path().getBytes(StandardCharsets.UTF_8);
@@ -187,15 +206,13 @@ final class ClassTable {
             out.writeLong(row.time());
             out.writeInt(row.classes());
         }
-        out.write(names);
-        out.writeInt(places.limit());
-        for (int i = 0; i < places.limit(); i++) out.writeLong(places.get(i));
-        CRC32 sum = new CRC32();
-        sum.update(bytes.toByteArray());
-        out.writeLong(sum.getValue());
+        long length = START + jars.size() + names.limit() + 4L + places.limit() * 8L;
+        if (length > Integer.MAX_VALUE) throw new IOException("more classes than a table holds");
+        ByteBuffer all = ByteBuffer.allocate((int) length);
+        all.putInt(FORM).putInt((int) length).putInt(sum(jars.toByteArray())).putInt(jars.size());
+        all.put(jars.toByteArray()).put(names.duplicate().rewind()).putInt(places.limit());
+        all.asLongBuffer().put(places.duplicate().rewind());
         Files.createDirectories(file.getParent());
-        Path part = Files.createTempFile(file.getParent(), "part", "");
-        Files.write(part, bytes.toByteArray());
-        Files.move(part, file, StandardCopyOption.REPLACE_EXISTING);
+        Trees.replace(file, all.array());
     }
 }

@@ -17,6 +17,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.ReadCache;
 import dev.pfeiler.tree.TreeFile;
@@ -95,11 +96,14 @@ public final class JvmReader {
                 .filter(file -> !file.link() && tools.languages().isSource(file.path()))
                 .toList();
         List<SourceFile> sources;
+        Progress.Pieces read = tree.progress().begin("reading sources", files.size());
         try (ReadCache<SourceFile> known = ReadCache.of(sourceCache, tree, new SourceForm(), files.size())) {
             sources = files.parallelStream()
                     .map(file -> known.get(tree, file, () -> source(tree, file, encodings, trouble)))
+                    .peek(source -> read.done())
                     .filter(Objects::nonNull)
                     .toList();
+            tree.progress().accept("reading libraries");
         }
         // read in parallel, reported in order
         trouble.sort(Comparator.comparing(Finding::subject));

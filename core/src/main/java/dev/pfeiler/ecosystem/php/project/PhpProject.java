@@ -11,6 +11,7 @@ import dev.pfeiler.ecosystem.php.source.PhpSource;
 import dev.pfeiler.ecosystem.php.source.PhpSource.Declaration;
 import dev.pfeiler.ecosystem.php.source.Token;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Progress;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
@@ -67,7 +68,12 @@ public final class PhpProject {
     private PhpProject(ProjectTree tree) {
         this.tree = tree;
         Map<String, PhpSource> read = new ConcurrentSkipListMap<>();
-        tree.files().parallelStream().filter(this::isSource).forEach(file -> read(file, read));
+        List<TreeFile> files = tree.files().stream().filter(this::isSource).toList();
+        Progress.Pieces done = tree.progress().begin("reading sources", files.size());
+        files.parallelStream().forEach(file -> {
+            read(file, read);
+            done.done();
+        });
         sources.putAll(read);
         libraries = CopiedLibrary.in(tree, sources.values());
         loading = new Loading(tree, sources);
