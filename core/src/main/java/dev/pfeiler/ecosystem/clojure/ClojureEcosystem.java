@@ -97,7 +97,8 @@ public final class ClojureEcosystem implements Ecosystem {
         Map<String, Target> own = new LinkedHashMap<>();
         for (Target target : TARGETS) own.put(((ClojureTarget) target).tool().descriptor(), target);
         for (TreeFile file : tree.files()) {
-            if (file.link() || ClojureFiles.isHidden(file.path())) continue;
+            boolean descriptor = own.containsKey(file.name()) || OTHERS.containsKey(file.name());
+            if (!descriptor || file.link() || ClojureFiles.isHidden(file.path())) continue;
             String folder = Paths.parent(file.path());
             boolean inner = managed.keySet().stream().anyMatch(outer -> Paths.within(outer, folder));
             if (inner && managed.get(folder) == null) continue;

@@ -57,11 +57,12 @@ public final class DotnetEcosystem implements Ecosystem {
         List<String> wired = new ArrayList<>();
         List<String> managed = new ArrayList<>();
         for (TreeFile file : tree.files()) {
-            if (file.link() || FileSet.isHidden(file.path())) continue;
+            String extension = file.extension();
+            boolean known = extension.equals(DotnetProject.EXTENSION) || extension.equals(DotnetProject.PROJECT);
+            if (!known || file.link() || FileSet.isHidden(file.path())) continue;
             String folder = Paths.parent(file.path());
-            if (file.extension().equals(DotnetProject.EXTENSION)) sources.add(folder);
-            if (file.extension().equals(DotnetProject.PROJECT))
-                (isSdk(tree, file.path()) ? managed : wired).add(file.path());
+            if (extension.equals(DotnetProject.EXTENSION)) sources.add(folder);
+            if (extension.equals(DotnetProject.PROJECT)) (isSdk(tree, file.path()) ? managed : wired).add(file.path());
         }
         if (sources.isEmpty() && wired.isEmpty()) return List.of();
         List<String> folders = new ArrayList<>(sources);

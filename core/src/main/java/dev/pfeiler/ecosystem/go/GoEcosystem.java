@@ -56,10 +56,11 @@ public final class GoEcosystem implements Ecosystem {
         List<Part> parts = new ArrayList<>();
         Set<String> managed = new TreeSet<>();
         for (TreeFile file : tree.files()) {
+            if (!file.name().equals(ModuleFile.NAME)) continue;
             String folder = Paths.parent(file.path());
             boolean copied = GoSources.isVendored(folder) || ("/" + folder).contains("/src/");
             boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
-            if (file.name().equals(ModuleFile.NAME) && !copied && !inner) managed.add(folder);
+            if (!copied && !inner) managed.add(folder);
         }
         for (String folder : managed)
             parts.add(new Part(

@@ -64,9 +64,10 @@ final class NodeParts {
         List<Part> parts = new ArrayList<>();
         Set<String> managed = new TreeSet<>();
         for (TreeFile file : tree.files()) {
+            if (!file.name().equals(PackageDescriptor.NAME)) continue;
             String folder = Paths.parent(file.path());
             boolean inner = managed.stream().anyMatch(outer -> Paths.within(outer, folder));
-            if (file.name().equals(PackageDescriptor.NAME) && !inner && !isCopy(folder)) managed.add(folder);
+            if (!inner && !isCopy(folder)) managed.add(folder);
         }
         for (String folder : managed)
             parts.add(new Part(folder, Part.Claim.WIRED, Optional.of(Managed.by(npm, PackageDescriptor.NAME)), (int)

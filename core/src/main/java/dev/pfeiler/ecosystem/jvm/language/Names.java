@@ -21,13 +21,18 @@ public final class Names<T> {
 
     private final Map<String, T> owners = new HashMap<>();
     private final Map<String, T> packages = new HashMap<>();
+    /** By package, or by the class around them, the owners of classes by simple name. */
+    private final Map<String, Map<String, T>> members = new HashMap<>();
 
     /** Adds classes, named with dots; the owner that comes first keeps a class, as on a class path. */
     public void add(T owner, Collection<String> classNames) {
         for (String name : classNames) {
             owners.putIfAbsent(name, owner);
             int dot = name.lastIndexOf('.');
-            if (dot > 0) packages.putIfAbsent(name.substring(0, dot), owner);
+            if (dot <= 0) continue;
+            String outer = name.substring(0, dot);
+            packages.putIfAbsent(outer, owner);
+            members.computeIfAbsent(outer, o -> new HashMap<>()).putIfAbsent(name.substring(dot + 1), owner);
         }
     }
 
@@ -68,8 +73,8 @@ public final class Names<T> {
         for (SourceFile.Import declared : source.imports()) {
             owned(declared.name()).ifPresent(classes::add);
             if (!declared.onDemand()) continue;
-            for (String name : source.simple())
-                if (owners.containsKey(declared.name() + "." + name)) classes.add(declared.name() + "." + name);
+            Map<String, T> there = members.getOrDefault(declared.name(), Map.of());
+            for (String name : source.simple()) if (there.containsKey(name)) classes.add(declared.name() + "." + name);
         }
         source.qualified().keySet().forEach(name -> owned(name).ifPresent(classes::add));
         return classes;
@@ -93,12 +98,15 @@ public final class Names<T> {
     private void visit(SourceFile source, Visitor<T> visitor) {
         for (SourceFile.Import declared : source.imports()) imported(source, declared, visitor);
         source.qualified().forEach((name, line) -> note(named(source, name), line, () -> name, visitor));
-        String prefix = source.packageName().isEmpty() ? "" : source.packageName() + ".";
+        boolean unnamed = source.packageName().isEmpty();
+        Map<String, T> inPackage = unnamed ? owners : members.get(source.packageName());
         // of a package that no one has, no class is used
-        if (!prefix.isEmpty() && !packages.containsKey(source.packageName())) return;
+        if (inPackage == null) return;
         for (String name : source.simple()) {
-            String inPackage = prefix + name;
-            note(owners.get(inPackage), 0, () -> inPackage + ", of the same package", visitor);
+            T owner = inPackage.get(name);
+            if (owner != null)
+                visitor.take(
+                        owner, 0, () -> (unnamed ? "" : source.packageName() + ".") + name + ", of the same package");
         }
     }
 
@@ -120,9 +128,10 @@ public final class Names<T> {
         }
         boolean any = false;
         T inPackage = packages.get(declared.name());
+        Map<String, T> there = members.getOrDefault(declared.name(), Map.of());
         if (inPackage != null) {
             for (String name : source.simple()) {
-                T owner = owners.get(declared.name() + "." + name);
+                T owner = there.get(name);
                 any |= owner != null;
                 note(owner, declared.line(), declared::text, visitor);
             }

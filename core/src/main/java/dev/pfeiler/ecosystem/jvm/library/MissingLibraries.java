@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
@@ -34,6 +35,8 @@ public final class MissingLibraries {
     private final Map<String, Coordinates> families = new TreeMap<>();
     private final Names<Object> known = new Names<>();
     private final Set<String> packages = new HashSet<>();
+    private final Map<String, Boolean> answeredTypes = new ConcurrentHashMap<>();
+    private final Map<String, Boolean> answeredPackages = new ConcurrentHashMap<>();
     /** The imports that nothing answers, by name, with where they stand. */
     private final Map<String, Import> open = new TreeMap<>();
 
@@ -118,6 +121,13 @@ public final class MissingLibraries {
                         .toList())
                 .toList()
                 .forEach(inSource -> inSource.forEach(one -> note(one.getKey(), one.getValue(), test)));
+    }
+
+    /** As most sources import the same names, each is answered once; in other languages the answer depends on the source's. */
+    private boolean isAnsweredOnce(SourceFile source, SourceFile.Import declared) {
+        if (source.language() != JvmLanguage.JAVA) return isAnswered(source, declared);
+        Map<String, Boolean> answers = isWhole(declared) ? answeredPackages : answeredTypes;
+        return answers.computeIfAbsent(declared.name(), name -> isAnswered(source, declared));
     }
 
     private boolean isAnswered(SourceFile source, SourceFile.Import declared) {
