@@ -17,7 +17,6 @@ import dev.pfeiler.cli.command.WhyCommand;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.tree.Text;
 import java.io.PrintWriter;
-import java.lang.reflect.Constructor;
 import java.nio.file.InvalidPathException;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -100,20 +99,10 @@ public final class Cli {
     }
 
     private CommandLine commandLine(Collection<String> commands) {
-        CommandLine line = new CommandLine(new Root(), new Factory());
+        CommandLine line = new CommandLine(new Root());
         commands.forEach(name -> line.addSubcommand(name, COMMANDS.get(name).apply(context)));
         line.getSubcommands().values().forEach(Cli::addHelp);
         return line;
-    }
-
-    /** Makes what declarations name; picocli's own looks for Groovy's classes in every library first. */
-    private static final class Factory implements CommandLine.IFactory {
-        @Override
-        public <K> K create(Class<K> type) throws ReflectiveOperationException {
-            Constructor<K> constructor = type.getDeclaredConstructor();
-            constructor.setAccessible(true);
-            return constructor.newInstance();
-        }
     }
 
     /** The commands that a call may run; others are not loaded, so that the program starts faster. */

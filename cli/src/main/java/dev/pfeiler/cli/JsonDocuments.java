@@ -317,7 +317,8 @@ public final class JsonDocuments {
         return value.name().toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
-    private static String text(ObjectNode document) {
+    /** A document as it is printed. */
+    public static String text(ObjectNode document) {
         try {
             return JSON.writeValueAsString(document);
         } catch (JsonProcessingException e) {

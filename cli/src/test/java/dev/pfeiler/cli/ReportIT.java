@@ -2,6 +2,7 @@ package dev.pfeiler.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.Tools;
 import java.io.IOException;
@@ -138,6 +139,11 @@ class ReportIT {
                 program.run("propose", Program.demo("harbourdesk", folder), "--json")
                         .out());
         Path page = folder.resolve("overview.html");
+        JsonNode document = Schemas.valid(
+                "overview",
+                program.run("overview", managed, third, "--json", "--offline").out());
+        assertThat(document.at("/order/0/0").asText()).isEqualTo("crane");
+        assertThat(document.at("/projects/1/decisions/certain").asInt()).isPositive();
         Program.Run run = program.run("overview", one, two, managed, third, "--out", page, "--offline");
         assertThat(run.exit()).as(run.err()).isZero();
         assertThat(run.out().lines().filter(line -> line.startsWith("  ")).map(line -> line.strip()

@@ -5,6 +5,7 @@ import dev.pfeiler.cli.JsonDocuments;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.PageOption;
 import dev.pfeiler.cli.overview.Overview;
+import dev.pfeiler.cli.overview.OverviewJson;
 import dev.pfeiler.cli.overview.OverviewPage;
 import dev.pfeiler.cli.overview.OverviewTable;
 import dev.pfeiler.cli.overview.ProjectDocuments;
@@ -30,7 +31,7 @@ import picocli.CommandLine.Parameters;
         description = "Show many projects in one table and page, and what they have in common.",
         footerHeading = "%nExamples:%n",
         footer = {"  pfeiler overview projects/*", "  pfeiler overview results/*.json --out overview.html"})
-public final class OverviewCommand extends BaseCommand.Networked {
+public final class OverviewCommand extends BaseCommand.Reporting {
     @Parameters(
             arity = "1..*",
             paramLabel = "FILE|DIR",
@@ -61,19 +62,27 @@ public final class OverviewCommand extends BaseCommand.Networked {
             }
         }
         Overview overview = Overview.of(documents);
-        OverviewTable.lines(overview).forEach(line -> print(Text.plain(line)));
+        if (json()) print(JsonDocuments.text(OverviewJson.of(overview)));
+        else OverviewTable.lines(overview).forEach(line -> print(Text.plain(line)));
         if (out != null) {
             PageOption.write(out, OverviewPage.html(overview));
-            print("");
-            print("Page: " + out.toAbsolutePath().normalize());
+            remark("Page: " + out.toAbsolutePath().normalize());
         }
         if (choices != null) {
             writeChoices(overview);
-            print("");
-            print("Choices: " + choices.toAbsolutePath().normalize() + "; edit it, and copy it to each project as "
+            remark("Choices: " + choices.toAbsolutePath().normalize() + "; edit it, and copy it to each project as "
                     + ChoicesFile.NAME + ".");
         }
         return 0;
+    }
+
+    /** Says what was written, beside the table or the document. */
+    private void remark(String line) {
+        if (json()) notice(line);
+        else {
+            print("");
+            print(line);
+        }
     }
 
     private void writeChoices(Overview overview) {

@@ -1,5 +1,6 @@
 package dev.pfeiler.cli.command;
 
+import dev.pfeiler.checking.CheckResult;
 import dev.pfeiler.cli.Context;
 import dev.pfeiler.cli.Stage;
 import dev.pfeiler.cli.options.ConversionOptions;
@@ -9,6 +10,7 @@ import dev.pfeiler.cli.page.ReportPage;
 import dev.pfeiler.cli.page.ReportState;
 import dev.pfeiler.conversion.Ledger;
 import dev.pfeiler.conversion.LedgerFile;
+import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.evidence.Refusal;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.survey.Survey;
@@ -76,7 +78,15 @@ public final class ReportCommand extends BaseCommand.Networked {
                 converted,
                 converted ? pfeiler().verdictOn(root) : Optional.empty(),
                 LedgerFile.folder(root),
+                check(survey, stage),
                 remark);
+    }
+
+    /** What a check finds, where a build tool manages a part. */
+    private Optional<CheckResult> check(Survey survey, Stage stage) {
+        boolean managed = survey.parts().stream()
+                .anyMatch(part -> part.managed().flatMap(Managed::target).isPresent());
+        return managed ? Optional.of(pfeiler().check(folder.folder(), stage)) : Optional.empty();
     }
 
     private Path file(Path root) {

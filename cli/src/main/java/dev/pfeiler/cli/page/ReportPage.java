@@ -1,5 +1,7 @@
 package dev.pfeiler.cli.page;
 
+import dev.pfeiler.check.Severity;
+import dev.pfeiler.checking.CheckResult;
 import dev.pfeiler.ecosystem.Managed;
 import dev.pfeiler.proof.PartVerdict;
 import dev.pfeiler.proof.Verdict;
@@ -48,6 +50,7 @@ public final class ReportPage {
         content.put("lead", lead());
         state.verdict().ifPresent(this::proof);
         state.proposal().ifPresent(this::attention);
+        state.check().ifPresent(this::check);
         parts();
         state.proposal().ifPresent(this::proposal);
         List<SurveyTopics.Topic> topics =
@@ -63,7 +66,12 @@ public final class ReportPage {
     }
 
     private String stateTitle() {
-        if (state.proposal().isEmpty()) return "surveyed";
+        if (state.proposal().isEmpty())
+            return state.check()
+                    .map(check -> check.discrepancies().isEmpty()
+                            ? "managed, no findings"
+                            : "managed, " + Text.count(check.discrepancies().size(), "finding"))
+                    .orElse("surveyed");
         if (!state.converted()) return "proposed";
         return state.verdict()
                 .map(verdict -> verdict.proven() ? "converted and proven" : "converted, not proven")
@@ -72,6 +80,8 @@ public final class ReportPage {
 
     private String stateClass() {
         Optional<PartVerdict.Outcome> outcome = state.verdict().map(Verdict::outcome);
+        if (outcome.isEmpty() && state.proposal().isEmpty() && state.check().isPresent())
+            return state.check().get().holds(Severity.ERROR) ? "bad" : "good";
         if (outcome.isEmpty()) return "";
         return outcome.get() == PartVerdict.Outcome.PROVEN ? "good" : "bad";
     }
@@ -129,6 +139,10 @@ public final class ReportPage {
     private static QuestionCard question(Question question) {
         return new QuestionCard(
                 question.text(), question.key(), question.fallback().orElse(""), String.join(", ", question.offers()));
+    }
+
+    private void check(CheckResult check) {
+        section("check", "Check", String.valueOf(check.discrepancies().size()), CheckList.of(check));
     }
 
     private void proof(Verdict verdict) {

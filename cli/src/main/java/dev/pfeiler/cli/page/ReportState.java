@@ -1,5 +1,6 @@
 package dev.pfeiler.cli.page;
 
+import dev.pfeiler.checking.CheckResult;
 import dev.pfeiler.proof.Verdict;
 import dev.pfeiler.proposal.Proposal;
 import dev.pfeiler.survey.Survey;
@@ -14,6 +15,7 @@ import java.util.Optional;
  * @param converted whether it was carried out
  * @param verdict the last proof of the conversion
  * @param records the folder in which a conversion keeps its records
+ * @param check where descriptors and code of parts that a build tool manages disagree; none if there is no such part
  * @param remark why there is no proposal; empty if there is one
  */
 public record ReportState(
@@ -22,4 +24,5 @@ public record ReportState(
         boolean converted,
         Optional<Verdict> verdict,
         Path records,
+        Optional<CheckResult> check,
         String remark) {}

@@ -135,4 +135,73 @@ class OverviewTest {
         assertThat(page.select("section").eachAttr("id")).containsExactly("projects", "questions", "versions");
         assertThat(page.select("#versions tbody tr").eachText()).containsExactly("g:x 1 a<b> 2 b");
     }
+
+    @Test
+    void theDocumentSaysWhatTheTableShows() {
+        documents.add(proposal("quay", QUESTIONS, "g:a:1 a.jar true", "crane:crane:1 crane-1.jar false"));
+        documents.add(proposal("crane", QUESTIONS, "g:a:2 a.jar true"));
+        documents.remark("shed", "Nothing to convert.");
+        assertThat(OverviewJson.of(overview()).toPrettyString())
+                .isEqualTo(
+                        """
+                        {
+                          "projects" : [ {
+                            "name" : "quay",
+                            "parts" : [ "jvm (maven)" ],
+                            "decisions" : {
+                              "certain" : 1,
+                              "likely" : 0,
+                              "guess" : 1
+                            },
+                            "questions" : 2,
+                            "leftForYou" : 1,
+                            "unpublished" : [ "crane-1.jar" ]
+                          }, {
+                            "name" : "crane",
+                            "parts" : [ "jvm (maven)" ],
+                            "decisions" : {
+                              "certain" : 1,
+                              "likely" : 0,
+                              "guess" : 1
+                            },
+                            "questions" : 2,
+                            "leftForYou" : 1,
+                            "unpublished" : [ ]
+                          }, {
+                            "name" : "shed",
+                            "parts" : [ ],
+                            "questions" : 0,
+                            "leftForYou" : 0,
+                            "unpublished" : [ ],
+                            "remark" : "Nothing to convert."
+                          } ],
+                          "libraryVersions" : [ {
+                            "library" : "g:a",
+                            "versions" : [ {
+                              "version" : "1",
+                              "projects" : [ "quay" ]
+                            }, {
+                              "version" : "2",
+                              "projects" : [ "crane" ]
+                            } ]
+                          } ],
+                          "uses" : [ {
+                            "project" : "quay",
+                            "library" : "crane-1.jar",
+                            "builtBy" : "crane"
+                          } ],
+                          "order" : [ [ "crane", "shed" ], [ "quay" ] ],
+                          "sharedQuestions" : [ {
+                            "key" : "version",
+                            "text" : "Which version?",
+                            "defaults" : [ "1.0" ],
+                            "projects" : [ "quay", "crane" ]
+                          }, {
+                            "key" : "group",
+                            "text" : "Which group?",
+                            "defaults" : [ ],
+                            "projects" : [ "quay", "crane" ]
+                          } ]
+                        }""");
+    }
 }

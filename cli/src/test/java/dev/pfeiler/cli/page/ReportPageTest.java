@@ -4,6 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.Sketch;
+import dev.pfeiler.check.Cure;
+import dev.pfeiler.check.Discrepancy;
+import dev.pfeiler.checking.CheckResult;
+import dev.pfeiler.checking.SharedKind;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.evidence.Evidence;
@@ -65,9 +69,20 @@ class ReportPageTest {
     }
 
     private Document page(Optional<Proposal> proposal, boolean converted, Optional<Verdict> verdict) {
+        return page(proposal, converted, verdict, Optional.empty());
+    }
+
+    private Document page(
+            Optional<Proposal> proposal, boolean converted, Optional<Verdict> verdict, Optional<CheckResult> check) {
         Survey survey = new Pfeiler(Sketch.alone(folder, true)).survey(sketch.root());
         return Jsoup.parse(ReportPage.html(new ReportState(
-                survey, proposal, converted, verdict, sketch.root().resolve(".pfeiler"), "Already managed by Maven.")));
+                survey,
+                proposal,
+                converted,
+                verdict,
+                sketch.root().resolve(".pfeiler"),
+                check,
+                "Already managed by Maven.")));
     }
 
     private static List<String> texts(Document page, String selector) {
@@ -99,6 +114,37 @@ class ReportPageTest {
         assertThat(texts(page, "#files > p"))
                 .containsExactly("5 files: 2 moved, 1 new, 1 retired, 1 unchanged. Open all Close all");
         assertThat(texts(page, "#texts pre")).containsExactly("1<project/>");
+    }
+
+    @Test
+    void whatACheckFindsIsShownByFile() {
+        Discrepancy error = Discrepancy.of(
+                SharedKind.PAGE_FILE_MISSING,
+                "",
+                new Evidence("index.html", 6, "<script src=\"<gone>.js\">"),
+                "gone.js",
+                "<gone>.js is not there.",
+                Cure.choice("Add it, or drop the element."));
+        CheckResult check =
+                new CheckResult(1, List.of(error), List.of(), List.of(new Evidence("build.gradle", 3, "if (old) {")));
+        Document page = page(Optional.empty(), false, Optional.empty(), Optional.of(check));
+        assertThat(texts(page, "header .state")).containsExactly("managed, 1 finding");
+        assertThat(texts(page, "#check > p")).containsExactly("1 error, 0 warnings in 1 managed part.");
+        assertThat(texts(page, "#check h3")).containsExactly("index.html");
+        assertThat(texts(page, "#check article p"))
+                .containsExactly(
+                        "error <gone>.js is not there.",
+                        "Add it, or drop the element. (your decision) page-file-missing");
+        assertThat(texts(page, "#check blockquote"))
+                .containsExactly("index.html:6 <script src=\"<gone>.js\">", "build.gradle:3 if (old) {");
+        Document clean = page(
+                Optional.empty(),
+                false,
+                Optional.empty(),
+                Optional.of(new CheckResult(2, List.of(), List.of(error), List.of())));
+        assertThat(texts(clean, "header .state")).containsExactly("managed, no findings");
+        assertThat(texts(clean, "#check p"))
+                .containsExactly("No findings in 2 managed parts.", "1 finding accepted in pfeiler.yaml.");
     }
 
     @Test

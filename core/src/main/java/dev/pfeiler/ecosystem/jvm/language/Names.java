@@ -21,19 +21,39 @@ public final class Names<T> {
 
     private final Map<String, T> owners = new HashMap<>();
     private final Map<String, T> packages = new HashMap<>();
-    /** By package, or by the class around them, the owners of classes by simple name. */
-    private final Map<String, Map<String, T>> members = new HashMap<>();
+    /** By package, or by the class around them, the owners of classes by simple name; made where they are asked for. */
+    private volatile Map<String, Map<String, T>> members;
 
     /** Adds classes, named with dots; the owner that comes first keeps a class, as on a class path. */
     public void add(T owner, Collection<String> classNames) {
+        members = null;
         for (String name : classNames) {
             owners.putIfAbsent(name, owner);
             int dot = name.lastIndexOf('.');
-            if (dot <= 0) continue;
-            String outer = name.substring(0, dot);
-            packages.putIfAbsent(outer, owner);
-            members.computeIfAbsent(outer, o -> new HashMap<>()).putIfAbsent(name.substring(dot + 1), owner);
+            if (dot > 0) packages.putIfAbsent(name.substring(0, dot), owner);
         }
+    }
+
+    /** The owners of the classes in a package by simple name; nothing is joined and hashed for each name that is looked up. */
+    private Map<String, T> in(String name) {
+        if (!packages.containsKey(name)) return Map.of();
+        if (members == null) {
+            synchronized (this) {
+                if (members == null) members = byPackage();
+            }
+        }
+        return members.get(name);
+    }
+
+    private Map<String, Map<String, T>> byPackage() {
+        Map<String, Map<String, T>> all = new HashMap<>();
+        owners.forEach((name, owner) -> {
+            int dot = name.lastIndexOf('.');
+            if (dot > 0)
+                all.computeIfAbsent(name.substring(0, dot), outer -> new HashMap<>())
+                        .put(name.substring(dot + 1), owner);
+        });
+        return all;
     }
 
     /** The owner of a class, or of the one it is nested in; null where no one has it. */
@@ -73,7 +93,7 @@ public final class Names<T> {
         for (SourceFile.Import declared : source.imports()) {
             owned(declared.name()).ifPresent(classes::add);
             if (!declared.onDemand()) continue;
-            Map<String, T> there = members.getOrDefault(declared.name(), Map.of());
+            Map<String, T> there = in(declared.name());
             for (String name : source.simple()) if (there.containsKey(name)) classes.add(declared.name() + "." + name);
         }
         source.qualified().keySet().forEach(name -> owned(name).ifPresent(classes::add));
@@ -99,9 +119,9 @@ public final class Names<T> {
         for (SourceFile.Import declared : source.imports()) imported(source, declared, visitor);
         source.qualified().forEach((name, line) -> note(named(source, name), line, () -> name, visitor));
         boolean unnamed = source.packageName().isEmpty();
-        Map<String, T> inPackage = unnamed ? owners : members.get(source.packageName());
         // of a package that no one has, no class is used
-        if (inPackage == null) return;
+        Map<String, T> inPackage = unnamed ? owners : in(source.packageName());
+        if (inPackage.isEmpty()) return;
         for (String name : source.simple()) {
             T owner = inPackage.get(name);
             if (owner != null)
@@ -128,7 +148,7 @@ public final class Names<T> {
         }
         boolean any = false;
         T inPackage = packages.get(declared.name());
-        Map<String, T> there = members.getOrDefault(declared.name(), Map.of());
+        Map<String, T> there = in(declared.name());
         if (inPackage != null) {
             for (String name : source.simple()) {
                 T owner = there.get(name);
