@@ -27,10 +27,14 @@ public final class Names<T> {
     /** Adds classes, named with dots; the owner that comes first keeps a class, as on a class path. */
     public void add(T owner, Collection<String> classNames) {
         members = null;
+        String last = "";
         for (String name : classNames) {
             owners.putIfAbsent(name, owner);
             int dot = name.lastIndexOf('.');
-            if (dot > 0) packages.putIfAbsent(name.substring(0, dot), owner);
+            // classes of one package mostly come one after the other
+            if (dot <= 0 || dot == last.length() && name.startsWith(last)) continue;
+            last = name.substring(0, dot);
+            packages.putIfAbsent(last, owner);
         }
     }
 
