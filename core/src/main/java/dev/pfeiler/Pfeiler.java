@@ -101,7 +101,7 @@ public final class Pfeiler {
     /**
      * What a folder contains, with the evidence.
      *
-     * @param progress gets what long work is at, now and where the survey's tree is used later
+     * @param progress receives the progress of this and of later work on the survey's tree
      */
     public Survey survey(Path folder, Progress progress) {
         ProjectTree tree = ProjectTree.read(folder, progress);
@@ -344,7 +344,16 @@ public final class Pfeiler {
      * @throws Refusal if no build tool manages a part of it
      */
     public CheckResult check(Path folder, Consumer<String> stage) {
-        ProjectTree tree = ProjectTree.read(folder);
+        return check(ProjectTree.read(folder), stage);
+    }
+
+    /**
+     * Where descriptors and code of the managed parts of a tree disagree.
+     *
+     * @param stage is notified of what is being done
+     * @throws Refusal if no build tool manages a part of it
+     */
+    public CheckResult check(ProjectTree tree, Consumer<String> stage) {
         return new CheckRun(ecosystems.all(), environment, stage).of(tree, Acceptances.in(choicesIn(tree)));
     }
 
@@ -451,7 +460,7 @@ public final class Pfeiler {
     /**
      * Reverts a conversion.
      *
-     * @param progress gets how far it is
+     * @param progress receives the number of files restored
      */
     public Undo.Result undo(Path folder, Undo.Edits edits, Progress progress) {
         return Undo.run(folder, edits, output(), progress);

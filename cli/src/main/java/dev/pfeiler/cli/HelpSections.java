@@ -20,6 +20,7 @@ final class HelpSections {
         GROUPS.put(OWN, Set.of());
         GROUPS.put("Decisions", Set.of("--to", "--group", "--name", "--project-version", "--choose", "--keep-layout"));
         GROUPS.put("Network", Set.of("--offline", "--latest"));
+        GROUPS.put("Cache", Set.of("--no-cache"));
         GROUPS.put("Output", Set.of("--json", "--verbose", "--color", "--help"));
     }
 

@@ -8,8 +8,8 @@ import me.tongfei.progressbar.ProgressBarConsumer;
 import me.tongfei.progressbar.ProgressBarStyle;
 
 /**
- * Shows a user at a terminal what long work is at, and where its pieces are counted, how many are done and how long the rest
- * takes at that pace; says nothing elsewhere.
+ * Shows progress on a terminal: the current step and, if it has countable pieces, their number and an estimate of the time
+ * left. Shows nothing elsewhere.
  */
 public final class Stage implements Progress, AutoCloseable {
     private static final int UNKNOWN = -1;

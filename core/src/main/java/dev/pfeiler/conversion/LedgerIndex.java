@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** A ledger by path: each step of an undo asks what others do with its paths. */
+/** Looks up the entries of a ledger by path. */
 final class LedgerIndex {
     private final Map<String, List<Ledger.Entry>> old = new HashMap<>();
     private final Set<String> goals = new HashSet<>();
@@ -22,17 +22,17 @@ final class LedgerIndex {
         }
     }
 
-    /** The steps that took a file of the old tree away from a path, in their order. */
+    /** The entries that moved or removed an original file at a path, in their order. */
     List<Ledger.Entry> tookFrom(String path) {
         return old.getOrDefault(path, List.of());
     }
 
-    /** Whether a step put a file at a path. */
+    /** Whether a step created or moved a file at a path. */
     boolean isGoal(String path) {
         return goals.contains(path);
     }
 
-    /** Whether the old tree had a file at a path. */
+    /** Whether the original tree had a file at a path. */
     boolean isOld(String path) {
         return untouched.contains(path) || old.containsKey(path);
     }

@@ -196,12 +196,12 @@ public final class References {
         }
     }
 
-    /** Whether a line of a source may hold a literal with a path; told before it is decoded, as most do not. */
+    /** Whether a line of a source may contain a literal with a path; checked before decoding, because most sources have none. */
     private static boolean hasLiteral(byte[] bytes) {
         boolean quote = false;
         boolean slash = false;
         for (byte b : bytes) {
-            // in other encodings a character may be of several bytes
+            // in other encodings a character may have several bytes
             if (b <= 0) return true;
             if (b == '\n') quote = slash = false;
             else if (b == '"' || b == '\'') quote = true;

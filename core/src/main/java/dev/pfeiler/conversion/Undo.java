@@ -87,8 +87,9 @@ public final class Undo {
     /**
      * Puts the old tree back and drops the ledger.
      *
-     * @param progress gets how far it is
-     * @throws Refusal as above
+     * @param progress receives the number of files restored
+     * @throws Refusal if a file has changed since the conversion and nothing is said of such files, before the first
+     *     change
      */
     public static Result run(Path folder, Edits edits, BuildOutput output, Progress progress) {
         return run(folder, edits, output, new Disk(), progress);

@@ -19,11 +19,11 @@ import java.util.stream.Stream;
  * @param variables the environment variables
  * @param javaHome the Java that runs Pfeiler, the last place to look for a JDK
  * @param offline whether other machines must not be asked
- * @param anew whether nothing counts that earlier runs kept of the project and its jars
+ * @param noCache whether cached results of reading the project and its jars are ignored
  * @param platform whose rules hold
  */
 public record Environment(
-        Path home, Map<String, String> variables, Path javaHome, boolean offline, boolean anew, Platform platform) {
+        Path home, Map<String, String> variables, Path javaHome, boolean offline, boolean noCache, Platform platform) {
     /** What systems do differently. */
     public enum Platform {
         POSIX(":", List.of("")),
@@ -69,10 +69,10 @@ public record Environment(
     }
 
     public Environment offline(boolean so) {
-        return new Environment(home, variables, javaHome, so, anew, platform);
+        return new Environment(home, variables, javaHome, so, noCache, platform);
     }
 
-    public Environment anew(boolean so) {
+    public Environment noCache(boolean so) {
         return new Environment(home, variables, javaHome, offline, so, platform);
     }
 
@@ -81,9 +81,9 @@ public record Environment(
         return own("XDG_CACHE_HOME", ".cache");
     }
 
-    /** The folder for what is kept of what was read; nothing where all is read anew. */
+    /** The folder for cached results of some kind; empty if none are used. */
     public Optional<Path> kept(String name) {
-        return anew ? Optional.empty() : Optional.of(cache().resolve(name));
+        return noCache ? Optional.empty() : Optional.of(cache().resolve(name));
     }
 
     /** Pfeiler's folder below the user's configuration folder. */

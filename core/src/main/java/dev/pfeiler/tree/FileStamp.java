@@ -12,18 +12,18 @@ import java.util.Set;
 import java.util.concurrent.TimeUnit;
 
 /**
- * What a file's content is known by without reading it.
+ * Identifies the content of a file without reading it.
  *
  * @param size in bytes
- * @param modified in nanoseconds since 1970; anybody can set it
- * @param changed in nanoseconds since 1970: when the system last changed the content or the time above; nobody can set it. 0
- *     where the system keeps no such time
- * @param identity the number of the file in its file system; where there is no time of change, a hash of the content
+ * @param modified the modification time in nanoseconds since 1970, which programs can set
+ * @param changed the time of the last change to content or attributes, in nanoseconds since 1970; only the system sets it. 0 on
+ *     systems without it
+ * @param identity the inode number; on systems without a change time, a hash of the content
  */
 public record FileStamp(long size, long modified, long changed, String identity) {
     private static final Set<String> VIEWS = FileSystems.getDefault().supportedFileAttributeViews();
     private static final String ATTRIBUTES = "unix:size,lastModifiedTime,ctime,ino";
-    /** In nanoseconds; longer than the steps in which any file system counts. */
+    /** In nanoseconds; exceeds the timestamp resolution of all file systems. */
     private static final long SETTLED = TimeUnit.SECONDS.toNanos(3);
 
     /**
@@ -45,8 +45,8 @@ public record FileStamp(long size, long modified, long changed, String identity)
     }
 
     /**
-     * Whether a later change would show in the stamp: a file that changes twice in one step of its file system's clock has
-     * the same times after both.
+     * Whether every later change leads to another stamp. Two changes within the timestamp resolution of the file system leave
+     * the same times.
      */
     public boolean isSettled() {
         return isSettled(Instant.now());

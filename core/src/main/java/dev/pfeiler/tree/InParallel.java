@@ -5,24 +5,24 @@ import java.io.UncheckedIOException;
 import java.util.Collection;
 import java.util.List;
 
-/** Work on files that all processors share. */
+/** File operations on all processors. */
 public final class InParallel {
     private InParallel() {}
 
     /**
-     * What is done with one of many.
+     * An operation on one element.
      *
-     * @param <T> what it is done with
-     * @param <R> what comes of it
+     * @param <T> the element
+     * @param <R> the result
      */
     public interface Work<T, R> {
         R of(T one) throws IOException;
     }
 
     /**
-     * What comes of each, in the order of the collection.
+     * The results for all elements, in their order.
      *
-     * @throws IOException the first that occurred
+     * @throws IOException if one of the operations throws it
      */
     public static <T, R> List<R> map(Collection<T> all, Work<T, R> work) throws IOException {
         try {

@@ -2,18 +2,18 @@ package dev.pfeiler.tree;
 
 import java.util.function.Consumer;
 
-/** Is told what long work is at, and how far it is; by any thread. */
+/** Receives the progress of long-running work; may be called from any thread. */
 public interface Progress extends Consumer<String> {
-    /** Nobody looks. */
+    /** Discards everything. */
     Progress NONE = what -> {};
 
-    /** Work that is done piece by piece. */
+    /** Work that consists of countable pieces; {@link #done} reports one. */
     interface Pieces {
         void done();
     }
 
     /**
-     * Says that such work begins.
+     * Announces such work.
      *
      * @param count how many pieces there are; 0 if that is not known
      */

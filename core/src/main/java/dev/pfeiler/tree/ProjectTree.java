@@ -57,7 +57,7 @@ public final class ProjectTree {
     /**
      * Lists a folder.
      *
-     * @param progress gets what long work on the tree is at, this one and later ones
+     * @param progress receives the progress of this and of later work on the tree
      * @throws Refusal if there is no such folder or it cannot be listed
      */
     public static ProjectTree read(Path folder, Progress progress) {
@@ -122,7 +122,7 @@ public final class ProjectTree {
         return false;
     }
 
-    /** Gets what long work on the tree is at. */
+    /** Receives the progress of work on the tree. */
     public Progress progress() {
         return progress;
     }

@@ -20,28 +20,27 @@ import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
-import java.util.stream.Stream;
 import java.util.zip.CRC32;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What was read of the files of one folder before, in one file of a folder of the user's cache. What is kept of a file counts
- * as long as its {@link FileStamp} is the same, and only for the build of this program that wrote it. The file may be deleted
- * at any time, and several processes may use it: each sees one that was written as a whole.
+ * Caches what was read of the files of one folder, in one file below the user's cache folder. An entry is valid while the
+ * {@link FileStamp} of its file is unchanged, and only for the build of this program that wrote it. The cache file can be
+ * deleted at any time and used by several processes at once, as it is replaced as a whole.
  *
- * <p>Its form, with numbers as in {@link Out}: {@link #FORM} as four bytes; the number of strings and the strings; the number
- * of files; for each its path, size, time of modification, time of change and identity, the length of what is kept of it in
- * bytes, and that; the CRC-32 of all before as eight bytes.
+ * <p>Format, with numbers as in {@link Out}: {@link #FORM} as four bytes; the number of strings, then each string; the number
+ * of files, then for each its path, size, modification time, change time and identity, the length of its entry in bytes and
+ * the entry; the CRC-32 of everything before it as eight bytes.
  *
  * @param <T> what is read of a file
  */
 public final class ReadCache<T> implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(ReadCache.class);
     private static final int FORM = 0x50524331;
-    /** A folder with fewer files is read faster than looked up. */
+    /** For fewer files, a cache saves no time. */
     private static final int FEWEST = 200;
-    /** Of so many files that are known, one may be read anew before all are written again. */
+    /** The cache is rewritten when more than one in this many entries was missing or outdated. */
     private static final int KNOWN_TO_NEW = 100;
     /** In bytes, of one file. */
     private static final int LARGEST = 512 << 20;
@@ -55,16 +54,16 @@ public final class ReadCache<T> implements AutoCloseable {
     private String[] strings = {};
     private byte[] bytes = {};
     private final Queue<Read<T>> read = new ConcurrentLinkedQueue<>();
-    private final AtomicInteger anew = new AtomicInteger();
+    private final AtomicInteger missed = new AtomicInteger();
 
-    /** What is kept of a file: its stamp, and where the rest is. */
+    /** An entry: the stamp of its file, and its range of bytes. */
     private record Kept(FileStamp stamp, int from, int to) {}
 
-    /** What was read in this run, of whatever origin. */
+    /** A result of this run, cached or read. */
     private record Read<T>(String path, FileStamp stamp, T value) {}
 
     /**
-     * How something read is written.
+     * How results are serialized.
      *
      * @param <T> what is read of a file
      */
@@ -73,7 +72,7 @@ public final class ReadCache<T> implements AutoCloseable {
 
         T read(String path, In in);
 
-        /** Whether it follows from the path and the content of the file alone. */
+        /** Whether it depends on nothing but the path and the content of the file. */
         boolean isKept(T value);
     }
 
@@ -84,16 +83,16 @@ public final class ReadCache<T> implements AutoCloseable {
     }
 
     /**
-     * What is kept of a folder.
+     * Opens the cache of a folder.
      *
-     * @param caches where such files are; without it nothing is looked up or kept
+     * @param caches the folder of the cache files; if empty, nothing is cached
      * @param files how many there are
      */
     public static <T> ReadCache<T> of(Optional<Path> caches, ProjectTree tree, Form<T> form, int files) {
         return of(caches, build(), tree, form, files, Instant::now);
     }
 
-    /** Which build of this program runs; nothing where it runs from loose class files. */
+    /** Identifies this build of the program; empty if it runs from unpacked class files. */
     private static Optional<String> build() {
         try {
             CodeSource source = ReadCache.class.getProtectionDomain().getCodeSource();
@@ -120,37 +119,49 @@ public final class ReadCache<T> implements AutoCloseable {
         try {
             if (Files.exists(cache.file)) cache.load();
         } catch (IOException | RuntimeException e) {
-            LOG.debug("{} is written anew", cache.file, e);
+            LOG.debug("{} cannot be used", cache.file, e);
             cache.kept.clear();
         }
         return cache;
     }
 
-    /** What is kept of a file, or what is read of it now; called from several threads. */
+    /** The cached result for a file, or the result of reading it now. Thread-safe. */
     public T get(ProjectTree tree, TreeFile one, Supplier<T> reading) {
         if (file == null) return reading.get();
+        FileStamp stamp;
         try {
-            // before the reading: what changes meanwhile has another stamp afterwards
-            FileStamp stamp = FileStamp.of(tree.onDisk(one.path()));
-            Kept known = kept.get(one.path());
-            boolean same = known != null && known.stamp().equals(stamp);
-            T value = same ? form.read(one.path(), new In(bytes, known.from(), known.to(), strings)) : reading.get();
-            if (!same) anew.incrementAndGet();
-            if (value != null && form.isKept(value) && stamp.isSettled(clock.get()))
-                read.add(new Read<>(one.path(), stamp, value));
-            return value;
-        } catch (IOException | RuntimeException e) {
+            // taken before the file is read: a change in the meantime leads to another stamp
+            stamp = FileStamp.of(tree.onDisk(one.path()));
+        } catch (IOException e) {
             LOG.debug("{} is read without the cache", one.path(), e);
             return reading.get();
         }
+        T value = known(one.path(), stamp).orElseGet(() -> {
+            missed.incrementAndGet();
+            return reading.get();
+        });
+        if (value != null && form.isKept(value) && stamp.isSettled(clock.get()))
+            read.add(new Read<>(one.path(), stamp, value));
+        return value;
     }
 
-    /** Writes what was read, where so much is new that it is worth it. */
+    private Optional<T> known(String path, FileStamp stamp) {
+        Kept known = kept.get(path);
+        if (known == null || !known.stamp().equals(stamp)) return Optional.empty();
+        try {
+            return Optional.of(form.read(path, new In(bytes, known.from(), known.to(), strings)));
+        } catch (RuntimeException e) {
+            LOG.debug("the entry for {} is damaged", path, e);
+            return Optional.empty();
+        }
+    }
+
+    /** Writes the cache if enough of it has changed. */
     @Override
     public void close() {
         if (file == null) return;
         bytes = new byte[0];
-        boolean worth = anew.get() * KNOWN_TO_NEW > kept.size() || read.size() * 2 < kept.size();
+        boolean worth = missed.get() * KNOWN_TO_NEW > kept.size() || read.size() * 2 < kept.size();
         if (!worth || read.isEmpty()) return;
         try {
             byte[] content = content();
@@ -224,18 +235,9 @@ public final class ReadCache<T> implements AutoCloseable {
 
     /** Makes room for so many bytes. */
     private void prune(long size) throws IOException {
-        List<Path> files;
-        try (Stream<Path> all = Files.list(file.getParent())) {
-            files = all.toList();
-        }
-        Map<Path, Long> times = new HashMap<>();
-        files.forEach(one -> times.put(one, one.toFile().lastModified()));
         long total = size;
-        for (Path one : files.stream()
-                .sorted(Comparator.comparing(times::get, Comparator.reverseOrder()))
-                .toList()) {
+        for (Path one : Trees.newestFirst(file.getParent())) {
             total += one.toFile().length();
-            // another process may have deleted it
             if (total > MOST) Files.deleteIfExists(one);
         }
     }

@@ -10,6 +10,10 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 
 /** What is done to whole folders on disk. */
@@ -130,6 +134,17 @@ public final class Trees {
                 if (mode.charAt(one.place) == one.executable || mode.charAt(one.place) == one.plain) bits |= one.bit;
             return bits;
         }
+    }
+
+    /** The files of a cache folder, the newest first. Another process may change the folder meanwhile, so each time is read once. */
+    public static List<Path> newestFirst(Path folder) throws IOException {
+        Map<Path, Long> times = new HashMap<>();
+        try (Stream<Path> all = Files.list(folder)) {
+            all.forEach(file -> times.put(file, file.toFile().lastModified()));
+        }
+        return times.keySet().stream()
+                .sorted(Comparator.comparing(times::get, Comparator.reverseOrder()))
+                .toList();
     }
 
     public static boolean isEmpty(Path folder) throws IOException {

@@ -54,10 +54,8 @@ abstract class BaseCommand implements Callable<Integer> {
         @Option(names = "--offline", description = "Do not use the network; what is not cached stays unresolved.")
         private boolean offline;
 
-        @Option(
-                names = "--no-cache",
-                description = "Read every file anew; ignore what earlier runs kept of unchanged ones.")
-        private boolean anew;
+        @Option(names = "--no-cache", description = "Read every file again; ignore cached results of earlier runs.")
+        private boolean noCache;
 
         private Pfeiler pfeiler;
 
@@ -72,7 +70,7 @@ abstract class BaseCommand implements Callable<Integer> {
         @Override
         Pfeiler pfeiler() {
             if (pfeiler == null)
-                pfeiler = context().pfeiler(Environment.here().offline(offline).anew(anew));
+                pfeiler = context().pfeiler(Environment.here().offline(offline).noCache(noCache));
             return pfeiler;
         }
     }

@@ -42,7 +42,7 @@ public final class ConvertCommand extends BaseCommand.Reporting {
     @Override
     public Integer call() {
         stage = Stage.on(context().terminal(), "convert");
-        Survey survey = quietly(() -> pfeiler().survey(folder.folder(), stage));
+        Survey survey = withProgress(() -> pfeiler().survey(folder.folder(), stage));
         Choices chosen = choices.choices();
         Proposal proposal = propose(survey, chosen);
         if (context().terminal().interactive() && !proposal.questions().isEmpty()) {
@@ -54,7 +54,7 @@ public final class ConvertCommand extends BaseCommand.Reporting {
         pfeiler().workTree(folder.folder()).ifPresent(this::uncommitted);
         Proposal wanted = proposal;
         Choices made = chosen;
-        List<Step> steps = quietly(() -> pfeiler().convert(survey, wanted, made));
+        List<Step> steps = withProgress(() -> pfeiler().convert(survey, wanted, made));
         String shown = folder.folder().toString().equals(".") ? "" : " " + folder.folder();
         if (json()) print(JsonDocuments.conversion(proposal, steps));
         else new ConversionView(screen()).show(survey.tree().name(), proposal, steps, shown);
@@ -62,11 +62,11 @@ public final class ConvertCommand extends BaseCommand.Reporting {
     }
 
     private Proposal propose(Survey survey, Choices chosen) {
-        return quietly(() -> pfeiler().propose(survey, chosen, stage));
+        return withProgress(() -> pfeiler().propose(survey, chosen, stage));
     }
 
-    /** Does long work, and takes back what was shown of it before anything else is printed. */
-    private <T> T quietly(Supplier<T> work) {
+    /** Does long work; its progress is cleared before anything else is printed. */
+    private <T> T withProgress(Supplier<T> work) {
         try {
             return work.get();
         } finally {

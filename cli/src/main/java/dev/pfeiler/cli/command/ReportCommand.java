@@ -86,7 +86,7 @@ public final class ReportCommand extends BaseCommand.Networked {
     private Optional<CheckResult> check(Survey survey, Stage stage) {
         boolean managed = survey.parts().stream()
                 .anyMatch(part -> part.managed().flatMap(Managed::target).isPresent());
-        return managed ? Optional.of(pfeiler().check(folder.folder(), stage)) : Optional.empty();
+        return managed ? Optional.of(pfeiler().check(survey.tree(), stage)) : Optional.empty();
     }
 
     private Path file(Path root) {

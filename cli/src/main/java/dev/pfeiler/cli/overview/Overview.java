@@ -69,10 +69,7 @@ public record Overview(
             for (Library library : project.unpublished())
                 for (ProjectFacts other : projects)
                     if (other != project && isOf(other, library))
-                        uses.add(new Use(
-                                project.name(),
-                                other.name(),
-                                library.file().isEmpty() ? library.name() : library.file()));
+                        uses.add(new Use(project.name(), other.name(), library.shown()));
         return List.copyOf(uses);
     }
 

@@ -45,8 +45,7 @@ public final class OverviewJson {
                 .put("guess", decisions.guess()));
         node.put("questions", project.questions().size()).put("leftForYou", project.leftForYou());
         ArrayNode unpublished = node.putArray("unpublished");
-        project.unpublished()
-                .forEach(library -> unpublished.add(library.file().isEmpty() ? library.name() : library.file()));
+        project.unpublished().forEach(library -> unpublished.add(library.shown()));
         if (!project.verdict().isEmpty()) node.put("verdict", project.verdict());
         if (!project.check().isEmpty()) node.put("check", project.check());
         if (!project.remark().isEmpty()) node.put("remark", project.remark());

@@ -37,7 +37,12 @@ record ProjectFacts(
      * @param name its name without version; empty if it has none
      * @param file the name of the copy that the old wiring used; empty if it had none
      */
-    record Library(String name, String version, String file, boolean published) {}
+    record Library(String name, String version, String file, boolean published) {
+        /** The name of its copy, or its own where there is none. */
+        String shown() {
+            return file.isEmpty() ? name : file;
+        }
+    }
 
     ProjectFacts {
         parts = List.copyOf(parts);

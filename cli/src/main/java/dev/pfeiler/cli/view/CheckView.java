@@ -7,10 +7,10 @@ import dev.pfeiler.checking.Fixes;
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.tree.Text;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Shows where descriptors and code disagree, and what is done about it. */
 public final class CheckView {
@@ -31,27 +31,43 @@ public final class CheckView {
      * @param fixed whether certain cures were carried out before
      */
     public void show(String project, CheckResult result, boolean fixed) {
-        long errors = result.count(Severity.ERROR);
-        long warnings = result.count(Severity.WARNING);
-        screen.title(project + ": "
-                + (errors + warnings == 0
-                        ? "no findings"
-                        : Text.count(errors, "error") + ", " + Text.count(warnings, "warning"))
-                + " in " + Text.count(result.parts(), "managed part"));
-        Map<String, List<Discrepancy>> byFile = new LinkedHashMap<>();
-        result.discrepancies()
-                .forEach(one -> byFile.computeIfAbsent(one.evidence().file(), file -> new ArrayList<>())
-                        .add(one));
-        byFile.forEach((file, all) -> {
+        screen.title(project + ": " + counts(result));
+        byFile(result).forEach((file, all) -> {
             screen.heading(file);
             all.forEach(this::row);
         });
         if (!result.accepted().isEmpty()) {
             screen.blank();
-            screen.text(2, Text.count(result.accepted().size(), "finding") + " accepted in pfeiler.yaml.");
+            screen.text(2, accepted(result));
         }
         unread(result.unread());
         next(result, fixed);
+    }
+
+    /** How many findings a check has, in how many parts. */
+    public static String counts(CheckResult result) {
+        long errors = result.count(Severity.ERROR);
+        long warnings = result.count(Severity.WARNING);
+        return (errors + warnings == 0
+                        ? "no findings"
+                        : Text.count(errors, "error") + ", " + Text.count(warnings, "warning"))
+                + " in " + Text.count(result.parts(), "managed part");
+    }
+
+    /** The findings by file, in their order. */
+    public static Map<String, List<Discrepancy>> byFile(CheckResult result) {
+        return result.discrepancies().stream()
+                .collect(Collectors.groupingBy(one -> one.evidence().file(), LinkedHashMap::new, Collectors.toList()));
+    }
+
+    /** How many findings the choices file accepts. */
+    public static String accepted(CheckResult result) {
+        return Text.count(result.accepted().size(), "finding") + " accepted in pfeiler.yaml.";
+    }
+
+    /** What cures a finding, and whether a person has to decide. */
+    public static String cure(Discrepancy one) {
+        return one.cure().text() + (one.cure().isCertain() ? "" : " (your decision)");
     }
 
     private void unread(List<Evidence> places) {
@@ -70,9 +86,10 @@ public final class CheckView {
                 : screen.palette().careful(screen.unicode() ? "\u25cb" : "-");
         String line = one.evidence().line() > 0 ? "line " + one.evidence().line() + ": " : "";
         screen.row(sign, line + one.message(), "", 0);
-        String cure = one.cure().isCertain() ? one.cure().text() : one.cure().text() + " (your decision)";
         screen.text(
-                Screen.DETAIL, screen.arrow() + " " + cure + "  [" + one.kind().id() + "]", screen.palette()::quiet);
+                Screen.DETAIL,
+                screen.arrow() + " " + cure(one) + "  [" + one.kind().id() + "]",
+                screen.palette()::quiet);
     }
 
     private void next(CheckResult result, boolean fixed) {

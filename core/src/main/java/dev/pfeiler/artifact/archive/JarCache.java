@@ -5,25 +5,22 @@ import dev.pfeiler.tree.FileStamp;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import dev.pfeiler.tree.Trees;
 import java.io.BufferedInputStream;
-import java.io.BufferedOutputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Collection;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -133,9 +130,8 @@ public final class JarCache {
         try {
             Files.createDirectories(folder);
             prune(folder);
-            Path part = Files.createTempFile(folder, "part", "");
-            try (DataOutputStream out =
-                    new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(part), 1 << 16))) {
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream(1 << 16);
+            try (DataOutputStream out = new DataOutputStream(bytes)) {
                 out.writeInt(FORM);
                 out.writeUTF(jar.sha1());
                 out.writeUTF(jar.kind().name());
@@ -158,22 +154,15 @@ public final class JarCache {
                         out.writeUTF(each);
                 }
             }
-            Files.move(part, kept, StandardCopyOption.REPLACE_EXISTING);
+            Trees.replace(kept, bytes.toByteArray());
         } catch (IOException e) {
             LOG.debug("{} is not kept", jar.path(), e);
         }
     }
 
     private static void prune(Path folder) throws IOException {
-        List<Path> files;
-        try (Stream<Path> all = Files.list(folder)) {
-            files = all.toList();
-        }
+        List<Path> files = Trees.newestFirst(folder);
         if (files.size() < MOST) return;
-        // read once, as another process may use the folder meanwhile
-        Map<Path, Long> times = new HashMap<>();
-        files.forEach(file -> times.put(file, file.toFile().lastModified()));
-        files.stream().sorted(Comparator.comparing(times::get)).limit(MOST / 2).forEach(file -> file.toFile()
-                .delete());
+        for (Path file : files.subList(files.size() - MOST / 2, files.size())) Files.deleteIfExists(file);
     }
 }

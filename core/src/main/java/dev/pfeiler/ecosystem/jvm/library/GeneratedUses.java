@@ -18,15 +18,15 @@ import java.util.stream.Collectors;
  * processor; the data are in {@code generated-uses.properties} beside this class.
  */
 final class GeneratedUses {
-    private static final List<Use> ALL = read();
-    /** By the last part of the annotation's name, which a source writes however it names the rest. */
-    private static final Map<String, List<Use>> BY_NAME = ALL.stream().collect(Collectors.groupingBy(Use::lastName));
+    /** By the last part of the annotation's name, which a source always contains. */
+    private static final Map<String, List<Use>> BY_NAME =
+            read().stream().collect(Collectors.groupingBy(use -> lastName(use.annotation())));
 
     /** An annotation and the classes that what is generated for it uses. */
-    private record Use(int place, String annotation, List<String> classes) {
-        String lastName() {
-            return annotation.substring(annotation.lastIndexOf('.') + 1);
-        }
+    private record Use(int place, String annotation, List<String> classes) {}
+
+    private static String lastName(String annotation) {
+        return annotation.substring(annotation.lastIndexOf('.') + 1);
     }
 
     private GeneratedUses() {}
@@ -49,7 +49,7 @@ final class GeneratedUses {
         if (source.annotations().isEmpty()) return Map.of();
         Map<String, Integer> used = new LinkedHashMap<>();
         source.annotations().keySet().stream()
-                .map(written -> written.substring(written.lastIndexOf('.') + 1))
+                .map(GeneratedUses::lastName)
                 .distinct()
                 .flatMap(name -> BY_NAME.getOrDefault(name, List.of()).stream())
                 .sorted(Comparator.comparingInt(Use::place))

@@ -115,7 +115,7 @@ public final class MissingLibraries {
     private void look(Collection<SourceFile> sources, boolean test) {
         sources.parallelStream()
                 .map(source -> source.imports().stream()
-                        .filter(declared -> !isAnswered(source, declared))
+                        .filter(declared -> !isAnsweredOnce(source, declared))
                         .map(declared ->
                                 Map.entry(declared, new Evidence(source.path(), declared.line(), declared.text())))
                         .toList())
@@ -123,7 +123,7 @@ public final class MissingLibraries {
                 .forEach(inSource -> inSource.forEach(one -> note(one.getKey(), one.getValue(), test)));
     }
 
-    /** As most sources import the same names, each is answered once; in other languages the answer depends on the source's. */
+    /** Looks each name up once, because most sources import the same ones; outside Java the answer depends on the language. */
     private boolean isAnsweredOnce(SourceFile source, SourceFile.Import declared) {
         if (source.language() != JvmLanguage.JAVA) return isAnswered(source, declared);
         Map<String, Boolean> answers = isWhole(declared) ? answeredPackages : answeredTypes;

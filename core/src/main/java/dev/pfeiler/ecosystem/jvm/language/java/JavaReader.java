@@ -15,6 +15,7 @@ import java.util.Collections;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,8 +35,7 @@ public final class JavaReader {
     private final List<SourceFile.Import> imports = new ArrayList<>();
     private final List<String> types = new ArrayList<>();
     private final Map<String, Integer> qualified = new LinkedHashMap<>();
-    private final Set<String> simple = new HashSet<>(128);
-    private final List<String> simpleInOrder = new ArrayList<>(64);
+    private final Set<String> simple = new LinkedHashSet<>(128);
     private final Map<String, Integer> strings = new LinkedHashMap<>();
     private final Map<String, Integer> annotations = new LinkedHashMap<>();
     private final Map<SyntaxFeature, Integer> features = new EnumMap<>(SyntaxFeature.class);
@@ -65,7 +65,7 @@ public final class JavaReader {
                 List.copyOf(reader.imports),
                 List.copyOf(reader.types),
                 inOrder(reader.qualified),
-                List.copyOf(reader.simpleInOrder),
+                List.copyOf(reader.simple),
                 inOrder(reader.strings),
                 inOrder(reader.annotations),
                 reader.syntax(),
@@ -310,7 +310,7 @@ public final class JavaReader {
 
     private void simpleName(int i) {
         String name = tokens.newText(i);
-        if (name != null && simple.add(name)) simpleInOrder.add(name);
+        if (name != null) simple.add(name);
     }
 
     /** Notes a name up to and with its first capitalised part: {@code a.b.Type}. */
