@@ -10,6 +10,7 @@ import dev.pfeiler.conversion.Step;
 import dev.pfeiler.conversion.StepMerge;
 import dev.pfeiler.conversion.Undo;
 import dev.pfeiler.ecosystem.Ecosystem;
+import dev.pfeiler.ecosystem.dotnet.DotnetEcosystem;
 import dev.pfeiler.ecosystem.jvm.JvmEcosystem;
 import dev.pfeiler.ecosystem.node.NodeEcosystem;
 import dev.pfeiler.ecosystem.php.PhpEcosystem;
@@ -211,6 +212,18 @@ class PartsTest {
                     .extracting(Finding::fact)
                     .hasSize(1);
             assertThat(propose().leftForYou()).extracting(Finding::subject).contains("Toy");
+        }
+
+        @Test
+        void sourcesThatNothingCompilesDoNotStopWhatIsBuiltBesideThem() throws IOException {
+            pfeiler = pfeiler(new JvmEcosystem(), new DotnetEcosystem());
+            java();
+            sketch.file("port/csharp/Quay.cs", "namespace Port { public class Quay { } }")
+                    .file("src/csharp/Crane.cs", "namespace Port { public class Crane { } }");
+            assertThat(ids(survey())).containsExactly("jvm ");
+            assertThat(propose().leftForYou()).extracting(Finding::subject).contains(".NET");
+            sketch.file("build-net.sh", "csc -out:port.dll src/csharp/Crane.cs port/csharp/Quay.cs");
+            assertThat(survey().parts()).extracting(SurveyedPart::id).containsExactlyInAnyOrder("jvm", "dotnet");
         }
 
         @Test

@@ -22,6 +22,11 @@ public interface Ecosystem {
         return Set.of();
     }
 
+    /** Whether sources can be managed only where something says which of them are compiled together. */
+    default boolean needsWiring() {
+        return false;
+    }
+
     /** The build tools it converts for, the usual one first. */
     List<Target> targets();
 

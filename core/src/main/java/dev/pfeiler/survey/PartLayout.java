@@ -104,7 +104,8 @@ final class PartLayout {
     private static boolean contains(Claimed outer, Claimed inner) {
         if (!Paths.within(outer.folder(), inner.folder())) return false;
         if (!outer.folder().equals(inner.folder())) return true;
-        return outer.part().sources() >= FAR_LARGER * inner.part().sources();
+        return outer.wired() && inner.ecosystem().needsWiring()
+                || outer.part().sources() >= FAR_LARGER * inner.part().sources();
     }
 
     /** Whether a project's build tools compile the sources of another one in its folder, which no tool manages. */

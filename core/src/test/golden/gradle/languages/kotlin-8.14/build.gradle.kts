@@ -1,3 +1,5 @@
+import java.text.SimpleDateFormat
+import java.util.Date
 import org.apache.tools.ant.filters.ReplaceTokens
 
 plugins {
@@ -49,8 +51,8 @@ tasks.withType<GroovyCompile>().configureEach {
 
 tasks.named<ProcessResources>("processResources") {
     filesMatching("about.properties") {
-        filter<ReplaceTokens>("tokens" to mapOf("version" to "1.2"))
-        filter<ReplaceTokens>("tokens" to mapOf("version" to "1.2"), "beginToken" to "\${", "endToken" to "}")
+        filter<ReplaceTokens>("tokens" to mapOf("day" to "on " + SimpleDateFormat("d MMM").format(Date()), "version" to "1.2", "year" to "of " + SimpleDateFormat("yyyy").format(Date()) + ", it's"))
+        filter<ReplaceTokens>("tokens" to mapOf("day" to "on " + SimpleDateFormat("d MMM").format(Date()), "version" to "1.2", "year" to "of " + SimpleDateFormat("yyyy").format(Date()) + ", it's"), "beginToken" to "\${", "endToken" to "}")
     }
 }
 
@@ -66,6 +68,7 @@ tasks.named<Test>("test") {
 tasks.named<Jar>("jar") {
     manifest {
         attributes("Built-For" to "Haldervik")
+        attributes("Built-On" to "the " + SimpleDateFormat("d MMM").format(Date()) + " at " + SimpleDateFormat("HH:mm").format(Date()))
         attributes("Main-Class" to "no.port.TidesKt")
     }
 }

@@ -46,6 +46,11 @@ public final class DotnetEcosystem implements Ecosystem {
     }
 
     @Override
+    public boolean needsWiring() {
+        return true;
+    }
+
+    @Override
     public List<Target> targets() {
         return List.of(DOTNET);
     }

@@ -41,6 +41,25 @@ class ClassDifferenceTest {
     }
 
     @Test
+    void textConstantsCanBeReplaced() {
+        ClassWriter writer = new ClassWriter(0);
+        writer.visit(Opcodes.V1_8, 0, "a/B", null, "java/lang/Object", null);
+        writer.visitField(Opcodes.ACC_STATIC, "DAY", "Ljava/lang/String;", null, "1 May");
+        writer.visitField(Opcodes.ACC_STATIC, "NUMBER", "I", null, 1);
+        var method = writer.visitMethod(Opcodes.ACC_STATIC, "day", "()Ljava/lang/String;", null, null);
+        method.visitLdcInsn("on 1 May");
+        method.visitInsn(Opcodes.ARETURN);
+        method.visitMaxs(1, 0);
+        byte[] bytes = writer.toByteArray();
+        byte[] later = ClassTexts.replace(bytes, text -> text.replace("1 May", "2 June"));
+        assertThat(ClassDifference.between(bytes, later)).isEqualTo(ClassDifference.CODE);
+        byte[] back = ClassTexts.replace(later, text -> text.replace("2 June", "1 May"));
+        assertThat(ClassDifference.between(bytes, back)).isEqualTo(ClassDifference.NONE);
+        byte[] unknown = {1, 2, 3};
+        assertThat(ClassTexts.replace(unknown, text -> "")).isSameAs(unknown);
+    }
+
+    @Test
     void readsLevels() {
         assertThat(ClassFile.level(Sketch.classFile(17, "a.B"))).isEqualTo(17);
         assertThat(ClassFile.level(new byte[] {1, 2, 3})).isZero();

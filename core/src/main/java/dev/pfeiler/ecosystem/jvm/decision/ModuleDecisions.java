@@ -26,6 +26,7 @@ import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
@@ -289,7 +290,7 @@ final class ModuleDecisions {
                     && project.packing(module).isEmpty();
             // what the file says that the manifest is made from need not be said again
             own |= file.filter(f -> f.path().equals(setting.evidence().file())).isPresent();
-            if (!own && !setting.value().contains("${")) manifest.put(key, setting.value());
+            if (!own && !BuildTime.isUnknown(setting.value())) manifest.put(key, setting.value());
         });
         return manifest;
     }

@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choosable;
@@ -95,7 +96,8 @@ final class PartialArchives {
     private static Map<String, String> manifest(Wiring.Archive archive) {
         Map<String, String> manifest = new TreeMap<>();
         archive.manifest().forEach((name, setting) -> {
-            if (!Manifest.isToolsOwn(name) && !setting.value().contains("${")) manifest.put(name, setting.value());
+            if (!Manifest.isToolsOwn(name) && !BuildTime.isUnknown(setting.value()))
+                manifest.put(name, setting.value());
         });
         return manifest;
     }

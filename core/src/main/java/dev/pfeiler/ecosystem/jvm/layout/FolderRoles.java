@@ -213,7 +213,11 @@ public final class FolderRoles {
                     .orElseThrow();
             web(root, Certainty.CERTAIN, "contains WEB-INF", Evidence.of(Paths.join(root, "WEB-INF"), ""));
         });
-        if (!wired.isEmpty() || !holding.isEmpty()) return;
+        boolean packs = wirings.stream()
+                .anyMatch(wiring ->
+                        !wiring.compilations().isEmpty() && !wiring.archives().isEmpty());
+        // pages of a program whose build packs no web archive are examples, or are served by something else
+        if (!wired.isEmpty() || !holding.isEmpty() || packs) return;
         tree.files().stream()
                 .filter(file -> file.extension().equals("jsp"))
                 .min(Comparator.comparingInt(file -> Paths.depth(file.path())))

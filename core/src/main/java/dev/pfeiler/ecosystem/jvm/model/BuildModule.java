@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** One module of a JVM build: what it is made of, what it needs and what comes out. */
 public final class BuildModule {
@@ -88,6 +89,16 @@ public final class BuildModule {
 
     public Manifest manifest() {
         return manifest;
+    }
+
+    /** The attributes of the manifests of all its jars. */
+    public Stream<Map<String, String>> manifests() {
+        return Stream.concat(Stream.of(manifest.attributes()), partial.stream().map(PartialArchive::manifest));
+    }
+
+    /** The texts that may contain the time of the build. */
+    public Stream<String> datedTexts() {
+        return Stream.concat(manifests(), Stream.of(filtering.values())).flatMap(texts -> texts.values().stream());
     }
 
     public List<GeneratedSources> generated() {

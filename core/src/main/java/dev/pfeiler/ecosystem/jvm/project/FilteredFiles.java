@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.project;
 
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.ProjectTree;
@@ -7,10 +8,12 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.Date;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** Files in which the old build replaces text while it copies them. */
 public final class FilteredFiles {
@@ -34,10 +37,20 @@ public final class FilteredFiles {
      * @param names what is replaced in it, by filter
      */
     public record Filtered(Wiring.Copy copy, Map<TextFilter, List<String>> names) {
-        /** The bytes of the file with the text replaced. */
-        public byte[] apply(byte[] bytes) {
+        /** What the texts look like that are written to it with the time of the build in them. */
+        public List<Pattern> dated() {
+            return names.entrySet().stream()
+                    .flatMap(entry -> entry.getValue().stream()
+                            .map(name -> entry.getKey().values().get(name)))
+                    .filter(BuildTime::isIn)
+                    .map(BuildTime::shape)
+                    .toList();
+        }
+
+        /** The bytes of the file with the text replaced, as the build would at that time. */
+        public byte[] apply(byte[] bytes, Date time) {
             String text = new String(bytes, BYTES);
-            for (TextFilter filter : copy.filters()) text = filter.apply(text);
+            for (TextFilter filter : copy.filters()) text = filter.at(time).apply(text);
             return text.getBytes(BYTES);
         }
     }

@@ -32,6 +32,7 @@ import java.util.stream.Collectors;
 /** Compares the archive that the build tool made with what the old wiring built, row by row. */
 final class ArchiveComparison {
     static final String FIXED = "fixed by the conversion";
+    private static final String DATED = "contains the time of the build";
     static final String WRITTEN = "required file that was missing";
 
     private final ProofContext context;
@@ -42,6 +43,7 @@ final class ArchiveComparison {
     private final Map<String, String> causes;
 
     private final Path product;
+    private final DatedFiles dated;
 
     ArchiveComparison(
             ProofContext context, SourceModule module, Baseline baseline, Path product, Map<String, String> causes) {
@@ -50,6 +52,7 @@ final class ArchiveComparison {
         this.baseline = baseline;
         this.product = product;
         this.causes = causes;
+        this.dated = DatedFiles.of(context, module);
         this.web = context.build(module).product().packaging() == Packaging.WAR;
     }
 
@@ -109,9 +112,11 @@ final class ArchiveComparison {
             if (difference == ClassDifference.NONE) return Optional.empty();
             boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
             boolean traces = difference == ClassDifference.CODE && CompilerTraces.alone(one, other);
-            String cause = module
-                    ? "compilers and archive tools add versions and a main class"
-                    : traces ? "only what the compiler notes for itself" : difference.text();
+            String cause = dated.agree(name, one, other)
+                    ? DATED
+                    : module
+                            ? "compilers and archive tools add versions and a main class"
+                            : traces ? "only what the compiler notes for itself" : difference.text();
             return Optional.of(new ArchiveEntries.Change(cause, ClassChange.between(one, other)));
         };
         return ArchiveEntries.compare("classes", before, after, gone, name -> "", changed);
@@ -155,7 +160,8 @@ final class ArchiveComparison {
                 name -> "",
                 (name, one, other) -> Arrays.equals(one, other)
                         ? Optional.empty()
-                        : Optional.of(new ArchiveEntries.Change(causes.getOrDefault(name, ""), List.of())));
+                        : Optional.of(new ArchiveEntries.Change(
+                                dated.agree(name, one, other) ? DATED : causes.getOrDefault(name, ""), List.of())));
     }
 
     /** The archive plug-in for jars leaves the pages about packages out. */

@@ -28,6 +28,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Date;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -57,6 +58,7 @@ final class BaselineBuilder {
 
     private final TemplateSources templates;
     private final FilteredFiles filters;
+    private final Date started = new Date();
 
     private final LanguageCompiler languages;
 
@@ -193,7 +195,7 @@ final class BaselineBuilder {
         if (filtered.isEmpty()) Trees.copy(tree.onDisk(path), goal);
         else {
             Files.createDirectories(goal.getParent());
-            Files.write(goal, filtered.get().apply(tree.bytes(path)));
+            Files.write(goal, filtered.get().apply(tree.bytes(path), started));
         }
     }
 
@@ -526,7 +528,7 @@ final class BaselineBuilder {
             if (filtered.isPresent()) {
                 file = scratch.resolve(name + "-filtered").resolve(source.path());
                 Files.createDirectories(file.getParent());
-                Files.write(file, filtered.get().apply(tree.bytes(source.path())));
+                Files.write(file, filtered.get().apply(tree.bytes(source.path()), started));
             }
             arguments.add(file.toString());
         }

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
@@ -111,16 +112,25 @@ final class ProductComparison {
     private void attributes(Map<String, String> before, Map<String, String> after, List<Difference> differences) {
         before.forEach((name, value) -> {
             // what depends on the machine or the time is not known
-            if (TOOLS.contains(name) || value.isBlank() || value.contains("${")) return;
+            if (TOOLS.contains(name) || value.isBlank() || BuildTime.isUnknown(value)) return;
             String now = after.get(name);
             if (name.equals(Manifest.CLASS_PATH)) classPath(value, now == null ? "" : now, differences);
             else if (now == null) differences.add(new Difference(name, Kind.GONE, ""));
-            else if (!now.strip().equals(value.strip()))
+            else if (!now.strip().equals(value.strip()) && !BuildTime.agrees(wired(name, value), now))
                 differences.add(new Difference(name, Kind.CHANGED, value + ", now " + now, context.chosen("version")));
         });
         after.keySet().stream()
                 .filter(name -> !TOOLS.contains(name) && !before.containsKey(name))
                 .forEach(name -> differences.add(new Difference(name, Kind.ADDED, whyAdded(name))));
+    }
+
+    /** An attribute as the wiring states it, where that contains the time of the build. */
+    private String wired(String name, String value) {
+        return module.archive()
+                .map(archive -> archive.manifest().get(name))
+                .map(Wiring.Setting::value)
+                .filter(BuildTime::isIn)
+                .orElse(value);
     }
 
     private String whyAdded(String attribute) {

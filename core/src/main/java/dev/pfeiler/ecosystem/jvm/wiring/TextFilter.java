@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.wiring;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Date;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -17,6 +18,13 @@ public record TextFilter(String begin, String end, Map<String, String> values) {
     public TextFilter {
         if (begin.isEmpty() || end.isEmpty()) throw new IllegalArgumentException("a filter without marks");
         values = Collections.unmodifiableMap(new TreeMap<>(values));
+    }
+
+    /** The same marks, with the time of the build in the values as it is then. */
+    public TextFilter at(Date time) {
+        Map<String, String> filled = new TreeMap<>(values);
+        filled.replaceAll((name, value) -> BuildTime.at(time, value));
+        return new TextFilter(begin, end, filled);
     }
 
     public String apply(String text) {

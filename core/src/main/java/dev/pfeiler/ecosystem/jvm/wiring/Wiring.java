@@ -413,13 +413,14 @@ public record Wiring(
             String relative = Paths.relative(path, file);
             if (!takes(relative)) return Optional.empty();
             String place = Paths.join(prefix, as.isEmpty() ? relative : as);
-            return through.isEmpty() || through.get().passes(place) ? Optional.of(place) : Optional.empty();
+            return through.isEmpty() ? Optional.of(place) : through.get().passed(place);
         }
 
-        /** Whether what was copied into the folder goes on to a place. */
-        private boolean passes(String place) {
-            return takes(Paths.relative(prefix, place))
-                    && (through.isEmpty() || through.get().passes(place));
+        /** Where what was copied into the folder, to go to a place, goes in the end; empty if it does not go in. */
+        private Optional<String> passed(String place) {
+            if (!takes(Paths.relative(prefix, place))) return Optional.empty();
+            String named = as.isEmpty() ? place : Paths.join(prefix, as);
+            return through.isEmpty() ? Optional.of(named) : through.get().passed(named);
         }
 
         /** The same, as a part of another that it was copied into. */

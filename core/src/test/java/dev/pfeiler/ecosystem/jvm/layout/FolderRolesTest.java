@@ -63,6 +63,14 @@ class FolderRolesTest {
     }
 
     @Test
+    void pagesOfAProgramWhoseBuildPacksAJarAreNoWebProgram() throws IOException {
+        sketch.file("src/no/port/A.java", "package no.port; class A {}").file("examples/status.jsp", "<p>");
+        assertThat(layout().folders(Role.WEB).map(Folder::path)).containsExactly("examples");
+        sketch.file("build.sh", "javac -d out src/no/port/A.java", "jar cf tides.jar -C out .");
+        assertThat(layout().folders(Role.WEB)).isEmpty();
+    }
+
+    @Test
     void aFolderNamedTestMayHoldTheProgram() throws IOException {
         sketch.file("test/no/port/App.java", "package no.port; class App { static void main(String[] a) {} }");
         assertThat(layout().folders(Role.MAIN).map(Folder::path)).containsExactly("test");

@@ -261,10 +261,18 @@ public final class SampleBuilds {
                         Optional.of("checks"),
                         Set.of(TestRunner.JUNIT_4)))
                 .manifest(new Manifest(
-                        Map.of("Main-Class", "no.port.TidesKt", "Built-For", "Haldervik"), Optional.empty()))
+                        Map.of(
+                                "Main-Class",
+                                "no.port.TidesKt",
+                                "Built-For",
+                                "Haldervik",
+                                "Built-On",
+                                "the ${time:d MMM} at ${time:HH:mm}"),
+                        Optional.empty()))
                 .launch(Optional.of(new Launch.MainClass("no.port.TidesKt", Optional.empty())))
                 .filtering(new Filtering(
-                        new TreeMap<>(Map.of("version", "1.2")),
+                        new TreeMap<>(
+                                Map.of("version", "1.2", "day", "on ${time:d MMM}", "year", "of ${time:yyyy}, it's")),
                         List.of("@", "${*}"),
                         List.of("about.properties"),
                         false))

@@ -6,11 +6,11 @@ import dev.pfeiler.ecosystem.jvm.model.CompilerSettings;
 import dev.pfeiler.ecosystem.jvm.model.Filtering;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** How a module's sources are compiled and its resources copied. Source: "Building Java projects" in Gradle's manual. */
@@ -196,7 +196,7 @@ final class CompileScript {
 
     private void replaced(Script script, Filtering filtering) {
         Map<String, String> tokens = new LinkedHashMap<>();
-        filtering.values().forEach((name, value) -> tokens.put(name, dialect.string(value)));
+        filtering.values().forEach((name, value) -> tokens.put(name, dialect.dated(value)));
         for (String delimiter : filtering.delimiters()) {
             int star = delimiter.indexOf('*');
             String begin = star < 0 ? delimiter : delimiter.substring(0, star);
@@ -265,7 +265,15 @@ final class CompileScript {
                 })));
     }
 
-    Optional<String> importOf(BuildModule module) {
-        return replaces(module) ? Optional.of("import org.apache.tools.ant.filters.ReplaceTokens") : Optional.empty();
+    /** The types that a script names, beside those that every script knows. */
+    List<String> imports(BuildModule module) {
+        List<String> types = new ArrayList<>();
+        if (module.datedTexts().anyMatch(BuildTime::isIn)) {
+            types.add("java.text.SimpleDateFormat");
+            // Groovy knows it without
+            if (dialect.kotlin()) types.add("java.util.Date");
+        }
+        if (replaces(module)) types.add("org.apache.tools.ant.filters.ReplaceTokens");
+        return types;
     }
 }

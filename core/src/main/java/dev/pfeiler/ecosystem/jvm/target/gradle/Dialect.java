@@ -1,5 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.target.gradle;
 
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 
@@ -7,6 +9,23 @@ import java.util.function.Consumer;
 record Dialect(ScriptSyntax syntax, GradleVersion version) {
     String string(String text) {
         return syntax.string(text);
+    }
+
+    /** A text, with the time of the build where it contains that. */
+    String dated(String text) {
+        List<String> parts = new ArrayList<>();
+        BuildTime.replace(
+                text,
+                pattern -> {
+                    parts.add(syntax.instance("SimpleDateFormat", string(pattern)) + ".format("
+                            + syntax.instance("Date") + ")");
+                    return "";
+                },
+                between -> {
+                    if (!between.isEmpty()) parts.add(string(between));
+                    return "";
+                });
+        return parts.isEmpty() ? string(text) : String.join(" + ", parts);
     }
 
     String call(String name, String... arguments) {

@@ -18,7 +18,7 @@ final class ManifestScript {
             module.manifest().file().ifPresent(file -> s.line(dialect.call("from", dialect.string(file))));
             attributes.forEach((name, value) -> {
                 if (name.equals(Manifest.CLASS_PATH) && namesLibraries) return;
-                s.line(attribute(dialect, name, dialect.string(value)));
+                s.line(attribute(dialect, name, dialect.dated(value)));
             });
         });
         if (!namesLibraries) return;
@@ -38,7 +38,7 @@ final class ManifestScript {
         if (attributes.isEmpty()) return;
         script.block(
                 "manifest",
-                s -> attributes.forEach((name, value) -> s.line(attribute(dialect, name, dialect.string(value)))));
+                s -> attributes.forEach((name, value) -> s.line(attribute(dialect, name, dialect.dated(value)))));
     }
 
     private static String attribute(Dialect dialect, String name, String value) {

@@ -34,7 +34,7 @@ final class ModuleScript {
     String of(BuildModule module) {
         Script script = new Script();
         boolean conventional = !build.isSingle() && module.product().packaging() != Packaging.EAR;
-        compile.importOf(module).ifPresent(script::line);
+        compile.imports(module).forEach(type -> script.line("import " + type));
         script.section(
                 s -> s.block("plugins", t -> plugins(module, conventional).forEach(t::line)));
         if (conventional && !dialect.version().hasConventionPlugins()) script.section(s -> s.line(applied()));

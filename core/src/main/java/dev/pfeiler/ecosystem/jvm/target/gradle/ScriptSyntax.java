@@ -24,6 +24,11 @@ enum ScriptSyntax {
         }
 
         @Override
+        String instance(String type, String... arguments) {
+            return "new " + type + "(" + String.join(", ", arguments) + ")";
+        }
+
+        @Override
         String named(String function, Map<String, String> arguments) {
             return function + " " + map(arguments);
         }
@@ -86,6 +91,11 @@ enum ScriptSyntax {
         @Override
         String call(String name, String... arguments) {
             return name + "(" + String.join(", ", arguments) + ")";
+        }
+
+        @Override
+        String instance(String type, String... arguments) {
+            return type + "(" + String.join(", ", arguments) + ")";
         }
 
         @Override
@@ -161,6 +171,8 @@ enum ScriptSyntax {
 
     /** A text with expressions in it. */
     abstract String interpolated(String text);
+
+    abstract String instance(String type, String... arguments);
 
     abstract String call(String name, String... arguments);
 

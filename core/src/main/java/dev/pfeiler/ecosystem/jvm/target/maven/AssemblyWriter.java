@@ -109,7 +109,7 @@ final class AssemblyWriter {
     }
 
     /** The plug-in, with an execution for each archive; nothing if there is none. */
-    Optional<PomElement> plugin(BuildModule module) {
+    Optional<PomElement> plugin(BuildModule module, PomTimes times) {
         PomElement executions = new PomElement("executions");
         module.distributions().forEach(made -> {
             PomElement configuration = configuration(id(made), made.name());
@@ -123,7 +123,7 @@ final class AssemblyWriter {
             PomElement manifest = new PomElement("manifest");
             part.manifest().forEach((key, value) -> {
                 if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
-                else entries.add(key, value);
+                else entries.add(key, times.text(value));
             });
             PomElement configuration = configuration(part.name(), part.name()).add("attach", "false");
             configuration.addFilled(archive.addFilled(manifest).addFilled(entries));

@@ -65,10 +65,12 @@ final class PomPlugins {
     private final JvmBuild build;
     private final SharedVersions versions;
     private final MavenLaunch launch;
+    private final PomTimes times;
 
-    PomPlugins(JvmBuild build, SharedVersions versions) {
+    PomPlugins(JvmBuild build, SharedVersions versions, PomTimes times) {
         this.build = build;
         this.versions = versions;
+        this.times = times;
         this.launch = new MavenLaunch(build);
     }
 
@@ -94,7 +96,7 @@ final class PomPlugins {
     /** The plug-ins that a module lists itself; one of several modules configures the usual ones there, too. */
     List<PomElement> own(BuildModule module) {
         List<PomElement> plugins = new ArrayList<>();
-        addedSources(module).ifPresent(plugins::add);
+        helper(module).ifPresent(plugins::add);
         if (module.filtering().templates()) plugins.add(templates(module.filtering()));
         plugins.addAll(MavenGenerators.plugins(module.generated()));
         plugins.addAll(new MavenLanguages(build, module).plugins());
@@ -102,7 +104,7 @@ final class PomPlugins {
             library.whole().ifPresent(name -> plugins.add(launch.withLibraries(module, name)));
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
-        new AssemblyWriter(build.coordinates().version()).plugin(module).ifPresent(plugins::add);
+        new AssemblyWriter(build.coordinates().version()).plugin(module, times).ifPresent(plugins::add);
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
         for (String name : versions().keySet()) {
@@ -148,9 +150,10 @@ final class PomPlugins {
         configuration.addList("delimiters", "delimiter", filtering.delimiters());
     }
 
-    /** Adds the source folders after the first, which Maven has no element for. */
-    private static Optional<PomElement> addedSources(BuildModule module) {
+    /** Adds what Maven has no element for: source folders after the first, the time in further formats. */
+    private Optional<PomElement> helper(BuildModule module) {
         PomElement executions = new PomElement("executions");
+        times.further(executions, module);
         addSources(executions, "add-source", module.sources().main());
         addSources(executions, "add-test-source", module.sources().test());
         if (executions.isEmpty()) return Optional.empty();
@@ -328,7 +331,7 @@ final class PomPlugins {
                 Manifest.libraryFolder(module.manifest().attributes())
                         .filter(folder -> !folder.isEmpty())
                         .ifPresent(folder -> manifest.add("classpathPrefix", folder + "/"));
-            } else entries.add(key, value);
+            } else entries.add(key, times.text(value));
         });
         configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
     }

@@ -38,13 +38,15 @@ final class PomWriter {
     private final JvmBuild build;
     private final SharedVersions versions;
     private final PomPlugins plugins;
+    private final PomTimes times;
     /** What several modules declare alike, by group and artifact. */
     private final Map<String, Dependency> shared;
 
     private PomWriter(JvmBuild build) {
         this.build = build;
         this.versions = new SharedVersions(build);
-        this.plugins = new PomPlugins(build, versions);
+        this.times = new PomTimes(build);
+        this.plugins = new PomPlugins(build, versions, times);
         this.shared = shared(build);
     }
 
@@ -167,6 +169,7 @@ final class PomWriter {
     private PomElement properties() {
         PomElement properties = new PomElement("properties").apart();
         compilerProperties(properties, build.compiler(), Optional.empty());
+        times.properties(properties);
         versions.properties().forEach(properties::add);
         if (build.isSingle()) replaced(properties, build.modules().get(0));
         return properties;
@@ -175,9 +178,10 @@ final class PomWriter {
     /** The values of the names that are replaced in files. */
     private void replaced(PomElement properties, BuildModule module) {
         String version = build.coordinates().version();
-        module.filtering()
-                .values()
-                .forEach((name, value) -> properties.add(name, value.equals(version) ? "${project.version}" : value));
+        module.filtering().values().forEach((name, value) -> {
+            if (times.isStated(value))
+                properties.add(name, value.equals(version) ? "${project.version}" : times.text(value));
+        });
     }
 
     /** @param inherited the settings that hold anyway */

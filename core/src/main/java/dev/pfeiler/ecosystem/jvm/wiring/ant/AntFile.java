@@ -50,16 +50,27 @@ public final class AntFile {
     /** The build files that others call. */
     private final Set<String> called;
 
+    /** Those that others would call if a property were set, with what says so. */
+    private final Map<String, Wiring.Setting> unset;
+
     private final Map<String, AntElement> targets = new LinkedHashMap<>();
     private final Map<String, AntElement> macros = new LinkedHashMap<>();
     private final Set<String> done = new HashSet<>();
     private final AntTasks tasks;
     private String defaultTarget = "";
+    /** Whether what runs makes the product. */
+    private boolean making = true;
 
-    private AntFile(ProjectTree tree, String folder, Map<String, Optional<Wiring>> read, Set<String> called) {
+    private AntFile(
+            ProjectTree tree,
+            String folder,
+            Map<String, Optional<Wiring>> read,
+            Set<String> called,
+            Map<String, Wiring.Setting> unset) {
         this.tree = tree;
         this.read = read;
         this.called = called;
+        this.unset = unset;
         this.draft = new WiringBuilder(folder);
         this.tasks = new AntTasks(tree, properties, draft, this::maker);
     }
@@ -68,6 +79,7 @@ public final class AntFile {
     public static List<Wiring> read(ProjectTree tree) {
         Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
         Set<String> called = new HashSet<>();
+        Map<String, Wiring.Setting> unset = new LinkedHashMap<>();
         tree.files().stream()
                 .map(TreeFile::path)
                 .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && Paths.depth(path) <= DEEPEST)
@@ -75,9 +87,12 @@ public final class AntFile {
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
-                .forEach(path -> new AntFile(tree, base(tree, path), read, called).read(path, ""));
+                .forEach(path -> new AntFile(tree, base(tree, path), read, called, unset).read(path, ""));
         List<Wiring> all = read.values().stream().flatMap(Optional::stream).toList();
-        return all.stream().filter(wiring -> !isAside(wiring, all, called)).toList();
+        unset.keySet().removeAll(called);
+        return all.stream()
+                .filter(wiring -> !unset.containsKey(wiring.files().get(0)) && !isAside(wiring, all, called))
+                .toList();
     }
 
     /** The folder that the paths of a build file start from. */
@@ -176,7 +191,17 @@ public final class AntFile {
                 .filter(name -> makes(targets.get(name).element(), MAKING, 0))
                 .forEach(this::target));
         if (draft.compilations.isEmpty()) names.forEach(this::target);
-        else draft.aside(() -> names.forEach(this::target), AntFile::isOfTests);
+        else {
+            making = false;
+            draft.aside(() -> names.forEach(this::target), AntFile::isOfTests);
+        }
+        unset.forEach((path, property) -> {
+            if (property.evidence().file().equals(draft.files.get(0)) && !called.contains(path))
+                draft.leave(
+                        path,
+                        "is called only if " + property.value() + " is set; it was left as it is",
+                        property.evidence());
+        });
         version();
     }
 
@@ -205,9 +230,24 @@ public final class AntFile {
         for (String needed : BETWEEN.split(target.element().attribute("depends"))) target(needed.strip());
         String onlyIf = properties.expand(target.element().attribute("if"));
         String unless = properties.expand(target.element().attribute("unless"));
-        if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) return;
+        if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) {
+            if (making) notCalled(target, onlyIf, 0);
+            return;
+        }
         if (!unless.isEmpty() && properties.isSet(unless)) return;
         for (XmlElement task : target.element().children()) task(new AntElement(target.file(), task));
+    }
+
+    /** Notes the build files that a target would call if a property were set. */
+    private void notCalled(AntElement target, String property, int depth) {
+        target.element().all().forEach(task -> {
+            Evidence evidence = new Evidence(target.file(), task.line(), task.tag());
+            if (task.name().equals("ant"))
+                file(task).ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
+            AntElement further = targets.get(properties.expand(task.attribute("target")));
+            if (task.name().equals("antcall") && further != null && depth < DEEPEST_IMPORT)
+                notCalled(further, property, depth + 1);
+        });
     }
 
     private void task(AntElement located) {
@@ -220,7 +260,7 @@ public final class AntFile {
             case "property" -> property(located);
             case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
             case "antcall" -> target(properties.expand(element.attribute("target")));
-            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
+            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")), file(element));
             case "subant" -> otherFiles(located);
             case "sequential", "parallel" -> element.children().forEach(c -> task(new AntElement(located.file(), c)));
             default -> {
@@ -240,21 +280,29 @@ public final class AntFile {
             folders.add(tree.has(entry.path()) ? Paths.parent(file) : file);
         }
         if (folders.isEmpty()) tasks.leave(located);
-        folders.forEach(folder -> otherFile(located, folder));
+        folders.forEach(folder -> otherFile(located, folder, file(located.element(), folder)));
+    }
+
+    private Optional<String> file(XmlElement call) {
+        return file(call, properties.expand(call.attribute("dir")));
+    }
+
+    /** The build file that a call runs. */
+    private Optional<String> file(XmlElement call, String dir) {
+        String name = properties.expand(call.attribute("antfile"));
+        return draft.inside(Paths.join(dir, name.isEmpty() ? AntNames.BUILD_FILE : name));
     }
 
     /** A call of another build file of the tree, which sees the properties of this one first. */
-    private void otherFile(AntElement located, String dir) {
+    private void otherFile(AntElement located, String dir, Optional<String> path) {
         XmlElement call = located.element();
-        String name = properties.expand(call.attribute("antfile"));
-        Optional<String> path = draft.inside(Paths.join(dir, name.isEmpty() ? AntNames.BUILD_FILE : name));
         if (path.filter(tree::has).isEmpty()) {
             tasks.leave(located);
             return;
         }
-        called.add(path.get());
+        if (making) called.add(path.get());
         Optional<String> folder = dir.isEmpty() ? Optional.empty() : draft.inside(dir);
-        AntFile other = new AntFile(tree, folder.orElseGet(() -> base(tree, path.get())), read, called);
+        AntFile other = new AntFile(tree, folder.orElseGet(() -> base(tree, path.get())), read, called, unset);
         call.children("property")
                 .filter(p -> !p.attribute("name").isEmpty())
                 .forEach(p -> other.properties.set(

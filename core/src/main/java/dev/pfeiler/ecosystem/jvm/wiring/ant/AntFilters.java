@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.PropertiesFile;
 import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -99,6 +100,7 @@ final class AntFilters {
 
     /** Keeps a value, unless it depends on something that is not known here. */
     private static void put(Map<String, String> values, String name, String value) {
-        if (!name.isEmpty() && !value.contains("${") && !value.startsWith(Wiring.TOP)) values.putIfAbsent(name, value);
+        if (!name.isEmpty() && !BuildTime.isUnknown(value) && !value.startsWith(Wiring.TOP))
+            values.putIfAbsent(name, value);
     }
 }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.GeneratorCalls;
 import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
@@ -35,7 +36,7 @@ final class AntTasks {
     /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo tstamp description fail touch chmod input gzip move
+            mkdir delete echo description fail touch chmod input gzip move
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile dirname basename length uptodate
             whichresource classloader propertyfile replace signjar unzip unjar unwar untar
@@ -84,6 +85,10 @@ final class AntTasks {
             "webinf", "WEB-INF",
             "metainf", "META-INF");
 
+    /** The formats of the properties that each task for the time sets. */
+    private static final Map<String, String> TIMES =
+            Map.of("DSTAMP", "yyyyMMdd", "TSTAMP", "HHmm", "TODAY", "MMMM d yyyy");
+
     /** What a descriptor that an attribute names is called in the archive. */
     private static final Map<String, String> NAMES = Map.of("webxml", "web.xml", "appxml", "application.xml");
 
@@ -122,6 +127,7 @@ final class AntTasks {
             case "jar", "war", "ear" -> archive(task);
             case "zip", "tar" -> distribution(task);
             case "manifest" -> manifest(task);
+            case "tstamp" -> time(task);
             case "pathconvert" -> pathConvert(task);
             case "java" -> java(task);
             case "junit", "testng" -> testRun(task, element);
@@ -208,6 +214,22 @@ final class AntTasks {
         String value = element.attributes().containsKey("value") ? paths.value(element, "value") : "true";
         if (holds) properties.set(name, value, task.evidence());
         else if (!otherwise.isEmpty()) properties.set(name, otherwise, task.evidence());
+    }
+
+    /** Properties with the time of the build. Source: the build tool's manual on the task. */
+    private void time(AntElement task) {
+        String prefix = paths.value(task.element(), "prefix");
+        String start = prefix.isEmpty() || prefix.endsWith(".") ? prefix : prefix + ".";
+        Map<String, String> formats = new LinkedHashMap<>();
+        // the first setting of a name stands; one with an offset is another time than that of the build
+        task.element()
+                .children("format")
+                .filter(format -> paths.value(format, "offset").isEmpty())
+                .forEach(
+                        format -> formats.putIfAbsent(paths.value(format, "property"), paths.value(format, "pattern")));
+        TIMES.forEach(formats::putIfAbsent);
+        formats.forEach((name, format) ->
+                BuildTime.reference(format).ifPresent(time -> properties.set(start + name, time, task.evidence())));
     }
 
     private boolean available(XmlElement element) {

@@ -142,7 +142,7 @@ class PomWriterTest {
         Model kotlin = written("languages", SampleBuilds.languages()).get("pom.xml");
         assertThat(kotlin.getBuild().getPlugins())
                 .extracting(Plugin::getArtifactId)
-                .containsExactly("kotlin-maven-plugin", "gmavenplus-plugin");
+                .containsExactly("build-helper-maven-plugin", "kotlin-maven-plugin", "gmavenplus-plugin");
         assertThat(plugin(kotlin, "kotlin-maven-plugin").getConfiguration())
                 .asString()
                 .contains("<option>all-open:annotation=no.port.Open</option>", "<jvmTarget>1.8</jvmTarget>");

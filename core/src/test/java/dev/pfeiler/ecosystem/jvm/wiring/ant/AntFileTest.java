@@ -3,11 +3,13 @@ package dev.pfeiler.ecosystem.jvm.wiring.ant;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.Sketch;
+import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Finding;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -287,5 +289,67 @@ class AntFileTest {
                 "<target name='all' depends='other'><javac srcdir='${a}'/></target>",
                 "<target name='other' depends='all'/>");
         assertThat(wiring.compilations()).hasSize(1);
+    }
+
+    @Test
+    void theTimeOfTheBuildIsKeptAsItsFormat() throws IOException {
+        Wiring wiring = read(
+                "<property name='version' value='2.4'/>",
+                "<tstamp prefix='start'><format property='stamp' pattern='yyyy-MM-dd'/></tstamp>",
+                "<tstamp><format property='later' pattern='yyyy' offset='1' unit='year'/></tstamp>",
+                "<target name='all'><javac srcdir='src' destdir='out'/>",
+                "<jar destfile='a.jar' basedir='out'><manifest>",
+                "<attribute name='Built' value='${version} of ${start.stamp}'/>",
+                "<attribute name='Day' value='${DSTAMP}'/>",
+                "<attribute name='Until' value='${later}'/>",
+                "</manifest></jar></target>");
+        Map<String, Wiring.Setting> manifest = wiring.archives().get(0).manifest();
+        assertThat(manifest.get("Built").value()).isEqualTo("2.4 of ${time:yyyy-MM-dd}");
+        assertThat(manifest.get("Day").value()).isEqualTo("${time:yyyyMMdd}");
+        assertThat(BuildTime.isUnknown(manifest.get("Built").value())).isFalse();
+        assertThat(BuildTime.isUnknown(manifest.get("Until").value()))
+                .as("another time than that of the build")
+                .isTrue();
+    }
+
+    @Test
+    void whatIsCopiedAndThenRenamedHasTheNewName() throws IOException {
+        sketch.file("res/legal.text", "free");
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/>",
+                "<copy todir='build/res'><fileset dir='res'/></copy>",
+                "<jar destfile='a.jar' basedir='out'>",
+                "<zipfileset file='build/res/legal.text' fullpath='META-INF/LICENSE'/></jar></target>");
+        assertThat(wiring.archives().get(0).entry("res/legal.text")).contains("META-INF/LICENSE");
+    }
+
+    @Test
+    void aBuildFileThatIsCalledOnlyIfAPropertyIsSetIsNoPartOfTheBuild() throws IOException {
+        sketch.file("extra/src/q/B.java", "package q; class B {}")
+                .file(
+                        "extra/build.xml",
+                        "<project default='jar'><target name='clean'/><target name='jar'>"
+                                + "<javac srcdir='src' destdir='out'/><jar destfile='b.jar' basedir='out'/></target></project>");
+        String[] lines = {
+            "<target name='all' depends='extra'><javac srcdir='src' destdir='out'/>",
+            "<jar destfile='a.jar' basedir='out'/></target>",
+            "<target name='run'><ant dir='extra' target='${what}'/></target>",
+            "<target name='extra' if='driver'><antcall target='run'><param name='what' value='jar'/></antcall></target>",
+            "<target name='clean'><antcall target='run'><param name='what' value='clean'/></antcall></target>"
+        };
+        read(lines);
+        List<Wiring> wirings = AntFile.read(sketch.tree());
+        assertThat(wirings).extracting(Wiring::folder).containsExactly("");
+        assertThat(wirings.get(0).trouble())
+                .filteredOn(finding -> finding.subject().equals("extra/build.xml"))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.fact()).isEqualTo("is called only if driver is set; it was left as it is");
+                    assertThat(finding.evidence().get(0).place()).isEqualTo("build.xml:4");
+                });
+        sketch.file("build.properties", "driver=yes");
+        lines[0] = "<property file='build.properties'/>" + lines[0];
+        read(lines);
+        assertThat(AntFile.read(sketch.tree())).extracting(Wiring::folder).containsExactly("", "extra");
     }
 }
