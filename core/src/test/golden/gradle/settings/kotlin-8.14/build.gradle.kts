@@ -51,6 +51,9 @@ tasks.withType<JavaCompile>().configureEach {
 
 tasks.named<Test>("test") {
     useJUnit()
+    include("no/port/AllChecks.class", "**/Fast*.class")
+    isScanForTestClasses = false
+    exclude("**/*Slow.class")
     workingDir = file("checks")
     jvmArgs("-Xmx256m")
     systemProperty("tides.data", file("data").path)

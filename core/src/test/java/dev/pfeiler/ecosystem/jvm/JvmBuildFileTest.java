@@ -59,6 +59,45 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void theTestsThatTheOldBuildRanAreRun() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file(
+                        "test/p/ATest.java",
+                        "package p; import org.junit.Test; public class ATest { @Test public void a() {} }")
+                .file(
+                        "test/p/BTest.java",
+                        "package p; import org.junit.Test; public class BTest { @Test public void b() {} }")
+                .file(
+                        "test/p/BaseTest.java",
+                        "package p; import org.junit.Test;",
+                        "public abstract class BaseTest { @Test public void c() {} }")
+                .file(
+                        "test/p/AllTests.java",
+                        "package p; import org.junit.runner.RunWith; import org.junit.runners.Suite;",
+                        "@RunWith(Suite.class) @Suite.SuiteClasses(ATest.class) public class AllTests {}")
+                .jar("lib/junit.jar", "org.junit.Test", "org.junit.runner.RunWith", "org.junit.runners.Suite");
+        String start = "<project><target name='x'><javac srcdir='src' destdir='out' classpath='lib/junit.jar'/>"
+                + "<javac srcdir='test' destdir='out-test' classpath='lib/junit.jar:out'/><junit>";
+        String end = "</junit></target></project>";
+        sketch.file("build.xml", start + "<test name='p.AllTests'/>" + end);
+        Proposal suite = propose();
+        assertThat(value(suite, "tests")).isEqualTo("p/AllTests.class");
+        assertThat(suite.decision("tests").orElseThrow().reason())
+                .isEqualTo("the old build runs these; 2 others are not run");
+        assertThat(written(suite, "pom.xml"))
+                .contains("<include>p/AllTests.java</include>")
+                .doesNotContain("*Test.java");
+        assertThat(written(propose("target=gradle"), "build.gradle"))
+                .contains("include 'p/AllTests.class'", "scanForTestClasses = false");
+        assertThat(written(propose("tests=all"), "pom.xml")).doesNotContain("<include>p/AllTests.java</include>");
+        String set = "<batchtest><fileset dir='test' includes='**/*Test%s.java' excludes='**/Base*'/></batchtest>";
+        sketch.file("build.xml", start + set.formatted("") + end);
+        assertThat(value(propose(), "tests")).as("not the suite").isEqualTo("**/*Test.class !**/Base*");
+        sketch.file("build.xml", start + set.formatted("*") + end);
+        assertThat(propose().decision("tests")).as("all that can be run").isEmpty();
+    }
+
+    @Test
     void modulesOfTheModuleSystemAreModulesOfTheBuild() throws IOException {
         sketch.file("src/port.hull/module-info.java", "module port.hull { exports port.hull; }")
                 .file("src/port.hull/port/hull/Hull.java", "package port.hull; public class Hull {}")

@@ -127,8 +127,7 @@ final class ModuleDecisions {
                         new Manifest(attributes, packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
                 .generated(generated(module))
                 .tests(new TestDecision(reading, project, module, keep)
-                        .decide(deliberation)
-                        .naming(unusualTests(module))
+                        .decide(deliberation, unusualTests(module))
                         .runBy(runners)
                         .withArguments(module.tests().isEmpty() ? List.of() : opened.arguments()));
         Optional<Launch> launch = launch(module, name, packaging, decided);

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.SelectedTests;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -12,6 +13,7 @@ import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -24,6 +26,8 @@ import java.util.stream.Collectors;
 
 /** Takes over how the old build runs tests, with the paths that have moved. */
 final class TestDecision {
+    private static final String ALL = "all";
+
     private final JvmReading reading;
     private final JvmProject project;
     private final SourceModule module;
@@ -36,8 +40,34 @@ final class TestDecision {
         this.keep = keep;
     }
 
+    /**
+     * Which tests are run, and how.
+     *
+     * @param unusual patterns of tests that the tool would not find
+     */
+    TestSetup decide(Deliberation deliberation, List<String> unusual) {
+        TestSetup setup = settings(deliberation);
+        Optional<SelectedTests> selected = SelectedTests.of(reading, project, module);
+        if (selected.isEmpty()) return setup.naming(unusual);
+        String some = selected.get().summary();
+        int others = selected.get().left().size();
+        String standing = deliberation.settle(
+                Decision.of(
+                        module.name().key("tests"),
+                        module.name().titled("Tests"),
+                        some,
+                        Certainty.CERTAIN,
+                        "the old build runs these; " + others + (others == 1 ? " other is" : " others are")
+                                + " not run",
+                        selected.get().evidence()),
+                Choosable.oneOf(some, ALL));
+        return standing.equals(ALL)
+                ? setup.naming(unusual)
+                : setup.of(selected.get().classes());
+    }
+
     /** The settings of the module's tests: those of the most trusted wiring that runs any. */
-    TestSetup decide(Deliberation deliberation) {
+    private TestSetup settings(Deliberation deliberation) {
         if (module.tests().isEmpty()) return TestSetup.USUAL;
         Optional<Wiring> wiring = reading.runningTests(module.folder());
         if (wiring.isEmpty()) return TestSetup.USUAL;
@@ -53,8 +83,8 @@ final class TestDecision {
         }
         Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
                 .text());
-        TestSetup setup =
-                new TestSetup(List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of());
+        TestSetup setup = new TestSetup(
+                List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of(), PathSelection.ALL);
         if (setup.equals(TestSetup.USUAL)) return setup;
         String key = module.name().key("test-run");
         String standing = deliberation.settle(

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
+import dev.pfeiler.tree.PathSelection;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -18,6 +19,7 @@ import java.util.stream.Collectors;
  * @param jvmArguments arguments for the virtual machine
  * @param workingDirectory relative to the module; empty for the module's folder
  * @param runners what runs them, where that is known
+ * @param classes patterns of the class files of the tests that are run; all for those that the tool finds
  */
 public record TestSetup(
         List<String> names,
@@ -25,10 +27,11 @@ public record TestSetup(
         Map<String, Value> environment,
         List<String> jvmArguments,
         Optional<String> workingDirectory,
-        Set<TestRunner> runners) {
+        Set<TestRunner> runners,
+        PathSelection classes) {
     /** Nothing out of the ordinary. */
     public static final TestSetup USUAL =
-            new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty(), Set.of());
+            new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty(), Set.of(), PathSelection.ALL);
 
     /** A value: some text, or a path relative to the module. */
     public record Value(String text, boolean path) {
@@ -52,18 +55,23 @@ public record TestSetup(
     }
 
     public TestSetup naming(List<String> patterns) {
-        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory, runners);
+        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory, runners, classes);
+    }
+
+    /** The same for some of the tests only. */
+    public TestSetup of(PathSelection selection) {
+        return new TestSetup(List.of(), properties, environment, jvmArguments, workingDirectory, runners, selection);
     }
 
     /** The same with further arguments for the virtual machine. */
     public TestSetup withArguments(List<String> further) {
         List<String> all = new ArrayList<>(jvmArguments);
         all.addAll(further);
-        return new TestSetup(names, properties, environment, all, workingDirectory, runners);
+        return new TestSetup(names, properties, environment, all, workingDirectory, runners, classes);
     }
 
     public TestSetup runBy(Set<TestRunner> known) {
-        return new TestSetup(names, properties, environment, jvmArguments, workingDirectory, known);
+        return new TestSetup(names, properties, environment, jvmArguments, workingDirectory, known, classes);
     }
 
     /** The settings as text, in the notation of a command line. */

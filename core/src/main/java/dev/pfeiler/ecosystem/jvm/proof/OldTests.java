@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 import dev.pfeiler.artifact.archive.ClassFile;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
+import dev.pfeiler.ecosystem.jvm.project.SelectedTests;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.target.TestResults.Outcome;
@@ -71,11 +72,14 @@ final class OldTests {
      */
     record Run(TestResults results, Optional<String> problem) {}
 
-    /** The test classes that can be run: those with a sign of tests that are not abstract. */
+    /** The test classes that the old build runs, else those with a sign of tests; none of them is abstract. */
     List<String> classes() throws IOException {
         List<String> classes = new ArrayList<>();
+        Optional<SelectedTests> selected = SelectedTests.of(context.reading(), context.project(), module);
         for (SourceFile test : module.tests()) {
-            if (!context.project().layout().marked().contains(test.path())) continue;
+            boolean runs = selected.map(some -> some.run().contains(test))
+                    .orElseGet(() -> context.project().layout().marked().contains(test.path()));
+            if (!runs) continue;
             for (String type : test.typeNames()) {
                 boolean own = Paths.stem(test.path()).equals(type.substring(type.lastIndexOf('.') + 1));
                 if (own && canRun(type)) classes.add(type);

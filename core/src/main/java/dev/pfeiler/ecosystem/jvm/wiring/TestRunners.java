@@ -1,5 +1,8 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
+import dev.pfeiler.tree.PathSelection;
+import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 
@@ -15,10 +18,36 @@ public final class TestRunners {
             "junit.textui.TestRunner",
             "org.testng.TestNG");
 
+    private static final String CLASS = ".class";
+    private static final Pattern SOURCE = Pattern.compile("\\.(?:java|kt|groovy|scala)$");
+
     private TestRunners() {}
 
     public static boolean mainClass(String name) {
         return MAIN_CLASSES.contains(name);
+    }
+
+    /** The selection of one class, by its name. */
+    public static PathSelection ofClass(String name) {
+        return new PathSelection(List.of(name.replace('.', '/') + CLASS), List.of());
+    }
+
+    /** The selection of the classes of files, which may be named by their sources. */
+    public static PathSelection ofFiles(List<String> includes, List<String> excludes) {
+        return new PathSelection(compiled(includes), compiled(excludes));
+    }
+
+    private static List<String> compiled(List<String> patterns) {
+        return patterns.stream()
+                .map(pattern -> SOURCE.matcher(pattern).replaceFirst(CLASS))
+                .toList();
+    }
+
+    /** The classes among the words after a runner's main class; none unless all words name one. */
+    public static List<PathSelection> classes(List<String> words) {
+        return words.stream().allMatch(ClassNames::isName)
+                ? words.stream().map(TestRunners::ofClass).toList()
+                : List.of();
     }
 
     /** Whether a JVM argument sets a system property. */

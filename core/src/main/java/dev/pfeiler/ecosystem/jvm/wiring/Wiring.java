@@ -454,14 +454,17 @@ public record Wiring(
      * @param environment variables
      * @param jvmArguments further arguments of the virtual machine
      * @param folder the folder it works in
+     * @param classes the class files of tests that it runs, from where packages start; none if that is not known
      */
     public record TestRun(
             Map<String, Setting> properties,
             Map<String, Setting> environment,
             List<Setting> jvmArguments,
             Optional<Setting> folder,
+            List<PathSelection> classes,
             Evidence evidence) {
         public TestRun {
+            classes = List.copyOf(classes);
             properties = Collections.unmodifiableMap(new LinkedHashMap<>(properties));
             environment = Collections.unmodifiableMap(new LinkedHashMap<>(environment));
             jvmArguments = List.copyOf(jvmArguments);

@@ -3,6 +3,7 @@ package dev.pfeiler.ecosystem.jvm.model;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
+import dev.pfeiler.tree.PathSelection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -108,7 +109,8 @@ public final class SampleBuilds {
                 Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                 List.of("-Xmx256m"),
                 Optional.of("checks"),
-                Set.of(TestRunner.JUNIT_PLATFORM, TestRunner.TESTNG));
+                Set.of(TestRunner.JUNIT_PLATFORM, TestRunner.TESTNG),
+                PathSelection.ALL);
         BuildModule module = BuildModule.builder(ModuleName.ONLY, "tides", "")
                 .product(new Product.Library(Optional.empty(), Optional.of("port-tides-2.1")))
                 .sources(STANDARD)
@@ -259,7 +261,8 @@ public final class SampleBuilds {
                         Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                         List.of("-Xmx256m"),
                         Optional.of("checks"),
-                        Set.of(TestRunner.JUNIT_4)))
+                        Set.of(TestRunner.JUNIT_4),
+                        PathSelection.ALL))
                 .manifest(new Manifest(
                         Map.of(
                                 "Main-Class",
@@ -334,7 +337,9 @@ public final class SampleBuilds {
                         Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                         List.of("-Xmx256m"),
                         Optional.of("checks"),
-                        Set.of(TestRunner.JUNIT_4)))
+                        Set.of(TestRunner.JUNIT_4),
+                        new PathSelection(
+                                List.of("no/port/AllChecks.class", "**/Fast*.class"), List.of("**/*Slow.class"))))
                 .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
                 .build();
         return build(new CompilerSettings(8, false, "ISO-8859-1", List.of("-Xlint:all", "-parameters")), module);

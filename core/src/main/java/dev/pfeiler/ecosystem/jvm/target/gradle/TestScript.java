@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
+import dev.pfeiler.tree.PathSelection;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -97,6 +98,13 @@ final class TestScript {
     }
 
     private void settings(Script script, TestSetup tests) {
+        PathSelection classes = tests.classes();
+        if (!classes.includes().isEmpty()) {
+            script.line(dialect.syntax().texts("include", classes.includes()));
+            // what a suite's class contains does not show that it is a test
+            script.line((dialect.kotlin() ? "isScanForTestClasses" : "scanForTestClasses") + " = false");
+        }
+        if (!classes.excludes().isEmpty()) script.line(dialect.syntax().texts("exclude", classes.excludes()));
         tests.workingDirectory()
                 .filter(folder -> !folder.isEmpty() && !folder.equals("."))
                 .ifPresent(folder -> script.line("workingDir = file(" + dialect.string(folder) + ")"));

@@ -272,6 +272,14 @@ final class PomPlugins {
             tests.names().forEach(name -> patterns.add(SurefirePatterns.ofClass(name)));
             configuration.addList("includes", "include", patterns);
         }
+        configuration.addList(
+                "includes",
+                "include",
+                SurefirePatterns.ofClasses(tests.classes().includes()));
+        configuration.addList(
+                "excludes",
+                "exclude",
+                SurefirePatterns.ofClasses(tests.classes().excludes()));
         if (!tests.jvmArguments().isEmpty()) configuration.add("argLine", String.join(" ", tests.jvmArguments()));
         tests.workingDirectory().ifPresent(folder -> configuration.add("workingDirectory", inModule(folder)));
         values(configuration, "systemPropertyVariables", tests.properties());

@@ -149,8 +149,8 @@ public final class AntPaths {
         return element.attribute("refid").isEmpty() ? element : shared.getOrDefault(value(element, "refid"), element);
     }
 
-    /** Whether a pattern's own condition holds. */
-    private boolean applies(XmlElement pattern) {
+    /** Whether the condition holds that an element states itself. */
+    boolean applies(XmlElement pattern) {
         String onlyIf = value(pattern, "if");
         String unless = value(pattern, "unless");
         return (onlyIf.isEmpty() || onlyIf.equals("true") || properties.isSet(onlyIf))

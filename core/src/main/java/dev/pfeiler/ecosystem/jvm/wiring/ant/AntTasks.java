@@ -7,12 +7,14 @@ import dev.pfeiler.ecosystem.jvm.wiring.JavacOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.JavadocOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.LanguageOptions;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
+import dev.pfeiler.ecosystem.jvm.wiring.TestRunners;
 import dev.pfeiler.ecosystem.jvm.wiring.TextFilter;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.script.Deployment;
 import dev.pfeiler.script.ShellText;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.XmlElement;
@@ -88,6 +90,9 @@ final class AntTasks {
     /** The formats of the properties that each task for the time sets. */
     private static final Map<String, String> TIMES =
             Map.of("DSTAMP", "yyyyMMdd", "TSTAMP", "HHmm", "TODAY", "MMMM d yyyy");
+
+    /** Elements of test runners that hold sets of the classes to run. */
+    private static final Set<String> TEST_SETS = Set.of("batchtest", "testclasses");
 
     /** What a descriptor that an attribute names is called in the archive. */
     private static final Map<String, String> NAMES = Map.of("webxml", "web.xml", "appxml", "application.xml");
@@ -520,7 +525,26 @@ final class AntTasks {
                 .flatMap(paths::inside)
                 .filter(dir -> !dir.isEmpty())
                 .map(dir -> new Wiring.Setting(Wiring.TOP + dir, place(task, e)));
-        draft.testRuns.add(new Wiring.TestRun(properties, environment, words, folder, place(task, e)));
+        draft.testRuns.add(
+                new Wiring.TestRun(properties, environment, words, folder, tested(task.element()), place(task, e)));
+    }
+
+    /** The classes that a test runner is given, one by one or as sets of files; none if they are not all known. */
+    private List<PathSelection> tested(XmlElement runner) {
+        List<PathSelection> classes = new ArrayList<>();
+        for (XmlElement child : runner.children()) {
+            if (!paths.applies(child)) continue;
+            if (child.name().equals("test")) classes.add(TestRunners.ofClass(paths.value(child, "name")));
+            if (TEST_SETS.contains(child.name()))
+                child.children("fileset")
+                        .map(paths::referenced)
+                        .map(set -> TestRunners.ofFiles(paths.patterns(set, "include"), paths.patterns(set, "exclude")))
+                        .forEach(classes::add);
+        }
+        boolean unknown = classes.stream()
+                .flatMap(one -> Stream.concat(one.includes().stream(), one.excludes().stream()))
+                .anyMatch(pattern -> pattern.contains("$"));
+        return unknown ? List.of() : classes;
     }
 
     private Wiring.Setting valueOf(AntElement task, XmlElement e) {

@@ -12,6 +12,7 @@ import dev.pfeiler.ecosystem.jvm.wiring.WiringBuilder;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.script.Deployment;
 import dev.pfeiler.script.ShellEvaluator;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
@@ -412,8 +413,8 @@ public final class ToolCalls {
         return read;
     }
 
-    /** A call of a test runner, given the arguments for the virtual machine. */
-    private void testRun(List<String> arguments, String folder, Evidence evidence) {
+    /** A call of a test runner, given the arguments for the virtual machine and the classes to run. */
+    private void testRun(List<String> arguments, List<PathSelection> classes, String folder, Evidence evidence) {
         Map<String, Wiring.Setting> properties = new LinkedHashMap<>();
         List<Wiring.Setting> others = new ArrayList<>();
         for (String word : arguments) {
@@ -424,7 +425,7 @@ public final class ToolCalls {
         }
         Optional<Wiring.Setting> in =
                 folder.isEmpty() ? Optional.empty() : Optional.of(new Wiring.Setting(Wiring.TOP + folder, evidence));
-        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, evidence));
+        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, classes, evidence));
     }
 
     private void java(List<String> arguments, String folder, Evidence evidence) {
@@ -445,7 +446,12 @@ public final class ToolCalls {
                 Optional<String> generator = GeneratorCalls.mainClass(word);
                 if (generator.isPresent())
                     generator(generator.get(), arguments.subList(i + 1, arguments.size()), folder, evidence);
-                else if (TestRunners.mainClass(word)) testRun(arguments.subList(0, i), folder, evidence);
+                else if (TestRunners.mainClass(word))
+                    testRun(
+                            arguments.subList(0, i),
+                            TestRunners.classes(arguments.subList(i + 1, arguments.size())),
+                            folder,
+                            evidence);
                 else if (ClassNames.isName(word)) draft.mainClasses.add(new Wiring.Setting(word, evidence));
                 return;
             }

@@ -56,7 +56,7 @@ class KotlinScriptTest {
             for (Map.Entry<String, String> script : scripts.entrySet()) {
                 String name = "Script_" + sample.getKey().replace('-', '_') + "_" + number++;
                 String body = script.getValue()
-                        .replaceFirst("(?m)^import .*\\n", "")
+                        .replaceAll("(?m)^import .*\\n", "")
                         .replace("org.jetbrains.kotlin.gradle.tasks.KotlinCompile", "KotlinCompile")
                         .replace("kotlinOptions.", "options.");
                 Files.writeString(

@@ -6,6 +6,7 @@ import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.PathSelection;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -289,6 +290,25 @@ class AntFileTest {
                 "<target name='all' depends='other'><javac srcdir='${a}'/></target>",
                 "<target name='other' depends='all'/>");
         assertThat(wiring.compilations()).hasSize(1);
+    }
+
+    @Test
+    void theTestsThatARunnerIsGivenAreKnown() throws IOException {
+        Wiring wiring = read(
+                "<property name='quick' value='yes'/>",
+                "<target name='all'><javac srcdir='src' destdir='out'/><junit>",
+                "<test name='p.AllTests'/><test name='p.SlowTests' unless='quick'/>",
+                "<batchtest><fileset dir='src' includes='**/*Test.java'>",
+                "<exclude name='**/Base*.java'/></fileset></batchtest></junit>",
+                "<junitlauncher><testclasses><fileset dir='out'><include name='q/**'/></fileset></testclasses></junitlauncher>",
+                "<junit><test name='${one.test}'/></junit></target>");
+        assertThat(wiring.testRuns())
+                .extracting(Wiring.TestRun::classes)
+                .containsExactly(
+                        List.of(
+                                new PathSelection(List.of("p/AllTests.class"), List.of()),
+                                new PathSelection(List.of("**/*Test.class"), List.of("**/Base*.class"))),
+                        List.of());
     }
 
     @Test

@@ -6,6 +6,7 @@ import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.reading.Wirings;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.tree.PathSelection;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -365,6 +366,7 @@ class ScriptsTest {
         Wiring.TestRun run = wiring.testRuns().get(0);
         assertThat(run.properties()).containsOnlyKeys("data", "quiet");
         assertThat(run.jvmArguments()).extracting(Wiring.Setting::value).containsExactly("-Xmx64m");
+        assertThat(run.classes()).containsExactly(new PathSelection(List.of("p/ATest.class"), List.of()));
     }
 
     /** Make is run beside its file: paths, wildcards and what the shell prints start there. */
