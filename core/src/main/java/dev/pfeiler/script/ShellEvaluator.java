@@ -147,7 +147,7 @@ public final class ShellEvaluator {
                 }
                 case "!", "-not" -> negated = true;
                 case "-type", "-maxdepth", "-mindepth" -> i++;
-                case "-o", "-or", "-a", "-print", "(", ")", "\\(", "\\)" -> {}
+                case "-o", "-or", "-a", "-and", "-print", "(", ")", "\\(", "\\)" -> {}
                 default -> {
                     if (word.startsWith("-")) return Optional.empty();
                     starts.add(word);

@@ -97,6 +97,34 @@ class JvmBuildFileTest extends ProposedProject {
         assertThat(propose().decision("tests")).as("all that can be run").isEmpty();
     }
 
+    /** Archives keep their names, also where each has a version of its own. */
+    @Test
+    void archivesOfAMakeFileHaveTheirOwnVersions() throws IOException {
+        sketch.file("p/A.java", "package p; public class A {}")
+                .file("q/B.java", "package q; public class B {}")
+                .file("q/Skip.java", "package q; public class Skip extends nowhere.Missing {}")
+                .file(
+                        "Makefile",
+                        "VER=1.2",
+                        "QVER=0.3",
+                        "SRC=$(shell find p q -name '*.java' -and -not -name 'Skip.java')",
+                        "all: p-$(VER).jar q-$(QVER).jar",
+                        ".classes: $(SRC)",
+                        "\tmkdir -p classes",
+                        "\tjavac -d classes $^",
+                        "p-$(VER).jar: .classes",
+                        "\t(cd classes; jar cf ../$@ p/*class)",
+                        "q-$(QVER).jar: .classes",
+                        "\t(cd classes; jar cf ../$@ q/*class)");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "version")).isEqualTo("1.2");
+        assertThat(goal(proposal, "q/Skip.java")).isEqualTo("stays");
+        assertThat(proposal.decision("archive:p")).as("its usual name").isEmpty();
+        assertThat(value(proposal, "archive:q")).isEqualTo("q-0.3");
+        assertThat(written(proposal, "q/pom.xml")).contains("<finalName>q-0.3</finalName>");
+        assertThat(value(propose("version=2.0"), "archive:q")).isEqualTo("q-0.3");
+    }
+
     @Test
     void modulesOfTheModuleSystemAreModulesOfTheBuild() throws IOException {
         sketch.file("src/port.hull/module-info.java", "module port.hull { exports port.hull; }")

@@ -43,6 +43,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Decides about each module: what its archive is called and contains, how it is tested and started. */
@@ -367,7 +368,7 @@ final class ModuleDecisions {
         String path = made.get().path();
         String base = Wiring.Archive.baseName(path);
         // whatever is between name and version stays there
-        String stated = made.get().version().isPresent()
+        String stated = made.get().version().isPresent() && !hasOwnVersion(made.get(), own)
                 ? Paths.stem(path).substring(0, base.length() + 1) + own.version()
                 : Paths.stem(path);
         if (stated.equals(usual)) return Optional.empty();
@@ -381,6 +382,17 @@ final class ModuleDecisions {
                         List.of(made.get().evidence())),
                 FILE_NAME);
         return Optional.of(standing).filter(chosen -> !chosen.equals(usual));
+    }
+
+    /** Whether the version in an archive's name is not the project's: those of other modules have others. */
+    private boolean hasOwnVersion(Wiring.Archive made, Coordinates own) {
+        Set<String> versions = project.modules().stream()
+                .flatMap(module -> module.archive().stream())
+                .flatMap(archive -> archive.version().stream())
+                .map(Wiring.Setting::value)
+                .collect(Collectors.toSet());
+        return versions.size() > 1
+                && made.version().stream().noneMatch(version -> version.value().equals(own.version()));
     }
 
     private String enterpriseName(SourceModule module, String name) {

@@ -85,8 +85,13 @@ public record SourceModule(
                 .findFirst()
                 .ifPresent(archive -> made.put(archive.path(), archive));
         for (Wiring wiring : wirings)
-            wiring.archives().stream()
-                    .filter(archive -> archive.is("jar") && !wiring.packsClasses(archive))
+            Stream.concat(
+                            wiring.archives().stream()
+                                    .filter(archive -> archive.is("jar") && !wiring.packsClasses(archive)),
+                            // one of several modules has only some of the sources
+                            wiring.distributions().stream()
+                                    .filter(archive ->
+                                            folder.isEmpty() && entryIn(archive).isEmpty()))
                     .filter(archive -> main.stream()
                             .anyMatch(source -> archive.entry(source.path()).isPresent()))
                     .forEach(archive -> made.putIfAbsent(archive.path(), archive));

@@ -11,6 +11,7 @@ import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -27,6 +28,8 @@ import java.util.stream.Collectors;
 final class DistributionComparison {
     private static final String PRODUCT = "";
     private static final String RENAMED = "libraries are named after their artifacts";
+
+    private static final String WRITTEN = "written by the conversion";
 
     private final ProofContext context;
     private final SourceModule module;
@@ -57,7 +60,9 @@ final class DistributionComparison {
                 differences.add(new Difference(entry, Kind.MOVED, "now " + elsewhere, isLibrary(hash) ? RENAMED : ""));
             else differences.add(new Difference(entry, other == null ? Kind.GONE : Kind.CHANGED, causeOf(hash)));
         });
-        added.values().forEach(entry -> differences.add(new Difference(entry, Kind.ADDED, "")));
+        for (Map.Entry<String, String> one : added.entrySet())
+            differences.add(
+                    new Difference(one.getValue(), Kind.ADDED, isWritten(one.getValue(), one.getKey()) ? WRITTEN : ""));
         return new Comparison(row, before.size() + " files", after.size() + " files", differences);
     }
 
@@ -71,6 +76,17 @@ final class DistributionComparison {
         }
         module.entryIn(made).ifPresent(place -> before.put(place, PRODUCT));
         return before;
+    }
+
+    /** Whether an entry is a file of the project that the conversion wrote; it may be in a folder of the archive's own. */
+    private boolean isWritten(String entry, String sha1) throws IOException {
+        for (String path = entry; ; path = path.substring(path.indexOf('/') + 1)) {
+            Path file = context.request().places().converted().resolve(path);
+            if (!context.reading().tree().has(path)
+                    && Files.isRegularFile(file)
+                    && Hashing.sha1(file).equals(sha1)) return true;
+            if (!path.contains("/")) return false;
+        }
     }
 
     private boolean isLibrary(String sha1) {

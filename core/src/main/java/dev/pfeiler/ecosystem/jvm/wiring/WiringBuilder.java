@@ -43,6 +43,9 @@ public final class WiringBuilder {
     /** What happens to the products once they are made. */
     public final List<Wiring.Setting> uploads = new ArrayList<>();
 
+    /** Archives that take no further copies. */
+    private final Set<Wiring.Archive> complete = new HashSet<>();
+
     private final List<Finding> trouble = new ArrayList<>();
     private final List<Finding> steps = new ArrayList<>();
     private final Map<Finding, String> writing = new LinkedHashMap<>();
@@ -239,6 +242,28 @@ public final class WiringBuilder {
         return archive.with(List.copyOf(contents));
     }
 
+    /**
+     * A folder is deleted: what was copied to it goes into the archives that were made before, and into no later one.
+     *
+     * @param from the number of copies that are not the same step's
+     */
+    public void deleted(String folder, int from) {
+        List<Wiring.Copy> gone = copies.subList(Math.min(from, copies.size()), copies.size()).stream()
+                .filter(copy -> Paths.within(folder, copy.to()))
+                .toList();
+        if (gone.isEmpty()) return;
+        archives.replaceAll(this::complete);
+        distributions.replaceAll(this::complete);
+        copies.removeAll(gone);
+    }
+
+    private Wiring.Archive complete(Wiring.Archive archive) {
+        if (complete.contains(archive)) return archive;
+        Wiring.Archive whole = withCopies(archive);
+        complete.add(whole);
+        return whole;
+    }
+
     /** What was copied into a folder that is compiled is compiled as if it had been there. */
     private Wiring.Compilation withCopies(Wiring.Compilation call) {
         List<Wiring.SourceFolder> sources = call.sources().stream()
@@ -277,8 +302,8 @@ public final class WiringBuilder {
                 name,
                 version,
                 compilations.stream().map(this::withCopies).toList(),
-                archives.stream().map(this::withCopies).toList(),
-                distributions.stream().map(this::withCopies).toList(),
+                archives.stream().map(this::complete).toList(),
+                distributions.stream().map(this::complete).toList(),
                 mainClasses,
                 testRuns,
                 copies,

@@ -235,7 +235,15 @@ public final class AntFile {
             return;
         }
         if (!unless.isEmpty() && properties.isSet(unless)) return;
-        for (XmlElement task : target.element().children()) task(new AntElement(target.file(), task));
+        int copied = draft.copies.size();
+        for (XmlElement task : target.element().children()) {
+            task(new AntElement(target.file(), task));
+            // a target that runs at another time may delete what is not there yet
+            if (task.name().equals("delete"))
+                tasks.paths()
+                        .inside(tasks.paths().value(task, "dir"))
+                        .ifPresent(folder -> draft.deleted(folder, copied));
+        }
     }
 
     /** Notes the build files that a target would call if a property were set. */

@@ -344,6 +344,32 @@ class AntFileTest {
     }
 
     @Test
+    void whatIsDeletedGoesIntoNoLaterArchive() throws IOException {
+        sketch.file("doc/guide.txt", "guide");
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/><jar destfile='a.jar' basedir='out'/>",
+                "<copy todir='tmp'><fileset dir='src'/></copy>",
+                "<zip destfile='src.zip' basedir='tmp'/><delete dir='tmp'/>",
+                "<copy todir='tmp'><fileset dir='.' includes='a.jar'/><fileset dir='doc'/></copy>",
+                "<zip destfile='dist.zip' basedir='tmp'/><delete dir='tmp'/></target>",
+                "<target name='pack' depends='clean'><jar destfile='b.jar' basedir='res'/></target>",
+                "<target name='clean'><delete dir='out'/><delete dir='res'/></target>",
+                "<target name='copy'><copy todir='res'><fileset dir='conf'/></copy><jar destfile='c.jar' basedir='res'/></target>");
+        Wiring.Archive sources = wiring.distributions().get(0);
+        Wiring.Archive program = wiring.distributions().get(1);
+        assertThat(sources.entry("src/p/A.java")).contains("p/A.java");
+        assertThat(sources.entry("a.jar")).isEmpty();
+        assertThat(program.entry("src/p/A.java")).isEmpty();
+        assertThat(program.entry("a.jar")).contains("a.jar");
+        assertThat(program.entry("doc/guide.txt")).contains("guide.txt");
+        assertThat(wiring.archives())
+                .as("a target that cleans runs at another time")
+                .filteredOn(archive -> archive.path().equals("b.jar"))
+                .singleElement()
+                .satisfies(archive -> assertThat(archive.entry("conf/app.xml")).contains("app.xml"));
+    }
+
+    @Test
     void aBuildFileThatIsCalledOnlyIfAPropertyIsSetIsNoPartOfTheBuild() throws IOException {
         sketch.file("extra/src/q/B.java", "package q; class B {}")
                 .file(
