@@ -97,6 +97,30 @@ class JvmBuildFileTest extends ProposedProject {
         assertThat(propose().decision("tests")).as("all that can be run").isEmpty();
     }
 
+    @Test
+    void sourcesAreInTheArchivesThatTheyWereIn() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("src/p/B.java", "package p; public class B {}")
+                .file("src/p/package-info.java", "package p;")
+                .file(
+                        "build.xml",
+                        "<project name='tides'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='tides-slim.jar' basedir='out' excludes='**/B*'/>",
+                        "<copy todir='out/code'><fileset dir='src' excludes='**/package-info.java'/></copy>",
+                        "<jar destfile='tides.jar' basedir='out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "archive")).isEqualTo("tides");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence(
+                        "<targetPath>code</targetPath>",
+                        "<directory>src/main/java</directory>",
+                        "<include>**/*.java</include>",
+                        "<exclude>p/package-info.java</exclude>");
+        assertThat(written(proposal, "src/assembly/tides-slim.xml"))
+                .as("packed before the sources were copied")
+                .contains("<exclude>code/**</exclude>", "<exclude>p/B.class</exclude>");
+    }
+
     /** Archives keep their names, also where each has a version of its own. */
     @Test
     void archivesOfAMakeFileHaveTheirOwnVersions() throws IOException {

@@ -8,6 +8,7 @@ import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.PackedSources;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
@@ -121,6 +122,9 @@ final class PartialArchives {
             wiring.classFiles(source, templates.compiled(source.path())).forEach(file -> items.computeIfAbsent(
                             Paths.join(source.packagePath(), Paths.name(file)), n -> new ArrayList<>())
                     .add(file));
+        PackedSources.of(module).ifPresent(sources -> sources.in().forEach((path, source) -> items.computeIfAbsent(
+                        Paths.join(sources.place(), path), n -> new ArrayList<>())
+                .add(source.path())));
         // scripts copy in many ways
         for (String path : WiredResources.namesResources(wiring) ? module.paths() : Set.<String>of()) {
             Placement placement = project.layout().of(path).orElseThrow();

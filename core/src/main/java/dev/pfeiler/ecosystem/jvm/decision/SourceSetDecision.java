@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.jvm.model.SourceSet;
 import dev.pfeiler.ecosystem.jvm.model.SourceSets;
 import dev.pfeiler.ecosystem.jvm.project.EnterpriseContents;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
+import dev.pfeiler.ecosystem.jvm.project.PackedSources;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.tree.Paths;
@@ -57,6 +58,16 @@ final class SourceSetDecision {
             List<Resources> resources = new ArrayList<>(main.resources());
             List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
             resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
+            main = main.with(resources);
+        }
+        Optional<PackedSources> packedSources = PackedSources.of(module);
+        if (packedSources.isPresent()) {
+            List<Resources> resources = new ArrayList<>(main.resources());
+            resources.add(new Resources(
+                    Role.MAIN.conventional(""),
+                    packedSources.get().place(),
+                    List.of("**/*.java"),
+                    packedSources.get().out()));
             main = main.with(resources);
         }
         Map<String, List<Placement>> inPlace = placements().stream()

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -42,6 +43,9 @@ public final class WiringBuilder {
 
     /** What happens to the products once they are made. */
     public final List<Wiring.Setting> uploads = new ArrayList<>();
+
+    /** The copies that are made after an archive. */
+    private final Map<Wiring.Archive, Set<Wiring.Copy>> later = new HashMap<>();
 
     /** Archives that take no further copies. */
     private final Set<Wiring.Archive> complete = new HashSet<>();
@@ -234,6 +238,7 @@ public final class WiringBuilder {
                 boolean everything =
                         content.path().isEmpty() && content.including().isEmpty();
                 if (everything || !Paths.within(content.path(), copied.to())) continue;
+                if (later.getOrDefault(archive, Set.of()).contains(copied)) continue;
                 String place = Paths.join(content.prefix(), Paths.relative(content.path(), copied.to()));
                 Wiring.Content laid = copied.content().below(place).through(content);
                 if (contents.add(laid)) open.add(laid);
@@ -255,6 +260,11 @@ public final class WiringBuilder {
         archives.replaceAll(this::complete);
         distributions.replaceAll(this::complete);
         copies.removeAll(gone);
+    }
+
+    /** What a step copies after it has made an archive does not go into it. */
+    public void copiedLater(Wiring.Archive made, int from) {
+        if (from < copies.size()) later.put(made, Set.copyOf(copies.subList(from, copies.size())));
     }
 
     private Wiring.Archive complete(Wiring.Archive archive) {

@@ -11,6 +11,7 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -236,14 +237,20 @@ public final class AntFile {
         }
         if (!unless.isEmpty() && properties.isSet(unless)) return;
         int copied = draft.copies.size();
+        Map<Wiring.Archive, Integer> made = new HashMap<>();
         for (XmlElement task : target.element().children()) {
+            int archives = draft.archives.size();
             task(new AntElement(target.file(), task));
+            draft.archives
+                    .subList(archives, draft.archives.size())
+                    .forEach(archive -> made.put(archive, draft.copies.size()));
             // a target that runs at another time may delete what is not there yet
             if (task.name().equals("delete"))
                 tasks.paths()
                         .inside(tasks.paths().value(task, "dir"))
                         .ifPresent(folder -> draft.deleted(folder, copied));
         }
+        made.forEach(draft::copiedLater);
     }
 
     /** Notes the build files that a target would call if a property were set. */
