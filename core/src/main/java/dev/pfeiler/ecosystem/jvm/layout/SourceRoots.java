@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** Source roots: the folders in which packages start. */
 final class SourceRoots {
@@ -25,7 +26,7 @@ final class SourceRoots {
 
     SourceRoots(Languages languages, Collection<SourceFile> sources, List<Wiring> wirings) {
         this.languages = languages;
-        wired = wirings.stream()
+        wired = differing(wirings).stream()
                 .flatMap(w -> w.sources().stream().map(folder -> new Taken(w.kind(), folder)))
                 .toList();
         List<SourceFile> unsettled = new ArrayList<>();
@@ -42,6 +43,28 @@ final class SourceRoots {
             SourceFile source = unsettled.get(i);
             settle(source, exact.get(i).orElseGet(() -> around(source, known)));
         }
+    }
+
+    /** The wirings without those that do what a more trusted one does: that one says what is compiled. */
+    private static List<Wiring> differing(List<Wiring> wirings) {
+        List<Wiring> differing = new ArrayList<>();
+        for (Wiring wiring : wirings)
+            if (differing.stream().noneMatch(trusted -> doesTheSame(trusted, wiring))) differing.add(wiring);
+        return differing;
+    }
+
+    /** Whether two builds of different kinds compile the same folders to the same folder. */
+    private static boolean doesTheSame(Wiring trusted, Wiring other) {
+        return trusted.kind() != other.kind()
+                && other.kind() != Wiring.Kind.IDE_FILES
+                && !other.outputs().isEmpty()
+                && outputs(trusted).containsAll(outputs(other))
+                && other.sources().stream().allMatch(folder -> trusted.sources().stream()
+                        .anyMatch(own -> Paths.within(own.path(), folder.path())));
+    }
+
+    private static Set<String> outputs(Wiring wiring) {
+        return wiring.outputs().stream().map(Wiring.Setting::value).collect(Collectors.toSet());
     }
 
     /** By root, the sources below it that belong to no root further down. */

@@ -63,6 +63,25 @@ class FolderRolesTest {
     }
 
     @Test
+    void ofTwoBuildsOfTheSameFoldersTheMoreTrustedOneDecides() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A { B b; }")
+                .file("src/p/B.java", "package p; class B {}")
+                .file("src/p/Old.java", "package p; class Old {}")
+                .file("tools/q/Tool.java", "package q; class Tool {}")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'>",
+                        "<javac srcdir='src' destdir='out' excludes='p/Old.java'/></target></project>")
+                .file("compile.sh", "javac -d out $(find src -name '*.java')");
+        assertThat(place(layout(), "src/p/B.java")).isEqualTo("MAIN p/B.java");
+        assertThat(place(layout(), "src/p/Old.java")).isEqualTo("none");
+        sketch.file("compile.sh", "javac -d out $(find src tools -name '*.java')");
+        assertThat(place(layout(), "src/p/Old.java"))
+                .as("another build, which compiles more")
+                .isEqualTo("MAIN p/Old.java");
+    }
+
+    @Test
     void pagesOfAProgramWhoseBuildPacksAJarAreNoWebProgram() throws IOException {
         sketch.file("src/no/port/A.java", "package no.port; class A {}").file("examples/status.jsp", "<p>");
         assertThat(layout().folders(Role.WEB).map(Folder::path)).containsExactly("examples");

@@ -51,9 +51,10 @@ public final class AntPaths {
         return Optional.ofNullable(named.get(id));
     }
 
-    /** A path of the build file as one within the tree; empty if it leads out of it. */
+    /** A path of the build file as one within the tree; empty if there is none, or it leads out of the tree. */
     Optional<String> inside(String written) {
         String plain = written.replace('\\', '/');
+        if (plain.isBlank()) return Optional.empty();
         if (DRIVE.matcher(plain).matches() || plain.contains("${")) return Optional.empty();
         return draft.inside(plain);
     }

@@ -370,6 +370,23 @@ class AntFileTest {
     }
 
     @Test
+    void whatABuildFileInAFolderCopiesIsNotTheWholeFolder() throws IOException {
+        sketch.file("boat/src/p/a.properties", "x=1")
+                .file("boat/notes.txt", "private")
+                .file("boat/legal/LICENSE", "free")
+                .file(
+                        "boat/build.xml",
+                        "<project default='jar'><target name='jar'><javac srcdir='src' destdir='out'/>",
+                        "<copy todir='out'><fileset dir='src' includes='**/*.properties'/></copy>",
+                        "<jar destfile='boat.jar' basedir='out'><zipfileset dir='legal' prefix='META-INF'/></jar>",
+                        "</target></project>");
+        Wiring.Archive archive = AntFile.read(sketch.tree()).get(0).archives().get(0);
+        assertThat(archive.entry("boat/src/p/a.properties")).contains("p/a.properties");
+        assertThat(archive.entry("boat/legal/LICENSE")).contains("META-INF/LICENSE");
+        assertThat(archive.entry("boat/notes.txt")).isEmpty();
+    }
+
+    @Test
     void aBuildFileThatIsCalledOnlyIfAPropertyIsSetIsNoPartOfTheBuild() throws IOException {
         sketch.file("extra/src/q/B.java", "package q; class B {}")
                 .file(
