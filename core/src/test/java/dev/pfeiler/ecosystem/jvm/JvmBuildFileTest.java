@@ -121,6 +121,27 @@ class JvmBuildFileTest extends ProposedProject {
                 .contains("<exclude>code/**</exclude>", "<exclude>p/B.class</exclude>");
     }
 
+    @Test
+    void aLicenceIsInTheArchivesOfAllModulesThatPackedIt() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("src/q/B.java", "package q; public class B {}")
+                .file("src/r/C.java", "package r; public class C {}")
+                .file("LICENSE", "free")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='p.jar'><fileset dir='out' includes='p/**'/><fileset file='LICENSE'/></jar>",
+                        "<jar destfile='q.jar'><fileset dir='out' includes='q/**'/><fileset file='LICENSE'/></jar>",
+                        "<jar destfile='r.jar'><fileset dir='out' includes='r/**'/></jar></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "modules")).isEqualTo("p q r");
+        assertThat(goal(proposal, "LICENSE")).isEqualTo("stays");
+        for (String module : new String[] {"p", "q"})
+            assertThat(written(proposal, module + "/pom.xml"))
+                    .containsSubsequence("<directory>${project.basedir}/..</directory>", "<include>LICENSE</include>");
+        assertThat(written(proposal, "r/pom.xml")).doesNotContain("LICENSE");
+    }
+
     /** Archives keep their names, also where each has a version of its own. */
     @Test
     void archivesOfAMakeFileHaveTheirOwnVersions() throws IOException {

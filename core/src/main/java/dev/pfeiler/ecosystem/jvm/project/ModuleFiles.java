@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Gives each file of a project to one of its modules. */
 final class ModuleFiles {
@@ -66,6 +67,8 @@ final class ModuleFiles {
                     .or(() -> byNeighbours(placement.path(), votes))
                     .orElse(last);
             paths.get(module).add(placement.path());
+            if (placement.staysInPlace())
+                alsoPackedBy(placement).forEach(part -> paths.get(part).add(placement.path()));
         }
         return paths;
     }
@@ -80,6 +83,16 @@ final class ModuleFiles {
                                 .flatMap(archive -> archive.folders().stream())
                                 .anyMatch(f -> !f.isEmpty() && Paths.within(f, path)))
                         .findFirst())
+                .map(Candidate::name);
+    }
+
+    /** The modules whose archives have a file at the same place: a licence, say. */
+    private Stream<String> alsoPackedBy(Placement placement) {
+        return parts.stream()
+                .filter(part -> part.archive()
+                        .flatMap(archive -> archive.entry(placement.path()))
+                        .filter(placement.relative()::equals)
+                        .isPresent())
                 .map(Candidate::name);
     }
 
