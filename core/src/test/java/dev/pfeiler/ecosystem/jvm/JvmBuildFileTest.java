@@ -142,6 +142,33 @@ class JvmBuildFileTest extends ProposedProject {
         assertThat(written(proposal, "r/pom.xml")).doesNotContain("LICENSE");
     }
 
+    @Test
+    void testsOfAModuleFindTheFilesOfTheProjectThatItWasAPartOf() throws IOException {
+        sketch.file("src/p/A.java", "package p; public class A {}")
+                .file("src/q/B.java", "package q; public class B {}")
+                .file("data/tides.txt", "1")
+                .file(
+                        "test/p/ATest.java",
+                        "package p; import java.io.*; import org.junit.Test;",
+                        "public class ATest { @Test public void a() { new A(); new File(\"data/tides.txt\"); } }")
+                .file(
+                        "test/q/BTest.java",
+                        "package q; import org.junit.Test; public class BTest { @Test public void b() { new B(); } }")
+                .jar("lib/junit.jar", "org.junit.Test")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<javac srcdir='test' destdir='out-test' classpath='lib/junit.jar:out'/>",
+                        "<jar destfile='p.jar'><fileset dir='out' includes='p/**'/></jar>",
+                        "<jar destfile='q.jar'><fileset dir='out' includes='q/**'/></jar></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "test-run:p")).isEqualTo("in ..");
+        assertThat(written(proposal, "p/pom.xml"))
+                .contains("<workingDirectory>${project.basedir}/..</workingDirectory>");
+        assertThat(proposal.decision("test-run:q")).as("opens no file").isEmpty();
+        assertThat(written(propose("target=gradle"), "p/build.gradle")).contains("workingDir = file('..')");
+    }
+
     /** Archives keep their names, also where each has a version of its own. */
     @Test
     void archivesOfAMakeFileHaveTheirOwnVersions() throws IOException {

@@ -10,12 +10,14 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +29,14 @@ import java.util.stream.Collectors;
 /** Takes over how the old build runs tests, with the paths that have moved. */
 final class TestDecision {
     private static final String ALL = "all";
+    /** What opens files by paths from the folder that a program runs in. */
+    private static final List<String> FILES = List.of(
+            "java.io.File",
+            "java.io.FileInputStream",
+            "java.io.FileReader",
+            "java.io.RandomAccessFile",
+            "java.nio.file.Path",
+            "java.nio.file.Paths");
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -69,20 +79,24 @@ final class TestDecision {
     /** The settings of the module's tests: those of the most trusted wiring that runs any. */
     private TestSetup settings(Deliberation deliberation) {
         if (module.tests().isEmpty()) return TestSetup.USUAL;
-        Optional<Wiring> wiring = reading.runningTests(module.folder());
-        if (wiring.isEmpty()) return TestSetup.USUAL;
+        List<Wiring.TestRun> runs =
+                reading.runningTests(module.folder()).map(Wiring::testRuns).orElse(List.of());
         Map<String, TestSetup.Value> properties = new TreeMap<>();
         Map<String, TestSetup.Value> environment = new TreeMap<>();
         Map<String, Wiring.Setting> words = new LinkedHashMap<>();
         List<Wiring.Setting> folders = new ArrayList<>();
-        for (Wiring.TestRun run : wiring.get().testRuns()) {
+        for (Wiring.TestRun run : runs) {
             run.properties().forEach((key, setting) -> put(properties, key, setting));
             run.environment().forEach((key, setting) -> put(environment, key, setting));
             run.jvmArguments().forEach(word -> words.putIfAbsent(word.value(), word));
             run.folder().ifPresent(folders::add);
         }
-        Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
-                .text());
+        List<Evidence> evidence =
+                new ArrayList<>(runs.stream().map(Wiring.TestRun::evidence).toList());
+        Optional<String> folder = folders.stream()
+                .findFirst()
+                .map(setting -> moved(setting.value()).text())
+                .or(() -> formerFolder(evidence));
         TestSetup setup = new TestSetup(
                 List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of(), PathSelection.ALL);
         if (setup.equals(TestSetup.USUAL)) return setup;
@@ -94,11 +108,30 @@ final class TestDecision {
                         setup.summary(),
                         Certainty.CERTAIN,
                         "the old build runs tests this way",
-                        wiring.get().testRuns().stream()
-                                .map(Wiring.TestRun::evidence)
-                                .toList()),
+                        evidence),
                 Choosable.oneOf(setup.summary(), Choosable.WITHOUT));
         return standing.equals(Choosable.WITHOUT) ? TestSetup.USUAL : setup;
+    }
+
+    /** The folder of the project that a module was a part of, relative to the module, if its tests look for files. */
+    private Optional<String> formerFolder(List<Evidence> evidence) {
+        String former = reading.wirings().stream()
+                .filter(wiring -> !wiring.sources().isEmpty())
+                .map(Wiring::folder)
+                .filter(folder -> Paths.within(folder, module.folder()))
+                .max(Comparator.comparingInt(String::length))
+                .orElse("");
+        Optional<Evidence> opens = module.tests().stream()
+                .flatMap(test -> test.imports().stream()
+                        .filter(imported -> FILES.stream()
+                                .anyMatch(name -> imported.name().equals(name)
+                                        || imported.onDemand() && name.startsWith(imported.name() + ".")))
+                        .map(imported -> new Evidence(test.path(), imported.line(), imported.text())))
+                .findFirst();
+        if (former.equals(module.folder()) || opens.isEmpty()) return Optional.empty();
+        evidence.add(opens.get());
+        return Optional.of("../".repeat(Paths.depth(Paths.relative(former, module.folder()))))
+                .map(Paths::withoutSlash);
     }
 
     private void put(Map<String, TestSetup.Value> values, String key, Wiring.Setting setting) {
