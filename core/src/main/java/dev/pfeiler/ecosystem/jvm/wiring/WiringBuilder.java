@@ -250,7 +250,7 @@ public final class WiringBuilder {
     /**
      * A folder is deleted: what was copied to it goes into the archives that were made before, and into no later one.
      *
-     * @param from the number of copies that are not the same step's
+     * @param from the number of copies that were made before the target that deletes it began
      */
     public void deleted(String folder, int from) {
         List<Wiring.Copy> gone = copies.subList(Math.min(from, copies.size()), copies.size()).stream()
@@ -262,9 +262,14 @@ public final class WiringBuilder {
         copies.removeAll(gone);
     }
 
-    /** What a step copies after it has made an archive does not go into it. */
+    /**
+     * What a target copies after it has made an archive does not go into it.
+     *
+     * @param from the number of copies that were made before the archive
+     */
     public void copiedLater(Wiring.Archive made, int from) {
-        if (from < copies.size()) later.put(made, Set.copyOf(copies.subList(from, copies.size())));
+        if (from < copies.size())
+            later.computeIfAbsent(made, archive -> new HashSet<>()).addAll(copies.subList(from, copies.size()));
     }
 
     private Wiring.Archive complete(Wiring.Archive archive) {

@@ -370,6 +370,26 @@ class AntFileTest {
     }
 
     @Test
+    void whatIsCopiedAfterAnArchiveIsMadeDoesNotGoIntoIt() throws IOException {
+        sketch.file("doc/guide.txt", "guide").file("img/logo.png", "logo");
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/><copy todir='out'><fileset dir='conf'/></copy>",
+                "<antcall target='pack'/><copy todir='out'><fileset dir='img'/></copy>",
+                "<jar destfile='b.jar' basedir='out'/></target>",
+                "<target name='pack'><jar destfile='a.jar' basedir='out'/>",
+                "<copy todir='out'><fileset dir='doc'/></copy></target>");
+        Wiring.Archive first = wiring.archives().get(0);
+        Wiring.Archive second = wiring.archives().get(1);
+        assertThat(first.entry("conf/app.xml")).contains("app.xml");
+        assertThat(first.entry("doc/guide.txt")).as("copied by the same target").isEmpty();
+        assertThat(first.entry("img/logo.png"))
+                .as("copied by the target that calls it")
+                .isEmpty();
+        assertThat(second.entry("doc/guide.txt")).contains("guide.txt");
+        assertThat(second.entry("img/logo.png")).contains("logo.png");
+    }
+
+    @Test
     void whatABuildFileInAFolderCopiesIsNotTheWholeFolder() throws IOException {
         sketch.file("boat/src/p/a.properties", "x=1")
                 .file("boat/notes.txt", "private")
