@@ -54,35 +54,24 @@ final class SourceSetDecision {
 
     private SourceSets conventional(boolean packageDescriptions) {
         SourceSet main = conventional(module.main(), Role.MAIN, Role.MAIN_RESOURCES);
+        List<Resources> resources = new ArrayList<>(main.resources());
         if (placements().stream().anyMatch(this::isDocumentation)) {
-            List<Resources> resources = new ArrayList<>(main.resources());
             List<String> pages = List.of("**/doc-files/**", "**/package.html", "**/overview.html");
             resources.add(new Resources(Role.MAIN.conventional(""), "", pages, List.of()));
-            main = main.with(resources);
         }
-        Optional<PackedSources> packedSources = PackedSources.of(module);
-        if (packedSources.isPresent()) {
-            List<Resources> resources = new ArrayList<>(main.resources());
-            resources.add(new Resources(
-                    Role.MAIN.conventional(""),
-                    packedSources.get().place(),
-                    List.of("**/*.java"),
-                    packedSources.get().out()));
-            main = main.with(resources);
-        }
+        PackedSources.of(module)
+                .ifPresent(sources -> resources.add(new Resources(
+                        Role.MAIN.conventional(""), sources.place(), List.of("**/*.java"), sources.out())));
         Map<String, List<Placement>> inPlace = placements().stream()
                 .filter(Placement::staysInPlace)
                 .collect(Collectors.groupingBy(
                         placement -> Paths.parent(placement.relative()), TreeMap::new, Collectors.toList()));
-        if (!inPlace.isEmpty()) {
-            List<Resources> resources = new ArrayList<>(main.resources());
-            inPlace.forEach((place, files) -> resources.add(new Resources(
-                    fromModule(module, ""),
-                    place,
-                    files.stream().map(Placement::path).toList(),
-                    List.of())));
-            main = main.with(resources);
-        }
+        inPlace.forEach((place, files) -> resources.add(new Resources(
+                fromModule(module, ""),
+                place,
+                files.stream().map(Placement::path).toList(),
+                List.of())));
+        main = main.with(resources);
         SourceSet test = conventional(module.tests(), Role.TEST, Role.TEST_RESOURCES);
         Optional<PackedFiles> packed = module.web().isPresent()
                 ? Optional.of(new PackedFiles(Role.WEB.conventional(""), List.of(), List.of()))

@@ -17,7 +17,6 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -93,10 +92,14 @@ final class TestDecision {
         }
         List<Evidence> evidence =
                 new ArrayList<>(runs.stream().map(Wiring.TestRun::evidence).toList());
-        Optional<String> folder = folders.stream()
-                .findFirst()
-                .map(setting -> moved(setting.value()).text())
-                .or(() -> formerFolder(evidence));
+        Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
+                .text());
+        Optional<String> former = formerFolder();
+        Optional<Evidence> opens = folder.isEmpty() && former.isPresent() ? opensFiles() : Optional.empty();
+        if (opens.isPresent()) {
+            evidence.add(opens.get());
+            folder = former;
+        }
         TestSetup setup = new TestSetup(
                 List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of(), PathSelection.ALL);
         if (setup.equals(TestSetup.USUAL)) return setup;
@@ -113,25 +116,23 @@ final class TestDecision {
         return standing.equals(Choosable.WITHOUT) ? TestSetup.USUAL : setup;
     }
 
-    /** The folder of the project that a module was a part of, relative to the module, if its tests look for files. */
-    private Optional<String> formerFolder(List<Evidence> evidence) {
-        String former = reading.wirings().stream()
-                .filter(wiring -> !wiring.sources().isEmpty())
-                .map(Wiring::folder)
-                .filter(folder -> Paths.within(folder, module.folder()))
-                .max(Comparator.comparingInt(String::length))
-                .orElse("");
-        Optional<Evidence> opens = module.tests().stream()
+    /** The folder of the project that a module was a part of, relative to the module; empty if it is one itself. */
+    private Optional<String> formerFolder() {
+        String former = Wiring.projectOf(reading.wirings(), module.folder());
+        return former.equals(module.folder())
+                ? Optional.empty()
+                : Optional.of(Paths.withoutSlash(Paths.from(module.folder(), former)));
+    }
+
+    /** Where a test imports what opens files. */
+    private Optional<Evidence> opensFiles() {
+        return module.tests().stream()
                 .flatMap(test -> test.imports().stream()
                         .filter(imported -> FILES.stream()
                                 .anyMatch(name -> imported.name().equals(name)
                                         || imported.onDemand() && name.startsWith(imported.name() + ".")))
                         .map(imported -> new Evidence(test.path(), imported.line(), imported.text())))
                 .findFirst();
-        if (former.equals(module.folder()) || opens.isEmpty()) return Optional.empty();
-        evidence.add(opens.get());
-        return Optional.of("../".repeat(Paths.depth(Paths.relative(former, module.folder()))))
-                .map(Paths::withoutSlash);
     }
 
     private void put(Map<String, TestSetup.Value> values, String key, Wiring.Setting setting) {

@@ -14,6 +14,11 @@ public final class ClassNames {
         return NAME.matcher(text).matches();
     }
 
+    /** The path of the file of a class below the folder in which packages start. */
+    public static String file(String name) {
+        return name.replace('.', '/') + ".class";
+    }
+
     /** Whether a text is the name of a class in a package. */
     public static boolean isQualified(String text) {
         return text.indexOf('.') > 0 && isName(text);

@@ -204,7 +204,8 @@ public final class FolderRoles {
         Map<String, List<String>> holding = tree.folders().stream()
                 .filter(folder -> Paths.name(folder).equals("WEB-INF"))
                 .map(Paths::parent)
-                .collect(Collectors.groupingBy(this::project, TreeMap::new, Collectors.toList()));
+                .collect(Collectors.groupingBy(
+                        path -> Wiring.projectOf(wirings, path), TreeMap::new, Collectors.toList()));
         holding.keySet().removeAll(wired.keySet());
         holding.values().forEach(candidates -> {
             String root = candidates.stream()
@@ -236,16 +237,6 @@ public final class FolderRoles {
             Evidence evidence = Evidence.of(file.path(), "");
             folders.putIfAbsent(path, new Folder(path, Role.APPLICATION, Certainty.CERTAIN, why, List.of(evidence)));
         }
-    }
-
-    /** The innermost project folder that holds a path. */
-    private String project(String path) {
-        return wirings.stream()
-                .filter(wiring -> !wiring.sources().isEmpty())
-                .map(Wiring::folder)
-                .filter(folder -> Paths.within(folder, path))
-                .max(Comparator.comparingInt(String::length))
-                .orElse("");
     }
 
     private void web(String path, Certainty certainty, String why, Evidence evidence) {

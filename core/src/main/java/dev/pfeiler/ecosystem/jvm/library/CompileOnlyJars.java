@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.artifact.archive.ClassFile;
 import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.library.Usage.Way;
@@ -69,7 +70,7 @@ public final class CompileOnlyJars {
     }
 
     private static boolean leavesNoTrace(ZipFile zip, String className) throws IOException {
-        ZipEntry entry = zip.getEntry(className.replace('.', '/') + ".class");
+        ZipEntry entry = zip.getEntry(ClassNames.file(className));
         if (entry == null) return false;
         try (InputStream in = zip.getInputStream(entry)) {
             return ClassFile.isForCompilerOnly(in.readNBytes(16 << 20));

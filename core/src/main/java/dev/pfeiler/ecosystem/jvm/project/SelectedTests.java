@@ -8,6 +8,7 @@ import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -23,7 +24,7 @@ import java.util.stream.Stream;
  * @param classes patterns of the class files that are run
  */
 public record SelectedTests(
-        List<SourceFile> run, List<SourceFile> left, PathSelection classes, List<Evidence> evidence) {
+        Set<SourceFile> run, List<SourceFile> left, PathSelection classes, List<Evidence> evidence) {
     /** Empty if the old build runs all tests of a module, or does not say which. */
     public static Optional<SelectedTests> of(JvmReading reading, JvmProject project, SourceModule module) {
         List<Wiring.TestRun> runs =
@@ -31,9 +32,9 @@ public record SelectedTests(
         if (runs.isEmpty() || runs.stream().anyMatch(one -> one.classes().isEmpty())) return Optional.empty();
         List<PathSelection> selections =
                 runs.stream().flatMap(one -> one.classes().stream()).distinct().toList();
-        List<SourceFile> run = module.tests().stream()
+        Set<SourceFile> run = module.tests().stream()
                 .filter(source -> selections.stream().anyMatch(one -> one.takes(classFile(source))))
-                .toList();
+                .collect(Collectors.toCollection(LinkedHashSet::new));
         Set<String> marked = project.layout().marked();
         List<SourceFile> left = module.tests().stream()
                 .filter(source -> marked.contains(source.path()) && !run.contains(source))
@@ -47,7 +48,7 @@ public record SelectedTests(
                 runs.stream().map(Wiring.TestRun::evidence).toList()));
     }
 
-    private static PathSelection joined(List<PathSelection> selections, List<SourceFile> run) {
+    private static PathSelection joined(List<PathSelection> selections, Set<SourceFile> run) {
         if (selections.size() == 1) return selections.get(0);
         boolean listed = selections.stream()
                 .allMatch(one -> one.excludes().isEmpty() && !one.includes().isEmpty());
@@ -66,9 +67,7 @@ public record SelectedTests(
         Pattern declaration =
                 Pattern.compile("\\babstract\\s+(?:\\w+\\s+)*class\\s+" + Paths.stem(source.path()) + "\\b");
         try {
-            return declaration
-                    .matcher(String.join("\n", tree.text(source.path()).lines()))
-                    .find();
+            return declaration.matcher(tree.text(source.path()).content()).find();
         } catch (IOException e) {
             return false;
         }

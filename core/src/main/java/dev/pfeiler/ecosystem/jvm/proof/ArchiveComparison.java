@@ -110,16 +110,17 @@ final class ArchiveComparison {
         ArchiveEntries.ChangeOfEntry changed = (name, one, other) -> {
             ClassDifference difference = ClassDifference.between(one, other);
             if (difference == ClassDifference.NONE) return Optional.empty();
-            boolean module = difference == ClassDifference.CODE && ModuleFile.sameModule(one, other);
-            boolean traces = difference == ClassDifference.CODE && CompilerTraces.alone(one, other);
-            String cause = dated.agree(name, one, other)
-                    ? DATED
-                    : module
-                            ? "compilers and archive tools add versions and a main class"
-                            : traces ? "only what the compiler notes for itself" : difference.text();
-            return Optional.of(new ArchiveEntries.Change(cause, ClassChange.between(one, other)));
+            return Optional.of(
+                    new ArchiveEntries.Change(causeOf(name, one, other, difference), ClassChange.between(one, other)));
         };
         return ArchiveEntries.compare("classes", before, after, gone, name -> "", changed);
+    }
+
+    private String causeOf(String name, byte[] one, byte[] other, ClassDifference difference) {
+        if (dated.agree(name, one, other)) return DATED;
+        if (difference != ClassDifference.CODE) return difference.text();
+        if (ModuleFile.sameModule(one, other)) return "compilers and archive tools add versions and a main class";
+        return CompilerTraces.alone(one, other) ? "only what the compiler notes for itself" : difference.text();
     }
 
     private static String topLevel(String entry) {

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.artifact.archive.ClassDifference;
 import dev.pfeiler.artifact.archive.ClassTexts;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * The classes and resources that the time of the build is written to.
@@ -22,17 +24,18 @@ record DatedFiles(Map<String, List<Pattern>> shapes) {
     static DatedFiles of(ProofContext context, SourceModule module) {
         FilteredFiles filtered =
                 new FilteredFiles(context.reading().tree(), context.reading().wirings());
+        Map<String, SourceFile> sources =
+                module.main().stream().collect(Collectors.toMap(SourceFile::path, source -> source));
         Map<String, List<Pattern>> shapes = new HashMap<>();
-        for (String path : module.paths())
-            filtered.of(path).ifPresent(file -> context.project()
-                    .layout()
-                    .of(path)
-                    .map(Placement::relative)
-                    .ifPresent(name -> shapes.put(name, file.dated())));
-        for (SourceFile source : module.main())
-            filtered.of(source.path()).ifPresent(file -> source.typeNames()
-                    .forEach(name -> shapes.put(name.replace('.', '/') + ".class", file.dated())));
-        shapes.values().removeIf(List::isEmpty);
+        for (String path : module.paths()) {
+            List<Pattern> dated =
+                    filtered.of(path).map(FilteredFiles.Filtered::dated).orElse(List.of());
+            if (dated.isEmpty()) continue;
+            if (sources.containsKey(path))
+                sources.get(path).typeNames().forEach(name -> shapes.put(ClassNames.file(name), dated));
+            else
+                context.project().layout().of(path).map(Placement::relative).ifPresent(name -> shapes.put(name, dated));
+        }
         return new DatedFiles(shapes);
     }
 

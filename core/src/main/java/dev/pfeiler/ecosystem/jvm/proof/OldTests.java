@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.artifact.archive.ClassFile;
 import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.project.SelectedTests;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
@@ -89,7 +90,7 @@ final class OldTests {
     }
 
     private boolean canRun(String type) throws IOException {
-        String file = type.replace('.', '/') + ".class";
+        String file = ClassNames.file(type);
         Path path = baseline.tests().resolve(file);
         if (!Files.exists(path)) path = baseline.classes().resolve(file);
         return Files.exists(path) && !ClassFile.isAbstract(Files.readAllBytes(path));

@@ -1,7 +1,9 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
 import dev.pfeiler.ecosystem.jvm.language.ClassNames;
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.tree.PathSelection;
+import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -18,9 +20,6 @@ public final class TestRunners {
             "junit.textui.TestRunner",
             "org.testng.TestNG");
 
-    private static final String CLASS = ".class";
-    private static final Pattern SOURCE = Pattern.compile("\\.(?:java|kt|groovy|scala)$");
-
     private TestRunners() {}
 
     public static boolean mainClass(String name) {
@@ -29,7 +28,7 @@ public final class TestRunners {
 
     /** The selection of one class, by its name. */
     public static PathSelection ofClass(String name) {
-        return new PathSelection(List.of(name.replace('.', '/') + CLASS), List.of());
+        return new PathSelection(List.of(ClassNames.file(name)), List.of());
     }
 
     /** The selection of the classes of files, which may be named by their sources. */
@@ -39,7 +38,8 @@ public final class TestRunners {
 
     private static List<String> compiled(List<String> patterns) {
         return patterns.stream()
-                .map(pattern -> SOURCE.matcher(pattern).replaceFirst(CLASS))
+                .map(pattern ->
+                        JvmLanguage.of(pattern).isPresent() ? Paths.withoutExtension(pattern) + ".class" : pattern)
                 .toList();
     }
 

@@ -626,6 +626,16 @@ public record Wiring(
                 .toList();
     }
 
+    /** The innermost folder of a wiring that compiles something which holds a path; empty for the top of the tree. */
+    public static String projectOf(List<Wiring> wirings, String path) {
+        return wirings.stream()
+                .filter(wiring -> !wiring.sources().isEmpty())
+                .map(Wiring::folder)
+                .filter(folder -> Paths.within(folder, path))
+                .max(Comparator.comparingInt(String::length))
+                .orElse("");
+    }
+
     /** Whether a value that is named so looks like a version. */
     public static boolean isVersion(String value) {
         return value.matches("v?\\d[\\w.+-]*");

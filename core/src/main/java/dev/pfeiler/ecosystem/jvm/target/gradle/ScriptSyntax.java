@@ -95,7 +95,7 @@ enum ScriptSyntax {
 
         @Override
         String instance(String type, String... arguments) {
-            return type + "(" + String.join(", ", arguments) + ")";
+            return call(type, arguments);
         }
 
         @Override
@@ -172,6 +172,7 @@ enum ScriptSyntax {
     /** A text with expressions in it. */
     abstract String interpolated(String text);
 
+    /** A new object of a type. */
     abstract String instance(String type, String... arguments);
 
     abstract String call(String name, String... arguments);

@@ -18,14 +18,8 @@ final class PomTimes {
 
     PomTimes(JvmBuild build) {
         Set<String> found = new LinkedHashSet<>();
-        build.modules().forEach(module -> found.addAll(of(module)));
+        build.modules().forEach(module -> module.datedTexts().forEach(text -> found.addAll(BuildTime.patterns(text))));
         this.patterns = List.copyOf(found);
-    }
-
-    private static Set<String> of(BuildModule module) {
-        Set<String> found = new LinkedHashSet<>();
-        module.datedTexts().forEach(text -> found.addAll(BuildTime.patterns(text)));
-        return found;
     }
 
     /** States the format. */

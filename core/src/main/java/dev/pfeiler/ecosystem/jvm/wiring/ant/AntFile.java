@@ -258,7 +258,8 @@ public final class AntFile {
         target.element().all().forEach(task -> {
             Evidence evidence = new Evidence(target.file(), task.line(), task.tag());
             if (task.name().equals("ant"))
-                file(task).ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
+                file(task, properties.expand(task.attribute("dir")))
+                        .ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
             AntElement further = targets.get(properties.expand(task.attribute("target")));
             if (task.name().equals("antcall") && further != null && depth < DEEPEST_IMPORT)
                 notCalled(further, property, depth + 1);
@@ -275,7 +276,7 @@ public final class AntFile {
             case "property" -> property(located);
             case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
             case "antcall" -> target(properties.expand(element.attribute("target")));
-            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")), file(element));
+            case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
             case "subant" -> otherFiles(located);
             case "sequential", "parallel" -> element.children().forEach(c -> task(new AntElement(located.file(), c)));
             default -> {
@@ -295,11 +296,7 @@ public final class AntFile {
             folders.add(tree.has(entry.path()) ? Paths.parent(file) : file);
         }
         if (folders.isEmpty()) tasks.leave(located);
-        folders.forEach(folder -> otherFile(located, folder, file(located.element(), folder)));
-    }
-
-    private Optional<String> file(XmlElement call) {
-        return file(call, properties.expand(call.attribute("dir")));
+        folders.forEach(folder -> otherFile(located, folder));
     }
 
     /** The build file that a call runs. */
@@ -309,8 +306,9 @@ public final class AntFile {
     }
 
     /** A call of another build file of the tree, which sees the properties of this one first. */
-    private void otherFile(AntElement located, String dir, Optional<String> path) {
+    private void otherFile(AntElement located, String dir) {
         XmlElement call = located.element();
+        Optional<String> path = file(call, dir);
         if (path.filter(tree::has).isEmpty()) {
             tasks.leave(located);
             return;

@@ -86,8 +86,7 @@ final class AntFilters {
     }
 
     private void fromFile(String written, Map<String, String> values) {
-        Optional<String> path =
-                written.isEmpty() ? Optional.empty() : paths.inside(written).filter(tree::has);
+        Optional<String> path = paths.inside(written).filter(tree::has);
         if (path.isEmpty()) return;
         try {
             for (Map.Entry<String, Wiring.Setting> entry :

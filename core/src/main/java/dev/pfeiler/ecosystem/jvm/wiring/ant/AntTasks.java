@@ -241,7 +241,6 @@ final class AntTasks {
         String file = paths.value(element, "file");
         String name = paths.value(element, "classname");
         if (!name.isEmpty()) return classes.has(name, classPath(new AntElement(draft.files.get(0), element)));
-        if (file.isEmpty()) return false;
         return paths.inside(file)
                 .filter(p -> tree.has(p) || tree.folders().contains(p))
                 .isPresent();
@@ -267,7 +266,7 @@ final class AntTasks {
         List<String> excluding = paths.patterns(e, "exclude");
         Set<String> folders = new LinkedHashSet<>();
         for (String part : paths.value(e, attribute).split(AntPaths.SEPARATOR))
-            if (!part.isBlank()) paths.inside(part.strip()).ifPresent(folders::add);
+            paths.inside(part.strip()).ifPresent(folders::add);
         e.children("src").forEach(src -> paths.entries(task.file(), src).forEach(entry -> folders.add(entry.path())));
         return folders.stream()
                 .map(f -> new Wiring.SourceFolder(f, true, false, including, excluding, task.evidence()))
@@ -393,8 +392,7 @@ final class AntTasks {
                 .flatMap(paths::inside);
         if (path.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
-        if (!paths.value(e, "basedir").isEmpty())
-            paths.content(e, "basedir", "").ifPresent(contents::add);
+        paths.content(e, "basedir", "").ifPresent(contents::add);
         DESCRIPTORS.forEach((attribute, folder) -> paths.inside(paths.value(e, attribute))
                 .filter(tree::has)
                 .ifPresent(descriptor ->
@@ -457,8 +455,7 @@ final class AntTasks {
         Optional<String> path = paths.inside(file);
         if (path.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
-        if (!paths.value(e, "basedir").isEmpty())
-            paths.content(e, "basedir", "").ifPresent(contents::add);
+        paths.content(e, "basedir", "").ifPresent(contents::add);
         contents.addAll(parts(task));
         draft.distributions.add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
     }
@@ -520,9 +517,7 @@ final class AntTasks {
                         .filter(word -> !word.isEmpty())
                         .map(word -> new Wiring.Setting(word, place(task, arg))))
                 .toList();
-        Optional<Wiring.Setting> folder = Optional.of(paths.value(e, "dir"))
-                .filter(dir -> !dir.isEmpty())
-                .flatMap(paths::inside)
+        Optional<Wiring.Setting> folder = paths.inside(paths.value(e, "dir"))
                 .filter(dir -> !dir.isEmpty())
                 .map(dir -> new Wiring.Setting(Wiring.TOP + dir, place(task, e)));
         draft.testRuns.add(
@@ -574,9 +569,7 @@ final class AntTasks {
     /** A copy into a folder of classes makes resources of what is copied. */
     private void copy(AntElement task) {
         XmlElement e = task.element();
-        Optional<String> toFile = Optional.of(paths.value(e, "tofile"))
-                .filter(file -> !file.isEmpty())
-                .flatMap(paths::inside);
+        Optional<String> toFile = paths.inside(paths.value(e, "tofile"));
         Optional<String> to = toFile.map(Paths::parent).or(() -> paths.inside(paths.value(e, "todir")));
         if (to.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();

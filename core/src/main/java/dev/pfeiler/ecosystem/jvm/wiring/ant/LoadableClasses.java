@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
+import dev.pfeiler.ecosystem.jvm.language.ClassNames;
 import dev.pfeiler.ecosystem.jvm.language.PlatformPackages;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.ProjectTree;
@@ -25,7 +26,7 @@ final class LoadableClasses {
     boolean has(String name, List<Wiring.Library> classPath) {
         int dot = name.lastIndexOf('.');
         if (dot > 0 && PlatformPackages.contain(name.substring(0, dot))) return true;
-        String entry = name.replace('.', '/') + ".class";
+        String entry = ClassNames.file(name);
         return classPath.stream()
                 .map(Wiring.Library::path)
                 .anyMatch(path -> tree.has(path)
