@@ -31,6 +31,12 @@ public final class ClassFile {
         return (new ClassReader(bytes).getAccess() & Opcodes.ACC_ABSTRACT) != 0;
     }
 
+    /** The name of the class that the one in a class file extends, with dots. */
+    public static String superclass(byte[] bytes) {
+        String name = new ClassReader(bytes).getSuperName();
+        return name == null ? "" : name.replace('/', '.');
+    }
+
     /** Whether a class file holds an annotation that a running program does not see, or an enum. */
     public static boolean isForCompilerOnly(byte[] bytes) {
         ClassReader reader = new ClassReader(bytes);

@@ -244,8 +244,8 @@ class JvmBuildFileTest extends ProposedProject {
                         "<format>zip</format>",
                         "<outputDirectory>Port-${project.version}</outputDirectory>",
                         "<include>README.txt</include>",
-                        "<directory>native</directory>",
-                        "<outputDirectory>Port-${project.version}/native</outputDirectory>",
+                        "<include>native/**</include>",
+                        "</fileSets>",
                         "<dependencySet>",
                         "<outputDirectory>Port-${project.version}/lib</outputDirectory>")
                 .doesNotContain("depth.so");

@@ -269,7 +269,8 @@ public final class BuildDecisions {
                         reading.identities(),
                         target.rules(reading.repositories()),
                         coordinates,
-                        module.name())
+                        module.name(),
+                        reading::isOfBuildTool)
                 .decide(jars, processors(module), scopes, missing, brought);
     }
 

@@ -15,8 +15,10 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,6 +35,9 @@ final class DistributionDecision {
 
     /** What of a name behind the version says what is in the archive. */
     private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist)$");
+
+    /** Where the build tool may have files of its own, which are in no old archive. */
+    private static final List<String> BUILD_TOOLS_OWN = List.of("\0", "src/\0");
 
     private final JvmReading reading;
     private final JvmProject project;
@@ -79,12 +84,7 @@ final class DistributionDecision {
                 .findFirst();
         Optional<String> product = module.entryIn(made).map(Paths::parent);
         return new Distribution(
-                made.path(),
-                versioned(made, stem),
-                format,
-                product,
-                libraries,
-                product.isPresent() ? files(made) : trees(made));
+                made.path(), versioned(made, stem), format, product, libraries, files(made, product.isPresent()));
     }
 
     /** A name with the project's version in the place of the old one. */
@@ -100,40 +100,24 @@ final class DistributionDecision {
         return matcher.find() ? matcher.group() : "";
     }
 
-    /** The other files, by folder and place, where they are after the conversion. */
-    private List<Distribution.Files> files(Wiring.Archive made) {
-        Set<String> libraries = project.withCopies().map(Jar::path).collect(Collectors.toSet());
-        Map<String, List<String>> byPlace = new TreeMap<>();
-        Map<String, Boolean> executable = new TreeMap<>();
-        Set<String> whole = new HashSet<>();
-        for (TreeFile file : reading.tree().files()) {
-            if (file.link() || libraries.contains(file.path())) continue;
-            Optional<String> entry = made.entry(file.path());
-            if (entry.isEmpty()) continue;
-            String now = moved(file.path());
-            // a file that is renamed on the way cannot be one of a set
-            if (!Paths.name(now).equals(Paths.name(entry.get()))) continue;
-            String key = SourceSetDecision.fromModule(module, Paths.parent(now)) + "\n" + Paths.parent(entry.get());
-            byPlace.computeIfAbsent(key, k -> new ArrayList<>()).add(Paths.name(now));
-            String folder = Paths.parent(file.path());
-            boolean stays = now.equals(file.path()) && !folder.isEmpty();
-            if (stays && !whole.contains(key) && takesAll(made, folder, Paths.parent(entry.get()))) whole.add(key);
-            executable.merge(key, reading.tree().isExecutable(file.path()), Boolean::logicalOr);
+    /** Files that go to one place from one folder on. */
+    private record Group(String folder, String target, boolean executable) implements Comparable<Group> {
+        private static final Comparator<Group> ORDER =
+                Comparator.comparing(Group::folder).thenComparing(Group::target).thenComparing(Group::executable);
+
+        @Override
+        public int compareTo(Group other) {
+            return ORDER.compare(this, other);
         }
-        List<Distribution.Files> files = new ArrayList<>();
-        byPlace.forEach((key, names) -> {
-            String[] places = key.split("\n", -1);
-            List<String> includes = whole.contains(key) ? List.of() : names;
-            files.add(new Distribution.Files(places[0], places[1], includes, executable.get(key)));
-        });
-        return files;
     }
 
-    /** The files, by the folders from which on their paths are those in the archive. */
-    private List<Distribution.Files> trees(Wiring.Archive made) {
-        Set<String> all = new TreeSet<>();
-        Map<String, Set<String>> in = new TreeMap<>();
+    /** The other files, by the folders from which on their paths after the conversion are those in the archive. */
+    private List<Distribution.Files> files(Wiring.Archive made, boolean programs) {
+        Set<String> libraries = project.withCopies().map(Jar::path).collect(Collectors.toSet());
+        Set<String> all = new TreeSet<>(BUILD_TOOLS_OWN);
+        Map<Group, Set<String>> in = new TreeMap<>();
         for (TreeFile file : reading.tree().files()) {
+            if (libraries.contains(file.path())) continue;
             String now = SourceSetDecision.fromModule(module, moved(file.path()));
             all.add(now);
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
@@ -141,37 +125,52 @@ final class DistributionDecision {
             String same = Paths.commonEnd(now, entry.get());
             // a file that is renamed on the way cannot be one of a set
             if (same.isEmpty()) continue;
-            String key = Paths.before(same, now).orElseThrow() + "\n"
-                    + Paths.before(same, entry.get()).orElseThrow();
-            in.computeIfAbsent(key, k -> new TreeSet<>()).add(same);
+            Group group = new Group(
+                    Paths.before(same, now).orElseThrow(),
+                    Paths.before(same, entry.get()).orElseThrow(),
+                    programs && isProgram(file.path()));
+            in.computeIfAbsent(group, k -> new TreeSet<>()).add(same);
         }
         List<Distribution.Files> files = new ArrayList<>();
-        in.forEach((key, paths) -> {
-            String[] places = key.split("\n", -1);
-            Set<String> out = all.stream()
-                    .filter(path -> Paths.within(places[0], path))
-                    .map(path -> Paths.relative(places[0], path))
-                    .filter(path -> !paths.contains(path))
-                    .collect(Collectors.toCollection(TreeSet::new));
-            List<String> includes = out.isEmpty() ? List.of() : PartialArchives.patterns(paths, out);
-            files.add(new Distribution.Files(places[0].isEmpty() ? "." : places[0], places[1], includes, false));
-        });
+        in.forEach((group, paths) -> files.add(files(group, paths, all)));
         return files;
     }
 
-    /** Whether all files of a folder, which stay where they are, go to one place in an archive. */
-    private boolean takesAll(Wiring.Archive made, String folder, String place) {
-        return reading.tree().under(folder).allMatch(file -> made.entry(file.path())
-                .filter(entry -> entry.equals(Paths.join(place, Paths.relative(folder, file.path()))))
-                .filter(entry -> Paths.parent(file.path()).equals(folder))
-                .filter(entry -> project.layout().of(file.path()).isEmpty())
-                .isPresent());
+    private static Distribution.Files files(Group group, Set<String> paths, Set<String> all) {
+        Set<String> out = all.stream()
+                .filter(path -> Paths.within(group.folder(), path))
+                .map(path -> Paths.relative(group.folder(), path))
+                .filter(path -> !paths.contains(path))
+                .collect(Collectors.toCollection(TreeSet::new));
+        List<String> includes = out.isEmpty() ? List.of() : PartialArchives.patterns(paths, out);
+        String below = includes.size() == 1 ? Text.withoutEnd(includes.get(0), "/**") : "";
+        boolean folder = includes.equals(List.of(below + "/**"));
+        String from = folder ? Paths.join(group.folder(), below) : group.folder();
+        return new Distribution.Files(
+                from.isEmpty() ? "." : from,
+                folder ? Paths.join(group.target(), below) : group.target(),
+                folder ? List.of() : includes,
+                group.executable());
+    }
+
+    /** Whether a file is marked as a program and is one: sources and texts are so marked by accident. */
+    private boolean isProgram(String path) {
+        if (!reading.tree().isExecutable(path)) return false;
+        try {
+            String start = new String(reading.tree().bytes(path), StandardCharsets.ISO_8859_1);
+            return start.startsWith("#!")
+                    || start.startsWith("\u007fELF")
+                    || Paths.extension(path).equals("sh");
+        } catch (IOException e) {
+            return true;
+        }
     }
 
     private String moved(String path) {
         return project.layout()
                 .of(path)
-                .filter(placement -> placement.role() != Role.LEFT && placement.role() != Role.OUTPUT)
+                .filter(placement ->
+                        placement.role() != Role.LEFT && placement.role() != Role.OUTPUT && !placement.staysInPlace())
                 .map(module::path)
                 .orElse(path);
     }

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
@@ -64,6 +65,7 @@ final class ClassPathPlan {
     private final List<Declaration> furtherDeclared;
     private final Map<String, Resolved> brought;
     private final Set<String> excluded;
+    private final Predicate<Coordinates> implied;
     private final Map<String, Entry> declared = new LinkedHashMap<>();
     private final Map<String, Coordinates> constraints = new TreeMap<>();
     /** Versions of declared entries that would not be taken, by group and artifact. */
@@ -79,14 +81,16 @@ final class ClassPathPlan {
      * @param furtherDeclared what is declared and was in no jar; its transitive dependencies are welcome
      * @param brought the class path of needed modules, by group and artifact
      * @param excluded group and artifact of what the user wants excluded
+     * @param implied whether the old build had an artifact on its class paths although no jar shows it
      */
     static ClassPathPlan of(
             ClassPathRules rules,
             Collection<Entry> entries,
             List<Declaration> furtherDeclared,
             Map<String, Resolved> brought,
-            Set<String> excluded) {
-        ClassPathPlan plan = new ClassPathPlan(rules, entries, furtherDeclared, brought, excluded);
+            Set<String> excluded,
+            Predicate<Coordinates> implied) {
+        ClassPathPlan plan = new ClassPathPlan(rules, entries, furtherDeclared, brought, excluded, implied);
         plan.settle();
         return plan;
     }
@@ -96,12 +100,14 @@ final class ClassPathPlan {
             Collection<Entry> entries,
             List<Declaration> furtherDeclared,
             Map<String, Resolved> brought,
-            Set<String> excluded) {
+            Set<String> excluded,
+            Predicate<Coordinates> implied) {
         this.rules = rules;
         entries.forEach(entry -> this.entries.put(entry.coordinates().key(), entry));
         this.furtherDeclared = furtherDeclared;
         this.brought = brought;
         this.excluded = excluded;
+        this.implied = implied;
     }
 
     private void settle() {
@@ -185,6 +191,8 @@ final class ClassPathPlan {
             String first = artifact.via().get(0).key();
             // what a missing library needs was never in a jar here
             if (!declared.containsKey(first)) continue;
+            if (declared.get(first).scopeKnown() && implied.test(artifact.coordinates()) && !excluded.contains(key))
+                continue;
             String excluded = artifact.coordinates().group() + ":"
                     + artifact.coordinates().artifact();
             changed |= exclusions.computeIfAbsent(first, k -> new TreeSet<>()).add(excluded);

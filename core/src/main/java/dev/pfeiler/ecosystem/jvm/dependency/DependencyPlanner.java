@@ -27,6 +27,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -36,19 +37,25 @@ public final class DependencyPlanner {
     private final Map<Jar, JarIdentity> identities;
     private final ClassPathRules rules;
     private final ModuleName module;
+    private final Predicate<Coordinates> implied;
     private final JarDecisions decisions;
 
-    /** @param project the project's own coordinates */
+    /**
+     * @param project the project's own coordinates
+     * @param implied whether the old build had an artifact on its class paths although no jar shows it
+     */
     public DependencyPlanner(
             Deliberation deliberation,
             Map<Jar, JarIdentity> identities,
             ClassPathRules rules,
             Coordinates project,
-            ModuleName module) {
+            ModuleName module,
+            Predicate<Coordinates> implied) {
         this.deliberation = deliberation;
         this.identities = identities;
         this.rules = rules;
         this.module = module;
+        this.implied = implied;
         this.decisions = new JarDecisions(deliberation, project);
     }
 
@@ -132,7 +139,7 @@ public final class DependencyPlanner {
                 .map(outcome -> outcome.dependency().orElseThrow())
                 .forEach(one -> further.add(
                         new Declaration(one.coordinates(), one.scope().word(), Set.of())));
-        ClassPathPlan plan = ClassPathPlan.of(rules, entries.values(), further, brought, excluded);
+        ClassPathPlan plan = ClassPathPlan.of(rules, entries.values(), further, brought, excluded, implied);
         for (Library library : libraries)
             outcomes.add(settle(
                     library,

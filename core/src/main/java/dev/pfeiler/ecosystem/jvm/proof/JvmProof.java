@@ -84,8 +84,7 @@ public final class JvmProof {
                         request.runOldBuild()
                                 ? "running the old build"
                                 : "compiling the old sources with their old settings");
-        FetchedLibraries fetched = FetchedLibraries.of(
-                context.decisions(), context.target(), context.reading().repositories());
+        FetchedLibraries fetched = FetchedLibraries.of(context.reading(), context.decisions(), context.target());
         Map<ModuleName, Baseline> baselines = baselines(fetched);
         Optional<String> broken =
                 baselines.values().stream().flatMap(b -> b.failure().stream()).findFirst();

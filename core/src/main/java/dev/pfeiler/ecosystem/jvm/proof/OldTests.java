@@ -22,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -33,6 +34,9 @@ import java.util.zip.ZipFile;
 final class OldTests {
     private static final Duration LIMIT = Duration.ofMinutes(20);
     private static final Pattern LINE = Pattern.compile("test-outcome (PASSED|FAILED|SKIPPED) (\\S+#.*)");
+    /** What every test of JUnit 3 extends, be it by a class of a library. */
+    private static final String BASE = "junit.framework.TestCase";
+
     private static final String LAUNCHER = "org/junit/platform/launcher/Launcher.class";
 
     /** Test engines, with the class by which sources name each. */
@@ -73,27 +77,51 @@ final class OldTests {
      */
     record Run(TestResults results, Optional<String> problem) {}
 
-    /** The test classes that the old build runs, else those with a sign of tests; none of them is abstract. */
+    /** The test classes that the old build runs, else those with a sign of tests or of a class that has one. */
     List<String> classes() throws IOException {
-        List<String> classes = new ArrayList<>();
         Optional<SelectedTests> selected = SelectedTests.of(context.reading(), context.project(), module);
+        Set<String> signed = module.tests().stream()
+                .filter(test -> context.project().layout().marked().contains(test.path()))
+                .flatMap(test -> test.typeNames().stream())
+                .collect(Collectors.toSet());
+        List<String> classes = new ArrayList<>();
         for (SourceFile test : module.tests()) {
-            boolean runs = selected.map(some -> some.run().contains(test))
-                    .orElseGet(() -> context.project().layout().marked().contains(test.path()));
-            if (!runs) continue;
+            if (selected.isPresent() && !selected.get().run().contains(test)) continue;
             for (String type : test.typeNames()) {
                 boolean own = Paths.stem(test.path()).equals(type.substring(type.lastIndexOf('.') + 1));
-                if (own && canRun(type)) classes.add(type);
+                if (own && canRun(type) && (selected.isPresent() || isSigned(type, signed))) classes.add(type);
             }
         }
         return classes;
     }
 
+    private boolean isSigned(String type, Set<String> signed) throws IOException {
+        if (signed.contains(type) || type.equals(BASE)) return true;
+        if (type.startsWith("java.")) return false;
+        Optional<byte[]> compiled = compiled(type);
+        if (compiled.isEmpty()) compiled = inLibrary(type);
+        return compiled.isPresent() && isSigned(ClassFile.superclass(compiled.get()), signed);
+    }
+
+    private Optional<byte[]> inLibrary(String type) throws IOException {
+        Optional<Path> library = holder(ClassNames.file(type));
+        if (library.isEmpty()) return Optional.empty();
+        try (ZipFile zip = new ZipFile(library.get().toFile());
+                InputStream in = zip.getInputStream(zip.getEntry(ClassNames.file(type)))) {
+            return Optional.of(in.readAllBytes());
+        }
+    }
+
     private boolean canRun(String type) throws IOException {
-        String file = ClassNames.file(type);
-        Path path = baseline.tests().resolve(file);
-        if (!Files.exists(path)) path = baseline.classes().resolve(file);
-        return Files.exists(path) && !ClassFile.isAbstract(Files.readAllBytes(path));
+        return compiled(type).filter(bytes -> !ClassFile.isAbstract(bytes)).isPresent();
+    }
+
+    private Optional<byte[]> compiled(String type) throws IOException {
+        for (Path folder : List.of(baseline.tests(), baseline.classes())) {
+            Path file = folder.resolve(ClassNames.file(type));
+            if (Files.exists(file)) return Optional.of(Files.readAllBytes(file));
+        }
+        return Optional.empty();
     }
 
     Run run() throws IOException {

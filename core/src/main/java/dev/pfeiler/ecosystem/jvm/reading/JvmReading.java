@@ -73,6 +73,11 @@ public record JvmReading(
                 .findFirst();
     }
 
+    /** Whether an artifact is a part of a tool that built the project, and so was on class paths without a jar. */
+    public boolean isOfBuildTool(Coordinates artifact) {
+        return wirings.stream().anyMatch(wiring -> wiring.kind().owns(artifact));
+    }
+
     /** The lowest level that the JDK's compiler still compiles; one without sources in Java does not ask it. */
     public int lowestLevel() {
         boolean java =

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.wiring;
 
+import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
@@ -61,16 +62,26 @@ public record Wiring(
         Unanalyzed unanalyzed) {
     /** Sorts of wiring, the most trusted first: what makes the archives is nearer to what was shipped than an IDE's view. */
     public enum Kind {
-        BUILD_FILE("build file"),
-        MAKE_FILE("make file"),
-        SHELL_SCRIPT("shell script"),
-        BATCH_SCRIPT("batch script"),
-        IDE_FILES("IDE files");
+        BUILD_FILE("build file", "org.apache.ant"),
+        MAKE_FILE("make file", ""),
+        SHELL_SCRIPT("shell script", ""),
+        BATCH_SCRIPT("batch script", ""),
+        IDE_FILES("IDE files", "");
 
         private final String text;
+        private final String ownGroup;
 
-        Kind(String text) {
+        Kind(String text, String ownGroup) {
             this.text = text;
+            this.ownGroup = ownGroup;
+        }
+
+        /**
+         * Whether an artifact is a part of the tool itself, which such tools add to class paths unasked. Source: the manual of
+         * Ant's {@code javac} and {@code junit} tasks, {@code includeantruntime}.
+         */
+        public boolean owns(Coordinates artifact) {
+            return artifact.group().equals(ownGroup);
         }
 
         public String text() {

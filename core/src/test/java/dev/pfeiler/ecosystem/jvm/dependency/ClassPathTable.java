@@ -23,6 +23,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,6 +40,7 @@ final class ClassPathTable implements ClassPathRules {
     private final Map<Coordinates, List<Declaration>> needs = new HashMap<>();
     private final List<SourceFile> main = new ArrayList<>();
     private final List<SourceFile> tests = new ArrayList<>();
+    private final Set<Coordinates> implied = new HashSet<>();
     private Choices choices = Sketch.chosen();
 
     /** A published jar; classes as {@code "a.A uses b.B"}, a service as {@code "service s.S"}. */
@@ -106,6 +108,12 @@ final class ClassPathTable implements ClassPathRules {
         return this;
     }
 
+    /** What the old build had on its class paths without a jar. */
+    ClassPathTable implied(String artifact) {
+        implied.add(at(artifact));
+        return this;
+    }
+
     ClassPathTable choose(String... pairs) {
         choices = Sketch.chosen(pairs);
         return this;
@@ -137,7 +145,13 @@ final class ClassPathTable implements ClassPathRules {
 
     DependencyPlanner.Decided plan() {
         ScopeFinder scopes = new ScopeFinder(usage(), JarTraits.NONE, jar -> false, false, jars);
-        return new DependencyPlanner(new Deliberation(choices), identities, this, at("own:project:1"), ModuleName.ONLY)
+        return new DependencyPlanner(
+                        new Deliberation(choices),
+                        identities,
+                        this,
+                        at("own:project:1"),
+                        ModuleName.ONLY,
+                        implied::contains)
                 .decide(jars, Map.of(), scopes, List.of(), Map.of());
     }
 

@@ -34,6 +34,26 @@ class DependencyPlannerTest {
     }
 
     @Test
+    void whatTheOldBuildToolAddsToClassPathsIsNotExcluded() {
+        table.jar("g:tasks:1", "tasks.Task")
+                .pom("g:tasks:1", "g:launcher:1")
+                .pom("g:launcher:1")
+                .implied("g:launcher:1")
+                .main("import tasks.Task; class A {}");
+        assertThat(table.declared()).containsExactly("tasks:1 compile");
+    }
+
+    @Test
+    void whatTheOldBuildToolAddsIsExcludedWhereNothingUsesTheTool() {
+        table.jar("g:tasks:1", "tasks.Task")
+                .pom("g:tasks:1", "g:launcher:1")
+                .pom("g:launcher:1")
+                .implied("g:launcher:1")
+                .main("class A {}");
+        assertThat(table.declared()).containsExactly("tasks:1 runtime without g:launcher");
+    }
+
+    @Test
     void anAggregatingArtifactStandsForWhatItBringsInTheWidestScopeOfThat() {
         table.jar("g:starter:1")
                 .jar("g:server:1", "server.Server uses json.Json")

@@ -339,7 +339,8 @@ public final class SampleBuilds {
                         Optional.of("checks"),
                         Set.of(TestRunner.JUNIT_4),
                         new PathSelection(
-                                List.of("no/port/AllChecks.class", "**/Fast*.class"), List.of("**/*Slow.class"))))
+                                List.of("no/port/AllChecks.class", "**/Fast*.class"),
+                                List.of("**/*Slow.class", "no/port/draft/*"))))
                 .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
                 .build();
         return build(new CompilerSettings(8, false, "ISO-8859-1", List.of("-Xlint:all", "-parameters")), module);

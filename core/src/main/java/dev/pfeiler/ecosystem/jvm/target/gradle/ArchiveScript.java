@@ -9,7 +9,6 @@ import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
-import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -118,13 +117,8 @@ final class ArchiveScript {
     private void jar(Script script) {
         if (module.product().name().isPresent())
             script.line(dialect.archiveName(module.archive(build.coordinates().version())));
-        selection(script, module.selection());
+        SelectionScript.write(script, module.selection(), dialect);
         ManifestScript.write(script, build, module, dialect);
-    }
-
-    private void selection(Script script, PathSelection selection) {
-        if (!selection.includes().isEmpty()) script.line(dialect.syntax().texts("include", selection.includes()));
-        if (!selection.excludes().isEmpty()) script.line(dialect.syntax().texts("exclude", selection.excludes()));
     }
 
     /** A jar of some of the classes. */
@@ -132,7 +126,7 @@ final class ArchiveScript {
         dialect.task(script, task(part), "Jar", s -> {
             s.line(dialect.archiveName(part.fileName()));
             s.line(dialect.call("from", dialect.sourceSet("main") + ".output"));
-            selection(s, part.selection());
+            SelectionScript.write(s, part.selection(), dialect);
             ManifestScript.attributes(s, part.manifest(), dialect);
         });
     }
@@ -165,7 +159,7 @@ final class ArchiveScript {
             if (lazy && !folder.equals(USUAL_WEB_FOLDER))
                 s.line(dialect.lazy("webAppDirectory", "file(" + dialect.string(folder) + ")"));
             files.ifPresent(packed -> {
-                if (!packed.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", packed.excludes()));
+                SelectionScript.excludes(s, packed.excludes(), dialect);
                 packed.further().forEach(one -> from(s, one));
             });
             ManifestScript.write(s, build, module, dialect);
@@ -175,7 +169,7 @@ final class ArchiveScript {
     /** Copies further files, within the block of a task. */
     void from(Script script, Resources files) {
         Script settings = copied(files.target(), files.includes());
-        if (!files.excludes().isEmpty()) settings.line(dialect.syntax().texts("exclude", files.excludes()));
+        SelectionScript.excludes(settings, files.excludes(), dialect);
         copy(script, files.folder(), settings);
     }
 

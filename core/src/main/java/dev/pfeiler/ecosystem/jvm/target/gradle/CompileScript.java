@@ -138,8 +138,7 @@ final class CompileScript {
             }
             if (!set.folders().equals(List.of(usual)) && !set.folders().isEmpty())
                 s.line(dialect.folders(set.folders()));
-            if (!set.includes().isEmpty()) s.line(dialect.syntax().texts("include", set.includes()));
-            if (!set.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", set.excludes()));
+            SelectionScript.write(s, set.includes(), set.excludes(), dialect);
             generated.forEach((folder, task) -> s.line(dialect.call(
                     "srcDir", "files(" + dialect.built(folder) + ").builtBy(" + dialect.string(task) + ")")));
         });
@@ -153,8 +152,7 @@ final class CompileScript {
                 if (resources.isEmpty() || resources.equals(List.of(Resources.of(usual)))) return;
                 Resources one = resources.get(0);
                 if (!one.folder().equals(usual)) s.line(dialect.folders(List.of(one.folder())));
-                if (!one.includes().isEmpty()) s.line(dialect.syntax().texts("include", one.includes()));
-                if (!one.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", one.excludes()));
+                SelectionScript.write(s, one.includes(), one.excludes(), dialect);
             });
         } else if (resources.stream().noneMatch(one -> one.equals(Resources.of(usual))))
             script.block("resources", s -> s.line(dialect.folders(List.of())));

@@ -43,9 +43,7 @@ final class EnterpriseScript {
             // the project has a descriptor of its own, which is packed as it is
             if (!dialect.version().atLeast(6, 0)) s.line("deploymentDescriptor = null");
             else s.line("generateDeploymentDescriptor" + (dialect.kotlin() ? ".set(false)" : " = false"));
-            module.sources().packed().ifPresent(files -> {
-                if (!files.excludes().isEmpty()) s.line(dialect.syntax().texts("exclude", files.excludes()));
-            });
+            module.sources().packed().ifPresent(files -> SelectionScript.excludes(s, files.excludes(), dialect));
             archive.entries().forEach(entry -> {
                 String file = file(build, entry);
                 if (file.equals(entry.place())) return;

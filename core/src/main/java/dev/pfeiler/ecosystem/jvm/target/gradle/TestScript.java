@@ -104,7 +104,11 @@ final class TestScript {
             // what a suite's class contains does not show that it is a test
             script.line((dialect.kotlin() ? "isScanForTestClasses" : "scanForTestClasses") + " = false");
         }
-        if (!classes.excludes().isEmpty()) script.line(dialect.syntax().texts("exclude", classes.excludes()));
+        List<String> excludes = new ArrayList<>(classes.excludes());
+        // without the search, a pattern for tests takes the classes in them for tests, too
+        boolean inner = classes.includes().stream().anyMatch(pattern -> pattern.endsWith("*.class"));
+        if (inner) excludes.add("**/*$*.class");
+        SelectionScript.excludes(script, excludes, dialect);
         tests.workingDirectory()
                 .filter(folder -> !folder.isEmpty() && !folder.equals("."))
                 .ifPresent(folder -> script.line("workingDir = file(" + dialect.string(folder) + ")"));
