@@ -52,6 +52,7 @@ tasks.withType<JavaCompile>().configureEach {
 
 tasks.named<Javadoc>("javadoc") {
     (options as StandardJavadocDocletOptions).apply {
+        encoding = "ISO-8859-1"
         windowTitle = "Tides & lamps"
     }
 }

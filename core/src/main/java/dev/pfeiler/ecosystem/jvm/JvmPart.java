@@ -7,7 +7,7 @@ import dev.pfeiler.ecosystem.Reading;
 import dev.pfeiler.ecosystem.Surroundings;
 import dev.pfeiler.ecosystem.jvm.decision.BuildDecisions;
 import dev.pfeiler.ecosystem.jvm.decision.JvmDecisions;
-import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
+import dev.pfeiler.ecosystem.jvm.decision.LostArchive;
 import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.dependency.ClassPathCheck;
 import dev.pfeiler.ecosystem.jvm.finding.Agreements;
@@ -126,7 +126,7 @@ final class JvmPart implements Reading {
                 decisions.jars(),
                 known.missing().unanswered().size());
         leftForYou.addAll(classPaths.findings());
-        leftForYou.addAll(LostArchives.of(reading, known.project(), decisions.build()));
+        LostArchive.of(reading, known.project(), decisions.build()).forEach(lost -> leftForYou.add(lost.finding()));
         Agreements stated = new Agreements(known, decisions.build(), tool, steps.all());
         List<Agreement> agreements = stated.all();
         leftForYou.addAll(Agreements.open(agreements));

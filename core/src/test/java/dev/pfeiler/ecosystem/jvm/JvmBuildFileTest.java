@@ -254,6 +254,46 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void documentationGoesIntoTheArchivesThatItWentInto() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("api/index.html", "made last week")
+                .file("license.txt", "free")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'>",
+                        "<javac srcdir='src' destdir='out'/><jar destfile='port.jar' basedir='out'/>",
+                        "<javadoc sourcepath='src' destdir='api'/>",
+                        "<jar destfile='port-doc.jar' basedir='api'/>",
+                        "<zip destfile='port-1.zip'><zipfileset file='port.jar'/>",
+                        "<zipfileset dir='api' prefix='docs/api'/><zipfileset file='license.txt'/></zip>",
+                        "</target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "documentation:port-doc.jar")).isEqualTo("port-doc.jar");
+        assertThat(written(proposal, "src/assembly/port-doc.xml"))
+                .containsSubsequence(
+                        "<format>jar</format>",
+                        "<fileSets>",
+                        "<directory>${project.build.directory}/reports/apidocs</directory>",
+                        "<outputDirectory>/</outputDirectory>",
+                        "</fileSets>",
+                        "</assembly>");
+        assertThat(written(proposal, "src/assembly/distribution.xml"))
+                .containsSubsequence(
+                        "<include>license.txt</include>",
+                        "<directory>${project.build.directory}/reports/apidocs</directory>",
+                        "<outputDirectory>docs/api</outputDirectory>")
+                .doesNotContain("<directory>api</directory>", "api/**");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence(
+                        "<phase>prepare-package</phase>",
+                        "<goal>javadoc-no-fork</goal>",
+                        "<doclint>none</doclint>",
+                        "<failOnError>false</failOnError>");
+        assertThat(written(propose("distribution=without", "documentation:port-doc.jar=without"), "pom.xml"))
+                .doesNotContain("javadoc");
+    }
+
+    @Test
     void aProgramThatStartsWhereItIsBuiltStillDoes() throws IOException {
         sketch.jar("lib/gate.jar", "q.Gate")
                 .file("src/p/Main.java", "package p; class Main { q.Gate g; public static void main(String[] a) {} }")

@@ -19,6 +19,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -39,6 +40,28 @@ final class DistributionDecision {
     /** Where the build tool may have files of its own, which are in no old archive. */
     private static final List<String> BUILD_TOOLS_OWN = List.of("\0", "src/\0");
 
+    /** Sorts of archives, by what they are made for. */
+    private enum Kind {
+        PRODUCT("distribution", "Distribution", "the old build hands the program on in it"),
+        SOURCES("sources", "Archive of sources", "the old build makes an archive of sources"),
+        DOCUMENTATION("documentation", "Archive of documentation", "the old build makes an archive of documentation");
+
+        private final String key;
+        private final String title;
+        private final String reason;
+
+        Kind(String key, String title, String reason) {
+            this.key = key;
+            this.title = title;
+            this.reason = reason;
+        }
+
+        static Kind of(Distribution distribution) {
+            if (distribution.ofProduct()) return PRODUCT;
+            return distribution.ofDocumentation() ? DOCUMENTATION : SOURCES;
+        }
+    }
+
     private final JvmReading reading;
     private final JvmProject project;
     private final SourceModule module;
@@ -57,16 +80,14 @@ final class DistributionDecision {
         for (Wiring.Archive made : module.distributions(reading.wirings())) {
             Distribution distribution = distribution(made);
             String name = distribution.fileName();
-            boolean sources = distribution.ofSources();
+            Kind kind = Kind.of(distribution);
             String standing = deliberation.settle(
                     Decision.of(
-                            module.name().key(sources ? "sources:" + name : "distribution"),
-                            module.name().titled(sources ? "Archive of sources" : "Distribution"),
+                            module.name().key(kind == Kind.PRODUCT ? kind.key : kind.key + ":" + name),
+                            module.name().titled(kind.title),
                             name,
                             Certainty.CERTAIN,
-                            sources
-                                    ? "the old build makes an archive of sources"
-                                    : "the old build hands the program on in it",
+                            kind.reason,
                             List.of(made.evidence())),
                     Choosable.oneOf(name, Choosable.WITHOUT));
             if (!standing.equals(Choosable.WITHOUT)) wanted.add(distribution);
@@ -83,8 +104,34 @@ final class DistributionDecision {
                 .map(Paths::parent)
                 .findFirst();
         Optional<String> product = module.entryIn(made).map(Paths::parent);
+        Optional<String> documentation = documentation(made);
+        Set<String> without = project.withCopies().map(Jar::path).collect(Collectors.toCollection(HashSet::new));
+        if (documentation.isPresent()) without.addAll(generated());
         return new Distribution(
-                made.path(), versioned(made, stem), format, product, libraries, files(made, product.isPresent()));
+                made.path(),
+                versioned(made, stem),
+                format,
+                product,
+                libraries,
+                documentation,
+                files(made, without, product.isPresent()));
+    }
+
+    /** Where documentation goes in an archive; that of several modules is made one by one. */
+    private Optional<String> documentation(Wiring.Archive made) {
+        if (project.modules().size() > 1) return Optional.empty();
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.documented(made).stream())
+                .findFirst();
+    }
+
+    /** Files of documentation that is made anew. */
+    private List<String> generated() {
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.documentation().folders().stream())
+                .flatMap(folder -> reading.tree().under(folder.value()))
+                .map(TreeFile::path)
+                .toList();
     }
 
     /** A name with the project's version in the place of the old one. */
@@ -111,13 +158,17 @@ final class DistributionDecision {
         }
     }
 
-    /** The other files, by the folders from which on their paths after the conversion are those in the archive. */
-    private List<Distribution.Files> files(Wiring.Archive made, boolean programs) {
-        Set<String> libraries = project.withCopies().map(Jar::path).collect(Collectors.toSet());
+    /**
+     * The other files, by the folders from which on their paths after the conversion are those in the archive.
+     *
+     * @param without what does not go in as it is
+     * @param programs whether programs stay executable
+     */
+    private List<Distribution.Files> files(Wiring.Archive made, Set<String> without, boolean programs) {
         Set<String> all = new TreeSet<>(BUILD_TOOLS_OWN);
         Map<Group, Set<String>> in = new TreeMap<>();
         for (TreeFile file : reading.tree().files()) {
-            if (libraries.contains(file.path())) continue;
+            if (without.contains(file.path())) continue;
             String now = SourceSetDecision.fromModule(module, moved(file.path()));
             all.add(now);
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());

@@ -109,7 +109,7 @@ final class ModuleDecisions {
                 ? List.of()
                 : new DistributionDecision(reading, project, module, own).decide(deliberation);
         boolean startedInPlace =
-                !keep && packaging == Packaging.JAR && distributions.stream().allMatch(Distribution::ofSources);
+                !keep && packaging == Packaging.JAR && distributions.stream().allMatch(made -> !made.ofProduct());
         PartialArchives.Decided archives = packaging == Packaging.EAR
                 ? new PartialArchives.Decided(PathSelection.ALL, List.of())
                 : new PartialArchives(reading, project, module).decide(deliberation);

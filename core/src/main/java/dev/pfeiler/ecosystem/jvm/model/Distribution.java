@@ -4,13 +4,15 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * An archive in which a module is handed on, or its sources are: its own archive, its libraries, and files as they are.
+ * An archive in which a module is handed on, or its sources or documentation are.
  *
  * @param old the path at which the old build made it
  * @param name its file name without extension
  * @param format the extension of its file, for example {@code zip} or {@code tar.gz}
  * @param product the folder in it that the archive of the module goes to; none if that does not go in
  * @param libraries the folder in it that the libraries go to; none if they do not go in
+ * @param documentation the folder in it that the generated documentation goes to; none if it does not go in
+ * @param files what goes in as it is
  */
 public record Distribution(
         String old,
@@ -18,6 +20,7 @@ public record Distribution(
         String format,
         Optional<String> product,
         Optional<String> libraries,
+        Optional<String> documentation,
         List<Files> files) {
     /**
      * Files that go in.
@@ -37,9 +40,14 @@ public record Distribution(
         files = List.copyOf(files);
     }
 
-    /** Whether it holds sources, and not what is made of them. */
-    public boolean ofSources() {
-        return product.isEmpty();
+    /** Whether the program is handed on in it. */
+    public boolean ofProduct() {
+        return product.isPresent();
+    }
+
+    /** Whether documentation is all that it holds. */
+    public boolean ofDocumentation() {
+        return product.isEmpty() && files.isEmpty() && documentation.isPresent();
     }
 
     public String fileName() {

@@ -76,7 +76,7 @@ public record SourceModule(
                 .filter(call -> main.stream().anyMatch(source -> call.takes(source.path())));
     }
 
-    /** The archives in which the old build hands the module on: the first that its own goes into, and those of its sources. */
+    /** The archives in which the old build hands the module on: the first that its own goes into, and those of its sources or documentation. */
     public List<Wiring.Archive> distributions(Collection<Wiring> wirings) {
         Map<String, Wiring.Archive> made = new LinkedHashMap<>();
         wirings.stream()
@@ -92,10 +92,14 @@ public record SourceModule(
                             wiring.distributions().stream()
                                     .filter(archive ->
                                             folder.isEmpty() && entryIn(archive).isEmpty()))
-                    .filter(archive -> main.stream()
-                            .anyMatch(source -> archive.entry(source.path()).isPresent()))
+                    .filter(archive -> holdsSources(archive)
+                            || folder.isEmpty() && wiring.documented(archive).isPresent())
                     .forEach(archive -> made.putIfAbsent(archive.path(), archive));
         return List.copyOf(made.values());
+    }
+
+    private boolean holdsSources(Wiring.Archive archive) {
+        return main.stream().anyMatch(source -> archive.entry(source.path()).isPresent());
     }
 
     /** The path of the module's own archive in another one, if it is in there. */

@@ -2,12 +2,14 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.artifact.archive.ArchiveEntries;
 import dev.pfeiler.artifact.archive.Jar;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.tree.Hashing;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
@@ -20,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Compares the distribution archive of a program with the one that the wiring describes: files by their bytes,
@@ -27,6 +30,7 @@ import java.util.stream.Collectors;
  */
 final class DistributionComparison {
     private static final String PRODUCT = "";
+    private static final String DOCUMENTATION = "documentation";
     private static final String RENAMED = "libraries are named after their artifacts";
 
     private static final String WRITTEN = "written by the conversion";
@@ -39,14 +43,25 @@ final class DistributionComparison {
         this.module = module;
     }
 
-    /** @param row what the comparison is called */
-    Comparison compare(String row, Wiring.Archive made, Path now) throws IOException {
+    /**
+     * Generated documentation counts as one file: its pages name the day and the tool that made them.
+     *
+     * @param row what the comparison is called
+     */
+    Comparison compare(String row, Wiring.Archive made, Distribution wanted, Path now) throws IOException {
         Map<String, String> before = before(made);
         Map<String, String> after = new TreeMap<>();
         for (Map.Entry<String, byte[]> entry : ArchiveEntries.of(now).entrySet())
             if (!ArchiveEntries.isBuildToolsOwn(entry.getKey()))
                 after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
         module.entryIn(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
+        wanted.documentation().ifPresent(place -> {
+            boolean there = after.containsKey(Paths.join(place, "index.html"));
+            Stream.of(before, after)
+                    .forEach(entries -> entries.keySet().removeIf(entry -> isDocumentation(wanted, place, entry)));
+            before.put(Paths.join(place, "index.html"), DOCUMENTATION);
+            if (there) after.put(Paths.join(place, "index.html"), DOCUMENTATION);
+        });
         List<Difference> differences = new ArrayList<>();
         Map<String, String> added = new HashMap<>();
         after.forEach((entry, hash) -> {
@@ -63,7 +78,16 @@ final class DistributionComparison {
         for (Map.Entry<String, String> one : added.entrySet())
             differences.add(
                     new Difference(one.getValue(), Kind.ADDED, isWritten(one.getValue(), one.getKey()) ? WRITTEN : ""));
-        return new Comparison(row, before.size() + " files", after.size() + " files", differences);
+        return new Comparison(row, count(before), count(after), differences);
+    }
+
+    private static String count(Map<String, String> entries) {
+        return entries.size() == 1 ? "1 file" : entries.size() + " files";
+    }
+
+    /** Whether an entry is below the folder of documentation; where that is the top, other files have names of their own. */
+    private static boolean isDocumentation(Distribution wanted, String place, String entry) {
+        return place.isEmpty() ? wanted.ofDocumentation() : Paths.within(place, entry);
     }
 
     /** Entries with the hashes of their bytes. */

@@ -2,7 +2,7 @@ package dev.pfeiler.ecosystem.jvm.proof;
 
 import dev.pfeiler.artifact.archive.ArchiveEntries;
 import dev.pfeiler.artifact.archive.Unpacking;
-import dev.pfeiler.ecosystem.jvm.decision.LostArchives;
+import dev.pfeiler.ecosystem.jvm.decision.LostArchive;
 import dev.pfeiler.ecosystem.jvm.decision.ModuleChoice;
 import dev.pfeiler.ecosystem.jvm.dependency.JarOutcome;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
@@ -22,7 +22,6 @@ import dev.pfeiler.ecosystem.jvm.target.ClosedPackages;
 import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
-import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.PartVerdict;
@@ -212,21 +211,24 @@ public final class JvmProof {
                 .findFirst()
                 .orElse("");
         List<Difference> lost =
-                LostArchives.of(
+                LostArchive.of(
                                 context.reading(),
                                 context.project(),
                                 context.decisions().build())
                         .stream()
-                        .map(Finding::subject)
-                        .filter(path -> OldBuild.ARCHIVES.contains(Paths.extension(path)))
-                        .map(path -> new Difference(
-                                path,
-                                Difference.Kind.GONE,
-                                chosen.isEmpty() ? context.chosen("archive:" + Paths.name(path)) : chosen))
+                        .filter(one -> OldBuild.ARCHIVES.contains(
+                                Paths.extension(one.archive().path())))
+                        .map(one -> new Difference(
+                                one.archive().path(), Difference.Kind.GONE, chosen.isEmpty() ? cause(one) : chosen))
                         .toList();
         return lost.isEmpty()
                 ? Optional.empty()
                 : Optional.of(new Comparison("further archives", "" + lost.size(), "none", lost));
+    }
+
+    private String cause(LostArchive lost) {
+        String chosen = context.chosen("archive:" + Paths.name(lost.archive().path()));
+        return chosen.isEmpty() && lost.ofTests() ? "holds tests only, which run from their folder" : chosen;
     }
 
     /** The steps of the old build that the baseline goes without, although they may change what it makes. */
@@ -271,7 +273,7 @@ public final class JvmProof {
         return rows;
     }
 
-    /** The archives in which the old build hands the module on, and those of its sources. */
+    /** The archives in which the old build hands the module on, and those of its sources or documentation. */
     private List<Comparison> distributions(SourceModule module, BuildRun run, List<String> notes) throws IOException {
         List<Comparison> rows = new ArrayList<>();
         DistributionComparison comparison = new DistributionComparison(context, module);
@@ -280,14 +282,15 @@ public final class JvmProof {
                     .filter(made -> made.old().equals(old.path()))
                     .findFirst();
             if (wanted.isEmpty()) continue;
-            String row = wanted.get().ofSources() ? wanted.get().fileName() : "distribution";
+            String row =
+                    wanted.get().ofProduct() ? "distribution" : wanted.get().fileName();
             Path expected =
                     request.converted().resolve(context.target().distribution(context.build(module), wanted.get()));
             if (!run.archives().contains(expected) || !Files.exists(expected))
                 rows.add(new Comparison(
                         row, "1", "none", List.of(new Difference(old.path(), Difference.Kind.GONE, ""))));
             else if (List.of("zip", "jar").contains(wanted.get().format()))
-                rows.add(comparison.compare(row, old, expected));
+                rows.add(comparison.compare(row, old, wanted.get(), expected));
             else notes.add("The contents of " + expected.getFileName() + " were not compared.");
         }
         return rows;

@@ -20,11 +20,12 @@ public final class WiredDocumentation {
     /** The settings of the most trusted wiring that has any, by name. */
     public static Map<String, String> decide(List<Wiring> wirings, Deliberation deliberation) {
         Map<String, String> settings = new TreeMap<>();
-        Optional<Wiring> wiring =
-                wirings.stream().filter(w -> !w.documentation().isEmpty()).findFirst();
+        Optional<Wiring> wiring = wirings.stream()
+                .filter(w -> !w.documentation().settings().isEmpty())
+                .findFirst();
         if (wiring.isEmpty()) return settings;
-        wiring.get().documentation().forEach((name, setting) -> settings.put(name, setting.value()));
-        List<Evidence> evidence = wiring.get().documentation().values().stream()
+        wiring.get().documentation().settings().forEach((name, setting) -> settings.put(name, setting.value()));
+        List<Evidence> evidence = wiring.get().documentation().settings().values().stream()
                 .map(Wiring.Setting::evidence)
                 .distinct()
                 .toList();

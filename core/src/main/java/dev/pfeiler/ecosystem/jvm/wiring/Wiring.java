@@ -36,7 +36,7 @@ import java.util.stream.Stream;
  * @param testRuns the calls of a test runner, in order
  * @param copies what is copied, in order
  * @param generators calls of programs that write sources
- * @param documentation settings of the documentation tool, by name
+ * @param documentation how the documentation tool is called
  * @param webRoots the folders that are served
  * @param contextPath the path below which it is served, without slashes
  * @param projects folders of other projects of the tree that it refers to
@@ -55,7 +55,7 @@ public record Wiring(
         List<TestRun> testRuns,
         List<Copy> copies,
         List<Generator> generators,
-        Map<String, Setting> documentation,
+        Documentation documentation,
         List<Setting> webRoots,
         Optional<Setting> contextPath,
         List<Setting> projects,
@@ -99,7 +99,6 @@ public record Wiring(
         copies = List.copyOf(copies);
         generators = List.copyOf(generators);
         webRoots = List.copyOf(webRoots);
-        documentation = Collections.unmodifiableMap(new TreeMap<>(documentation));
         projects = List.copyOf(projects);
     }
 
@@ -115,6 +114,19 @@ public record Wiring(
             trouble = trouble.stream().distinct().toList();
             steps = steps.stream().distinct().toList();
             uploads = List.copyOf(uploads);
+        }
+    }
+
+    /**
+     * How the documentation tool is called.
+     *
+     * @param settings by name
+     * @param folders that it writes to, within the tree
+     */
+    public record Documentation(Map<String, Setting> settings, List<Setting> folders) {
+        public Documentation {
+            settings = Collections.unmodifiableMap(new TreeMap<>(settings));
+            folders = List.copyOf(folders);
         }
     }
 
@@ -623,6 +635,14 @@ public record Wiring(
         return compilations.stream()
                 .flatMap(call -> call.output().stream())
                 .anyMatch(output -> archive.packs(output.value()));
+    }
+
+    /** The folder of an archive that documentation goes to; none if it does not go in. */
+    public Optional<String> documented(Archive archive) {
+        return documentation.folders().stream()
+                .flatMap(folder -> archive.entry(Paths.join(folder.value(), "index.html")).stream())
+                .map(Paths::parent)
+                .findFirst();
     }
 
     /** The Java levels of all calls, as they are written. */

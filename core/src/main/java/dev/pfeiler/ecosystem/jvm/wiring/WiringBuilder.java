@@ -35,6 +35,7 @@ public final class WiringBuilder {
     public final List<Wiring.TestRun> testRuns = new ArrayList<>();
     public final List<Wiring.Generator> generators = new ArrayList<>();
     public final Map<String, Wiring.Setting> documentation = new LinkedHashMap<>();
+    public final List<Wiring.Setting> documented = new ArrayList<>();
     public final List<Wiring.Setting> projects = new ArrayList<>();
     public final List<Wiring.Setting> webRoots = new ArrayList<>();
     public final List<Wiring.Copy> copies = new ArrayList<>();
@@ -323,7 +324,7 @@ public final class WiringBuilder {
                 testRuns,
                 copies,
                 generators,
-                documentation,
+                new Wiring.Documentation(documentation, documented),
                 webRoots.stream().distinct().toList(),
                 contextPath,
                 projects,

@@ -43,6 +43,9 @@ tasks.register<Tar>("distribution") {
     into("lib") {
         from(configurations.runtimeClasspath.get())
     }
+    into("docs") {
+        from(tasks.named<Javadoc>("javadoc"))
+    }
     from("scripts") {
         into("bin")
         include("*.sh")

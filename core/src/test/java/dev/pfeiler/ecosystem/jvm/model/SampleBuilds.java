@@ -191,6 +191,7 @@ public final class SampleBuilds {
                         "tar.gz",
                         Optional.of("bin"),
                         Optional.of("lib"),
+                        Optional.of("docs"),
                         List.of(new Distribution.Files("scripts", "bin", List.of("*.sh"), true)))))
                 .build();
         BuildModule library = jar(core, "tides-core", "tides-core")

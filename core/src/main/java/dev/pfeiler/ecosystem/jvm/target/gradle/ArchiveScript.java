@@ -137,7 +137,7 @@ final class ArchiveScript {
 
     /** Those that hand the program on have the usual name; a module has one of them. */
     private static String task(Distribution made) {
-        return made.ofSources() ? task(made.format(), made.name()) : DISTRIBUTION;
+        return made.ofProduct() ? DISTRIBUTION : task(made.format(), made.name());
     }
 
     private static String task(String format, String name) {
@@ -271,6 +271,7 @@ final class ArchiveScript {
             else if (made.format().endsWith("bz2")) s.line("compression = Compression.BZIP2");
             made.product().ifPresent(folder -> placed(s, folder, dialect.taskValue("jar", "Jar")));
             made.libraries().ifPresent(folder -> placed(s, folder, dialect.configuration("runtimeClasspath", false)));
+            made.documentation().ifPresent(folder -> placed(s, folder, dialect.taskValue("javadoc", "Javadoc")));
             made.files().forEach(files -> files(s, files));
         });
     }

@@ -237,7 +237,8 @@ public final class GradleTarget implements JvmTarget {
 
     @Override
     public String distribution(BuildModule module, Distribution made) {
-        return module.path(OUTPUT + "/distributions/" + made.fileName());
+        String folder = made.format().equals("jar") ? "/libs/" : "/distributions/";
+        return module.path(OUTPUT + folder + made.fileName());
     }
 
     @Override

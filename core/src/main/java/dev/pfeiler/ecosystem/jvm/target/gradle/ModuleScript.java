@@ -139,10 +139,17 @@ final class ModuleScript {
     }
 
     private void documentation(Script script) {
-        if (build.documentation().isEmpty()) return;
+        boolean handedOn = build.modules().stream()
+                .flatMap(module -> module.distributions().stream())
+                .anyMatch(made -> made.documentation().isPresent());
+        if (build.documentation().isEmpty() && !handedOn) return;
         Script options = new Script();
+        options.line("encoding = " + dialect.string(build.compiler().encoding()));
         build.documentation().forEach((name, value) -> option(options, name, value));
+        if (handedOn && !build.documentation().containsKey("doclint")) option(options, "doclint", "none");
         script.section(s -> dialect.existing(s, "javadoc", "Javadoc", t -> {
+            // like the old build, it goes on where a comment has errors
+            if (handedOn) t.line((dialect.kotlin() ? "isFailOnError" : "failOnError") + " = false");
             if (dialect.kotlin()) t.block("(options as StandardJavadocDocletOptions).apply", options::copyTo);
             else t.block("options", options::copyTo);
         }));

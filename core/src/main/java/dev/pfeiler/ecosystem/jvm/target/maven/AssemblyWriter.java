@@ -20,6 +20,9 @@ final class AssemblyWriter {
 
     private static final String DISTRIBUTION = "distribution";
 
+    /** Where the documentation plug-in writes unless another folder is stated. */
+    private static final String DOCUMENTATION = "${project.build.directory}/reports/apidocs";
+
     private static final Coordinates PLUGIN =
             new Coordinates("org.apache.maven.plugins", "maven-assembly-plugin", "3.7.1");
 
@@ -40,7 +43,7 @@ final class AssemblyWriter {
 
     /** Those that hand the program on have the usual name; a module has one of them. */
     private static String id(Distribution made) {
-        return made.ofSources() ? made.name() : DISTRIBUTION;
+        return made.ofProduct() ? DISTRIBUTION : made.name();
     }
 
     private static String descriptor(String id) {
@@ -92,6 +95,11 @@ final class AssemblyWriter {
             if (files.executable()) set.add("fileMode", "0755");
             sets.add(set);
         }
+        distribution
+                .documentation()
+                .ifPresent(folder -> sets.add(new PomElement("fileSet")
+                        .add("directory", DOCUMENTATION)
+                        .add("outputDirectory", place(folder))));
         assembly.addFilled(sets);
         distribution
                 .libraries()

@@ -104,6 +104,7 @@ final class PomPlugins {
             library.whole().ifPresent(name -> plugins.add(launch.withLibraries(module, name)));
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
+        if (isHandedOnDocumented(module)) plugins.add(documented());
         new AssemblyWriter(build.coordinates().version()).plugin(module, times).ifPresent(plugins::add);
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
@@ -180,7 +181,8 @@ final class PomPlugins {
         if (build.makes(Packaging.WAR)) add(plugins, archiver(Packaging.WAR));
         if (build.makes(Packaging.JAR)) add(plugins, archiver(Packaging.JAR));
         if (build.makes(Packaging.EAR)) add(plugins, archiver(Packaging.EAR));
-        if (!build.documentation().isEmpty()) add(plugins, JAVADOC);
+        boolean documented = build.modules().stream().anyMatch(PomPlugins::isHandedOnDocumented);
+        if (documented || !build.documentation().isEmpty()) add(plugins, JAVADOC);
         if (!build.brief()) {
             add(plugins, "maven-install-plugin");
             add(plugins, "maven-deploy-plugin");
@@ -199,6 +201,25 @@ final class PomPlugins {
 
     private static String archiver(Packaging packaging) {
         return "maven-" + packaging.word() + "-plugin";
+    }
+
+    private static boolean isHandedOnDocumented(BuildModule module) {
+        return module.distributions().stream()
+                .anyMatch(made -> made.documentation().isPresent());
+    }
+
+    /** Documents the sources before archives are made; like the old build, it goes on where a comment has errors. */
+    private static PomElement documented() {
+        return new PomElement("plugin")
+                .add("artifactId", JAVADOC)
+                .add(new PomElement("executions")
+                        .add(new PomElement("execution")
+                                .add("id", "documentation")
+                                .add("phase", "prepare-package")
+                                .addList("goals", "goal", List.of("javadoc-no-fork"))
+                                .add(new PomElement("configuration")
+                                        .add("doclint", "none")
+                                        .add("failOnError", "false"))));
     }
 
     private void documentation(PomElement configuration) {

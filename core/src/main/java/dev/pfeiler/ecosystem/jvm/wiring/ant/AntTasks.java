@@ -58,6 +58,9 @@ final class AntTasks {
                     .strip()
                     .split("\\s+"));
 
+    /** In names of others' tasks that do so. */
+    private static final Pattern UPLOADING = Pattern.compile("(?i)upload|deploy|publish");
+
     /** Tasks that write text, with the attributes that say where. */
     private static final Map<String, String> WRITING = Map.ofEntries(
             Map.entry("replace", "file dir"),
@@ -126,7 +129,15 @@ final class AntTasks {
         paths.share(element);
         switch (name) {
             case "path", "classpath" -> paths.path(task);
-            case "patternset", "fileset", "filelist" -> {}
+            case "patternset",
+                    "fileset",
+                    "filelist",
+                    "dirset",
+                    "zipfileset",
+                    "tarfileset",
+                    "filterset",
+                    "filterchain" -> {}
+            case "mapper", "selector", "propertyset", "resources", "union", "xmlcatalog", "redirector" -> {}
             case "available", "condition" -> condition(task);
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
@@ -138,7 +149,11 @@ final class AntTasks {
             case "junit", "testng" -> testRun(task, element);
             case "junitlauncher" ->
                 element.all().filter(e -> e.name().equals("fork")).forEach(fork -> testRun(task, fork));
-            case "javadoc" -> JavadocOptions.task(element, paths::value, task.evidence(), draft.documentation);
+            case "javadoc" -> {
+                JavadocOptions.task(element, paths::value, task.evidence(), draft.documentation);
+                paths.inside(paths.value(element, "destdir"))
+                        .ifPresent(folder -> draft.documented.add(new Wiring.Setting(folder, task.evidence())));
+            }
             case "copy", "sync" -> copy(task);
             case "groovyc", "scalac", "kotlinc" ->
                 compiler(LanguageOptions.compiled(name).orElseThrow(), task);
@@ -185,7 +200,7 @@ final class AntTasks {
                     .filter(tree::has)
                     .toList();
             draft.generators.add(new Wiring.Generator(tool.get(), inputs, output, task.evidence()));
-        } else if (UPLOADS.contains(name)) {
+        } else if (UPLOADS.contains(name) || UPLOADING.matcher(name).find()) {
             draft.uploads.add(new Wiring.Setting("<" + name + ">", task.evidence()));
         } else if (PLAIN.contains(name)) {
             written(task.element()).ifPresent(path -> draft.writes(described(task.element()), path, task.evidence()));

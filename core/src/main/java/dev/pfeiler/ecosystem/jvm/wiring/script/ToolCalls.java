@@ -74,7 +74,13 @@ public final class ToolCalls {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
             case "zip", "tar" -> distribution(program, rest, folder, evidence);
-            case "javadoc" -> JavadocOptions.call(rest, evidence, draft.documentation);
+            case "javadoc" -> {
+                JavadocOptions.call(rest, evidence, draft.documentation);
+                int output = rest.indexOf("-d") + 1;
+                if (output > 0 && output < rest.size())
+                    inside(rest.get(output), folder)
+                            .ifPresent(path -> draft.documented.add(new Wiring.Setting(path, evidence)));
+            }
             case "java", "javaw" -> java(rest, folder, evidence);
             case "cp", "copy", "xcopy" -> copy(rest, folder, evidence);
             case "mkdir" -> rest.forEach(word -> inside(word, folder).ifPresent(draft.made::add));

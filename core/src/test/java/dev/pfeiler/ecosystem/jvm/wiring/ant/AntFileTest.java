@@ -177,7 +177,9 @@ class AntFileTest {
                 "<exec executable='sed'/>",
                 "<echo file='out/version.txt'>1</echo>",
                 "<echo file='log.txt'>done</echo>",
+                "<filterset id='texts'/>",
                 "<scp file='a.jar' todir='port:'/>",
+                "<harbourupload file='a.jar'/>",
                 "<exec executable='git'><arg value='push'/></exec>",
                 "<exec command='rsync -a out/ deploy@port:/srv'/>",
                 "<jar destfile='a.jar' basedir='out'/>",
@@ -188,7 +190,7 @@ class AntFileTest {
                 .containsExactly("<exec> sed 4", "<echo> 5");
         assertThat(wiring.unanalyzed().uploads())
                 .extracting(Wiring.Setting::value)
-                .containsExactly("<scp>", "git push", "rsync");
+                .containsExactly("<scp>", "<harbourupload>", "git push", "rsync");
     }
 
     @Test

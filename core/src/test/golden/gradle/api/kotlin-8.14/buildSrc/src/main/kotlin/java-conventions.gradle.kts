@@ -19,10 +19,13 @@ tasks.withType<JavaCompile>().configureEach {
 }
 
 tasks.named<Javadoc>("javadoc") {
+    isFailOnError = false
     (options as StandardJavadocDocletOptions).apply {
+        encoding = "UTF-8"
         links("https://docs.port.example/")
         memberLevel = JavadocMemberLevel.PROTECTED
         isUse = true
         windowTitle = "Tides"
+        addBooleanOption("Xdoclint:none", true)
     }
 }
