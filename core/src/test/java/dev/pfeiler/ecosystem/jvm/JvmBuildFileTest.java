@@ -40,6 +40,32 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void aSourceUnderAnotherNameGetsTheOneUnderWhichItIsCompiled() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main { Version v; Depth d; Berth b; }")
+                .file("src/p/Version.java.in", "package p; class Version { String is = \"@VERSION@\"; }")
+                .file("variants/Depth-metric.tmpl", "package p; class Depth {}")
+                .file("variants/Depth-feet.tmpl", "package p; class Depth {}")
+                .file("more/p/Berth.java.txt", "package p; class Berth {}")
+                .file(
+                        "build.xml",
+                        "<project><property name='unit' value='metric'/><target name='x'>",
+                        "<copy file='src/p/Version.java.in' tofile='gen/p/Version.java'>",
+                        "<filterset><filter token='VERSION' value='3.1'/></filterset></copy>",
+                        "<copy file='variants/Depth-${unit}.tmpl' tofile='gen/p/Depth.java'/>",
+                        "<copy todir='gen'><fileset dir='more'/><globmapper from='*.java.txt' to='*.java'/></copy>",
+                        "<javac srcdir='src:gen' destdir='out'/><jar destfile='p.jar' basedir='out'/>",
+                        "</target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/Version.java.in")).isEqualTo("src/main/java-templates/p/Version.java");
+        assertThat(goal(proposal, "variants/Depth-metric.tmpl")).isEqualTo("src/main/java/p/Depth.java");
+        assertThat(goal(proposal, "variants/Depth-feet.tmpl")).isEqualTo("stays");
+        assertThat(goal(proposal, "more/p/Berth.java.txt")).isEqualTo("src/main/java/p/Berth.java");
+        // what an earlier build has left is compiled as it is
+        sketch.file("gen/p/Depth.java", "package p; class Depth {}");
+        assertThat(goal(propose(), "variants/Depth-metric.tmpl")).isEqualTo("stays");
+    }
+
+    @Test
     void aMacroTakesElementsAndArchivesOfOneCompilationAreModules() throws IOException {
         sketch.file("src/p/api/Gate.java", "package p.api; public class Gate {}")
                 .file("src/p/Main.java", "package p; class Main { p.api.Gate gate; }")

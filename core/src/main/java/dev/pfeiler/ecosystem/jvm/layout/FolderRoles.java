@@ -366,7 +366,8 @@ public final class FolderRoles {
 
     private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
-        if (folder.role() == Role.LEFT || roots.excluded(source.path())) return;
+        String compiled = templates.compiled(source.path());
+        if (folder.role() == Role.LEFT || roots.excluded(compiled)) return;
         if (stubs.contains(source)) {
             add(source.path(), Role.OUTPUT, folder, "written by the Groovy compiler");
             return;
@@ -375,7 +376,11 @@ public final class FolderRoles {
         Role role = folder.role() == Role.WEB ? Role.MAIN : folder.role();
         if (mixedIn) role = Role.TEST;
         else if (role == Role.MAIN && templates.of(source.path()).isPresent()) role = Role.TEMPLATE;
-        add(source.path(), role, folder, why);
+        String name = Paths.name(compiled);
+        String relative = name.equals(Paths.name(source.path()))
+                ? Paths.relative(folder.path(), source.path())
+                : Paths.join(source.packagePath(), name);
+        placements.put(source.path(), new Placement(source.path(), role, relative, folder, why));
     }
 
     /** The innermost folder with a role around a path, or null. */

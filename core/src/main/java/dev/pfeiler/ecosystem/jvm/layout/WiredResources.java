@@ -32,10 +32,19 @@ public final class WiredResources {
 
     /** Whether the steps of a build say of a file beside sources if it is packed. */
     public boolean decide(String path) {
-        return naming.stream()
-                        .flatMap(wiring -> wiring.sources().stream())
-                        .anyMatch(folder -> Paths.within(folder.path(), path))
+        return naming.stream().flatMap(WiredResources::sourceFolders).anyMatch(folder -> Paths.within(folder, path))
                 && onClassPaths.stream().noneMatch(folder -> Paths.within(folder, path));
+    }
+
+    /** The folders that a build compiles, and those from which it copies into them. */
+    private static Stream<String> sourceFolders(Wiring wiring) {
+        List<String> compiled =
+                wiring.sources().stream().map(Wiring.SourceFolder::path).toList();
+        Stream<String> copied = wiring.copies().stream()
+                .filter(copy -> compiled.stream().anyMatch(folder -> Paths.within(folder, copy.to())))
+                .map(copy -> copy.content().path())
+                .filter(folder -> !folder.isEmpty());
+        return Stream.concat(compiled.stream(), copied);
     }
 
     /** Where the old build lays a file, as seen from the classes; empty if it does not. */

@@ -525,10 +525,12 @@ final class BaselineBuilder {
         for (SourceFile source : sources) {
             Optional<FilteredFiles.Filtered> filtered = filters.of(source.path());
             Path file = tree.onDisk(source.path());
-            if (filtered.isPresent()) {
-                file = scratch.resolve(name + "-filtered").resolve(source.path());
+            String compiled = Paths.name(templates.compiled(source.path()));
+            if (filtered.isPresent() || !compiled.equals(Paths.name(source.path()))) {
+                byte[] bytes = tree.bytes(source.path());
+                file = scratch.resolve(name + "-copied").resolve(source.path()).resolveSibling(compiled);
                 Files.createDirectories(file.getParent());
-                Files.write(file, filtered.get().apply(tree.bytes(source.path()), started));
+                Files.write(file, filtered.isPresent() ? filtered.get().apply(bytes, started) : bytes);
             }
             arguments.add(file.toString());
         }

@@ -8,6 +8,7 @@ import dev.pfeiler.artifact.identity.JarIdentity;
 import dev.pfeiler.ecosystem.jvm.language.Language;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.language.SourceText;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading.Levels;
 import dev.pfeiler.ecosystem.jvm.setting.ContainerFiles;
 import dev.pfeiler.ecosystem.jvm.setting.ProjectSettings.LevelSign;
@@ -55,7 +56,8 @@ public final class JvmReader {
     public JvmReading read(ProjectTree tree) {
         List<Finding> trouble = Collections.synchronizedList(new ArrayList<>());
         List<Wiring> read = Wirings.read(tree);
-        List<SourceFile> sources = sources(tree, new StatedEncodings(read), trouble);
+        Map<String, String> renamed = new TemplateSources(read).renamed(tree);
+        List<SourceFile> sources = sources(tree, renamed, new StatedEncodings(read), trouble);
         List<Wiring> wirings = ImplicitSources.added(read, sources);
         if (sources.isEmpty() && WebFiles.roots(tree).isEmpty()) {
             return new JvmReading(
@@ -91,15 +93,17 @@ public final class JvmReader {
                 List.copyOf(trouble));
     }
 
-    private List<SourceFile> sources(ProjectTree tree, StatedEncodings encodings, List<Finding> trouble) {
+    private List<SourceFile> sources(
+            ProjectTree tree, Map<String, String> renamed, StatedEncodings encodings, List<Finding> trouble) {
         List<TreeFile> files = tree.files().stream()
-                .filter(file -> !file.link() && tools.languages().isSource(file.path()))
+                .filter(file -> !file.link())
+                .filter(file -> tools.languages().isSource(renamed.getOrDefault(file.path(), file.path())))
                 .toList();
         List<SourceFile> sources;
         Progress.Pieces read = tree.progress().begin("reading sources", files.size());
         try (ReadCache<SourceFile> known = ReadCache.of(sourceCache, tree, new SourceForm(), files.size())) {
             sources = files.parallelStream()
-                    .map(file -> known.get(tree, file, () -> source(tree, file, encodings, trouble)))
+                    .map(file -> known.get(tree, file, () -> source(tree, file, renamed, encodings, trouble)))
                     .peek(source -> read.done())
                     .filter(Objects::nonNull)
                     .toList();
@@ -110,8 +114,15 @@ public final class JvmReader {
         return sources;
     }
 
-    private SourceFile source(ProjectTree tree, TreeFile file, StatedEncodings encodings, List<Finding> trouble) {
-        Language language = tools.languages().of(file.path()).orElseThrow();
+    private SourceFile source(
+            ProjectTree tree,
+            TreeFile file,
+            Map<String, String> renamed,
+            StatedEncodings encodings,
+            List<Finding> trouble) {
+        Language language = tools.languages()
+                .of(renamed.getOrDefault(file.path(), file.path()))
+                .orElseThrow();
         try {
             return language.read(file.path(), SourceText.of(tree.bytes(file.path()), () -> encodings.of(file.path())));
         } catch (IOException e) {

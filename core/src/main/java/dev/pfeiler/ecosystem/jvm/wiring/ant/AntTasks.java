@@ -17,6 +17,7 @@ import dev.pfeiler.script.ShellText;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -581,6 +582,30 @@ final class AntTasks {
                 .ifPresent(dir -> draft.webRoots.add(new Wiring.Setting(dir, task.evidence())));
     }
 
+    /** Files of contents get the names that a mapper gives them; those that it does not match are not copied. */
+    private void rename(List<Wiring.Content> contents, String from, String to) {
+        String start = Text.before(from, "*");
+        String end = from.substring(Math.min(from.length(), start.length() + 1));
+        List<Wiring.Content> renamed = contents.stream()
+                .flatMap(content -> tree.under(content.path())
+                        .map(file -> Paths.relative(content.path(), file.path()))
+                        .filter(path -> content.takes(path)
+                                && path.startsWith(start)
+                                && path.endsWith(end)
+                                && path.length() >= start.length() + end.length())
+                        .map(path -> {
+                            String star = path.substring(start.length(), path.length() - end.length());
+                            String now = Paths.join(content.prefix(), to.replace("*", star));
+                            String file = Paths.join(content.path(), path);
+                            return new Wiring.Content(
+                                            Paths.parent(file), Paths.parent(now), List.of(Paths.name(file)), List.of())
+                                    .as(Paths.name(now));
+                        }))
+                .toList();
+        contents.clear();
+        contents.addAll(renamed);
+    }
+
     /** A copy into a folder of classes makes resources of what is copied. */
     private void copy(AntElement task) {
         XmlElement e = task.element();
@@ -596,6 +621,10 @@ final class AntTasks {
                 .flatMap(path -> paths.entries(task.file(), path).stream())
                 .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
         toFile.ifPresent(file -> contents.replaceAll(content -> content.as(Paths.name(file))));
+        Stream.concat(e.children("globmapper"), e.children("mapper").filter(mapper -> paths.value(mapper, "type")
+                        .equals("glob")))
+                .findFirst()
+                .ifPresent(mapper -> rename(contents, paths.value(mapper, "from"), paths.value(mapper, "to")));
         List<TextFilter> filters = new AntFilters(tree, properties, paths, draft).of(task);
         contents.forEach(content -> draft.copies.add(new Wiring.Copy(to.get(), content, filters, task.evidence())));
     }
