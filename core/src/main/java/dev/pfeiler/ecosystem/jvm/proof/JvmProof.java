@@ -124,6 +124,9 @@ public final class JvmProof {
             throws IOException {
         List<Comparison> rows = new ArrayList<>();
         List<String> notes = new ArrayList<>();
+        run.testProblem()
+                .ifPresent(problem -> notes.add(context.target().title() + " could not run all tests (" + problem
+                        + "); it built without them."));
         Map<ModuleName, Path> products = new LinkedHashMap<>();
         for (SourceModule module : context.project().modules()) {
             Optional<Path> product = product(module, run);

@@ -14,13 +14,15 @@ import java.util.Optional;
  * @param compilerCalls in order
  * @param runtime the class paths that modules run with, by their folders, where the tool says so
  * @param tests the class paths that their tests run with, where they are not those they are compiled with
+ * @param testProblem why the tool could not run all tests, though it built the rest
  */
 public record BuildRun(
         Optional<PartVerdict.Failure> failure,
         List<Path> archives,
         List<CompilerCall> compilerCalls,
         Map<Path, List<Path>> runtime,
-        Map<Path, List<Path>> tests) {
+        Map<Path, List<Path>> tests,
+        Optional<String> testProblem) {
     public BuildRun {
         archives = List.copyOf(archives);
         compilerCalls = List.copyOf(compilerCalls);
@@ -29,6 +31,6 @@ public record BuildRun(
     }
 
     public static BuildRun failed(PartVerdict.Failure failure) {
-        return new BuildRun(Optional.of(failure), List.of(), List.of(), Map.of(), Map.of());
+        return new BuildRun(Optional.of(failure), List.of(), List.of(), Map.of(), Map.of(), Optional.empty());
     }
 }

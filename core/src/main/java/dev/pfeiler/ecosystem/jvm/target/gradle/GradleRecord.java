@@ -39,7 +39,7 @@ final class GradleRecord {
                 }
             }
         }
-        return new BuildRun(Optional.empty(), archives, calls, runtime, tests);
+        return new BuildRun(Optional.empty(), archives, calls, runtime, tests, Optional.empty());
     }
 
     private static List<Path> paths(String joined) {

@@ -113,6 +113,18 @@ final class MavenLog {
                 "The code compiles, but tests fail" + counts + ".", "See the reports in target/surefire-reports."));
     }
 
+    /** Why the test runner itself failed, beside tests that failed. */
+    Optional<String> testRunnerFailure() {
+        boolean failed = lines.stream()
+                .anyMatch(line -> line.contains("Failed to execute goal")
+                        && line.contains("maven-surefire-plugin")
+                        && line.contains(":test "));
+        if (!failed) return Optional.empty();
+        return first("error in the forked process")
+                .or(() -> first("forked VM terminated"))
+                .or(() -> first("Failed to execute goal"));
+    }
+
     /** The archives that were built, in order. */
     List<Path> archives() {
         return lines.stream()

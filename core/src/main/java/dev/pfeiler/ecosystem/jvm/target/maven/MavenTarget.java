@@ -14,6 +14,7 @@ import dev.pfeiler.ecosystem.jvm.model.Launch;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRequest;
 import dev.pfeiler.ecosystem.jvm.target.BuildRun;
+import dev.pfeiler.ecosystem.jvm.target.CompilerCall;
 import dev.pfeiler.ecosystem.jvm.target.JvmTarget;
 import dev.pfeiler.ecosystem.jvm.target.TestReports;
 import dev.pfeiler.ecosystem.jvm.target.TestResults;
@@ -35,6 +36,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.stream.Stream;
 
 /** Maven. */
 public final class MavenTarget implements JvmTarget {
@@ -261,16 +263,27 @@ public final class MavenTarget implements JvmTarget {
         // the comparison decides about failing tests
         command.add("-Dmaven.test.failure.ignore=true");
         if (request.offline()) command.add("-o");
-        command.addAll(List.of("clean", "verify"));
-        ToolRun run = ToolRun.of(
-                command,
+        ToolRun run = run(request, command, "clean", "verify");
+        MavenLog log = new MavenLog(run.output(), request.toolchain());
+        Optional<String> problem = run.succeeded() ? Optional.empty() : log.testRunnerFailure();
+        List<CompilerCall> calls = new ArrayList<>(log.compilerCalls());
+        if (problem.isPresent()) {
+            // what the build makes can be compared all the same; the results of the tests that ran stay
+            run = run(request, command, "-DskipTests", "verify");
+            log = new MavenLog(run.output(), request.toolchain());
+            calls.addAll(log.compilerCalls());
+        }
+        if (!run.succeeded()) return BuildRun.failed(log.failure());
+        return new BuildRun(Optional.empty(), log.archives(), calls, Map.of(), Map.of(), problem);
+    }
+
+    private static ToolRun run(BuildRequest request, List<String> command, String... goals) throws IOException {
+        return ToolRun.of(
+                Stream.concat(command.stream(), Stream.of(goals)).toList(),
                 request.folder(),
                 Map.of("JAVA_HOME", request.toolchain().java().toString()),
                 request.log(),
                 LIMIT);
-        MavenLog log = new MavenLog(run.output(), request.toolchain());
-        if (!run.succeeded()) return BuildRun.failed(log.failure());
-        return new BuildRun(Optional.empty(), log.archives(), log.compilerCalls(), Map.of(), Map.of());
     }
 
     @Override

@@ -57,6 +57,21 @@ class MavenLogTest {
     }
 
     @Test
+    void aTestRunnerThatFailsIsToldFromTestsThatFail() {
+        Toolchain toolchain = new Toolchain(Path.of("/opt/java"), 17, true);
+        String goal = "[ERROR] Failed to execute goal org.apache.maven.plugins:maven-surefire-plugin:3.5.3:test "
+                + "(default-test) on project port: ";
+        assertThat(new MavenLog(
+                                List.of(goal, "[ERROR] There was an error in the forked process", "[ERROR] p.PierTest"),
+                                toolchain)
+                        .testRunnerFailure())
+                .contains("There was an error in the forked process");
+        assertThat(new MavenLog(List.of("[ERROR] Failed to execute goal x:maven-jar-plugin:3.4.2:jar "), toolchain)
+                        .testRunnerFailure())
+                .isEmpty();
+    }
+
+    @Test
     void aWrongFolderHasNoDescriptor() {
         Failure failure = failure(
                 "[ERROR] The goal you specified requires a project to execute but there is no POM in this directory (/x). Please verify you invoked Maven from the correct directory. -> [Help 1]");
