@@ -280,6 +280,33 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void aDistributionOfOneOfSeveralModulesTakesNothingThatIsBuilt() throws IOException {
+        sketch.file("src/p/api/Gate.java", "package p.api; public class Gate {}")
+                .file("src/p/Main.java", "package p; class Main { p.api.Gate gate; }")
+                .file("data/tides.csv", "1;2")
+                .file("license.txt", "free")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='api.jar' basedir='out' includes='p/api/**'/>",
+                        "<jar destfile='port.jar' basedir='out' excludes='p/api/**'/>",
+                        "<zip destfile='port.zip'><fileset dir='.' includes='port.jar,src/**,data/**,license.txt'/></zip>",
+                        "</target></project>");
+        assertThat(written(propose(), "port/src/assembly/distribution.xml"))
+                .containsSubsequence(
+                        "<fileSets>",
+                        "<directory>..</directory>",
+                        "<include>data/**</include>",
+                        "<include>license.txt</include>",
+                        "</includes>",
+                        "<directory>../api/src/main/java</directory>",
+                        "<outputDirectory>src</outputDirectory>",
+                        "<directory>src/main/java</directory>",
+                        "<outputDirectory>src</outputDirectory>",
+                        "</fileSets>");
+    }
+
+    @Test
     void documentationGoesIntoTheArchivesThatItWentInto() throws IOException {
         sketch.file("src/p/Main.java", "package p; class Main {}")
                 .file("api/index.html", "made last week")

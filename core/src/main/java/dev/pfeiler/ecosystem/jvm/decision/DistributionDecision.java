@@ -166,10 +166,11 @@ final class DistributionDecision {
      */
     private List<Distribution.Files> files(Wiring.Archive made, Set<String> without, boolean programs) {
         Set<String> all = new TreeSet<>(BUILD_TOOLS_OWN);
+        project.modules().forEach(one -> BUILD_TOOLS_OWN.forEach(path -> all.add(Paths.join(one.folder(), path))));
         Map<Group, Set<String>> in = new TreeMap<>();
         for (TreeFile file : reading.tree().files()) {
             if (without.contains(file.path())) continue;
-            String now = SourceSetDecision.fromModule(module, moved(file.path()));
+            String now = moved(file.path());
             all.add(now);
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
             if (entry.isEmpty()) continue;
@@ -187,7 +188,7 @@ final class DistributionDecision {
         return files;
     }
 
-    private static Distribution.Files files(Group group, Set<String> paths, Set<String> all) {
+    private Distribution.Files files(Group group, Set<String> paths, Set<String> all) {
         Set<String> out = all.stream()
                 .filter(path -> Paths.within(group.folder(), path))
                 .map(path -> Paths.relative(group.folder(), path))
@@ -198,7 +199,7 @@ final class DistributionDecision {
         boolean folder = includes.equals(List.of(below + "/**"));
         String from = folder ? Paths.join(group.folder(), below) : group.folder();
         return new Distribution.Files(
-                from.isEmpty() ? "." : from,
+                SourceSetDecision.fromModule(module, from),
                 folder ? Paths.join(group.target(), below) : group.target(),
                 folder ? List.of() : includes,
                 group.executable());
@@ -222,7 +223,14 @@ final class DistributionDecision {
                 .of(path)
                 .filter(placement ->
                         placement.role() != Role.LEFT && placement.role() != Role.OUTPUT && !placement.staysInPlace())
-                .map(module::path)
+                .map(placement -> owner(path).path(placement))
                 .orElse(path);
+    }
+
+    private SourceModule owner(String path) {
+        return project.modules().stream()
+                .filter(one -> one.paths().contains(path))
+                .findFirst()
+                .orElse(module);
     }
 }
