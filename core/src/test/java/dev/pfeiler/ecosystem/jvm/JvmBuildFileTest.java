@@ -40,6 +40,26 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void sourcesThatAreCopiedWithFiltersAreTemplatesWhereTextIsReplaced() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main { String owner = \"me@port.example\"; }")
+                .file("src/p/Version.java", "package p; class Version { String is = \"@version@ @year@\"; }")
+                .file("src/p/draft/Plan.java", "package p.draft; class Plan {}")
+                .file("years.properties", "year=1999")
+                .file(
+                        "build.xml",
+                        "<project><target name='x'><filter token='version' value='3.1'/>",
+                        "<filter filtersfile='years.properties'/>",
+                        "<copy todir='build/src' filtering='yes'><fileset dir='src'/></copy>",
+                        "<javac srcdir='build/src' destdir='out' excludes='**/draft/**'/>",
+                        "<jar destfile='p.jar' basedir='out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "filtering")).isEqualTo("version year");
+        assertThat(goal(proposal, "src/p/Main.java")).isEqualTo("src/main/java/p/Main.java");
+        assertThat(goal(proposal, "src/p/Version.java")).isEqualTo("src/main/java-templates/p/Version.java");
+        assertThat(goal(proposal, "src/p/draft/Plan.java")).isEqualTo("stays");
+    }
+
+    @Test
     void aSourceUnderAnotherNameGetsTheOneUnderWhichItIsCompiled() throws IOException {
         sketch.file("src/p/Main.java", "package p; class Main { Version v; Depth d; Berth b; }")
                 .file("src/p/Version.java.in", "package p; class Version { String is = \"@VERSION@\"; }")

@@ -121,7 +121,7 @@ public final class FolderRoles {
             return new Folder(root, Role.OUTPUT, Certainty.CERTAIN, "written by annotation processors", place);
         }
         List<Wiring.Copy> copies = inRoot.stream()
-                .flatMap(source -> templates.of(source.path()).stream())
+                .flatMap(source -> templates.of(tree, source.path()).stream())
                 .toList();
         if (copies.size() == inRoot.size()) {
             List<Evidence> places =
@@ -130,7 +130,7 @@ public final class FolderRoles {
                     root, Role.TEMPLATE, Certainty.CERTAIN, "text in it is replaced before compiling", places);
         }
         Optional<Wiring.SourceFolder> wired = roots.wired(root).or(() -> inRoot.stream()
-                .map(SourceFile::path)
+                .map(source -> templates.compiled(source.path()))
                 .flatMap(path -> roots.compiledBy(path).stream())
                 .findFirst());
         List<Evidence> evidence = new ArrayList<>();
@@ -375,7 +375,7 @@ public final class FolderRoles {
         String why = mixedIn ? "a test in a source folder" : "";
         Role role = folder.role() == Role.WEB ? Role.MAIN : folder.role();
         if (mixedIn) role = Role.TEST;
-        else if (role == Role.MAIN && templates.of(source.path()).isPresent()) role = Role.TEMPLATE;
+        else if (role == Role.MAIN && templates.of(tree, source.path()).isPresent()) role = Role.TEMPLATE;
         String name = Paths.name(compiled);
         String relative = name.equals(Paths.name(source.path()))
                 ? Paths.relative(folder.path(), source.path())

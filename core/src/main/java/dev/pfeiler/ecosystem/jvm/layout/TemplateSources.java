@@ -5,6 +5,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -54,11 +56,22 @@ public final class TemplateSources {
                 .orElse(path);
     }
 
-    /** The copy in which text of a source is replaced. */
-    public Optional<Wiring.Copy> of(String path) {
+    /** The copy in which text of a source is replaced; none if it has no such text. */
+    public Optional<Wiring.Copy> of(ProjectTree tree, String path) {
         return copies.stream()
-                .filter(copy ->
-                        !copy.filters().isEmpty() && copy.content().entry(path).isPresent())
+                .filter(copy -> copy.content().entry(path).isPresent() && replaces(copy, tree, path))
                 .findFirst();
+    }
+
+    private static boolean replaces(Wiring.Copy copy, ProjectTree tree, String path) {
+        if (copy.filters().isEmpty()) return false;
+        try {
+            // names are ASCII, which most charsets extend
+            String text = new String(tree.bytes(path), StandardCharsets.ISO_8859_1);
+            return copy.filters().stream()
+                    .anyMatch(filter -> !filter.names(text).isEmpty());
+        } catch (IOException e) {
+            return false;
+        }
     }
 }

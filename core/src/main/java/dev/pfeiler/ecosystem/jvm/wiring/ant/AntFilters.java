@@ -24,12 +24,22 @@ final class AntFilters {
     private final AntProperties properties;
     private final AntPaths paths;
     private final WiringBuilder draft;
+    /** What copies replace that say no more than that they filter. */
+    private final Map<String, String> shared = new LinkedHashMap<>();
 
     AntFilters(ProjectTree tree, AntProperties properties, AntPaths paths, WiringBuilder draft) {
         this.tree = tree;
         this.properties = properties;
         this.paths = paths;
         this.draft = draft;
+    }
+
+    /** Takes a task that sets what such copies replace from then on. */
+    void share(XmlElement filter) {
+        Map<String, String> values = new LinkedHashMap<>();
+        put(values, paths.value(filter, "token"), paths.value(filter, "value"));
+        fromFile(paths.value(filter, "filtersfile"), values);
+        shared.putAll(values);
     }
 
     List<TextFilter> of(AntElement copy) {
@@ -43,6 +53,8 @@ final class AntFilters {
                 default -> {}
             }
         }
+        if (List.of("true", "yes", "on").contains(paths.value(copy.element(), "filtering")))
+            filters.add(new TextFilter(MARK, MARK, shared));
         filters.removeIf(filter -> filter.values().isEmpty());
         return filters;
     }

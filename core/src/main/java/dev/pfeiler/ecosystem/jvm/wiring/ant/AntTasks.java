@@ -108,6 +108,7 @@ final class AntTasks {
     private final WiringBuilder draft;
     private final AntPaths paths;
     private final LoadableClasses classes;
+    private final AntFilters filters;
     /** Manifests that the build writes, by file. */
     private final Map<String, Map<String, Wiring.Setting>> manifests = new LinkedHashMap<>();
 
@@ -118,6 +119,7 @@ final class AntTasks {
         this.properties = properties;
         this.draft = draft;
         this.classes = new LoadableClasses(tree);
+        this.filters = new AntFilters(tree, properties, paths, draft);
     }
 
     AntPaths paths() {
@@ -156,6 +158,7 @@ final class AntTasks {
                         .ifPresent(folder -> draft.documented.add(new Wiring.Setting(folder, task.evidence())));
             }
             case "copy", "sync" -> copy(task);
+            case "filter" -> filters.share(element);
             case "groovyc", "scalac", "kotlinc" ->
                 compiler(LanguageOptions.compiled(name).orElseThrow(), task);
             case "get", "exec", "script", "scriptdef", "rmic", "javah" -> leave(task);
@@ -625,8 +628,8 @@ final class AntTasks {
                         .equals("glob")))
                 .findFirst()
                 .ifPresent(mapper -> rename(contents, paths.value(mapper, "from"), paths.value(mapper, "to")));
-        List<TextFilter> filters = new AntFilters(tree, properties, paths, draft).of(task);
-        contents.forEach(content -> draft.copies.add(new Wiring.Copy(to.get(), content, filters, task.evidence())));
+        List<TextFilter> replaced = filters.of(task);
+        contents.forEach(content -> draft.copies.add(new Wiring.Copy(to.get(), content, replaced, task.evidence())));
     }
 
     private void java(AntElement task) {
