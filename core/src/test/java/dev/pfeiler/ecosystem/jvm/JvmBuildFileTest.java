@@ -300,6 +300,23 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void filesOfAJarThatHandsTheProductOnAreNoResources() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("notes/plan.txt", "later")
+                .file("conf/a.properties", "a=1")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<copy todir='out'><fileset dir='conf'/></copy><jar destfile='port.jar' basedir='out'/>",
+                        "<copy file='port.jar' todir='all'/>",
+                        "<copy todir='all/notes'><fileset dir='notes'/></copy>",
+                        "<jar destfile='bundle.jar' basedir='all'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "notes/plan.txt")).isEqualTo("stays");
+        assertThat(goal(proposal, "conf/a.properties")).isEqualTo("src/main/resources/a.properties");
+    }
+
+    @Test
     void aDistributionOfOneOfSeveralModulesTakesNothingThatIsBuilt() throws IOException {
         sketch.file("src/p/api/Gate.java", "package p.api; public class Gate {}")
                 .file("src/p/Main.java", "package p; class Main { p.api.Gate gate; }")

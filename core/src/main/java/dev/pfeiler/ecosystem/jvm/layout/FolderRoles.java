@@ -294,6 +294,7 @@ public final class FolderRoles {
                                 .below(place)
                                 .entry(path)));
             for (Wiring.Archive archive : wiring.archives()) {
+                if (wiring.handsOn(archive)) continue;
                 for (Wiring.Content content : archive.contents()) {
                     if (WiredResources.besideClasses(archive, content.prefix()).isEmpty()) continue;
                     addPacked(wiring, content, archive.evidence(), path -> archive.entry(path)

@@ -54,7 +54,7 @@ public final class WiredResources {
                 .flatMap(wiring -> wiring.archives().stream()
                         // what archives of sources have beside them is no resource
                         .filter(archive -> wiring.packsClasses(archive)
-                                || archive.entry(source).isEmpty()))
+                                || archive.entry(source).isEmpty() && !wiring.handsOn(archive)))
                 .flatMap(archive -> place(archive, path).stream())
                 .findFirst()
                 .or(() -> wirings.stream()

@@ -14,10 +14,13 @@ import java.util.regex.Pattern;
 public final class ReadMe {
     private static final Pattern NAME = Pattern.compile("(?i)(read.?me|building|install).*");
     private static final Pattern LEVEL = Pattern.compile(
-            "(?i)(?:\\b(?:java|jdk|jre)[ -]?(?:se )?(?:version )?|--?(?:source|target|release)[ =])(1\\.\\d|\\d{1,2})(?![\\w.]*\\d)");
+            "(?i)(?:\\b(?:java|jdk|jre)[ -]?(?:se )?(?:version )?|--?(?:source|target|release)[ =])(1\\.\\d|\\d{1,2})(?:\\.0)?(?![\\w.]*\\d)");
     /** Words of a line that is about what the project needs, and not about Java as such. */
     private static final Pattern NEED = Pattern.compile(
             "(?i)\\b(requires?|required|needs?|needed|at least|or (?:later|newer|higher|above)|compiled?|builds?|built)\\b|\\d\\+|--?(?:source|target|release)[ =]");
+
+    /** In the name of the platform, as it was called up to level 5. */
+    private static final String PLATFORM = "2";
 
     private static final long LARGEST = 256 << 10;
 
@@ -38,7 +41,10 @@ public final class ReadMe {
         List<String> lines = tree.lines(file, LARGEST);
         for (int i = 0; i < lines.size(); i++) {
             Matcher matcher = LEVEL.matcher(lines.get(i));
-            if (!NEED.matcher(lines.get(i)).find() || !matcher.find()) continue;
+            if (!NEED.matcher(lines.get(i)).find()) continue;
+            boolean found = matcher.find();
+            while (found && matcher.group(1).equals(PLATFORM)) found = matcher.find();
+            if (!found) continue;
             Evidence evidence = new Evidence(file.path(), i + 1, lines.get(i).strip());
             Optional<ProjectSettings.LevelSign> sign = ProjectSettings.parse(matcher.group(1))
                     .map(level ->

@@ -637,6 +637,15 @@ public record Wiring(
                 .anyMatch(output -> archive.packs(output.value()));
     }
 
+    /** Whether a jar holds no classes but another archive of the build: products are handed on in it. */
+    public boolean handsOn(Archive archive) {
+        return archive.is("jar")
+                && !packsClasses(archive)
+                && archives.stream()
+                        .anyMatch(other ->
+                                other != archive && archive.entry(other.path()).isPresent());
+    }
+
     /** The folder of an archive that documentation goes to; none if it does not go in. */
     public Optional<String> documented(Archive archive) {
         return documentation.folders().stream()
