@@ -82,6 +82,31 @@ class PfeilerTest {
     }
 
     @Test
+    void aJarThatABuildNamesAndThatIsNotThereSaysWhichArtifactIsMeant() throws IOException {
+        sketch.jar("gates.jar", "gate.Gate").jar("all.jar", "gate.Gate", "gate.Lock");
+        for (String version : List.of("1.4", "2")) {
+            sketch.published("gates.jar", repository, "no.port:gates:" + version);
+            Path pom = repository.resolve("no/port/gates/" + version + "/gates-" + version + ".pom");
+            Files.writeString(
+                    pom,
+                    "<project><modelVersion>4.0.0</modelVersion><groupId>no.port</groupId>"
+                            + "<artifactId>gates</artifactId><version>" + version + "</version></project>");
+        }
+        sketch.published("all.jar", repository, "no.all:all:3");
+        Files.delete(sketch.root().resolve("gates.jar"));
+        Files.delete(sketch.root().resolve("all.jar"));
+        sketch.file("src/p/Main.java", "package p; import gate.Gate; class Main {}");
+        assertThat(pom(propose())).contains("<artifactId>all</artifactId>");
+        sketch.file(
+                "build.xml",
+                "<project><path id='cp'><fileset dir='lib'><include name='gates-1.4.jar'/></fileset></path>",
+                "<target name='x'><javac srcdir='src' destdir='out' classpathref='cp'/></target></project>");
+        assertThat(pom(propose()))
+                .contains("<artifactId>gates</artifactId>", "<version>1.4</version>")
+                .doesNotContain("<artifactId>all</artifactId>");
+    }
+
+    @Test
     void scopesFollowFromUseAndFromWhatIsDeployed() throws IOException {
         web();
         Proposal proposal = propose();

@@ -9,9 +9,11 @@ import dev.pfeiler.ecosystem.jvm.language.Names;
 import dev.pfeiler.ecosystem.jvm.language.PlatformPackages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
+import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -23,6 +25,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 
 /**
  * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
@@ -33,6 +36,9 @@ public final class MissingLibraries {
     private final Set<String> present = new HashSet<>();
     private final Catalogue.Era era;
     private final Map<String, Coordinates> families = new TreeMap<>();
+    /** What wirings name, by the names of the artifacts that their files' names stand for. */
+    private final Map<String, Wiring.Setting> named = new TreeMap<>();
+
     private final Names<Object> known = new Names<>();
     private final Set<String> packages = new HashSet<>();
     private final Map<String, Boolean> answeredTypes = new ConcurrentHashMap<>();
@@ -69,6 +75,7 @@ public final class MissingLibraries {
      *
      * @param all every source of the project; what it declares is not missing
      * @param identified the artifacts of the project's jars: of one family, one version is taken
+     * @param absent jars that wirings name and that are not there, by their paths
      */
     public record Project(
             Collection<SourceFile> main,
@@ -76,11 +83,13 @@ public final class MissingLibraries {
             Collection<SourceFile> all,
             List<Jar> jars,
             Collection<Coordinates> identified,
-            Catalogue.Era era) {}
+            Catalogue.Era era,
+            List<Wiring.Setting> absent) {}
 
     public MissingLibraries(Project project, Repositories repositories) {
         this.repositories = repositories;
         this.era = project.era();
+        project.absent().forEach(jar -> named.putIfAbsent(Wiring.Archive.baseName(jar.value()), jar));
         project.identified().forEach(c -> {
             families.putIfAbsent(c.group(), c);
             present.add(c.key());
@@ -195,12 +204,15 @@ public final class MissingLibraries {
 
     private void fromCatalogue(Import one, Catalogue.Entry entry) {
         Coordinates fitting = entry.fitting(era);
+        Optional<Coordinates> stated = Optional.of(fitting)
+                .filter(artifact -> named.containsKey(artifact.artifact()))
+                .flatMap(this::inStatedVersion);
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.parse(entry.scope()).orElseThrow();
         add(
                 entry.packages().get(0),
-                inFamily(fitting),
+                stated.orElse(inFamily(fitting)),
                 scope,
-                "the catalogue of widely used libraries",
+                stated.map(this::asNamed).orElse("the catalogue of widely used libraries"),
                 one,
                 List.of(),
                 entry.companions(),
@@ -208,7 +220,8 @@ public final class MissingLibraries {
     }
 
     private void fromStore(Import one, List<Coordinates> holding) {
-        Coordinates best = holding.get(0);
+        Optional<Coordinates> stated = stated(holding);
+        Coordinates best = stated.or(() -> answering(holding)).orElse(holding.get(0));
         List<Decision.Alternative> others = holding.stream()
                 .filter(c -> !c.key().equals(best.key()))
                 .map(c -> new Decision.Alternative(c.toString(), "also contains the class"))
@@ -216,7 +229,40 @@ public final class MissingLibraries {
                 .limit(3)
                 .toList();
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
-        add(best.key(), inFamily(best), scope, "found in the local repository", one, others, List.of(), 0);
+        String found = stated.map(this::asNamed).orElse("found in the local repository");
+        add(best.key(), inFamily(best), scope, found, one, others, List.of(), 0);
+    }
+
+    private String asNamed(Coordinates artifact) {
+        return "the build names " + Paths.name(named.get(artifact.artifact()).value());
+    }
+
+    /** Of artifacts with a class, one that a wiring names the jar of; in that version, where a repository has it. */
+    private Optional<Coordinates> stated(List<Coordinates> holding) {
+        List<Coordinates> fitting = holding.stream()
+                .filter(artifact -> named.containsKey(artifact.artifact()))
+                .toList();
+        return fitting.stream()
+                .flatMap(artifact -> inStatedVersion(artifact).stream())
+                .findFirst()
+                .or(() -> fitting.stream().findFirst());
+    }
+
+    private Optional<Coordinates> inStatedVersion(Coordinates artifact) {
+        String stem = Paths.stem(named.get(artifact.artifact()).value());
+        if (stem.equals(artifact.artifact())) return Optional.empty();
+        Coordinates stated =
+                artifact.withVersion(stem.substring(artifact.artifact().length() + 1));
+        return Optional.of(stated).filter(one -> repositories.descriptor(one).isPresent());
+    }
+
+    /** Of artifacts with a class, one that answers another import already. */
+    private Optional<Coordinates> answering(List<Coordinates> holding) {
+        Set<String> taken =
+                missing.values().stream().map(one -> one.coordinates().key()).collect(Collectors.toSet());
+        return holding.stream()
+                .filter(artifact -> taken.contains(artifact.key()))
+                .findFirst();
     }
 
     /** Of a family of artifacts, all are of one version: the one that a jar here has. */

@@ -16,11 +16,13 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebDescriptor;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
+import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -108,8 +110,26 @@ public record JvmProject(
                                 .filter(identity -> identity.sign().published())
                                 .map(JarIdentity::coordinates)
                                 .toList(),
-                        new Catalogue.Era(level, servletVersion(), jakarta)),
+                        new Catalogue.Era(level, servletVersion(), jakarta),
+                        absent(reading)),
                 reading.repositories());
+    }
+
+    /** Jars that wirings name, that are not there and that none of them makes. */
+    private static List<Wiring.Setting> absent(JvmReading reading) {
+        Set<String> made = reading.wirings().stream()
+                .flatMap(wiring -> wiring.archives().stream())
+                .map(Wiring.Archive::path)
+                .collect(Collectors.toSet());
+        return reading.wirings().stream()
+                .flatMap(wiring -> Stream.concat(
+                        wiring.unanalyzed().absent().stream(),
+                        wiring.libraries().stream()
+                                .filter(library -> library.path().endsWith(".jar")
+                                        && !reading.tree().has(library.path()))
+                                .map(library -> new Wiring.Setting(library.path(), library.evidence()))))
+                .filter(jar -> !made.contains(jar.value()))
+                .toList();
     }
 
     /** The version of the Servlet API that a descriptor names; empty if none does. */

@@ -108,12 +108,14 @@ public record Wiring(
      * @param trouble what was not understood, though it may change the result
      * @param steps of those, what the build runs and what may change what it makes
      * @param uploads what happens to the products once they are made
+     * @param absent jars on class paths that are not in the tree, by their paths
      */
-    public record Unanalyzed(List<Finding> trouble, List<Finding> steps, List<Setting> uploads) {
+    public record Unanalyzed(List<Finding> trouble, List<Finding> steps, List<Setting> uploads, List<Setting> absent) {
         public Unanalyzed {
             trouble = trouble.stream().distinct().toList();
             steps = steps.stream().distinct().toList();
             uploads = List.copyOf(uploads);
+            absent = List.copyOf(absent);
         }
     }
 
@@ -553,7 +555,8 @@ public record Wiring(
                 new Unanalyzed(
                         both(unanalyzed.trouble, other.unanalyzed.trouble),
                         both(unanalyzed.steps, other.unanalyzed.steps),
-                        both(unanalyzed.uploads, other.unanalyzed.uploads)));
+                        both(unanalyzed.uploads, other.unanalyzed.uploads),
+                        both(unanalyzed.absent, other.unanalyzed.absent)));
     }
 
     private static <T> List<T> both(List<T> one, List<T> other) {

@@ -36,6 +36,7 @@ public final class WiringBuilder {
     public final List<Wiring.Generator> generators = new ArrayList<>();
     public final Map<String, Wiring.Setting> documentation = new LinkedHashMap<>();
     public final List<Wiring.Setting> documented = new ArrayList<>();
+    public final List<Wiring.Setting> absent = new ArrayList<>();
     public final List<Wiring.Setting> projects = new ArrayList<>();
     public final List<Wiring.Setting> webRoots = new ArrayList<>();
     public final List<Wiring.Copy> copies = new ArrayList<>();
@@ -144,7 +145,8 @@ public final class WiringBuilder {
         return new Wiring.Unanalyzed(
                 Stream.concat(trouble.stream(), writes.stream()).toList(),
                 Stream.concat(steps.stream(), writes.stream()).toList(),
-                uploads);
+                uploads,
+                absent);
     }
 
     /** Whether a path is compiled, or is in a folder that classes are written to or that goes into an archive. */

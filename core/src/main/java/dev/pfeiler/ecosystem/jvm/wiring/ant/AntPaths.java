@@ -81,7 +81,10 @@ public final class AntPaths {
             Evidence place = new Evidence(file, child.line(), child.tag());
             switch (child.name()) {
                 case "pathelement", "path", "classpath" -> entries.addAll(entries(file, child));
-                case "fileset", "dirset" -> files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
+                case "fileset", "dirset" -> {
+                    files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
+                    absent(child, place);
+                }
                 case "filelist" -> {
                     String dir = value(child, "dir");
                     for (String name : BETWEEN.split(value(child, "files"))) addPath(dir + "/" + name, place, entries);
@@ -103,10 +106,24 @@ public final class AntPaths {
                 Optional<String> project =
                         maker.apply(path.get()).or(() -> draft.project(tree, path.get(), AntNames.BUILD_FILE));
                 project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
-                if (project.isEmpty() && !made(path.get()))
+                if (project.isEmpty() && !made(path.get())) {
                     draft.leave(path.get(), "is on the class path but missing", evidence);
+                    draft.absent.add(new Wiring.Setting(path.get(), evidence));
+                }
             } else entries.add(new Wiring.Library(path.get(), false, evidence));
         }
+    }
+
+    /** Notes the jars that a file set names and that are not there. */
+    private void absent(XmlElement element, Evidence evidence) {
+        XmlElement set = referenced(element);
+        Optional<String> dir = inside(value(set, "dir"));
+        if (dir.isEmpty()) return;
+        patterns(set, "include").stream()
+                .filter(name -> name.endsWith(".jar") && !name.contains("*") && !name.contains("?"))
+                .map(name -> Paths.join(dir.get(), name))
+                .filter(path -> !tree.has(path) && !made(path))
+                .forEach(path -> draft.absent.add(new Wiring.Setting(path, evidence)));
     }
 
     /** Whether an archive is one that the build itself makes. */
