@@ -223,14 +223,7 @@ final class DistributionDecision {
                 .of(path)
                 .filter(placement ->
                         placement.role() != Role.LEFT && placement.role() != Role.OUTPUT && !placement.staysInPlace())
-                .map(placement -> owner(path).path(placement))
+                .map(placement -> project.owner(path).orElse(module).path(placement))
                 .orElse(path);
-    }
-
-    private SourceModule owner(String path) {
-        return project.modules().stream()
-                .filter(one -> one.paths().contains(path))
-                .findFirst()
-                .orElse(module);
     }
 }

@@ -5,7 +5,6 @@ import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
-import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Finding;
@@ -14,7 +13,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
@@ -39,24 +37,23 @@ public record LostArchive(Wiring.Archive archive, boolean ofTests) {
         List<LostArchive> lost = new ArrayList<>();
         for (Wiring wiring : reading.wirings()) {
             if (wiring.kind() == Wiring.Kind.IDE_FILES) continue;
-            Function<Wiring.Archive, Predicate<SourceFile>> packed =
-                    archive -> source -> wiring.packs(archive, source, templates.compiled(source.path()));
-            Stream.concat(wiring.archives().stream(), wiring.distributions().stream())
-                    .filter(archive -> !made.contains(archive.path()) && !names.contains(Paths.name(archive.path())))
-                    .filter(archive -> made.add(archive.path()))
-                    .forEach(archive -> lost.add(new LostArchive(archive, ofTests(project, packed.apply(archive)))));
+            for (Wiring.Archive archive : archives(wiring)) {
+                if (names.contains(Paths.name(archive.path())) || !made.add(archive.path())) continue;
+                Predicate<SourceFile> packed =
+                        source -> wiring.packs(archive, source, templates.compiled(source.path()));
+                boolean tests = project.modules().stream()
+                        .anyMatch(module -> module.tests().stream().anyMatch(packed));
+                boolean program = project.modules().stream()
+                        .anyMatch(module -> module.main().stream().anyMatch(packed));
+                lost.add(new LostArchive(archive, tests && !program));
+            }
         }
         return lost;
     }
 
-    private static boolean ofTests(JvmProject project, Predicate<SourceFile> packed) {
-        return any(project, SourceModule::tests, packed) && !any(project, SourceModule::main, packed);
-    }
-
-    private static boolean any(
-            JvmProject project, Function<SourceModule, List<SourceFile>> sources, Predicate<SourceFile> packed) {
-        return project.modules().stream()
-                .anyMatch(module -> sources.apply(module).stream().anyMatch(packed));
+    private static List<Wiring.Archive> archives(Wiring wiring) {
+        return Stream.concat(wiring.archives().stream(), wiring.distributions().stream())
+                .toList();
     }
 
     public Finding finding() {

@@ -100,11 +100,11 @@ public final class ScopeFinder {
         // code that stated processors generate may use what their annotations come with
         boolean only = jar.offersProcessor() || traits.processors().isEmpty();
         if (only && traits.compileOnly().contains(jar) && !fromNames.containsKey(jar)) {
-            String why = "only the compiler uses it: annotations in " + files(main.size());
+            String why = "only the compiler uses it: annotations in " + Text.count(main.size(), "file");
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, main);
         }
         if (usage.uses(Way.MAIN, jar)) {
-            return found(Scope.COMPILE, true, Certainty.CERTAIN, "used by " + files(main.size()), main);
+            return found(Scope.COMPILE, true, Certainty.CERTAIN, "used by " + Text.count(main.size(), "file"), main);
         }
         if (traits.testOnly().containsKey(jar)) {
             Evidence place = traits.testOnly().get(jar);
@@ -113,14 +113,15 @@ public final class ScopeFinder {
         }
         if (usage.uses(Way.BY_NAME, jar)) {
             boolean compile = fromMain.containsKey(jar) && !behindFacade(jar);
-            String why = "named in " + files(named.size());
+            String why = "named in " + Text.count(named.size(), "file");
             return found(compile ? Scope.COMPILE : Scope.RUNTIME, true, Certainty.LIKELY, why, named);
         }
         if (fromMain.containsKey(jar))
             return neededBy(behindFacade(jar) ? Scope.RUNTIME : Scope.COMPILE, fromMain.get(jar));
         if (fromNames.containsKey(jar)) return neededBy(Scope.RUNTIME, fromNames.get(jar));
         if (usage.uses(Way.TEST, jar)) {
-            return found(Scope.TEST, true, Certainty.CERTAIN, "used by " + tests(test.size()), test);
+            return found(
+                    Scope.TEST, true, Certainty.CERTAIN, "used by " + Text.count(test.size(), "test source"), test);
         }
         if (fromTests.containsKey(jar)) return neededBy(Scope.TEST, fromTests.get(jar));
         if (usage.uses(Way.BY_SERVICE, jar)) {
@@ -177,13 +178,5 @@ public final class ScopeFinder {
     private static ScopeFinding found(
             Scope scope, boolean direct, Certainty certainty, String why, List<Evidence> evidence) {
         return new ScopeFinding(scope, direct, false, certainty, why, evidence, "");
-    }
-
-    private static String files(int count) {
-        return count == 1 ? "1 file" : count + " files";
-    }
-
-    private static String tests(int count) {
-        return count == 1 ? "1 test source" : count + " test sources";
     }
 }

@@ -50,6 +50,9 @@ public final class FolderRoles {
     private final Map<String, List<Function<String, Optional<String>>>> packed = new HashMap<>();
 
     private final TemplateSources templates;
+    /** The copies in which text of sources is replaced; each source is read once. */
+    private final Map<SourceFile, Optional<Wiring.Copy>> filtered = new HashMap<>();
+
     private final SeparateCompilations apart;
     private final WebArchives web;
     private final WiredResources resources;
@@ -120,9 +123,8 @@ public final class FolderRoles {
             List<Evidence> place = List.of(generated.get().evidence());
             return new Folder(root, Role.OUTPUT, Certainty.CERTAIN, "written by annotation processors", place);
         }
-        List<Wiring.Copy> copies = inRoot.stream()
-                .flatMap(source -> templates.of(tree, source.path()).stream())
-                .toList();
+        List<Wiring.Copy> copies =
+                inRoot.stream().flatMap(source -> filtered(source).stream()).toList();
         if (copies.size() == inRoot.size()) {
             List<Evidence> places =
                     copies.stream().map(Wiring.Copy::evidence).distinct().toList();
@@ -365,6 +367,10 @@ public final class FolderRoles {
         }
     }
 
+    private Optional<Wiring.Copy> filtered(SourceFile source) {
+        return filtered.computeIfAbsent(source, one -> templates.of(tree, one.path()));
+    }
+
     private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
         String compiled = templates.compiled(source.path());
@@ -376,7 +382,7 @@ public final class FolderRoles {
         String why = mixedIn ? "a test in a source folder" : "";
         Role role = folder.role() == Role.WEB ? Role.MAIN : folder.role();
         if (mixedIn) role = Role.TEST;
-        else if (role == Role.MAIN && templates.of(tree, source.path()).isPresent()) role = Role.TEMPLATE;
+        else if (role == Role.MAIN && filtered(source).isPresent()) role = Role.TEMPLATE;
         String name = Paths.name(compiled);
         String relative = name.equals(Paths.name(source.path()))
                 ? Paths.relative(folder.path(), source.path())

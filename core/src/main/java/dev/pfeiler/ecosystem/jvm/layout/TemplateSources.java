@@ -6,7 +6,6 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -66,10 +65,7 @@ public final class TemplateSources {
     private static boolean replaces(Wiring.Copy copy, ProjectTree tree, String path) {
         if (copy.filters().isEmpty()) return false;
         try {
-            // names are ASCII, which most charsets extend
-            String text = new String(tree.bytes(path), StandardCharsets.ISO_8859_1);
-            return copy.filters().stream()
-                    .anyMatch(filter -> !filter.names(text).isEmpty());
+            return !copy.replaced(tree.bytes(path)).isEmpty();
         } catch (IOException e) {
             return false;
         }

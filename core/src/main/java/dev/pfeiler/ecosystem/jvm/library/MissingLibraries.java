@@ -17,6 +17,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -36,8 +37,10 @@ public final class MissingLibraries {
     private final Set<String> present = new HashSet<>();
     private final Catalogue.Era era;
     private final Map<String, Coordinates> families = new TreeMap<>();
-    /** What wirings name, by the names of the artifacts that their files' names stand for. */
-    private final Map<String, Wiring.Setting> named = new TreeMap<>();
+    /** Paths of jars that wirings name, by the names of the artifacts that their files' names stand for. */
+    private final Map<String, String> named = new TreeMap<>();
+    /** What has been asked of repositories already. */
+    private final Map<Coordinates, Optional<Coordinates>> inStatedVersion = new HashMap<>();
 
     private final Names<Object> known = new Names<>();
     private final Set<String> packages = new HashSet<>();
@@ -84,12 +87,12 @@ public final class MissingLibraries {
             List<Jar> jars,
             Collection<Coordinates> identified,
             Catalogue.Era era,
-            List<Wiring.Setting> absent) {}
+            List<String> absent) {}
 
     public MissingLibraries(Project project, Repositories repositories) {
         this.repositories = repositories;
         this.era = project.era();
-        project.absent().forEach(jar -> named.putIfAbsent(Wiring.Archive.baseName(jar.value()), jar));
+        project.absent().forEach(jar -> named.putIfAbsent(Wiring.Archive.baseName(jar), jar));
         project.identified().forEach(c -> {
             families.putIfAbsent(c.group(), c);
             present.add(c.key());
@@ -204,9 +207,7 @@ public final class MissingLibraries {
 
     private void fromCatalogue(Import one, Catalogue.Entry entry) {
         Coordinates fitting = entry.fitting(era);
-        Optional<Coordinates> stated = Optional.of(fitting)
-                .filter(artifact -> named.containsKey(artifact.artifact()))
-                .flatMap(this::inStatedVersion);
+        Optional<Coordinates> stated = inStatedVersion(fitting);
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.parse(entry.scope()).orElseThrow();
         add(
                 entry.packages().get(0),
@@ -234,26 +235,26 @@ public final class MissingLibraries {
     }
 
     private String asNamed(Coordinates artifact) {
-        return "the build names " + Paths.name(named.get(artifact.artifact()).value());
+        return "the build names " + Paths.name(named.get(artifact.artifact()));
     }
 
     /** Of artifacts with a class, one that a wiring names the jar of; in that version, where a repository has it. */
     private Optional<Coordinates> stated(List<Coordinates> holding) {
-        List<Coordinates> fitting = holding.stream()
-                .filter(artifact -> named.containsKey(artifact.artifact()))
-                .toList();
-        return fitting.stream()
+        return holding.stream()
                 .flatMap(artifact -> inStatedVersion(artifact).stream())
                 .findFirst()
-                .or(() -> fitting.stream().findFirst());
+                .or(() -> holding.stream()
+                        .filter(artifact -> named.containsKey(artifact.artifact()))
+                        .findFirst());
     }
 
+    /** An artifact in the version of the jar that a wiring names; empty if it names none, or no repository has it. */
     private Optional<Coordinates> inStatedVersion(Coordinates artifact) {
-        String stem = Paths.stem(named.get(artifact.artifact()).value());
-        if (stem.equals(artifact.artifact())) return Optional.empty();
-        Coordinates stated =
-                artifact.withVersion(stem.substring(artifact.artifact().length() + 1));
-        return Optional.of(stated).filter(one -> repositories.descriptor(one).isPresent());
+        String path = named.get(artifact.artifact());
+        if (path == null || Paths.stem(path).equals(artifact.artifact())) return Optional.empty();
+        String version = Paths.stem(path).substring(artifact.artifact().length() + 1);
+        return inStatedVersion.computeIfAbsent(artifact.withVersion(version), stated -> Optional.of(stated)
+                .filter(one -> repositories.descriptor(one).isPresent()));
     }
 
     /** Of artifacts with a class, one that answers another import already. */

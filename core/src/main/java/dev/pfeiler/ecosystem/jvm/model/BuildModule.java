@@ -129,6 +129,11 @@ public final class BuildModule {
         return distributions;
     }
 
+    /** Whether documentation is packed into what the module hands on. */
+    public boolean packsDocumentation() {
+        return distributions.stream().anyMatch(made -> made.documentation().isPresent());
+    }
+
     /** The folder beside its archive, relative to the archive's, that the libraries it runs with are copied to. */
     public Optional<String> libraryFolder() {
         return libraryFolder;

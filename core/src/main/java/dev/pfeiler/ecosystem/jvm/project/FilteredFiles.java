@@ -9,7 +9,6 @@ import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.Date;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -62,16 +61,10 @@ public final class FilteredFiles {
                 .findFirst();
         Optional<TreeFile> file = tree.file(path);
         if (copy.isEmpty() || file.isEmpty() || file.get().link()) return Optional.empty();
-        Map<TextFilter, List<String>> names = new LinkedHashMap<>();
         try {
-            String text = new String(tree.bytes(path), BYTES);
-            for (TextFilter filter : copy.get().filters()) {
-                List<String> found = filter.names(text);
-                if (!found.isEmpty()) names.put(filter, found);
-            }
+            return Optional.of(new Filtered(copy.get(), copy.get().replaced(tree.bytes(path))));
         } catch (IOException e) {
             return Optional.empty();
         }
-        return Optional.of(new Filtered(copy.get(), names));
     }
 }

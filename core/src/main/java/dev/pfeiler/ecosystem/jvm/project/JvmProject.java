@@ -88,6 +88,11 @@ public record JvmProject(
         return modules.stream().filter(module::packedBy).findFirst();
     }
 
+    /** The module that a file of the tree is in. */
+    public Optional<SourceModule> owner(String path) {
+        return modules.stream().filter(module -> module.paths().contains(path)).findFirst();
+    }
+
     /** Whether a library, or a copy of it, is where it is deployed with a module. */
     public boolean deployed(SourceModule module, Jar library) {
         return module.deploys(library)
@@ -116,7 +121,7 @@ public record JvmProject(
     }
 
     /** Jars that wirings name, that are not there and that none of them makes. */
-    private static List<Wiring.Setting> absent(JvmReading reading) {
+    private static List<String> absent(JvmReading reading) {
         Set<String> made = reading.wirings().stream()
                 .flatMap(wiring -> wiring.archives().stream())
                 .map(Wiring.Archive::path)
@@ -125,10 +130,10 @@ public record JvmProject(
                 .flatMap(wiring -> Stream.concat(
                         wiring.unanalyzed().absent().stream(),
                         wiring.libraries().stream()
-                                .filter(library -> library.path().endsWith(".jar")
-                                        && !reading.tree().has(library.path()))
-                                .map(library -> new Wiring.Setting(library.path(), library.evidence()))))
-                .filter(jar -> !made.contains(jar.value()))
+                                .map(Wiring.Library::path)
+                                .filter(path ->
+                                        path.endsWith(".jar") && !reading.tree().has(path))))
+                .filter(path -> !made.contains(path))
                 .toList();
     }
 

@@ -76,7 +76,10 @@ public record SourceModule(
                 .filter(call -> main.stream().anyMatch(source -> call.takes(source.path())));
     }
 
-    /** The archives in which the old build hands the module on: the first that its own goes into, and those of its sources or documentation. */
+    /**
+     * The archives in which the old build hands the module on: the first that its own goes into, and those of its sources
+     * or documentation.
+     */
     public List<Wiring.Archive> distributions(Collection<Wiring> wirings) {
         Map<String, Wiring.Archive> made = new LinkedHashMap<>();
         wirings.stream()

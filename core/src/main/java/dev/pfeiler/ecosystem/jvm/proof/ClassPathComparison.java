@@ -10,6 +10,7 @@ import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
+import dev.pfeiler.tree.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -82,7 +83,7 @@ final class ClassPathComparison {
                 differences.add(new Difference(name(jar), Kind.CHANGED, "the same files, packed again"));
             else differences.add(new Difference(name(jar), Kind.ADDED, added(stage, sha1)));
         });
-        return new Comparison(stage.title, jars(old.size()), jars(now.size()), differences);
+        return new Comparison(stage.title, Text.count(old.size(), "jar"), Text.count(now.size(), "jar"), differences);
     }
 
     private static Map<String, Path> without(Map<String, Path> jars, Map<String, Path> others) {
@@ -136,9 +137,5 @@ final class ClassPathComparison {
 
     private static String name(Path jar) {
         return jar.getFileName().toString();
-    }
-
-    private static String jars(int count) {
-        return count == 1 ? "1 jar" : count + " jars";
     }
 }

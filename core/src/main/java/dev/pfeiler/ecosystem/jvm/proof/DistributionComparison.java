@@ -11,6 +11,7 @@ import dev.pfeiler.proof.Difference.Kind;
 import dev.pfeiler.tree.Hashing;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -78,11 +79,7 @@ final class DistributionComparison {
         for (Map.Entry<String, String> one : added.entrySet())
             differences.add(
                     new Difference(one.getValue(), Kind.ADDED, isWritten(one.getValue(), one.getKey()) ? WRITTEN : ""));
-        return new Comparison(row, count(before), count(after), differences);
-    }
-
-    private static String count(Map<String, String> entries) {
-        return entries.size() == 1 ? "1 file" : entries.size() + " files";
+        return new Comparison(row, Text.count(before.size(), "file"), Text.count(after.size(), "file"), differences);
     }
 
     /** Whether an entry is below the folder of documentation; where that is the top, other files have names of their own. */

@@ -220,11 +220,7 @@ public final class JvmSteps {
         // without a web or enterprise archive, what would go into it stays where it is
         if (role == Role.WEB && !decisions.build().makes(Packaging.WAR)
                 || role == Role.APPLICATION && !decisions.build().makes(Packaging.EAR)) return;
-        String to = project.modules().stream()
-                .filter(module -> module.paths().contains(placement.path()))
-                .findFirst()
-                .orElseThrow()
-                .path(placement);
+        String to = project.owner(placement.path()).orElseThrow().path(placement);
         if (to.equals(placement.path()) || placement.staysInPlace()) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         Step.Edit edit = decisions.fixes().edits().get(placement.path());

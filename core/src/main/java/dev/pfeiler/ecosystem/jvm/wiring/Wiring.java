@@ -9,6 +9,7 @@ import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
@@ -110,7 +111,7 @@ public record Wiring(
      * @param uploads what happens to the products once they are made
      * @param absent jars on class paths that are not in the tree, by their paths
      */
-    public record Unanalyzed(List<Finding> trouble, List<Finding> steps, List<Setting> uploads, List<Setting> absent) {
+    public record Unanalyzed(List<Finding> trouble, List<Finding> steps, List<Setting> uploads, List<String> absent) {
         public Unanalyzed {
             trouble = trouble.stream().distinct().toList();
             steps = steps.stream().distinct().toList();
@@ -469,6 +470,17 @@ public record Wiring(
     public record Copy(String to, Content content, List<TextFilter> filters, Evidence evidence) {
         public Copy {
             filters = List.copyOf(filters);
+        }
+
+        /** The names that are replaced in a file, by filter; the bytes of any charset that extends ASCII will do. */
+        public Map<TextFilter, List<String>> replaced(byte[] bytes) {
+            String text = new String(bytes, StandardCharsets.ISO_8859_1);
+            Map<TextFilter, List<String>> replaced = new LinkedHashMap<>();
+            for (TextFilter filter : filters) {
+                List<String> names = filter.names(text);
+                if (!names.isEmpty()) replaced.put(filter, names);
+            }
+            return replaced;
         }
     }
 

@@ -36,7 +36,7 @@ public final class WiringBuilder {
     public final List<Wiring.Generator> generators = new ArrayList<>();
     public final Map<String, Wiring.Setting> documentation = new LinkedHashMap<>();
     public final List<Wiring.Setting> documented = new ArrayList<>();
-    public final List<Wiring.Setting> absent = new ArrayList<>();
+    public final List<String> absent = new ArrayList<>();
     public final List<Wiring.Setting> projects = new ArrayList<>();
     public final List<Wiring.Setting> webRoots = new ArrayList<>();
     public final List<Wiring.Copy> copies = new ArrayList<>();

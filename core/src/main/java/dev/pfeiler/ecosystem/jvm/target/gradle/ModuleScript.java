@@ -139,9 +139,7 @@ final class ModuleScript {
     }
 
     private void documentation(Script script) {
-        boolean handedOn = build.modules().stream()
-                .flatMap(module -> module.distributions().stream())
-                .anyMatch(made -> made.documentation().isPresent());
+        boolean handedOn = build.modules().stream().anyMatch(BuildModule::packsDocumentation);
         if (build.documentation().isEmpty() && !handedOn) return;
         Script options = new Script();
         options.line("encoding = " + dialect.string(build.compiler().encoding()));

@@ -104,7 +104,7 @@ final class PomPlugins {
             library.whole().ifPresent(name -> plugins.add(launch.withLibraries(module, name)));
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
-        if (isHandedOnDocumented(module)) plugins.add(documented());
+        if (module.packsDocumentation()) plugins.add(documented());
         new AssemblyWriter(build.coordinates().version()).plugin(module, times).ifPresent(plugins::add);
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
@@ -181,7 +181,7 @@ final class PomPlugins {
         if (build.makes(Packaging.WAR)) add(plugins, archiver(Packaging.WAR));
         if (build.makes(Packaging.JAR)) add(plugins, archiver(Packaging.JAR));
         if (build.makes(Packaging.EAR)) add(plugins, archiver(Packaging.EAR));
-        boolean documented = build.modules().stream().anyMatch(PomPlugins::isHandedOnDocumented);
+        boolean documented = build.modules().stream().anyMatch(BuildModule::packsDocumentation);
         if (documented || !build.documentation().isEmpty()) add(plugins, JAVADOC);
         if (!build.brief()) {
             add(plugins, "maven-install-plugin");
@@ -201,11 +201,6 @@ final class PomPlugins {
 
     private static String archiver(Packaging packaging) {
         return "maven-" + packaging.word() + "-plugin";
-    }
-
-    private static boolean isHandedOnDocumented(BuildModule module) {
-        return module.distributions().stream()
-                .anyMatch(made -> made.documentation().isPresent());
     }
 
     /** Documents the sources before archives are made; like the old build, it goes on where a comment has errors. */

@@ -53,8 +53,7 @@ final class AntFilters {
                 default -> {}
             }
         }
-        if (List.of("true", "yes", "on").contains(paths.value(copy.element(), "filtering")))
-            filters.add(new TextFilter(MARK, MARK, shared));
+        if (paths.isTrue(copy.element(), "filtering")) filters.add(new TextFilter(MARK, MARK, shared));
         filters.removeIf(filter -> filter.values().isEmpty());
         return filters;
     }

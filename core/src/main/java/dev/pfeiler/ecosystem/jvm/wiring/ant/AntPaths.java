@@ -63,6 +63,11 @@ public final class AntPaths {
         return properties.expand(element.attribute(attribute));
     }
 
+    /** Whether an attribute says yes. Source: the build tool's manual on conditions, {@code istrue}. */
+    boolean isTrue(XmlElement element, String attribute) {
+        return List.of("true", "yes", "on").contains(value(element, attribute));
+    }
+
     /** Keeps a path under its name. */
     void path(AntElement task) {
         String id = task.element().attribute("id");
@@ -83,7 +88,7 @@ public final class AntPaths {
                 case "pathelement", "path", "classpath" -> entries.addAll(entries(file, child));
                 case "fileset", "dirset" -> {
                     files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
-                    absent(child, place);
+                    absent(child);
                 }
                 case "filelist" -> {
                     String dir = value(child, "dir");
@@ -108,14 +113,14 @@ public final class AntPaths {
                 project.ifPresent(other -> draft.projects.add(new Wiring.Setting(other, evidence)));
                 if (project.isEmpty() && !made(path.get())) {
                     draft.leave(path.get(), "is on the class path but missing", evidence);
-                    draft.absent.add(new Wiring.Setting(path.get(), evidence));
+                    draft.absent.add(path.get());
                 }
             } else entries.add(new Wiring.Library(path.get(), false, evidence));
         }
     }
 
     /** Notes the jars that a file set names and that are not there. */
-    private void absent(XmlElement element, Evidence evidence) {
+    private void absent(XmlElement element) {
         XmlElement set = referenced(element);
         Optional<String> dir = inside(value(set, "dir"));
         if (dir.isEmpty()) return;
@@ -123,7 +128,7 @@ public final class AntPaths {
                 .filter(name -> name.endsWith(".jar") && !name.contains("*") && !name.contains("?"))
                 .map(name -> Paths.join(dir.get(), name))
                 .filter(path -> !tree.has(path) && !made(path))
-                .forEach(path -> draft.absent.add(new Wiring.Setting(path, evidence)));
+                .forEach(draft.absent::add);
     }
 
     /** Whether an archive is one that the build itself makes. */

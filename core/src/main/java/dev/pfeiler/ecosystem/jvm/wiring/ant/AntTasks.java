@@ -271,8 +271,8 @@ final class AntTasks {
             case "or" -> condition.children().stream().anyMatch(this::holds);
             case "not" -> condition.children().stream().noneMatch(this::holds);
             case "isset" -> properties.isSet(paths.value(condition, "property"));
-            case "istrue" -> List.of("true", "yes", "on").contains(paths.value(condition, "value"));
-            case "isfalse" -> !List.of("true", "yes", "on").contains(paths.value(condition, "value"));
+            case "istrue" -> paths.isTrue(condition, "value");
+            case "isfalse" -> !paths.isTrue(condition, "value");
             case "equals" -> paths.value(condition, "arg1").equals(paths.value(condition, "arg2"));
             case "available" -> available(condition);
             default -> false;
@@ -349,8 +349,7 @@ final class AntTasks {
                 Map.of("source", "-source", "target", "-target", "release", "--release", "encoding", "-encoding");
         options.forEach((attribute, option) -> setting(task, attribute).ifPresent(s -> settings.put(option, s)));
         List<Wiring.Setting> flags = new ArrayList<>();
-        String debug = paths.value(e, "debug");
-        if (!List.of("true", "yes", "on").contains(debug)) flags.add(new Wiring.Setting("-g:none", task.evidence()));
+        if (!paths.isTrue(e, "debug")) flags.add(new Wiring.Setting("-g:none", task.evidence()));
         List<String> words = e.children("compilerarg")
                 .flatMap(arg -> Stream.concat(
                         Arrays.stream((paths.value(arg, "value") + " " + paths.value(arg, "line"))
@@ -489,10 +488,7 @@ final class AntTasks {
         boolean flat = e.all()
                 .anyMatch(child -> child.name().equals("flattenmapper")
                         || paths.value(child, "type").equals("flatten"));
-        Optional<XmlElement> glob = e.all()
-                .filter(child -> child.name().equals("globmapper")
-                        || paths.value(child, "type").equals("glob"))
-                .findFirst();
+        Optional<XmlElement> glob = e.all().filter(this::isGlobMapper).findFirst();
         boolean understood = e.all()
                 .noneMatch(child -> child.name().equals("map")
                         || child.name().endsWith("mapper")
@@ -585,6 +581,11 @@ final class AntTasks {
                 .ifPresent(dir -> draft.webRoots.add(new Wiring.Setting(dir, task.evidence())));
     }
 
+    private boolean isGlobMapper(XmlElement element) {
+        return element.name().equals("globmapper")
+                || paths.value(element, "type").equals("glob");
+    }
+
     /** Files of contents get the names that a mapper gives them; those that it does not match are not copied. */
     private void rename(List<Wiring.Content> contents, String from, String to) {
         String start = Text.before(from, "*");
@@ -624,8 +625,8 @@ final class AntTasks {
                 .flatMap(path -> paths.entries(task.file(), path).stream())
                 .forEach(entry -> contents.add(Wiring.Content.of(tree, entry.path(), "")));
         toFile.ifPresent(file -> contents.replaceAll(content -> content.as(Paths.name(file))));
-        Stream.concat(e.children("globmapper"), e.children("mapper").filter(mapper -> paths.value(mapper, "type")
-                        .equals("glob")))
+        e.children().stream()
+                .filter(this::isGlobMapper)
                 .findFirst()
                 .ifPresent(mapper -> rename(contents, paths.value(mapper, "from"), paths.value(mapper, "to")));
         List<TextFilter> replaced = filters.of(task);
