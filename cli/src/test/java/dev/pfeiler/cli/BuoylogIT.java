@@ -7,8 +7,10 @@ import dev.pfeiler.Tools;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.Map;
 import java.util.jar.JarFile;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -82,6 +84,22 @@ class BuoylogIT {
         assertThat(project.resolve("grammar/Sounding.jj")).exists();
         Program.Run prove = program.run("prove", project);
         assertThat(prove.exit()).as(prove.out()).isZero();
+    }
+
+    @Test
+    void whatIsGeneratedNeedNotBeInTheTree() throws IOException {
+        try (Stream<Path> generated = Files.walk(project.resolve("made"))) {
+            for (Path one : generated.sorted(Comparator.reverseOrder()).toList()) Files.delete(one);
+        }
+        Program.Run convert = program.run("convert", project);
+        assertThat(convert.exit()).as(convert.err()).isZero();
+        assertThat(project.resolve("buoyformat/src/main/javacc/Sounding.jj")).exists();
+        Program.Run prove = program.run("prove", project);
+        assertThat(prove.exit()).as(prove.out() + prove.err()).isZero();
+        assertThat(prove.out())
+                .containsPattern("buoyformat classes +11 +11")
+                .containsPattern(
+                        "were\\s+compiled\\s+for\\s+the\\s+baseline\\s+as\\s+the\\s+new\\s+build\\s+generated");
     }
 
     @Test

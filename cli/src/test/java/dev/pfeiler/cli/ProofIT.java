@@ -6,6 +6,7 @@ import dev.pfeiler.tree.Trees;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -70,6 +71,31 @@ class ProofIT {
         assertThat(prove.different()).containsExactly("build steps");
         assertThat(prove.row("build steps")).isEqualTo("different 1 not analyzed / ");
         assertThat(prove.row("classes")).isEqualTo("same 1 / 1");
+    }
+
+    /** What one archive of the classes has at a place is not what another has there. */
+    @Test
+    void filesOfFurtherArchives() throws IOException {
+        project = Files.createDirectories(folder.resolve("pilot/src/p"))
+                .getParent()
+                .getParent();
+        Files.writeString(project.resolve("src/p/Pilot.java"), "package p; public class Pilot {}\n");
+        Files.writeString(project.resolve("src/p/Full.java"), "package p; public class Full extends Pilot {}\n");
+        for (String one : List.of("Full", "Pilot"))
+            Files.writeString(Files.createDirectories(project.resolve(one)).resolve("pilot"), "p." + one);
+        Files.writeString(
+                project.resolve("build.xml"),
+                """
+                <project name="pilot"><target name="jar"><javac srcdir="src" destdir="out" source="8" target="8"/>
+                <jar destfile="small.jar"><fileset dir="out" excludes="**/Full.class"/><fileset dir="Pilot"/></jar>
+                <jar destfile="pilot.jar"><fileset dir="out"/><fileset dir="Full"/></jar></target></project>
+                """);
+        assertThat(program.run("convert", project).exit()).isZero();
+        Program.Run proven = prove(0);
+        assertThat(proven.row("resources")).isEqualTo("same 1 / 1");
+        assertThat(proven.row("small.jar resources")).isEqualTo("same 1 / 1");
+        edit("src/assembly/small.xml", "<directory>Pilot<", "<directory>src/main/resources<");
+        assertThat(prove(1).different()).containsExactly("small.jar resources");
     }
 
     /** The name with its letter case, and the manifest, are part of a product. */

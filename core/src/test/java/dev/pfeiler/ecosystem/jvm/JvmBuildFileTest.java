@@ -3,6 +3,8 @@ package dev.pfeiler.ecosystem.jvm;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Finding;
+import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.util.Map;
@@ -427,5 +429,96 @@ class JvmBuildFileTest extends ProposedProject {
                 .isEqualTo("named in 1 file");
         assertThat(proposal.decision("scope:WEB-INF/lib/idle.jar").orElseThrow().reason())
                 .isEqualTo("no usage found");
+    }
+
+    @Test
+    void aFileThatOnlyAFurtherArchiveHasAtAPlaceGoesIntoThatFromWhereItIs() throws IOException {
+        String service = "META-INF/services/p.Pilot";
+        sketch.file("src/p/Pilot.java", "package p; public interface Pilot {}")
+                .file("src/p/Full.java", "package p; public class Full implements Pilot {}")
+                .file("full/" + service, "p.Full")
+                .file("small/" + service, "p.Small")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='pilot-small.jar'><fileset dir='out' excludes='p/Full.class'/>",
+                        "<fileset dir='small'/></jar>",
+                        "<jar destfile='pilot.jar'><fileset dir='out'/><fileset dir='full'/></jar></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "full/" + service)).isEqualTo("src/main/resources/" + service);
+        assertThat(goal(proposal, "small/" + service)).isEqualTo("stays");
+        assertThat(written(proposal, "src/assembly/pilot-small.xml"))
+                .containsSubsequence(
+                        "<directory>${project.build.outputDirectory}</directory>",
+                        "<include>p/Pilot.class</include>",
+                        "<directory>small/META-INF/services</directory>",
+                        "<outputDirectory>META-INF/services</outputDirectory>",
+                        "<include>p.Pilot</include>");
+        assertThat(proposal.leftForYou())
+                .filteredOn(finding -> finding.subject().equals("small/" + service))
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.fact())
+                        .isEqualTo("left in place: the place of full/" + service + " would be the same"));
+        assertThat(written(propose("target=gradle"), "build.gradle"))
+                .containsSubsequence(
+                        "from(sourceSets.main.output) {",
+                        "include 'p/Pilot.class', 'p/Pilot$*.class'",
+                        "from('small/META-INF/services') {",
+                        "into 'META-INF/services'",
+                        "include 'p.Pilot'");
+    }
+
+    @Test
+    void classesThatOnlyAnotherBuildFilePacksAreOneProjectWithIt() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("src/p/plan.txt", "not copied")
+                .file("release.properties", "release=3.2")
+                .file(
+                        "src/p/build.xml",
+                        "<project default='c'><target name='c'>",
+                        "<javac srcdir='../../src' destdir='../../classes' target='11'/></target></project>")
+                .file(
+                        "build.xml",
+                        "<project name='tides' default='jar'><property file='release.properties'/>",
+                        "<target name='jar'><ant dir='src/p'/><copy file='release.properties' todir='classes'/>",
+                        "<jar destfile='tides.jar' basedir='classes'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "name")).isEqualTo("tides");
+        assertThat(value(proposal, "level")).isEqualTo("11");
+        assertThat(goal(proposal, "src/p/A.java")).isEqualTo("src/main/java/p/A.java");
+        assertThat(goal(proposal, "src/p/plan.txt")).isEqualTo("stays");
+        assertThat(goal(proposal, "release.properties")).isEqualTo("src/main/resources/release.properties");
+    }
+
+    @Test
+    void aGrammarWhoseSourcesAreNotInTheTreeIsGeneratedFromAllTheSame() throws IOException {
+        sketch.file("src/p/Main.java", "package p; import p.read.ParseException; class Main { p.read.Reader reader; }")
+                .file("src/p/read/Base.java", "package p.read; class Base {}")
+                .file(
+                        "src/p/read/Reader.jj",
+                        "PARSER_BEGIN(Reader) package p.read; class Reader extends Base {} PARSER_END(Reader)")
+                .file("src/p/Scanner.flex", "package p;", "%%", "%class Scanner", "%%")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'>",
+                        "<java classname='javacc' classpath='lib/javacc.jar'><arg value='-OUTPUT_DIRECTORY=gen/p/read'/>",
+                        "<arg value='src/p/read/Reader.jj'/></java>",
+                        "<jflex file='src/p/Scanner.flex' destdir='gen'/>",
+                        "<javac srcdir='src:gen' destdir='out'/><jar destfile='a.jar' basedir='out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/read/Reader.jj")).isEqualTo("src/main/javacc/Reader.jj");
+        assertThat(goal(proposal, "src/p/Scanner.flex")).isEqualTo("src/main/jflex/Scanner.flex");
+        assertThat(written(proposal, "pom.xml")).contains("javacc-maven-plugin", "jflex-maven-plugin");
+        assertThat(proposal.decisions())
+                .extracting(Decision::key)
+                .as("what is generated is in no library")
+                .noneMatch(key -> key.startsWith("library:"));
+        assertThat(proposal.leftForYou()).extracting(Finding::subject).doesNotContain("javacc", "jflex");
+        Proposal kept = propose("generator:src/p/read/Reader.jj=keep");
+        assertThat(kept.leftForYou())
+                .filteredOn(finding -> finding.subject().equals("javacc"))
+                .extracting(Finding::fact)
+                .containsExactly("generates sources in the old build that are not in the project; the new build does"
+                        + " not generate them");
     }
 }

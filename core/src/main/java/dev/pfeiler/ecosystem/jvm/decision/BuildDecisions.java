@@ -42,6 +42,7 @@ import dev.pfeiler.proposal.Choosable;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -300,7 +301,7 @@ public final class BuildDecisions {
                                     "Sources from " + Paths.name(grammar.path()),
                                     plugin,
                                     Certainty.LIKELY,
-                                    "the old build generates " + (count == 1 ? "1 source" : count + " sources")
+                                    "the old build generates " + (count == 0 ? "sources" : Text.count(count, "source"))
                                             + " from it",
                                     List.of(grammar.evidence()))
                             .in("Generated sources"),

@@ -216,7 +216,7 @@ final class ModuleDecisions {
 
     private List<GeneratedSources> generated(SourceModule module) {
         return grammars.stream()
-                .filter(grammar -> module.paths().stream().anyMatch(grammar.generated()::contains))
+                .filter(grammar -> project.module(grammar).equals(module))
                 .map(GrammarFiles.Grammar::sources)
                 .toList();
     }

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
+import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
@@ -73,10 +74,26 @@ final class PartialArchives {
                 // one of sources or documentation may share a licence with the module
                 boolean classes = in.stream().anyMatch(path -> path.endsWith(".class"));
                 if (classes && wanted(archive, deliberation))
-                    further.add(new PartialArchive(name, selection(wiring, archive, in), manifest(archive)));
+                    further.add(new PartialArchive(
+                            name, selection(wiring, archive, in), apart(archive), manifest(archive)));
             }
         }
         return new Decided(own, further);
+    }
+
+    /** Files that are left where they are because another goes to their place in the module. */
+    private List<Distribution.Files> apart(Wiring.Archive archive) {
+        return project.layout()
+                .files(Role.LEFT)
+                .filter(placement -> module.paths().contains(placement.path()))
+                .filter(placement -> archive.entry(placement.path()).equals(Optional.of(placement.relative())))
+                .filter(placement -> Paths.name(placement.path()).equals(Paths.name(placement.relative())))
+                .map(placement -> new Distribution.Files(
+                        SourceSetDecision.fromModule(module, Paths.parent(placement.path())),
+                        Paths.parent(placement.relative()),
+                        List.of(Paths.name(placement.path())),
+                        false))
+                .toList();
     }
 
     private boolean wanted(Wiring.Archive archive, Deliberation deliberation) {
@@ -167,8 +184,9 @@ final class PartialArchives {
                         && content.prefix().isEmpty()
                         && content.through().isEmpty())
                 .map(Wiring.Content::files)
-                .filter(selection ->
-                        in.stream().allMatch(selection::takes) && out.stream().noneMatch(selection::takes))
+                .filter(selection -> selection.isByPatterns()
+                        && in.stream().allMatch(selection::takes)
+                        && out.stream().noneMatch(selection::takes))
                 .findFirst();
     }
 

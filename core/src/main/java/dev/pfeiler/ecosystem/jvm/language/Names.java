@@ -136,8 +136,14 @@ public final class Names<T> {
 
     /** Who has what a full name names: a class, or in other languages than Java a member of a package. */
     private T named(SourceFile source, String name) {
-        T owner = owner(name);
-        if (owner != null || source.language() == JvmLanguage.JAVA) return owner;
+        boolean java = source.language() == JvmLanguage.JAVA;
+        Optional<String> owned = owned(name);
+        // no class of the unnamed package can be named in another one
+        boolean outOfReach = java
+                && !source.packageName().isEmpty()
+                && owned.filter(one -> one.indexOf('.') < 0).isPresent();
+        T owner = outOfReach ? null : owned.map(owners::get).orElse(null);
+        if (owner != null || java) return owner;
         owner = packages.get(LAST_PART.matcher(name).replaceFirst(""));
         // what is in this package can be named without it
         boolean again = owner == null && source.language() == JvmLanguage.SCALA && !name.startsWith("scala.");

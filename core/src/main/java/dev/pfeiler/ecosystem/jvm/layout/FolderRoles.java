@@ -109,6 +109,11 @@ public final class FolderRoles {
         return new Layout(List.copyOf(roles.folders.values()), roles.placements, marked);
     }
 
+    private boolean isCompiled(SourceFile source) {
+        return roots.wired(roots.rootOf(source)).isPresent()
+                || roots.compiledBy(templates.compiled(source.path())).isPresent();
+    }
+
     private void sourceFolders() {
         roots.byRoot().forEach((root, inRoot) -> folders.put(root, sourceFolder(root, inRoot)));
     }
@@ -171,7 +176,10 @@ public final class FolderRoles {
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
         boolean unwired = roots.areWired() && wired.isEmpty();
-        if ((unwired || below && apart.isOutside(inRoot)) && tests.unusedByOthers(inRoot)) {
+        boolean unused = unwired
+                ? tests.unreached(inRoot, this::isCompiled)
+                : below && apart.isOutside(inRoot) && tests.unusedByOthers(inRoot);
+        if (unused) {
             String why = (unwired ? "compiled by no wiring" : "compiled by the IDE only, not by the build")
                     + ", and not used by compiled sources";
             return new Folder(root, Role.LEFT, Certainty.LIKELY, why, evidence);
@@ -412,8 +420,9 @@ public final class FolderRoles {
                         ? enclosing(Paths.parent(folder.path()))
                         : null;
         if (around != null && around.role() == Role.MAIN && !web.takes(path)) folder = around;
+        // what is not compiled may be packed all the same
         if (folder == null || folder.role() == Role.LEFT || roots.excluded(path)) {
-            if (folder == null || folder.role() == Role.LEFT) packedApart(file);
+            packedApart(file);
             return;
         }
         if (file.extension().equals("class") && classRoot(path).isPresent()) {
@@ -470,7 +479,8 @@ public final class FolderRoles {
     /** A file of no folder with a role goes into an archive where the old build lays it in. */
     private void packedApart(TreeFile file) {
         String path = file.path();
-        boolean own = wirings.stream().anyMatch(wiring -> wiring.files().contains(path));
+        boolean own = !file.extension().equals("properties")
+                && wirings.stream().anyMatch(wiring -> wiring.files().contains(path));
         if (own || file.extension().equals("jar")) return;
         for (Wiring wiring : wirings) {
             for (Wiring.Archive archive : wiring.archives()) {

@@ -33,6 +33,13 @@ public record Layout(List<Folder> folders, SortedMap<String, Placement> placemen
         return Optional.ofNullable(placements.get(path));
     }
 
+    /** The same layout but for one file. */
+    public Layout with(Placement changed) {
+        SortedMap<String, Placement> all = new TreeMap<>(placements);
+        all.put(changed.path(), changed);
+        return new Layout(folders, all, marked);
+    }
+
     /** What is served with a web folder: paths in the tree, by the places from which they are served. */
     public SortedMap<String, String> served(Folder web) {
         SortedMap<String, String> served = new TreeMap<>();

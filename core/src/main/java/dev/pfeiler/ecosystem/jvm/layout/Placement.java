@@ -22,4 +22,9 @@ public record Placement(String path, Role role, String relative, Folder folder, 
                 && Paths.parent(path).isEmpty()
                 && Paths.name(relative).equals(path);
     }
+
+    /** The same file left where it is. */
+    public Placement left(String reason) {
+        return new Placement(path, Role.LEFT, relative, folder, reason);
+    }
 }

@@ -2,7 +2,9 @@ package dev.pfeiler.ecosystem.jvm.layout;
 
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.evidence.Evidence;
+import java.util.ArrayDeque;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -41,6 +43,8 @@ final class TestSigns {
     private final Collection<SourceFile> sources;
     /** Worked out only where somebody asks, as it takes as long as the reading. */
     private Links links;
+
+    private Set<SourceFile> reached;
 
     private final Map<SourceFile, Evidence> marked = new HashMap<>();
     private final Set<SourceFile> touching = new HashSet<>();
@@ -113,6 +117,32 @@ final class TestSigns {
         if (sources.size() == this.sources.size()) return true;
         Set<SourceFile> own = new HashSet<>(sources);
         return own.stream().noneMatch(source -> links().usedBy(source).anyMatch(user -> !own.contains(user)));
+    }
+
+    /**
+     * Whether neither what is compiled nor a test uses any of these sources, directly or through others.
+     *
+     * @param compiled whether the old build compiles a source; the same for every call
+     */
+    boolean unreached(Collection<SourceFile> sources, Predicate<SourceFile> compiled) {
+        if (reached == null) {
+            reached = new HashSet<>();
+            Deque<SourceFile> open = new ArrayDeque<>(this.sources.stream()
+                    .filter(source -> touching.contains(source) || compiled.test(source))
+                    .toList());
+            Set<String> declared =
+                    open.stream().flatMap(source -> source.typeNames().stream()).collect(Collectors.toSet());
+            while (!open.isEmpty()) {
+                SourceFile source = open.pop();
+                if (!reached.add(source)) continue;
+                // of two sources of a class, the compiled one is meant
+                links().uses(source)
+                        .filter(used ->
+                                compiled.test(used) || used.typeNames().stream().noneMatch(declared::contains))
+                        .forEach(open::push);
+            }
+        }
+        return sources.stream().noneMatch(reached::contains);
     }
 
     /**

@@ -46,7 +46,8 @@ public final class MissingLibraries {
     private final Set<String> packages = new HashSet<>();
     private final Map<String, Boolean> answeredTypes = new ConcurrentHashMap<>();
     private final Map<String, Boolean> answeredPackages = new ConcurrentHashMap<>();
-    /** The imports that nothing answers, by name, with where they stand. */
+    private final Set<String> generated = new HashSet<>();
+    /** The imports that nothing here answers, by name, with where they stand. */
     private final Map<String, Import> open = new TreeMap<>();
 
     private final Map<String, Missing> missing = new TreeMap<>();
@@ -79,6 +80,7 @@ public final class MissingLibraries {
      * @param all every source of the project; what it declares is not missing
      * @param identified the artifacts of the project's jars: of one family, one version is taken
      * @param absent jars that wirings name and that are not there, by their paths
+     * @param generated packages of sources that are generated
      */
     public record Project(
             Collection<SourceFile> main,
@@ -87,11 +89,13 @@ public final class MissingLibraries {
             List<Jar> jars,
             Collection<Coordinates> identified,
             Catalogue.Era era,
-            List<String> absent) {}
+            List<String> absent,
+            Set<String> generated) {}
 
     public MissingLibraries(Project project, Repositories repositories) {
         this.repositories = repositories;
         this.era = project.era();
+        generated.addAll(project.generated());
         project.absent().forEach(jar -> named.putIfAbsent(Wiring.Archive.baseName(jar), jar));
         project.identified().forEach(c -> {
             families.putIfAbsent(c.group(), c);
@@ -146,6 +150,7 @@ public final class MissingLibraries {
         boolean whole = isWhole(declared);
         return Platform.has(declared.name(), whole)
                 || known.owner(declared.name()) != null
+                || generated.contains(whole ? declared.name() : Jar.packageOf(declared.name()))
                 || whole && packages.contains(declared.name())
                 // other languages import names that are no classes, such as aliases of types
                 || source.language() != JvmLanguage.JAVA && packages.contains(Jar.packageOf(declared.name()))

@@ -34,6 +34,11 @@ public enum Generator {
         return mark.matcher(start).matches();
     }
 
+    /** Whether what it writes needs no class of the tool's own jar. */
+    public boolean writesStandalone() {
+        return this != ANTLR3 && this != ANTLR4;
+    }
+
     /** A class of the tool, or of what its output needs: the version of its jar is the version of the tool. */
     public String sign() {
         return sign;

@@ -27,6 +27,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** Finds the files that the old build generates sources from. */
 public final class GrammarFiles {
@@ -79,16 +80,25 @@ public final class GrammarFiles {
         String output = generator.output().isEmpty() ? Paths.parent(input) : generator.output();
         Written written = written(output, kind);
         Map<String, String> generated = written.generated();
-        if (generated.isEmpty()) return Optional.empty();
+        Optional<GrammarHead> head = generated.isEmpty() ? unwritten(reading, generator) : Optional.empty();
+        if (generated.isEmpty() && head.isEmpty()) return Optional.empty();
         Optional<Coordinates> tool = tool(kind.sign());
         // classes of one release and a parser of another do not fit
         if (kind == Generator.JAVACC && !ParserSupport.isOf(tool, written.starts())) return Optional.empty();
         boolean jakarta = generated.values().stream().anyMatch(text -> text.contains("jakarta.xml.bind"));
-        String packages = packageOf(generated.keySet());
+        String packages =
+                head.map(one -> one.packageName().replace('.', '/')).orElseGet(() -> packageOf(generated.keySet()));
+        List<String> replaced = new ArrayList<>(written.edited());
+        if (head.isPresent() && kind == Generator.JAVACC)
+            reading.sourceFiles().stream()
+                    .filter(source -> source.packagePath().equals(packages))
+                    .map(source -> Paths.name(source.path()))
+                    .filter(ParserSupport::isSupport)
+                    .forEach(replaced::add);
         GeneratorSupport place = support.apply(kind);
         String folder = Paths.join(place.folder(), place.byPackage() ? packages : "");
-        GeneratedSources sources = new GeneratedSources(
-                kind, tool, Paths.name(input), packages.replace('/', '.'), jakarta, written.edited());
+        GeneratedSources sources =
+                new GeneratedSources(kind, tool, Paths.name(input), packages.replace('/', '.'), jakarta, replaced);
         return Optional.of(new Grammar(
                 input,
                 Paths.join(folder, Paths.name(input)),
@@ -96,6 +106,35 @@ public final class GrammarFiles {
                 generated.keySet(),
                 sources,
                 generator.evidence()));
+    }
+
+    /** What a grammar says of its source, if that is nowhere in the tree. */
+    private static Optional<GrammarHead> unwritten(JvmReading reading, Wiring.Generator generator) {
+        Optional<Generator> kind = Generator.of(generator.tool());
+        if (kind.isEmpty() || generator.inputs().size() != 1) return Optional.empty();
+        try {
+            byte[] bytes = reading.tree().bytes(generator.inputs().get(0));
+            String text = new String(bytes, StandardCharsets.ISO_8859_1);
+            return GrammarHead.of(kind.get(), text).filter(head -> reading.sourceFiles().stream()
+                    .noneMatch(source -> source.typeNames().contains(head.qualified())));
+        } catch (IOException e) {
+            // it is listed among what cannot be read
+            return Optional.empty();
+        }
+    }
+
+    /** Whether a call generates a source that is nowhere in the tree. */
+    public static boolean isUnwritten(JvmReading reading, Wiring.Generator generator) {
+        return unwritten(reading, generator).isPresent();
+    }
+
+    /** The packages of sources that the old build generates and that are not in the tree. */
+    static Set<String> unwrittenPackages(JvmReading reading) {
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.generators().stream())
+                .flatMap(generator -> unwritten(reading, generator).stream())
+                .map(GrammarHead::packageName)
+                .collect(Collectors.toSet());
     }
 
     /** The files that a schema takes in and that are beside or below it. */

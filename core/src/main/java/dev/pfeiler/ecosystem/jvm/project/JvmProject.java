@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -80,17 +81,33 @@ public record JvmProject(
 
     /** The module of a name. */
     public Optional<SourceModule> module(ModuleName name) {
-        return modules.stream().filter(module -> module.name().equals(name)).findFirst();
+        return firstModule(module -> module.name().equals(name));
     }
 
     /** The enterprise archive into which a module goes. */
     public Optional<SourceModule> packing(SourceModule module) {
-        return modules.stream().filter(module::packedBy).findFirst();
+        return firstModule(module::packedBy);
+    }
+
+    /** The module of the sources that are generated from a grammar: of those that use them, the first that is built. */
+    public SourceModule module(GrammarFiles.Grammar grammar) {
+        String named = grammar.sources().packageName();
+        return firstModule(module -> module.paths().stream().anyMatch(grammar.generated()::contains))
+                .or(() -> firstModule(module -> module.main().stream()
+                        .anyMatch(source -> source.packageName().equals(named))))
+                .or(() -> firstModule(module -> module.main().stream()
+                        .flatMap(source -> source.imports().stream())
+                        .anyMatch(one -> one.name().equals(named) || one.name().startsWith(named + "."))))
+                .orElse(modules.get(0));
+    }
+
+    private Optional<SourceModule> firstModule(Predicate<SourceModule> wanted) {
+        return modules.stream().filter(wanted).findFirst();
     }
 
     /** The module that a file of the tree is in. */
     public Optional<SourceModule> owner(String path) {
-        return modules.stream().filter(module -> module.paths().contains(path)).findFirst();
+        return firstModule(module -> module.paths().contains(path));
     }
 
     /** Whether a library, or a copy of it, is where it is deployed with a module. */
@@ -116,7 +133,8 @@ public record JvmProject(
                                 .map(JarIdentity::coordinates)
                                 .toList(),
                         new Catalogue.Era(level, servletVersion(), jakarta),
-                        absent(reading)),
+                        absent(reading),
+                        GrammarFiles.unwrittenPackages(reading)),
                 reading.repositories());
     }
 

@@ -53,6 +53,11 @@ final class ParserSupport {
                 .allMatch(release -> version.startsWith(release.group(1) + "."));
     }
 
+    /** Whether such a class has the name of a file. */
+    static boolean isSupport(String name) {
+        return NAMES.contains(name);
+    }
+
     /** Whether a source is such a class and not known to be as JavaCC wrote it. */
     static boolean mayBeEdited(String name, byte[] bytes) {
         if (!NAMES.contains(name)) return false;

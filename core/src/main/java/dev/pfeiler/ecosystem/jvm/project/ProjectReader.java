@@ -7,8 +7,10 @@ import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
+import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.library.CompileOnlyJars;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
+import dev.pfeiler.ecosystem.jvm.model.Generator;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -19,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -55,7 +58,39 @@ public final class ProjectReader {
         List<SourceModule> modules = new ModuleSplit(
                         reading, layout, main, tests, jars.libraries(), webs, archives, applications)
                 .of(usage, split);
-        return new JvmProject(layout, main, tests, webs, jars, usage, applications, modules);
+        return new JvmProject(apart(layout, modules), main, tests, webs, jars, usage, applications, modules);
+    }
+
+    /** A layout in which of files that would go to one place only the one of the module's own archive goes there. */
+    private Layout apart(Layout layout, List<SourceModule> modules) {
+        Layout apart = layout;
+        for (SourceModule module : modules) {
+            Map<String, List<Placement>> byPlace = Stream.concat(
+                            layout.files(Role.MAIN_RESOURCES),
+                            // sources that declare the same are an error of the project
+                            layout.files(Role.MAIN)
+                                    .filter(placement -> !reading.languages().isSource(placement.path())))
+                    .filter(placement -> module.paths().contains(placement.path()))
+                    .collect(Collectors.groupingBy(
+                            (Placement placement) -> module.path(placement), TreeMap::new, Collectors.toList()));
+            for (List<Placement> same : byPlace.values()) {
+                Placement kept = same.stream()
+                        .filter(placement -> packed(module, placement))
+                        .findFirst()
+                        .orElse(same.get(0));
+                for (Placement other : same)
+                    if (!other.equals(kept))
+                        apart = apart.with(other.left("the place of " + kept.path() + " would be the same"));
+            }
+        }
+        return apart;
+    }
+
+    private static boolean packed(SourceModule module, Placement placement) {
+        return module.archive()
+                .flatMap(archive -> WiredResources.place(archive, placement.path()))
+                .filter(placement.relative()::equals)
+                .isPresent();
     }
 
     /** The jars on paths of annotation processors, with the place that puts them there. */
@@ -86,6 +121,7 @@ public final class ProjectReader {
         for (Jar jar : reading.jars()) {
             if (products.contains(jar) || !listed.isEmpty() && !listed.contains(jar.path())) continue;
             if (processors.contains(jar) && !classPath.contains(jar.path())) continue;
+            if (listed.isEmpty() && onlyGenerates(jar, main, tests)) continue;
             Jar first = byHash.putIfAbsent(jar.sha1(), jar);
             if (first != null) copies.put(jar, first);
         }
@@ -97,6 +133,17 @@ public final class ProjectReader {
                         && !processors.contains(jar))
                 .toList();
         return new ProjectJars(libraries, copies, products, unlisted, JarTraits.NONE);
+    }
+
+    /** Whether a jar is a generator of sources that the old build calls, and no source uses it. */
+    private boolean onlyGenerates(Jar jar, List<SourceFile> main, List<SourceFile> tests) {
+        boolean called = reading.wirings().stream()
+                .flatMap(wiring -> wiring.generators().stream())
+                .flatMap(call -> Generator.of(call.tool()).stream())
+                .anyMatch(generator -> generator.writesStandalone() && jar.holds(generator.sign()));
+        if (!called) return false;
+        Usage usage = Usage.of(List.of(jar), main, tests, List.of(), Map.of());
+        return !usage.uses(Usage.Way.MAIN, jar) && !usage.uses(Usage.Way.TEST, jar);
     }
 
     private static List<SourceFile> withRole(JvmReading reading, Layout layout, Set<Role> roles) {

@@ -11,9 +11,11 @@ import dev.pfeiler.ecosystem.jvm.model.CompiledLanguage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.project.FilteredFiles;
+import dev.pfeiler.ecosystem.jvm.project.GrammarFiles;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.Wirings;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.process.ArgumentFile;
 import dev.pfeiler.process.ToolRun;
 import dev.pfeiler.proof.Difference;
@@ -47,6 +49,9 @@ import java.util.stream.Stream;
  * wiring says anything, which is then not compared.
  */
 final class BaselineBuilder {
+    /** Where the build tools generate sources, relative to a module. */
+    private static final List<String> GENERATED = List.of("target/generated-sources", "build/generated");
+
     private static final Pattern EXCEPTION = Pattern.compile("(?:Caused by: )?[\\w.$]+(?:Exception|Error)\\b.*");
     private static final String PATCHING = "--patch-module";
     private static final Duration LIMIT = Duration.ofMinutes(10);
@@ -268,6 +273,10 @@ final class BaselineBuilder {
                 .filter(group -> !group.sources().isEmpty())
                 .toList();
         Optional<WiredSettings> leading = leading(groups);
+        if (!tests && !generated(module).isEmpty())
+            remarks.notes()
+                    .add(
+                            "Sources that are generated from grammars were compiled for the baseline as the new build generated them.");
         for (Group group : groups) {
             List<Path> wired = libraries(group, withTests);
             List<Path> classPath = new ArrayList<>(before);
@@ -313,7 +322,7 @@ final class BaselineBuilder {
             SourceModule module, Group group, List<Path> classPath, Path output, Path scratch, String name)
             throws IOException {
         if (group.language() == JvmLanguage.JAVA)
-            return javac(group.settings(), classPath, group.sources(), output, scratch, name);
+            return javac(module, group.settings(), classPath, group.sources(), output, scratch, name);
         Optional<CompiledLanguage> decided = context.build(module).languages().stream()
                 .filter(compiled -> compiled.language() == group.language())
                 .findFirst();
@@ -455,8 +464,13 @@ final class BaselineBuilder {
                 .findFirst();
     }
 
-    private static boolean isIncomplete(Wiring wiring) {
-        return !wiring.trouble().isEmpty();
+    /** Whether a wiring compiles more than it says: what was not understood, or what a generator writes. */
+    private boolean isIncomplete(Wiring wiring) {
+        Set<Evidence> converted = context.decisions().grammars().stream()
+                .map(GrammarFiles.Grammar::evidence)
+                .collect(Collectors.toSet());
+        return !wiring.trouble().isEmpty()
+                || wiring.generators().stream().anyMatch(call -> !converted.contains(call.evidence()));
     }
 
     /** The jars on a call's class path, and what was fetched; all jars of the project if the call names none. */
@@ -489,7 +503,33 @@ final class BaselineBuilder {
         return paths.stream().map(Path::toString).collect(Collectors.joining(File.pathSeparator));
     }
 
+    /** Sources that the new build generated from grammars, where the tree has none that the old build generated. */
+    private List<Path> generated(SourceModule module) throws IOException {
+        boolean unwritten = context.decisions().grammars().stream()
+                .anyMatch(grammar -> grammar.generated().isEmpty()
+                        && context.project().module(grammar).equals(module));
+        if (!unwritten) return List.of();
+        List<Path> generated = new ArrayList<>();
+        for (String folder : GENERATED) {
+            Path root = context.request()
+                    .places()
+                    .converted()
+                    .resolve(module.folder())
+                    .resolve(folder);
+            if (!Files.isDirectory(root)) continue;
+            try (Stream<Path> files = Files.walk(root)) {
+                // what annotation processors write, they write for the baseline, too
+                files.filter(file -> file.toString().endsWith(".java")
+                                && !root.relativize(file).toString().contains("annotation"))
+                        .sorted()
+                        .forEach(generated::add);
+            }
+        }
+        return generated;
+    }
+
     private Optional<String> javac(
+            SourceModule module,
             WiredSettings settings,
             List<Path> classPath,
             List<SourceFile> sources,
@@ -534,6 +574,8 @@ final class BaselineBuilder {
             }
             arguments.add(file.toString());
         }
+        if (sources.stream().noneMatch(module.tests()::contains))
+            generated(module).forEach(file -> arguments.add(file.toString()));
         String file = ArgumentFile.written(arguments, scratch.resolve(name + ".args"));
         ToolRun run = ToolRun.of(
                 List.of(context.reading().toolchain().tool("javac").toString(), file),

@@ -6,6 +6,8 @@ import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.ProjectTree;
+import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -52,7 +54,27 @@ final class PackedClasses {
                                     .equals(Optional.of(path)));
             if (in) packed.put(path, bytes);
         });
+        packed.putAll(ofItsOwn(wiring, archive.get(), packed.keySet()));
         return packed;
+    }
+
+    /** Files at whose place other archives of the same classes have other files; the folder holds one of them. */
+    private Map<String, byte[]> ofItsOwn(Wiring wiring, Wiring.Archive archive, Set<String> places) throws IOException {
+        ProjectTree tree = context.reading().tree();
+        Map<String, byte[]> own = new TreeMap<>();
+        for (TreeFile file : tree.files()) {
+            Optional<String> place = file.link()
+                    ? Optional.empty()
+                    : WiredResources.place(archive, file.path()).filter(places::contains);
+            if (place.isEmpty()) continue;
+            boolean shared = tree.files().stream()
+                    .filter(other -> !other.equals(file) && other.name().equals(file.name()))
+                    .anyMatch(other -> wiring.archives().stream()
+                            .anyMatch(made ->
+                                    WiredResources.place(made, other.path()).equals(place)));
+            if (shared) own.put(place.get(), tree.bytes(file.path()));
+        }
+        return own;
     }
 
     /** The folders of classes that each top-level class is compiled to. */

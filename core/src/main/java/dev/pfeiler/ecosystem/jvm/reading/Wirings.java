@@ -45,7 +45,24 @@ public final class Wirings {
         wirings.addAll(ImlFiles.read(tree));
         wirings.addAll(NbprojectFiles.read(tree));
         wirings.sort(Comparator.comparing(Wiring::kind));
-        return withPacking(tree, wirings);
+        return withPacking(tree, withParts(wirings));
+    }
+
+    /** A build file whose classes only another one packs is a part of that. */
+    private static List<Wiring> withParts(List<Wiring> wirings) {
+        List<Wiring> all = new ArrayList<>(wirings);
+        for (Wiring part : wirings) {
+            if (part.kind() != Wiring.Kind.BUILD_FILE || part.compilations().isEmpty()) continue;
+            if (part.compilations().stream().anyMatch(part::packs)) continue;
+            List<Wiring> packing = all.stream()
+                    .filter(other -> other.kind() == Wiring.Kind.BUILD_FILE && !other.equals(part))
+                    .filter(other -> part.compilations().stream().anyMatch(other::packs))
+                    .toList();
+            if (packing.size() != 1) continue;
+            all.set(all.indexOf(packing.get(0)), packing.get(0).including(part));
+            all.remove(part);
+        }
+        return all;
     }
 
     /** A script that only packs belongs to the first build that compiles and packs nothing itself. */

@@ -96,9 +96,9 @@ public final class ProjectIdentity {
     public String group(Collection<SourceFile> main, String name) {
         String prefix = commonPackage(main);
         String last = prefix.substring(prefix.lastIndexOf('.') + 1);
-        if (prefix.contains(".") && squeeze(last).equals(squeeze(name))) {
-            prefix = prefix.substring(0, prefix.lastIndexOf('.'));
-        }
+        String domain = prefix.substring(0, Math.max(0, prefix.lastIndexOf('.')));
+        // a top-level domain alone is no group
+        if (domain.contains(".") && squeeze(last).equals(squeeze(name))) prefix = domain;
         String group = NO_GROUP_PARTS.matcher(Transliteration.ascii(prefix)).replaceAll("");
         List<Evidence> evidence = main.stream()
                 .filter(source -> source.packageLine() > 0)

@@ -25,9 +25,12 @@ import dev.pfeiler.tree.ProjectTree;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** The steps that the decisions about a JVM project lead to. */
 public final class JvmSteps {
@@ -168,10 +171,7 @@ public final class JvmSteps {
 
     private void grammars(List<GrammarFiles.Grammar> grammars) {
         for (GrammarFiles.Grammar grammar : grammars) {
-            SourceModule owner = project.modules().stream()
-                    .filter(module -> module.paths().stream().anyMatch(grammar.generated()::contains))
-                    .findFirst()
-                    .orElse(project.modules().get(0));
+            SourceModule owner = project.module(grammar);
             if (taken.add(grammar.path())) {
                 steps.add(new Step.Move(grammar.path(), owner.path(grammar.goal()), "sources are generated from it"));
             }
@@ -190,24 +190,27 @@ public final class JvmSteps {
                 if (known.contains(generator.evidence().place())) continue;
                 leftForYou.add(Finding.trouble(
                         generator.tool(),
-                        "generates sources in the old build; they are kept as they are",
+                        GrammarFiles.isUnwritten(reading, generator)
+                                ? "generates sources in the old build that are not in the project; the new build"
+                                        + " does not generate them"
+                                : "generates sources in the old build; they are kept as they are",
                         generator.evidence()));
             }
         }
     }
 
     private void placements() {
-        List<Placement> notCopied = project.layout().placements().values().stream()
-                .filter(placement -> placement.role() == Role.LEFT)
-                .toList();
-        if (!notCopied.isEmpty())
-            leftForYou.add(Finding.trouble(
-                    notCopied.size() == 1 ? notCopied.get(0).path() : notCopied.size() + " files beside sources",
-                    "left in place: " + notCopied.get(0).why(),
-                    notCopied.stream()
-                            .limit(MOST_SHOWN)
-                            .map(placement -> Evidence.of(placement.path(), ""))
-                            .toArray(Evidence[]::new)));
+        Map<String, List<Placement>> notCopied = project.layout()
+                .files(Role.LEFT)
+                .filter(placement -> !taken.contains(placement.path()))
+                .collect(Collectors.groupingBy(Placement::why, LinkedHashMap::new, Collectors.toList()));
+        notCopied.forEach((why, files) -> leftForYou.add(Finding.trouble(
+                files.size() == 1 ? files.get(0).path() : files.size() + " files beside sources",
+                "left in place: " + why,
+                files.stream()
+                        .limit(MOST_SHOWN)
+                        .map(placement -> Evidence.of(placement.path(), ""))
+                        .toArray(Evidence[]::new))));
         for (Placement placement : project.layout().placements().values()) {
             if (!taken.add(placement.path())) continue;
             if (placement.role() == Role.OUTPUT) output(placement);

@@ -571,8 +571,41 @@ public record Wiring(
                         both(unanalyzed.absent, other.unanalyzed.absent)));
     }
 
+    /** The same with a part of the build that another file describes. */
+    public Wiring including(Wiring part) {
+        Map<String, Setting> documented = new LinkedHashMap<>(part.documentation.settings);
+        documented.putAll(documentation.settings);
+        return packedBy(part)
+                .compiling(both(compilations, part.compilations))
+                .running(
+                        both(testRuns, part.testRuns),
+                        both(generators, part.generators),
+                        new Documentation(documented, both(documentation.folders, part.documentation.folders)));
+    }
+
+    private Wiring running(List<TestRun> tests, List<Generator> written, Documentation documents) {
+        return new Wiring(
+                kind,
+                folder,
+                files,
+                name,
+                version,
+                compilations,
+                archives,
+                distributions,
+                mainClasses,
+                tests,
+                copies,
+                written,
+                documents,
+                webRoots,
+                contextPath,
+                projects,
+                unanalyzed);
+    }
+
     private static <T> List<T> both(List<T> one, List<T> other) {
-        return Stream.concat(one.stream(), other.stream()).toList();
+        return Stream.concat(one.stream(), other.stream()).distinct().toList();
     }
 
     private Wiring with(String project, List<Compilation> calls) {

@@ -250,6 +250,32 @@ public final class WiringBuilder {
         return archive.with(List.copyOf(contents));
     }
 
+    /** Whether classes of a call go into something that is made. */
+    public boolean packs(ProjectTree tree, Wiring.Compilation call) {
+        List<Wiring.Archive> made = Stream.concat(archives.stream(), distributions.stream())
+                .map(this::withCopies)
+                .toList();
+        return tree.files().stream()
+                .flatMap(file -> compiled(file.path()))
+                .filter(path -> JvmLanguage.of(path).isPresent() && call.takes(path))
+                .flatMap(path -> call.sources().stream()
+                        .filter(folder -> folder.takes(path))
+                        .map(folder -> Paths.join(
+                                call.output().map(Wiring.Setting::value).orElse(folder.path()),
+                                Paths.withoutExtension(Paths.relative(folder.path(), path)) + ".class")))
+                .anyMatch(path ->
+                        made.stream().anyMatch(archive -> archive.entry(path).isPresent()));
+    }
+
+    /** The paths of a source at which it may be compiled: its own, and those of its copies. */
+    private Stream<String> compiled(String path) {
+        return Stream.concat(
+                Stream.of(path),
+                copies.stream()
+                        .flatMap(copy ->
+                                copy.content().entry(path).map(place -> Paths.join(copy.to(), place)).stream()));
+    }
+
     /**
      * A folder is deleted: what was copied to it goes into the archives that were made before, and into no later one.
      *

@@ -232,4 +232,36 @@ class FolderRolesTest {
         assertThat(place(layout, "conf/a.properties")).isEqualTo("MAIN_RESOURCES a.properties");
         assertThat(place(layout, "bin/a.properties")).isEqualTo("OUTPUT a.properties");
     }
+
+    @Test
+    void whatIsNotCompiledMayBePacked() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("src/icons/buoy.gif", "x")
+                .file("src/notes/todo.txt", "x")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out' excludes='icons/*,notes/*'/>",
+                        "<jar destfile='a.jar'><fileset dir='out'/><fileset dir='src' includes='icons/*.gif'/></jar>",
+                        "</target></project>");
+        Layout layout = layout();
+        assertThat(place(layout, "src/icons/buoy.gif")).isEqualTo("MAIN_RESOURCES icons/buoy.gif");
+        assertThat(place(layout, "src/notes/todo.txt")).isEqualTo("none");
+    }
+
+    @Test
+    void ofTwoSourcesOfAClassTheCompiledOneIsMeant() throws IOException {
+        sketch.file("src/p/Chart.java", "package p; class Chart { Node node; Depth depth; q.Used used; }")
+                .file("src/p/Depth.java", "package p; class Depth {}")
+                .file("contrib/p/Depth.java", "package p; class Depth {}")
+                .file("examples/one/Node.java", "class Node {}")
+                .file("examples/two/Node.java", "class Node { Node next; }")
+                .file("shared/q/Used.java", "package q; public class Used { r.Deeper deeper; }")
+                .file("deep/r/Deeper.java", "package r; public class Deeper {}")
+                .file("build.xml", "<project><target name='x'><javac srcdir='src' destdir='out'/></target></project>");
+        Layout layout = layout();
+        assertThat(layout.folders(Role.LEFT).map(Folder::path))
+                .as("the unnamed package is out of reach")
+                .containsExactlyInAnyOrder("contrib", "examples/one", "examples/two");
+        assertThat(layout.folders(Role.MAIN).map(Folder::path)).containsExactlyInAnyOrder("src", "shared", "deep");
+    }
 }

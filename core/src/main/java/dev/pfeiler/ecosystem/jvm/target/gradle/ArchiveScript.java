@@ -125,8 +125,15 @@ final class ArchiveScript {
     private void partial(Script script, PartialArchive part) {
         dialect.task(script, task(part), "Jar", s -> {
             s.line(dialect.archiveName(part.fileName()));
-            s.line(dialect.call("from", dialect.sourceSet("main") + ".output"));
-            SelectionScript.write(s, part.selection(), dialect);
+            String classes = dialect.sourceSet("main") + ".output";
+            if (part.files().isEmpty()) {
+                s.line(dialect.call("from", classes));
+                SelectionScript.write(s, part.selection(), dialect);
+            } else {
+                // what is left out of the classes may go in from elsewhere
+                s.block("from(" + classes + ")", from -> SelectionScript.write(from, part.selection(), dialect));
+                part.files().forEach(files -> files(s, files));
+            }
             ManifestScript.attributes(s, part.manifest(), dialect);
         });
     }

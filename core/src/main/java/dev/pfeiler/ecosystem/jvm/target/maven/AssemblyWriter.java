@@ -68,14 +68,23 @@ final class AssemblyWriter {
                 .add("includeBaseDirectory", "false");
     }
 
-    private static PomElement partial(PartialArchive part) {
-        return assembly(part.name(), "jar")
-                .add(new PomElement("fileSets")
-                        .add(new PomElement("fileSet")
-                                .add("directory", "${project.build.outputDirectory}")
-                                .add("outputDirectory", "/")
-                                .addList("includes", "include", part.selection().includes())
-                                .addList("excludes", "exclude", part.selection().excludes())));
+    private PomElement partial(PartialArchive part) {
+        PomElement sets = new PomElement("fileSets")
+                .add(new PomElement("fileSet")
+                        .add("directory", "${project.build.outputDirectory}")
+                        .add("outputDirectory", "/")
+                        .addList("includes", "include", part.selection().includes())
+                        .addList("excludes", "exclude", part.selection().excludes()));
+        part.files().forEach(files -> sets.add(set(files)));
+        return assembly(part.name(), "jar").add(sets);
+    }
+
+    private PomElement set(Distribution.Files files) {
+        PomElement set = new PomElement("fileSet")
+                .add("directory", files.folder())
+                .add("outputDirectory", place(files.target()))
+                .addList("includes", "include", files.includes());
+        return files.executable() ? set.add("fileMode", "0755") : set;
     }
 
     private PomElement distribution(Distribution distribution) {
@@ -87,14 +96,7 @@ final class AssemblyWriter {
                                 .add("source", "${project.build.directory}/${project.build.finalName}.jar")
                                 .add("outputDirectory", place(folder)))));
         PomElement sets = new PomElement("fileSets");
-        for (Distribution.Files files : distribution.files()) {
-            PomElement set = new PomElement("fileSet")
-                    .add("directory", files.folder())
-                    .add("outputDirectory", place(files.target()))
-                    .addList("includes", "include", files.includes());
-            if (files.executable()) set.add("fileMode", "0755");
-            sets.add(set);
-        }
+        distribution.files().forEach(files -> sets.add(set(files)));
         distribution
                 .documentation()
                 .ifPresent(folder -> sets.add(new PomElement("fileSet")

@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -29,12 +30,14 @@ import java.util.stream.Stream;
 public final class AntFile {
     private static final Pattern BETWEEN = Pattern.compile("[,\\s]+");
 
-    /** Tasks whose targets count, whether the default target reaches them or not. */
-    private static final Set<String> MAKING =
-            Set.of("jar", "war", "ear", "zip", "tar", "junit", "junitlauncher", "testng");
-
-    /** Those of them that make what is handed on. */
+    /** Tasks that make what is handed on; their targets count, whether the default target reaches them or not. */
     private static final Set<String> PRODUCTS = Set.of("jar", "war", "ear");
+
+    /** Tasks that run tests; their targets count, too. */
+    private static final Set<String> RUNNING = Set.of("junit", "junitlauncher", "testng");
+
+    /** Tasks that make distributions; of what their targets compile, that counts which goes into something. */
+    private static final Set<String> HANDING_ON = Set.of("zip", "tar");
 
     private static final Pattern OF_TESTS = Pattern.compile("(?i)(^|[/_.-])tests?($|[/_.-])");
 
@@ -109,15 +112,17 @@ public final class AntFile {
     }
 
     /**
-     * Whether a build file compiles nothing and no other one calls it, while one above it compiles: it makes documentation
-     * or packs something else.
+     * Whether no other build file calls one, while one above it compiles, and it compiles nothing, or neither packs what it
+     * compiles nor tests anything: it makes documentation, packs something else, or shows how an example is compiled.
      */
     private static boolean isAside(Wiring wiring, List<Wiring> all, Set<String> called) {
         String path = wiring.files().get(0);
-        return wiring.compilations().isEmpty()
+        boolean makes = !wiring.archives().isEmpty() || !wiring.testRuns().isEmpty();
+        return (wiring.compilations().isEmpty() || !makes)
                 && !called.contains(path)
                 && all.stream()
-                        .anyMatch(other -> !other.compilations().isEmpty()
+                        .anyMatch(other -> (!other.compilations().isEmpty()
+                                        || !other.projects().isEmpty())
                                 && !Paths.parent(path).equals(other.folder())
                                 && Paths.within(other.folder(), path));
     }
@@ -184,17 +189,27 @@ public final class AntFile {
     private void targets() {
         if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
         List<String> names = List.copyOf(targets.keySet());
+        Set<String> made = draft.archives.stream()
+                .map(archive -> Paths.name(archive.path()))
+                .collect(Collectors.toSet());
         names.stream()
-                .filter(name -> makes(targets.get(name).element(), PRODUCTS, 0))
-                .forEach(this::target);
+                .filter(name -> !done.contains(name))
+                .filter(name -> isVariant(targets.get(name).element(), made))
+                .forEach(this::leaveVariant);
+        making(names, PRODUCTS);
         // what else they run comes after the products
-        draft.withoutSteps(() -> names.stream()
-                .filter(name -> makes(targets.get(name).element(), MAKING, 0))
-                .forEach(this::target));
-        if (draft.compilations.isEmpty()) names.forEach(this::target);
+        draft.withoutSteps(() -> making(names, RUNNING));
+        List<Wiring.Compilation> before = List.copyOf(draft.compilations);
+        draft.withoutSteps(() -> making(names, HANDING_ON));
+        if (!before.isEmpty())
+            draft.compilations.removeIf(call -> !before.contains(call) && !isOfTests(call) && !draft.packs(tree, call));
+        boolean others = draft.projects.stream()
+                .flatMap(folder -> read.values().stream().flatMap(Optional::stream))
+                .anyMatch(wiring -> !wiring.compilations().isEmpty());
+        if (draft.compilations.isEmpty() && !others) names.forEach(this::target);
         else {
             making = false;
-            draft.aside(() -> names.forEach(this::target), AntFile::isOfTests);
+            draft.aside(() -> names.forEach(this::target), this::isOfTests);
         }
         unset.forEach((path, property) -> {
             if (property.evidence().file().equals(draft.files.get(0)) && !called.contains(path))
@@ -206,10 +221,40 @@ public final class AntFile {
         version();
     }
 
-    private static boolean isOfTests(Wiring.Compilation call) {
+    /** Runs the targets with some of the tasks. */
+    private void making(List<String> names, Set<String> tasks) {
+        names.stream()
+                .filter(name -> makes(targets.get(name).element(), tasks, 0))
+                .forEach(this::target);
+    }
+
+    private void leaveVariant(String name) {
+        AntElement target = targets.get(name);
+        done.add(name);
+        draft.leave(
+                "target " + name,
+                "makes an archive again that the default target makes in another way; it was left out",
+                target.evidence());
+    }
+
+    /** Whether a target only makes archives anew that the default target makes, as it would for one platform. */
+    private boolean isVariant(XmlElement target, Set<String> made) {
+        List<XmlElement> making = target.children().stream()
+                .filter(task -> Stream.of(PRODUCTS, RUNNING, HANDING_ON).anyMatch(some -> some.contains(task.name())))
+                .toList();
+        return !making.isEmpty()
+                && making.stream()
+                        .allMatch(task -> PRODUCTS.contains(task.name())
+                                && made.contains(
+                                        Paths.name(tasks.archivePath(task).orElse(""))));
+    }
+
+    private boolean isOfTests(Wiring.Compilation call) {
         return !call.sources().isEmpty()
                 && call.sources().stream()
-                        .allMatch(folder -> OF_TESTS.matcher(folder.path()).find());
+                        .map(Wiring.SourceFolder::path)
+                        .allMatch(folder -> OF_TESTS.matcher(folder).find()
+                                && tree.folders().contains(folder));
     }
 
     /** Whether some of the tasks are among those of the names, or call a macro that they are in. */
@@ -316,6 +361,7 @@ public final class AntFile {
         if (making) called.add(path.get());
         Optional<String> folder = dir.isEmpty() ? Optional.empty() : draft.inside(dir);
         AntFile other = new AntFile(tree, folder.orElseGet(() -> base(tree, path.get())), read, called, unset);
+        other.making = making;
         call.children("property")
                 .filter(p -> !p.attribute("name").isEmpty())
                 .forEach(p -> other.properties.set(

@@ -24,6 +24,16 @@ public final class AntPaths {
     /** What parts the entries of a path; a drive letter's colon parts nothing. */
     public static final String SEPARATOR = ";|(?<!(?:^|[;:])[A-Za-z]):";
 
+    private static final String FILE_NAME = "filename";
+
+    /** Selectors that combine others. */
+    private static final Map<String, PathSelection.Quantifier> SELECTORS = Map.of(
+            "selector", PathSelection.Quantifier.ALL,
+            "and", PathSelection.Quantifier.ALL,
+            "or", PathSelection.Quantifier.ANY,
+            "not", PathSelection.Quantifier.NONE,
+            "none", PathSelection.Quantifier.NONE);
+
     private final ProjectTree tree;
     private final AntProperties properties;
     private final WiringBuilder draft;
@@ -143,7 +153,7 @@ public final class AntPaths {
         if (!single.isEmpty()) return inside(single).filter(tree::has).stream().toList();
         Optional<String> dir = inside(value(set, "dir"));
         if (dir.isEmpty()) return List.of();
-        PathSelection selection = new PathSelection(patterns(set, "include"), patterns(set, "exclude"));
+        PathSelection selection = selection(set);
         return tree.under(dir.get())
                 .map(TreeFile::path)
                 .filter(path -> selection.takes(Paths.relative(dir.get(), path)))
@@ -164,7 +174,38 @@ public final class AntPaths {
 
     Optional<Wiring.Content> content(XmlElement set, String attribute, String prefix) {
         return inside(value(set, attribute))
-                .map(dir -> new Wiring.Content(dir, prefix, patterns(set, "include"), patterns(set, "exclude")));
+                .map(dir -> new Wiring.Content(dir, prefix, selection(set), "", Optional.empty()));
+    }
+
+    private PathSelection selection(XmlElement set) {
+        List<PathSelection.Condition> conditions = set.children().stream()
+                .filter(child ->
+                        SELECTORS.containsKey(child.name()) || child.name().equals(FILE_NAME))
+                .flatMap(child -> condition(child).stream())
+                .toList();
+        return new PathSelection(patterns(set, "include"), patterns(set, "exclude"), conditions);
+    }
+
+    /** What a selector asks of a file; empty if it asks for more than its name. */
+    private Optional<PathSelection.Condition> condition(XmlElement selector) {
+        XmlElement stated = referenced(selector);
+        PathSelection.Quantifier quantifier = SELECTORS.getOrDefault(stated.name(), PathSelection.Quantifier.ALL);
+        if (stated.name().equals(FILE_NAME)) {
+            List<String> name = List.of(value(stated, "name"));
+            boolean negated = isTrue(stated, "negate");
+            return Optional.of(new PathSelection.Condition(
+                    quantifier,
+                    List.of(negated ? new PathSelection(List.of(), name) : new PathSelection(name, List.of()))));
+        }
+        if (!SELECTORS.containsKey(stated.name())) return Optional.empty();
+        List<PathSelection> parts = new ArrayList<>();
+        for (XmlElement child : stated.children()) {
+            Optional<PathSelection.Condition> part = condition(child);
+            if (part.isPresent()) parts.add(new PathSelection(List.of(), List.of(), List.of(part.get())));
+            // of several that all have to hold, the others do
+            else if (quantifier != PathSelection.Quantifier.ALL) return Optional.empty();
+        }
+        return Optional.of(new PathSelection.Condition(quantifier, parts));
     }
 
     /** The element itself, or the one it refers to. */

@@ -41,12 +41,15 @@ final class AntTasks {
             """
             mkdir delete echo description fail touch chmod input gzip move
             fixcrlf checksum junitreport taskdef typedef record sleep
-            buildnumber loadproperties loadfile dirname basename length uptodate
+            buildnumber loadproperties loadfile dirname basename length
             whichresource classloader propertyfile replace signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
             mail local augment bindtargets concat replaceregexp
             checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar coverage"""
                     .split("\\s+"));
+
+    /** Start of the names of properties that stand for attributes which a call of the compiler does not state. */
+    private static final String JAVAC_DEFAULTS = "ant.build.javac.";
 
     /** Programs that a build asks for its revision. */
     private static final Set<String> REVISIONS = Set.of("git", "svn", "svnversion", "hg");
@@ -111,6 +114,8 @@ final class AntTasks {
     private final AntFilters filters;
     /** Manifests that the build writes, by file. */
     private final Map<String, Map<String, Wiring.Setting>> manifests = new LinkedHashMap<>();
+    /** Folders into which libraries were unpacked so far. */
+    private final Map<String, Evidence> unpacked = new LinkedHashMap<>();
 
     AntTasks(
             ProjectTree tree, AntProperties properties, WiringBuilder draft, Function<String, Optional<String>> maker) {
@@ -141,11 +146,12 @@ final class AntTasks {
                     "filterset",
                     "filterchain" -> {}
             case "mapper", "selector", "propertyset", "resources", "union", "xmlcatalog", "redirector" -> {}
-            case "available", "condition" -> condition(task);
+            case "available", "condition", "uptodate" -> condition(task);
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
             case "zip", "tar" -> distribution(task);
             case "manifest" -> manifest(task);
+            case "unzip", "unjar" -> unpack(task);
             case "tstamp" -> time(task);
             case "pathconvert" -> pathConvert(task);
             case "java" -> java(task);
@@ -189,6 +195,15 @@ final class AntTasks {
         return Deployment.of(words);
     }
 
+    /** A library that is unpacked to go into an archive; other archives are taken for something that is written. */
+    private void unpack(AntElement task) {
+        Optional<String> library = paths.inside(paths.value(task.element(), "src"))
+                .filter(path -> path.endsWith(".jar") && tree.has(path));
+        Optional<String> folder = paths.inside(paths.value(task.element(), "dest"));
+        if (library.isPresent() && folder.isPresent()) unpacked.put(folder.get(), task.evidence());
+        else other(task);
+    }
+
     private void other(AntElement task) {
         String name = task.element().name();
         Optional<String> tool = GeneratorCalls.program(name);
@@ -230,9 +245,8 @@ final class AntTasks {
 
     private void condition(AntElement task) {
         XmlElement element = task.element();
-        boolean holds = element.name().equals("available")
-                ? available(element)
-                : element.children().stream().allMatch(this::holds);
+        boolean holds =
+                element.name().equals("condition") ? element.children().stream().allMatch(this::holds) : holds(element);
         String name = paths.value(element, "property");
         String otherwise = paths.value(element, "else");
         String value = element.attributes().containsKey("value") ? paths.value(element, "value") : "true";
@@ -265,6 +279,17 @@ final class AntTasks {
                 .isPresent();
     }
 
+    /** Whether nothing is there that a target could be older than; what the build makes first is not known to be old. */
+    private boolean withoutSources(XmlElement upToDate) {
+        List<Wiring.Content> sources = upToDate.children("srcfiles")
+                .flatMap(set -> paths.contents(set, "").stream())
+                .toList();
+        return !sources.isEmpty()
+                && sources.stream().allMatch(content -> tree.folders().contains(content.path()))
+                && tree.files().stream().noneMatch(file -> sources.stream()
+                        .anyMatch(content -> content.entry(file.path()).isPresent()));
+    }
+
     private boolean holds(XmlElement condition) {
         return switch (condition.name()) {
             case "and" -> condition.children().stream().allMatch(this::holds);
@@ -275,6 +300,7 @@ final class AntTasks {
             case "isfalse" -> !paths.isTrue(condition, "value");
             case "equals" -> paths.value(condition, "arg1").equals(paths.value(condition, "arg2"));
             case "available" -> available(condition);
+            case "uptodate" -> withoutSources(condition);
             default -> false;
         };
     }
@@ -348,6 +374,11 @@ final class AntTasks {
         Map<String, String> options =
                 Map.of("source", "-source", "target", "-target", "release", "--release", "encoding", "-encoding");
         options.forEach((attribute, option) -> setting(task, attribute).ifPresent(s -> settings.put(option, s)));
+        if (!settings.containsKey("--release"))
+            for (String attribute : List.of("source", "target"))
+                properties
+                        .get(JAVAC_DEFAULTS + attribute)
+                        .ifPresent(s -> settings.putIfAbsent(options.get(attribute), s));
         List<Wiring.Setting> flags = new ArrayList<>();
         if (!paths.isTrue(e, "debug")) flags.add(new Wiring.Setting("-g:none", task.evidence()));
         List<String> words = e.children("compilerarg")
@@ -403,11 +434,7 @@ final class AntTasks {
 
     private void archive(AntElement task) {
         XmlElement e = task.element();
-        Optional<String> path = Stream.of("destfile", "jarfile", "warfile", "earfile", "zipfile", "file")
-                .map(attribute -> paths.value(e, attribute))
-                .filter(value -> !value.isEmpty())
-                .findFirst()
-                .flatMap(paths::inside);
+        Optional<String> path = archivePath(e);
         if (path.isEmpty()) return;
         List<Wiring.Content> contents = new ArrayList<>();
         paths.content(e, "basedir", "").ifPresent(contents::add);
@@ -416,12 +443,15 @@ final class AntTasks {
                 .ifPresent(descriptor ->
                         contents.add(Wiring.Content.of(tree, descriptor, folder).as(NAMES.get(attribute)))));
         contents.addAll(parts(task));
-        Optional<Evidence> unpacked = e.children().stream()
+        Optional<Evidence> merged = e.children().stream()
                 .filter(child -> child.name().equals("zipgroupfileset")
                         || child.name().equals("zipfileset")
                                 && paths.value(child, "src").endsWith(".jar"))
                 .map(child -> new Evidence(task.file(), child.line(), child.tag()))
-                .findFirst();
+                .findFirst()
+                .or(() -> contents.stream()
+                        .flatMap(content -> Optional.ofNullable(unpacked.get(content.path())).stream())
+                        .findFirst());
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();
         paths.inside(paths.value(e, "manifest")).ifPresent(file -> {
             manifest.putAll(manifests.getOrDefault(file, Map.of()));
@@ -429,8 +459,17 @@ final class AntTasks {
         });
         e.children("manifest").forEach(written -> manifest.putAll(attributes(task.file(), written)));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, unpacked, task.evidence()));
+        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, merged, task.evidence()));
         if (e.name().equals("war")) warFolder(task);
+    }
+
+    /** Where a task makes an archive, if that is in the project. */
+    Optional<String> archivePath(XmlElement task) {
+        return Stream.of("destfile", "jarfile", "warfile", "earfile", "zipfile", "file")
+                .map(attribute -> paths.value(task, attribute))
+                .filter(value -> !value.isEmpty())
+                .findFirst()
+                .flatMap(paths::inside);
     }
 
     /** A manifest that is written to a file, from which archives are made later. */

@@ -5,12 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.tree.PathSelection;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -436,5 +438,117 @@ class AntFileTest {
         lines[0] = "<property file='build.properties'/>" + lines[0];
         read(lines);
         assertThat(AntFile.read(sketch.tree())).extracting(Wiring::folder).containsExactly("", "extra");
+    }
+
+    @Test
+    void aTargetThatMakesTheDefaultTargetsArchiveInAnotherWayIsLeft() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out' excludes='mac/**'/>",
+                "<jar destfile='dist/a.jar' basedir='out'/></target>",
+                "<target name='mac'><javac srcdir='src' destdir='out' includes='mac/**'/>",
+                "<jar destfile='mac/a.jar' basedir='out'/></target>",
+                "<target name='tools'><javac srcdir='tools' destdir='t'/><jar destfile='t.jar' basedir='t'/></target>");
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("dist/a.jar", "t.jar");
+        assertThat(wiring.sources()).extracting(Wiring.SourceFolder::path).containsExactly("src", "tools");
+        assertThat(wiring.sources().get(0).takes("src/mac/Dock.java")).isFalse();
+        assertThat(wiring.trouble()).extracting(Finding::subject).containsExactly("target mac");
+    }
+
+    @Test
+    void whatADistributionsTargetsCompileCountsIfItGoesIntoSomething() throws IOException {
+        sketch.file("examples/e/E.java", "package e; class E {}")
+                .file("viewer/v/V.java", "package v; class V {}")
+                .file("tests/t/T.java", "package t; class T {}");
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/><jar destfile='a.jar' basedir='out'/></target>",
+                "<target name='more'><javac srcdir='examples' destdir='e'/><javac srcdir='viewer' destdir='v'/>",
+                "<copy todir='tests.tmp'><fileset dir='examples'/></copy><javac srcdir='tests.tmp'/>",
+                "<javac srcdir='tests' destdir='t'/></target>",
+                "<target name='dist' depends='all,more'><zip destfile='a.zip'><zipfileset dir='v' prefix='v'/></zip></target>");
+        assertThat(wiring.sources())
+                .extracting(Wiring.SourceFolder::path)
+                .containsExactlyInAnyOrder("src", "viewer", "tests");
+    }
+
+    @Test
+    void propertiesStandForAttributesThatTheCompilerIsNotGiven() throws IOException {
+        Wiring wiring = read(
+                "<property name='ant.build.javac.source' value='9'/>",
+                "<property name='ant.build.javac.target' value='11'/>",
+                "<target name='all'><javac srcdir='src' destdir='out' source='8'/></target>");
+        assertThat(wiring.settings("-source")).extracting(Wiring.Setting::value).containsExactly("8");
+        assertThat(wiring.settings("-target")).singleElement().satisfies(target -> {
+            assertThat(target.value()).isEqualTo("11");
+            assertThat(target.evidence().place()).isEqualTo("build.xml:3");
+        });
+    }
+
+    @Test
+    void withoutSourcesNothingIsOutOfDate() throws IOException {
+        String check = "<uptodate property='%s' targetfile='t'><srcfiles dir='%s' includes='%s'/></uptodate>";
+        Wiring wiring = read(
+                "<target name='check'>",
+                check.formatted("none", "src", "**/*.jj"),
+                check.formatted("some", "src", "**/*.java"),
+                check.formatted("made", "out", "**/*.class"),
+                "</target>",
+                "<target name='none' if='none'><javac srcdir='src' destdir='none'/></target>",
+                "<target name='some' if='some'><javac srcdir='src' destdir='some'/></target>",
+                "<target name='made' if='made'><javac srcdir='src' destdir='made'/></target>",
+                "<target name='all' depends='check,none,some,made'/>");
+        assertThat(wiring.outputs()).extracting(Wiring.Setting::value).containsExactly("none");
+    }
+
+    @Test
+    void aLibraryThatIsUnpackedBesideTheClassesIsInTheArchive() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'><unjar src='libs/a.jar' dest='out'/><javac srcdir='src' destdir='out'/>",
+                "<jar destfile='whole.jar' basedir='out'/><jar destfile='own.jar' basedir='src'/></target>");
+        assertThat(wiring.archives().get(0).unpacked())
+                .map(Evidence::place)
+                .as("where the library is unpacked")
+                .contains("build.xml:2");
+        assertThat(wiring.archives().get(1).unpacked()).isEmpty();
+        assertThat(wiring.unanalyzed().steps()).isEmpty();
+    }
+
+    @Test
+    void aBuildFileThatNobodyCallsAndThatPacksNothingIsNoPartOfTheBuild() throws IOException {
+        String compiling = "<project default='c'><target name='c'><javac srcdir='.' destdir='.'/>%s</target></project>";
+        sketch.file("examples/tides/build.xml", compiling.formatted(""))
+                .file("cases/build.xml", "<project default='c'><target name='c'><ant dir='one'/></target></project>")
+                .file("cases/one/build.xml", compiling.formatted(""))
+                .file("plugin/build.xml", compiling.formatted("<jar destfile='p.jar' basedir='.'/>"))
+                .file("trials/build.xml", compiling.formatted("<junit/>"))
+                .file("core/build.xml", compiling.formatted(""));
+        read("<target name='all'><ant dir='core'/></target>", "<target name='check'><ant dir='cases'/></target>");
+        assertThat(AntFile.read(sketch.tree()))
+                .extracting(Wiring::folder)
+                .containsExactlyInAnyOrder("", "core", "plugin", "trials");
+    }
+
+    @Test
+    void selectorsDecideWhatGoesIntoAnArchive() throws IOException {
+        Wiring wiring = read(
+                "<selector id='own'><or><filename name='p/**'/><filename name='q/*'/></or></selector>",
+                "<selector id='plain'><and><filename name='**/*.java' negate='true'/><size value='4'/></and></selector>",
+                "<target name='all'><javac srcdir='src' destdir='out'/><jar destfile='a.jar' basedir='out'>",
+                "<and><selector refid='own'/><selector refid='plain'/><not><filename name='p/x/**'/></not></and>",
+                "</jar><jar destfile='b.jar'><fileset dir='out'><or><filename name='p/*'/><date/></or></fileset></jar>",
+                "</target>");
+        Wiring.Archive archive = wiring.archives().get(0);
+        assertThat(Stream.of(
+                                "p/A.class",
+                                "p/d/B.class",
+                                "q/C.class",
+                                "q/d/D.class",
+                                "p/A.java",
+                                "p/x/E.class",
+                                "r/F.class")
+                        .filter(path -> archive.entry("out/" + path).isPresent()))
+                .containsExactly("p/A.class", "p/d/B.class", "q/C.class");
+        assertThat(wiring.archives().get(1).entry("out/r/F.class"))
+                .as("its date may select it")
+                .isPresent();
     }
 }
