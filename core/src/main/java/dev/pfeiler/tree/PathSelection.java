@@ -75,6 +75,18 @@ public final class PathSelection {
                 && conditions.stream().allMatch(condition -> condition.holds(path));
     }
 
+    /** Whether something below a folder may be taken, as far as the patterns start with names of folders. */
+    public boolean mayTakeBelow(String folder) {
+        return includes.isEmpty() || includes.stream().anyMatch(pattern -> mayMatchBelow(pattern, folder));
+    }
+
+    private static boolean mayMatchBelow(String pattern, String folder) {
+        String start = pattern.replaceFirst("[^/]*[*?].*$", "");
+        if (start.equals(pattern) && !pattern.endsWith("/")) return Paths.within(folder, pattern);
+        String named = Paths.withoutSlash(start);
+        return Paths.within(folder, named) || Paths.within(named, folder);
+    }
+
     /** Whether a pattern leaves a path out, whatever else is taken. */
     public boolean leavesOut(String path) {
         return matches(excluding, path);

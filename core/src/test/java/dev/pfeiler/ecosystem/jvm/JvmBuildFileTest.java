@@ -521,4 +521,19 @@ class JvmBuildFileTest extends ProposedProject {
                 .containsExactly("generates sources in the old build that are not in the project; the new build does"
                         + " not generate them");
     }
+
+    @Test
+    void classesInDocumentationThatIsHandedOnStay() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("docs/applet/p/A.class", "x")
+                .file("out/p/A.class", "x")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='a.jar' basedir='out'/>",
+                        "<zip destfile='a.zip'><fileset dir='.' includes='docs/**,a.jar,out/**'/></zip></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "docs/applet/p/A.class")).isEqualTo("stays");
+        assertThat(goal(proposal, "out/p/A.class")).isEqualTo("retired");
+    }
 }

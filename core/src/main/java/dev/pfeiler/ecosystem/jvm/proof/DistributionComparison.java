@@ -35,6 +35,7 @@ final class DistributionComparison {
     private static final String RENAMED = "libraries are named after their artifacts";
 
     private static final String WRITTEN = "written by the conversion";
+    private static final String REPLACED = "replaced by what the conversion wrote";
 
     private final ProofContext context;
     private final SourceModule module;
@@ -74,7 +75,11 @@ final class DistributionComparison {
             String elsewhere = added.remove(hash);
             if (elsewhere != null)
                 differences.add(new Difference(entry, Kind.MOVED, "now " + elsewhere, isLibrary(hash) ? RENAMED : ""));
-            else differences.add(new Difference(entry, other == null ? Kind.GONE : Kind.CHANGED, causeOf(hash)));
+            else {
+                Kind kind = other == null ? Kind.GONE : Kind.CHANGED;
+                boolean replaced = kind == Kind.GONE && isOldBuild(made, entry);
+                differences.add(new Difference(entry, kind, replaced ? REPLACED : causeOf(hash)));
+            }
         });
         for (Map.Entry<String, String> one : added.entrySet())
             differences.add(
@@ -85,6 +90,14 @@ final class DistributionComparison {
     /** Whether an entry is below the folder of documentation; where that is the top, other files have names of their own. */
     private static boolean isDocumentation(Distribution wanted, String place, String entry) {
         return place.isEmpty() ? wanted.ofDocumentation() : Paths.within(place, entry);
+    }
+
+    /** Whether an entry is a file of the old build. */
+    private boolean isOldBuild(Wiring.Archive made, String entry) {
+        return context.reading().wirings().stream()
+                .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
+                .flatMap(wiring -> wiring.files().stream())
+                .anyMatch(file -> made.entry(file).equals(Optional.of(entry)));
     }
 
     /** Entries with the hashes of their bytes. */

@@ -233,6 +233,7 @@ public final class JvmSteps {
     /** Build output leaves the tree, as far as it can be built again. */
     private void output(Placement placement) {
         String path = placement.path();
+        if (isHandedOn(path)) return;
         boolean built = path.endsWith(".class")
                 || copyOfResource(placement)
                 || writtenByProcessors(path)
@@ -245,6 +246,14 @@ public final class JvmSteps {
                     "is the only copy; left in place although it is build output",
                     placement.folder().firstEvidence()));
         }
+    }
+
+    /** Whether a distribution takes a file from where no compiler writes it. */
+    private boolean isHandedOn(String path) {
+        return reading.wirings().stream()
+                .filter(wiring -> wiring.outputs().stream().noneMatch(output -> Paths.within(output.value(), path)))
+                .flatMap(wiring -> wiring.distributions().stream())
+                .anyMatch(archive -> archive.entry(path).isPresent());
     }
 
     private boolean writtenByProcessors(String path) {

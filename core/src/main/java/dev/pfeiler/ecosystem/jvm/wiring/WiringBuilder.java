@@ -241,6 +241,7 @@ public final class WiringBuilder {
                 boolean everything =
                         content.path().isEmpty() && content.including().isEmpty();
                 if (everything || !Paths.within(content.path(), copied.to())) continue;
+                if (!content.files().mayTakeBelow(Paths.relative(content.path(), copied.to()))) continue;
                 if (later.getOrDefault(archive, Set.of()).contains(copied)) continue;
                 String place = Paths.join(content.prefix(), Paths.relative(content.path(), copied.to()));
                 Wiring.Content laid = copied.content().below(place).through(content);

@@ -551,4 +551,19 @@ class AntFileTest {
                 .as("its date may select it")
                 .isPresent();
     }
+
+    @Test
+    void aFileOfTheTopFolderThatIsCopiedBringsNothingElse() throws IOException {
+        sketch.file("LICENSE", "free").file("docs/index.html", "<p>");
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/>",
+                "<copy todir='out/META-INF'><fileset dir='.' includes='LICENSE'/></copy>",
+                "<jar destfile='a.jar' basedir='out'/>",
+                "<copy todir='a-1/docs'><fileset dir='docs'/></copy>",
+                "<zip destfile='a-1.zip' basedir='.' includes='**/a-1/**'/></target>");
+        assertThat(wiring.archives().get(0).contents()).hasSize(2);
+        assertThat(wiring.archives().get(0).entry("LICENSE")).contains("META-INF/LICENSE");
+        assertThat(wiring.archives().get(0).entry("docs/index.html")).isEmpty();
+        assertThat(wiring.distributions().get(0).entry("docs/index.html")).contains("a-1/docs/index.html");
+    }
 }
