@@ -33,7 +33,7 @@ class ToolRunTest {
     /** A program that prints without end fills neither the disk nor the memory. */
     @Test
     void whoPrintsTooMuchIsStopped() throws IOException {
-        ToolRun run = run("yes tide", Duration.ofMinutes(5));
+        ToolRun run = run("yes \"$(printf '%0500d' 0)\"", Duration.ofMinutes(5));
         assertThat(run.outOfTime()).isTrue();
         assertThat(run.output().size()).isGreaterThan(1000);
         List<String> end = Files.readAllLines(folder.resolve("out.log"));

@@ -536,4 +536,19 @@ class JvmBuildFileTest extends ProposedProject {
         assertThat(goal(proposal, "docs/applet/p/A.class")).isEqualTo("stays");
         assertThat(goal(proposal, "out/p/A.class")).isEqualTo("retired");
     }
+
+    @Test
+    void theOnlyBuildFileNamesTheProjectWhereverItIs() throws IOException {
+        sketch.file("src/p/A.java", "package p; class A {}")
+                .file("make.bat", "javac -d classes src\\p\\A.java")
+                .file(
+                        "src/build.xml",
+                        "<project name='Pilot' default='x'><target name='x'><javac srcdir='p' destdir='build'/>",
+                        "<jar destfile='dist/pilot-1.2.jar' basedir='build'/></target></project>");
+        assertThat(value(propose(), "name")).isEqualTo("Pilot");
+        sketch.file(
+                "more/build.xml",
+                "<project name='More' default='x'><target name='x'><jar destfile='m.jar' basedir='.'/></target></project>");
+        assertThat(value(propose(), "name")).isEqualTo("port");
+    }
 }

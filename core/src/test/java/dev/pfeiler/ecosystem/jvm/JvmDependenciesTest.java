@@ -296,6 +296,20 @@ class JvmDependenciesTest {
     }
 
     @Test
+    void aFrameworkForTestsIsNotShippedUnlessItWas() throws IOException {
+        sketch.file("src/app/App.java", "package app; class App {}")
+                .file("site/WEB-INF/web.xml", "<web-app/>")
+                .file("build.sh", "javac -cp lib/junit.jar:lib/pump.jar -d out src/app/App.java");
+        sketch.jar("lib/junit.jar", "junit.framework.TestCase", "junit.awtui.Runner", "org.hamcrest.Is", "app.Shim");
+        sketch.jar("lib/pump.jar", "no.port.pump.Pump");
+        sketch.jar("site/WEB-INF/lib/testng.jar", "org.testng.Test");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "scope:lib/junit.jar")).isEqualTo("test");
+        assertThat(value(proposal, "scope:lib/pump.jar")).isEqualTo("runtime");
+        assertThat(value(proposal, "scope:site/WEB-INF/lib/testng.jar")).isEqualTo("runtime");
+    }
+
+    @Test
     void withoutDescriptorsEverythingIsDeclared() throws IOException {
         sketch.describedJar("lib/lamp-1.jar", "no.port:lamp:1", "no.port.lamp.Type uses no.port.wick.Type")
                 .describedJar("lib/wick-1.jar", "no.port:wick:1", "no.port.wick.Type");

@@ -24,6 +24,18 @@ public final class ScopeFinder {
             "org.apache.logging.log4j.LogManager",
             "org.jboss.logging.Logger");
 
+    /** Starts of the names of packages that only tests use. */
+    private static final List<String> TEST_FRAMEWORKS = List.of(
+            "junit.",
+            "org.junit.",
+            "org.testng.",
+            "org.hamcrest.",
+            "org.mockito.",
+            "org.easymock.",
+            "org.jmock.",
+            "org.assertj.",
+            "spock.");
+
     private final Usage usage;
     private final JarTraits traits;
     private final Predicate<Jar> notDeployed;
@@ -134,12 +146,23 @@ public final class ScopeFinder {
             String why = "an annotation processor";
             return found(Scope.PROVIDED, true, Certainty.LIKELY, why, List.of(Evidence.of(jar.path(), why)));
         }
+        // what is deployed was shipped until now
+        if (isTestFramework(jar) && !jar.path().contains("WEB-INF/lib/"))
+            return found(Scope.TEST, false, Certainty.LIKELY, "a framework for tests; no usage found", List.of());
         if (generates && !jar.classes().isEmpty() && !needsFacade(jar)) {
             String note = "no usage found; kept for code that annotation processors generate";
             return new ScopeFinding(Scope.COMPILE, false, false, Certainty.GUESS, note, List.of(), note);
         }
         String note = "no usage found; kept at runtime scope";
         return new ScopeFinding(Scope.RUNTIME, false, false, Certainty.GUESS, "no usage found", List.of(), note);
+    }
+
+    /** Whether most packages of a jar are those of frameworks for tests. */
+    private static boolean isTestFramework(Jar jar) {
+        long ofTests = jar.packages().stream()
+                .filter(name -> TEST_FRAMEWORKS.stream().anyMatch((name + ".")::startsWith))
+                .count();
+        return ofTests * 2 > jar.packages().size();
     }
 
     private static ScopeFinding byService(Scope scope, boolean direct, List<Evidence> offered) {

@@ -54,9 +54,12 @@ public final class ProjectIdentity {
     public String name() {
         // the names of several projects are those of the modules
         boolean several = wirings.stream().map(Wiring::folder).distinct().count() > 1;
+        List<Wiring> builds = wirings.stream()
+                .filter(wiring -> wiring.kind() == Wiring.Kind.BUILD_FILE)
+                .toList();
         Optional<Wiring.Setting> stated = wirings.stream()
-                .filter(w -> !several || w.folder().isEmpty())
-                .flatMap(w -> w.name().stream())
+                .filter(wiring -> !several || wiring.folder().isEmpty() || builds.equals(List.of(wiring)))
+                .flatMap(wiring -> wiring.name().stream())
                 .findFirst();
         Decision proposed = stated.map(setting -> Decision.of(
                         NAME,
