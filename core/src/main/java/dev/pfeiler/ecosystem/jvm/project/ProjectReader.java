@@ -20,6 +20,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -74,23 +75,27 @@ public final class ProjectReader {
                     .collect(Collectors.groupingBy(
                             (Placement placement) -> module.path(placement), TreeMap::new, Collectors.toList()));
             for (List<Placement> same : byPlace.values()) {
-                Placement kept = same.stream()
-                        .filter(placement -> packed(module, placement))
-                        .findFirst()
-                        .orElse(same.get(0));
+                Optional<Placement> kept = same.size() < 2 ? Optional.empty() : kept(module, same);
+                if (kept.isEmpty()) continue;
                 for (Placement other : same)
-                    if (!other.equals(kept))
-                        apart = apart.with(other.left("the place of " + kept.path() + " would be the same"));
+                    if (!other.equals(kept.get()))
+                        apart = apart.with(
+                                other.left("the place of " + kept.get().path() + " would be the same"));
             }
         }
         return apart;
     }
 
-    private static boolean packed(SourceModule module, Placement placement) {
-        return module.archive()
-                .flatMap(archive -> WiredResources.place(archive, placement.path()))
-                .filter(placement.relative()::equals)
-                .isPresent();
+    /** Which of files for one place the module has; none where no archive says which. */
+    private Optional<Placement> kept(SourceModule module, List<Placement> same) {
+        // a description of a package is in no program
+        if (same.stream().allMatch(placement -> placement.role() == Role.MAIN)) return Optional.of(same.get(0));
+        return Stream.concat(
+                        module.archive().stream(),
+                        reading.wirings().stream().flatMap(wiring -> wiring.archives().stream()))
+                .flatMap(archive -> same.stream().filter(placement -> WiredResources.place(archive, placement.path())
+                        .equals(Optional.of(placement.relative()))))
+                .findFirst();
     }
 
     /** The jars on paths of annotation processors, with the place that puts them there. */
