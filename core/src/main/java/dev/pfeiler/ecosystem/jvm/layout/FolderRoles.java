@@ -69,7 +69,7 @@ public final class FolderRoles {
         this.sources = sources;
         this.wirings = wirings;
         this.roots = new SourceRoots(languages, sources, wirings);
-        this.tests = new TestSigns(sources);
+        this.tests = new TestSigns(sources, this::isCompiled);
         this.stubs = new GroovyStubs(sources);
         this.templates = new TemplateSources(wirings);
         this.resources = new WiredResources(wirings);
@@ -176,9 +176,8 @@ public final class FolderRoles {
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
         boolean unwired = roots.areWired() && wired.isEmpty();
-        boolean unused = unwired
-                ? tests.unreached(inRoot, this::isCompiled)
-                : below && apart.isOutside(inRoot) && tests.unusedByOthers(inRoot);
+        boolean unused =
+                unwired ? tests.unreached(inRoot) : below && apart.isOutside(inRoot) && tests.unusedByOthers(inRoot);
         if (unused) {
             String why = (unwired ? "compiled by no wiring" : "compiled by the IDE only, not by the build")
                     + ", and not used by compiled sources";

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.layout;
 
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
@@ -33,10 +34,10 @@ public record Layout(List<Folder> folders, SortedMap<String, Placement> placemen
         return Optional.ofNullable(placements.get(path));
     }
 
-    /** The same layout but for one file. */
-    public Layout with(Placement changed) {
+    /** The same layout but for some files, by their paths. */
+    public Layout with(Map<String, Placement> changed) {
         SortedMap<String, Placement> all = new TreeMap<>(placements);
-        all.put(changed.path(), changed);
+        all.putAll(changed);
         return new Layout(folders, all, marked);
     }
 

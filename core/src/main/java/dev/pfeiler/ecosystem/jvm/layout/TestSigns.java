@@ -41,6 +41,7 @@ final class TestSigns {
     private static final Set<String> BASES = Set.of("TestCase", "TestSuite", "Specification", "GroovyTestCase");
 
     private final Collection<SourceFile> sources;
+    private final Predicate<SourceFile> compiled;
     /** Worked out only where somebody asks, as it takes as long as the reading. */
     private Links links;
 
@@ -49,8 +50,10 @@ final class TestSigns {
     private final Map<SourceFile, Evidence> marked = new HashMap<>();
     private final Set<SourceFile> touching = new HashSet<>();
 
-    TestSigns(Collection<SourceFile> sources) {
+    /** @param compiled whether the old build compiles a source; asked only once it is needed */
+    TestSigns(Collection<SourceFile> sources, Predicate<SourceFile> compiled) {
         this.sources = sources;
+        this.compiled = compiled;
         Set<String> packages =
                 sources.stream().map(source -> source.packageName() + ".").collect(Collectors.toSet());
         List<String> frameworks = FRAMEWORKS.stream()
@@ -119,30 +122,29 @@ final class TestSigns {
         return own.stream().noneMatch(source -> links().usedBy(source).anyMatch(user -> !own.contains(user)));
     }
 
-    /**
-     * Whether neither what is compiled nor a test uses any of these sources, directly or through others.
-     *
-     * @param compiled whether the old build compiles a source; the same for every call
-     */
-    boolean unreached(Collection<SourceFile> sources, Predicate<SourceFile> compiled) {
-        if (reached == null) {
-            reached = new HashSet<>();
-            Deque<SourceFile> open = new ArrayDeque<>(this.sources.stream()
-                    .filter(source -> touching.contains(source) || compiled.test(source))
-                    .toList());
-            Set<String> declared =
-                    open.stream().flatMap(source -> source.typeNames().stream()).collect(Collectors.toSet());
-            while (!open.isEmpty()) {
-                SourceFile source = open.pop();
-                if (!reached.add(source)) continue;
-                // of two sources of a class, the compiled one is meant
-                links().uses(source)
-                        .filter(used ->
-                                compiled.test(used) || used.typeNames().stream().noneMatch(declared::contains))
-                        .forEach(open::push);
-            }
-        }
+    /** Whether neither what is compiled nor a test uses any of these sources, directly or through others. */
+    boolean unreached(Collection<SourceFile> sources) {
+        if (reached == null) reached = reached();
         return sources.stream().noneMatch(reached::contains);
+    }
+
+    private Set<SourceFile> reached() {
+        Set<SourceFile> built = sources.stream().filter(compiled).collect(Collectors.toSet());
+        Deque<SourceFile> open = new ArrayDeque<>(built);
+        open.addAll(touching);
+        Set<String> declared =
+                open.stream().flatMap(source -> source.typeNames().stream()).collect(Collectors.toSet());
+        Set<SourceFile> found = new HashSet<>();
+        while (!open.isEmpty()) {
+            SourceFile source = open.pop();
+            if (!found.add(source)) continue;
+            // of two sources of a class, the compiled one is meant
+            links().uses(source)
+                    .filter(used ->
+                            built.contains(used) || used.typeNames().stream().noneMatch(declared::contains))
+                    .forEach(open::push);
+        }
+        return found;
     }
 
     /**

@@ -16,6 +16,7 @@ import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -64,7 +65,7 @@ public final class ProjectReader {
 
     /** A layout in which of files that would go to one place only the one of the module's own archive goes there. */
     private Layout apart(Layout layout, List<SourceModule> modules) {
-        Layout apart = layout;
+        Map<String, Placement> left = new HashMap<>();
         for (SourceModule module : modules) {
             Map<String, List<Placement>> byPlace = Stream.concat(
                             layout.files(Role.MAIN_RESOURCES),
@@ -79,11 +80,12 @@ public final class ProjectReader {
                 if (kept.isEmpty()) continue;
                 for (Placement other : same)
                     if (!other.equals(kept.get()))
-                        apart = apart.with(
+                        left.put(
+                                other.path(),
                                 other.left("the place of " + kept.get().path() + " would be the same"));
             }
         }
-        return apart;
+        return left.isEmpty() ? layout : layout.with(left);
     }
 
     /** Which of files for one place the module has; none where no archive says which. */

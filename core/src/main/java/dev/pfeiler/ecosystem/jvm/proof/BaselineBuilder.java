@@ -273,7 +273,8 @@ final class BaselineBuilder {
                 .filter(group -> !group.sources().isEmpty())
                 .toList();
         Optional<WiredSettings> leading = leading(groups);
-        if (!tests && !generated(module).isEmpty())
+        List<Path> generated = tests ? List.of() : generated(module);
+        if (!generated.isEmpty())
             remarks.notes()
                     .add(
                             "Sources that are generated from grammars were compiled for the baseline as the new build generated them.");
@@ -283,7 +284,9 @@ final class BaselineBuilder {
             if (number > 0) classPath.add(0, output);
             classPath.addAll(wired);
             String name = output.getFileName() + "-" + number++;
-            Optional<String> failure = compiled(module, group, classPath, output, scratch, name);
+            boolean program = group.sources().stream().noneMatch(module.tests()::contains);
+            List<Path> along = program ? generated : List.of();
+            Optional<String> failure = compiled(module, group, along, classPath, output, scratch, name);
             boolean more = wired.size() < allLibraries(withTests).size()
                     || !group.settings().processorPath().isEmpty();
             if (failure.isPresent() && more) {
@@ -291,7 +294,7 @@ final class BaselineBuilder {
                 allLibraries(withTests).stream()
                         .filter(jar -> !classPath.contains(jar))
                         .forEach(classPath::add);
-                if (compiled(module, group.processingWith(classPath), classPath, output, scratch, name)
+                if (compiled(module, group.processingWith(classPath), along, classPath, output, scratch, name)
                         .isEmpty()) {
                     remarks.notes()
                             .add("The class path that the old wiring states does not compile the sources of "
@@ -318,11 +321,18 @@ final class BaselineBuilder {
                 .map(Group::settings);
     }
 
+    /** @param along further sources in Java, which are generated */
     private Optional<String> compiled(
-            SourceModule module, Group group, List<Path> classPath, Path output, Path scratch, String name)
+            SourceModule module,
+            Group group,
+            List<Path> along,
+            List<Path> classPath,
+            Path output,
+            Path scratch,
+            String name)
             throws IOException {
         if (group.language() == JvmLanguage.JAVA)
-            return javac(module, group.settings(), classPath, group.sources(), output, scratch, name);
+            return javac(group.settings(), classPath, group.sources(), along, output, scratch, name);
         Optional<CompiledLanguage> decided = context.build(module).languages().stream()
                 .filter(compiled -> compiled.language() == group.language())
                 .findFirst();
@@ -529,10 +539,10 @@ final class BaselineBuilder {
     }
 
     private Optional<String> javac(
-            SourceModule module,
             WiredSettings settings,
             List<Path> classPath,
             List<SourceFile> sources,
+            List<Path> along,
             Path output,
             Path scratch,
             String name)
@@ -574,8 +584,7 @@ final class BaselineBuilder {
             }
             arguments.add(file.toString());
         }
-        if (sources.stream().noneMatch(module.tests()::contains))
-            generated(module).forEach(file -> arguments.add(file.toString()));
+        along.forEach(file -> arguments.add(file.toString()));
         String file = ArgumentFile.written(arguments, scratch.resolve(name + ".args"));
         ToolRun run = ToolRun.of(
                 List.of(context.reading().toolchain().tool("javac").toString(), file),

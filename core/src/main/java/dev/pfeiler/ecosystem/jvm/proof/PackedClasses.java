@@ -11,6 +11,7 @@ import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -61,17 +62,21 @@ final class PackedClasses {
     /** Files at whose place other archives of the same classes have other files; the folder holds one of them. */
     private Map<String, byte[]> ofItsOwn(Wiring wiring, Wiring.Archive archive, Set<String> places) throws IOException {
         ProjectTree tree = context.reading().tree();
+        Map<String, Set<String>> files = new TreeMap<>();
+        for (TreeFile file : tree.files())
+            for (Wiring.Archive made : wiring.archives())
+                WiredResources.place(made, file.path())
+                        .filter(places::contains)
+                        .ifPresent(place -> files.computeIfAbsent(place, p -> new HashSet<>())
+                                .add(file.path()));
         Map<String, byte[]> own = new TreeMap<>();
         for (TreeFile file : tree.files()) {
-            Optional<String> place = file.link()
-                    ? Optional.empty()
-                    : WiredResources.place(archive, file.path()).filter(places::contains);
-            if (place.isEmpty()) continue;
-            boolean shared = tree.files().stream()
-                    .filter(other -> !other.equals(file) && other.name().equals(file.name()))
-                    .anyMatch(other -> wiring.archives().stream()
-                            .anyMatch(made ->
-                                    WiredResources.place(made, other.path()).equals(place)));
+            if (file.link()) continue;
+            Optional<String> place = WiredResources.place(archive, file.path());
+            boolean shared = place.stream()
+                    .flatMap(one -> files.getOrDefault(one, Set.of()).stream())
+                    .anyMatch(other ->
+                            !other.equals(file.path()) && Paths.name(other).equals(file.name()));
             if (shared) own.put(place.get(), tree.bytes(file.path()));
         }
         return own;

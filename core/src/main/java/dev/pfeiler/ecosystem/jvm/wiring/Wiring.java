@@ -547,20 +547,41 @@ public record Wiring(
 
     /** The same with what another file makes of what it compiles, and what of that file was not understood. */
     public Wiring packedBy(Wiring other) {
+        return joined(other, compilations, testRuns, generators, documentation);
+    }
+
+    /** The same with a part of the build that another file describes. */
+    public Wiring including(Wiring part) {
+        Map<String, Setting> documented = new LinkedHashMap<>(part.documentation.settings);
+        documented.putAll(documentation.settings);
+        return joined(
+                part,
+                both(compilations, part.compilations),
+                both(testRuns, part.testRuns),
+                both(generators, part.generators),
+                new Documentation(documented, both(documentation.folders, part.documentation.folders)));
+    }
+
+    private Wiring joined(
+            Wiring other,
+            List<Compilation> calls,
+            List<TestRun> tests,
+            List<Generator> generating,
+            Documentation documented) {
         return new Wiring(
                 kind,
                 folder,
                 both(files, other.files),
                 name,
                 version,
-                compilations,
+                calls,
                 both(archives, other.archives),
                 both(distributions, other.distributions),
                 both(mainClasses, other.mainClasses),
-                testRuns,
+                tests,
                 both(copies, other.copies),
-                generators,
-                documentation,
+                generating,
+                documented,
                 webRoots,
                 contextPath,
                 projects,
@@ -569,39 +590,6 @@ public record Wiring(
                         both(unanalyzed.steps, other.unanalyzed.steps),
                         both(unanalyzed.uploads, other.unanalyzed.uploads),
                         both(unanalyzed.absent, other.unanalyzed.absent)));
-    }
-
-    /** The same with a part of the build that another file describes. */
-    public Wiring including(Wiring part) {
-        Map<String, Setting> documented = new LinkedHashMap<>(part.documentation.settings);
-        documented.putAll(documentation.settings);
-        return packedBy(part)
-                .compiling(both(compilations, part.compilations))
-                .running(
-                        both(testRuns, part.testRuns),
-                        both(generators, part.generators),
-                        new Documentation(documented, both(documentation.folders, part.documentation.folders)));
-    }
-
-    private Wiring running(List<TestRun> tests, List<Generator> written, Documentation documents) {
-        return new Wiring(
-                kind,
-                folder,
-                files,
-                name,
-                version,
-                compilations,
-                archives,
-                distributions,
-                mainClasses,
-                tests,
-                copies,
-                written,
-                documents,
-                webRoots,
-                contextPath,
-                projects,
-                unanalyzed);
     }
 
     private static <T> List<T> both(List<T> one, List<T> other) {

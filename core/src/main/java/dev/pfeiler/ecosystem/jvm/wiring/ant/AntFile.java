@@ -203,9 +203,9 @@ public final class AntFile {
         draft.withoutSteps(() -> making(names, HANDING_ON));
         if (!before.isEmpty())
             draft.compilations.removeIf(call -> !before.contains(call) && !isOfTests(call) && !draft.packs(tree, call));
-        boolean others = draft.projects.stream()
-                .flatMap(folder -> read.values().stream().flatMap(Optional::stream))
-                .anyMatch(wiring -> !wiring.compilations().isEmpty());
+        boolean others = !draft.projects.isEmpty()
+                && read.values().stream().flatMap(Optional::stream).anyMatch(wiring -> !wiring.compilations()
+                        .isEmpty());
         if (draft.compilations.isEmpty() && !others) names.forEach(this::target);
         else {
             making = false;
