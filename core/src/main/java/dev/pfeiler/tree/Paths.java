@@ -85,6 +85,7 @@ public final class Paths {
 
     /** What comes before a path in a longer one that ends with it; empty if it does not end with it. */
     public static Optional<String> before(String end, String path) {
+        if (end.isEmpty()) return Optional.of(path);
         if (path.equals(end)) return Optional.of("");
         return path.endsWith("/" + end)
                 ? Optional.of(path.substring(0, path.length() - end.length() - 1))

@@ -3,6 +3,7 @@ package dev.pfeiler.artifact.archive;
 import dev.pfeiler.proof.Comparison;
 import dev.pfeiler.proof.Difference;
 import dev.pfeiler.proof.Difference.Kind;
+import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -16,9 +17,14 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.jar.JarFile;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
+import org.apache.commons.compress.archivers.tar.TarArchiveInputStream;
+import org.apache.commons.compress.compressors.bzip2.BZip2CompressorInputStream;
+import org.apache.commons.compress.compressors.gzip.GzipCompressorInputStream;
 
 /** The entries of archives, and what differs between two sets of them. */
 public final class ArchiveEntries {
@@ -28,25 +34,47 @@ public final class ArchiveEntries {
     /** Of an archive, unpacked, in bytes: it is compared in memory. */
     private static final long LARGEST = 1L << 30;
 
+    private static final Pattern TAR = Pattern.compile("\\.(?:tar|tar\\.gz|tgz|tar\\.bz2)$");
+
     private ArchiveEntries() {}
 
+    /** The entries of a zip archive, or of one made by {@code tar}, compressed or not. */
     public static Map<String, byte[]> of(Path archive) throws IOException {
         Map<String, byte[]> entries = new TreeMap<>();
         long left = LARGEST;
+        if (TAR.matcher(archive.getFileName().toString()).find()) {
+            try (TarArchiveInputStream tar = new TarArchiveInputStream(uncompressed(archive))) {
+                for (TarArchiveEntry entry = tar.getNextEntry(); entry != null; entry = tar.getNextEntry())
+                    if (entry.isFile()) left = take(archive, entry.getName(), tar, left, entries);
+            }
+            return entries;
+        }
         try (ZipFile zip = new ZipFile(archive.toFile())) {
             for (ZipEntry entry : (Iterable<ZipEntry>) zip.stream().<ZipEntry>map(e -> e)::iterator) {
                 if (entry.isDirectory()) continue;
                 try (InputStream in = zip.getInputStream(entry)) {
-                    byte[] bytes = in.readNBytes((int) Math.min(left + 1, Integer.MAX_VALUE - 8));
-                    left -= bytes.length;
-                    if (left < 0)
-                        throw new IOException(
-                                archive.getFileName() + " unpacks to more than " + (LARGEST >> 20) + " MB");
-                    entries.put(entry.getName(), bytes);
+                    left = take(archive, entry.getName(), in, left, entries);
                 }
             }
         }
         return entries;
+    }
+
+    private static InputStream uncompressed(Path archive) throws IOException {
+        String name = archive.getFileName().toString();
+        InputStream in = new BufferedInputStream(Files.newInputStream(archive));
+        if (name.endsWith("gz")) return new GzipCompressorInputStream(in);
+        return name.endsWith("bz2") ? new BZip2CompressorInputStream(in) : in;
+    }
+
+    /** Reads an entry; what is left of the size that is read in all. */
+    private static long take(Path archive, String name, InputStream in, long left, Map<String, byte[]> entries)
+            throws IOException {
+        byte[] bytes = in.readNBytes((int) Math.min(left + 1, Integer.MAX_VALUE - 8));
+        if (bytes.length > left)
+            throw new IOException(archive.getFileName() + " unpacks to more than " + (LARGEST >> 20) + " MB");
+        entries.put(name, bytes);
+        return left - bytes.length;
     }
 
     public static Map<String, byte[]> in(Path folder) throws IOException {

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.conversion.Step;
 import dev.pfeiler.evidence.Finding;
@@ -343,6 +344,123 @@ class JvmBuildFileTest extends ProposedProject {
                         "<directory>src/main/java</directory>",
                         "<outputDirectory>src</outputDirectory>",
                         "</fileSets>");
+    }
+
+    @Test
+    void oneProgramIsHandedOnInSeveralFormatsWithClassesBesideItsJar() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("src/p/a.txt", "a")
+                .file("license.txt", "free")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'><javac srcdir='src' destdir='dist/port/bin'/>",
+                        "<copy todir='dist/port/bin'><fileset dir='src' includes='**/*.txt'/></copy>",
+                        "<jar destfile='dist/port/port.jar' basedir='dist/port/bin'/>",
+                        "<copy file='license.txt' todir='dist/port'/>",
+                        "<zip destfile='dist/port.zip' basedir='dist/port'/>",
+                        "<tar destfile='dist/port.tar' basedir='dist/port'/>",
+                        "<gzip src='dist/port.tar' destfile='dist/port.tar.gz'/>",
+                        "<zip destfile='dist/port-alone.zip'><fileset file='dist/port/port.jar'/></zip>",
+                        "</target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "distribution")).isEqualTo("port.zip");
+        assertThat(value(proposal, "distribution:port.tar.gz")).isEqualTo("port.tar.gz");
+        assertThat(value(proposal, "distribution:port-alone.zip")).isEqualTo("port-alone.zip");
+        assertThat(written(proposal, "src/assembly/distribution.xml"))
+                .containsSubsequence(
+                        "<format>zip</format>",
+                        "<format>tar.gz</format>",
+                        "<source>${project.build.directory}/${project.build.finalName}.jar</source>",
+                        "<include>license.txt</include>",
+                        "<directory>${project.build.outputDirectory}</directory>",
+                        "<outputDirectory>bin</outputDirectory>",
+                        "</fileSets>")
+                .doesNotContain("a.txt");
+        assertThat(written(proposal, "src/assembly/port-alone.xml"))
+                .contains("<format>zip</format>")
+                .doesNotContain("fileSet");
+        assertThat(written(propose("target=gradle"), "build.gradle"))
+                .containsSubsequence(
+                        "tasks.register('distribution', Zip)",
+                        "into('bin') {",
+                        "from sourceSets.main.output",
+                        ", Tar)",
+                        "compression = Compression.GZIP");
+    }
+
+    @Test
+    void ofSeveralModulesTheOneThatNeedsTheOthersMakesTheirDistribution() throws IOException {
+        sketch.jar("libs/gate.jar", "q.Gate")
+                .file("src/p/api/Gate.java", "package p.api; public class Gate extends q.Gate {}")
+                .file("src/p/Main.java", "package p; class Main { p.api.Gate gate; }")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'>",
+                        "<javac srcdir='src' destdir='out' classpath='libs/gate.jar'/>",
+                        "<jar destfile='api.jar' basedir='out' includes='p/api/**'/>",
+                        "<jar destfile='port.jar' basedir='out' excludes='p/api/**'/>",
+                        "<zip destfile='port.zip'><zipfileset dir='.' includes='*.jar' prefix='port/'/>",
+                        "<zipfileset dir='libs' prefix='port/lib'/></zip></target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "api/src/assembly/distribution.xml")).isEmpty();
+        assertThat(written(proposal, "port/src/assembly/distribution.xml"))
+                .containsSubsequence(
+                        "<outputDirectory>port</outputDirectory>",
+                        "<dependencySet>",
+                        "<outputDirectory>port</outputDirectory>",
+                        "<outputFileNameMapping>api.jar</outputFileNameMapping>",
+                        "<include>${project.groupId}:api</include>",
+                        "<dependencySet>",
+                        "<outputDirectory>port/lib</outputDirectory>",
+                        "<exclude>${project.groupId}:api</exclude>");
+        assertThat(written(propose("target=gradle"), "port/build.gradle"))
+                .containsSubsequence(
+                        "into('port')",
+                        "from(configurations.runtimeClasspath) {",
+                        "include 'api.jar'",
+                        "into('port/lib')",
+                        "exclude 'api.jar'");
+    }
+
+    @Test
+    void anArchiveThatGetsMoreIsOneAndWhatAnotherTargetAddsIsLeftOut() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main { public static void main(String[] a) {} }")
+                .file("src/p/release", "Manifest-version: 1.0", "main-class: p.Main", "Build: @NUMBER@")
+                .file("conf/a.properties", "a=1")
+                .file(
+                        "build.xml",
+                        "<project name='port' default='compile'><target name='compile'><filter token='NUMBER' value='7'/>",
+                        "<javac srcdir='src' destdir='out'/></target><target name='jar' depends='compile'>",
+                        "<copy file='src/p/release' tofile='out/p/release' filtering='on'/>",
+                        "<jar destfile='port.jar' basedir='out' manifest='out/p/release'/>",
+                        "<jar destfile='port.jar' update='yes'><fileset dir='conf'/></jar></target>",
+                        "<target name='sources' depends='jar'><jar destfile='port.jar' update='yes' basedir='src'/></target>",
+                        "</project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "conf/a.properties")).isEqualTo("src/main/resources/a.properties");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence("<mainClass>p.Main</mainClass>", "<Build>7</Build>")
+                .doesNotContain("**/*.java", "anifest-version");
+        assertThat(proposal.leftForYou())
+                .extracting(Finding::subject, Finding::fact)
+                .contains(tuple("target sources", "adds to an archive that another target makes; it was left out"));
+    }
+
+    @Test
+    void textReplacedInWhatIsHandedOnIsNamed() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("readme.txt", "@version@")
+                .file(
+                        "build.xml",
+                        "<project name='port'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<replace file='src/p/gone.txt' token='a' value='b'/>",
+                        "<jar destfile='dist/port.jar' basedir='out'/><copy file='readme.txt' todir='dist'/>",
+                        "<replace file='dist/readme.txt' token='@version@' value='1'/>",
+                        "<zip destfile='port.zip' basedir='dist'/></target></project>");
+        assertThat(propose().leftForYou())
+                .filteredOn(finding -> finding.subject().equals("<replace>"))
+                .extracting(finding -> finding.evidence().get(0).place())
+                .containsExactly("build.xml:4");
     }
 
     @Test

@@ -2,8 +2,10 @@ package dev.pfeiler.ecosystem.jvm.decision;
 
 import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.artifact.repository.Coordinates;
+import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.project.JvmProject;
 import dev.pfeiler.ecosystem.jvm.project.SourceModule;
 import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
@@ -17,8 +19,10 @@ import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +37,10 @@ import java.util.stream.Collectors;
 /** Decides whether the build tool makes the archive in which the old build handed the program on. */
 final class DistributionDecision {
     private static final Pattern EXTENSIONS = Pattern.compile("(\\.tar)?\\.[A-Za-z]+$");
+
+    private static final Pattern COMPRESSED = Pattern.compile("\\.(?:tar\\.|t)(gz|bz2|bz|xz)$");
+
+    private static final Map<String, String> COMPRESSIONS = Map.of("gz", "gz", "bz2", "bz2", "bz", "bz2", "xz", "xz");
 
     /** What of a name behind the version says what is in the archive. */
     private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist)$");
@@ -78,12 +86,14 @@ final class DistributionDecision {
     List<Distribution> decide(Deliberation deliberation) {
         List<Distribution> wanted = new ArrayList<>();
         for (Wiring.Archive made : module.distributions(reading.wirings())) {
+            if (!makes(made)) continue;
             Distribution distribution = distribution(made);
             String name = distribution.fileName();
             Kind kind = Kind.of(distribution);
+            boolean main = kind == Kind.PRODUCT && wanted.stream().noneMatch(Distribution::ofProduct);
             String standing = deliberation.settle(
                     Decision.of(
-                            module.name().key(kind == Kind.PRODUCT ? kind.key : kind.key + ":" + name),
+                            module.name().key(main ? kind.key : kind.key + ":" + name),
                             module.name().titled(kind.title),
                             name,
                             Certainty.CERTAIN,
@@ -95,26 +105,79 @@ final class DistributionDecision {
         return wanted;
     }
 
+    /** Of several modules that go into an archive, the one that needs all others makes it; the first, one of sources. */
+    private boolean makes(Wiring.Archive made) {
+        List<SourceModule> packed = project.modules().stream()
+                .filter(one -> one.entryIn(made).isPresent())
+                .toList();
+        if (packed.isEmpty())
+            return project.modules().stream()
+                    .filter(one -> one.distributions(reading.wirings()).contains(made))
+                    .findFirst()
+                    .equals(Optional.of(module));
+        Optional<SourceModule> last = packed.stream()
+                .filter(one -> packed.stream()
+                        .allMatch(other -> other == one || needed(one).contains(other.name())))
+                .findFirst();
+        return packed.contains(module) && (last.isEmpty() || last.get() == module);
+    }
+
+    /** The modules that a module needs, and those that they need. */
+    private Set<ModuleName> needed(SourceModule start) {
+        Set<ModuleName> needed = new HashSet<>();
+        Deque<SourceModule> open = new ArrayDeque<>(List.of(start));
+        while (!open.isEmpty())
+            for (ModuleName need : open.pop().needs())
+                if (needed.add(need)) project.module(need).ifPresent(open::add);
+        return needed;
+    }
+
+    /** Where the archives of the modules that this one needs go. */
+    private Map<ModuleName, String> modules(Wiring.Archive made) {
+        Map<ModuleName, String> folders = new TreeMap<>();
+        for (ModuleName need : needed(module))
+            project.module(need)
+                    .flatMap(one -> one.entryIn(made))
+                    .ifPresent(entry -> folders.put(need, Paths.parent(entry)));
+        return folders;
+    }
+
     private Distribution distribution(Wiring.Archive made) {
         String file = Paths.name(made.path());
-        String format = file.endsWith(".tar.gz") || file.endsWith(".tgz") ? "tar.gz" : Paths.extension(file);
+        Matcher compressed = COMPRESSED.matcher(file);
+        String format = compressed.find() ? "tar." + COMPRESSIONS.get(compressed.group(1)) : Paths.extension(file);
         String stem = EXTENSIONS.matcher(file).replaceFirst("");
         Optional<String> libraries = project.libraries().stream()
                 .flatMap(jar -> made.entry(jar.path()).stream())
                 .map(Paths::parent)
                 .findFirst();
         Optional<String> product = module.entryIn(made).map(Paths::parent);
+        Optional<String> classes = module.placeOfClasses(made, reading.wirings());
         Optional<String> documentation = documentation(made);
         Set<String> without = project.withCopies().map(Jar::path).collect(Collectors.toCollection(HashSet::new));
         if (documentation.isPresent()) without.addAll(generated());
+        classes.ifPresent(place -> without.addAll(resources(made, place)));
         return new Distribution(
                 made.path(),
                 versioned(made, stem),
                 format,
                 product,
+                classes,
+                modules(made),
                 libraries,
                 documentation,
-                files(made, without, product.isPresent()));
+                files(made, without, product.isPresent() || classes.isPresent()));
+    }
+
+    /** The resources that go in beside the classes. */
+    private List<String> resources(Wiring.Archive made, String place) {
+        return reading.tree().files().stream()
+                .flatMap(file -> project.layout().of(file.path()).stream())
+                .filter(placement -> placement.role() == Role.MAIN_RESOURCES)
+                .filter(placement ->
+                        made.entry(placement.path()).equals(Optional.of(Paths.join(place, placement.relative()))))
+                .map(Placement::path)
+                .toList();
     }
 
     /** Where documentation goes in an archive; that of several modules is made one by one. */

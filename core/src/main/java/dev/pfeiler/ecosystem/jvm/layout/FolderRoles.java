@@ -39,6 +39,7 @@ public final class FolderRoles {
 
     private final ProjectTree tree;
     private final Collection<SourceFile> sources;
+    private final Set<String> sourceStems;
     private final Languages languages;
     private final List<Wiring> wirings;
     private final SourceRoots roots;
@@ -67,6 +68,9 @@ public final class FolderRoles {
         this.tree = tree;
         this.languages = languages;
         this.sources = sources;
+        this.sourceStems = sources.stream()
+                .map(source -> Paths.withoutExtension(source.path()))
+                .collect(Collectors.toSet());
         this.wirings = wirings;
         this.roots = new SourceRoots(languages, sources, wirings);
         this.tests = new TestSigns(sources, this::isCompiled);
@@ -465,14 +469,15 @@ public final class FolderRoles {
         }
     }
 
-    /** A file beside sources is packed where a step of the old build says so; else it stays where it is. */
+    /**
+     * A file beside sources is packed where a step of the old build says so; else it stays where it is, or goes with the
+     * source that it is named after: editors look for the form of a window there.
+     */
     private void besideSources(String path, Folder folder) {
-        Placement placement = resources
-                .place(path)
-                .map(place -> new Placement(path, Role.MAIN_RESOURCES, place, folder, ""))
-                .orElseGet(
-                        () -> new Placement(path, Role.LEFT, Paths.relative(folder.path(), path), folder, NOT_COPIED));
-        placements.put(path, placement);
+        Optional<String> place = resources.place(path);
+        if (place.isPresent()) placements.put(path, new Placement(path, Role.MAIN_RESOURCES, place.get(), folder, ""));
+        else if (sourceStems.contains(Paths.withoutExtension(path))) add(path, folder.role(), folder, "");
+        else add(path, Role.LEFT, folder, NOT_COPIED);
     }
 
     /** A file of no folder with a role goes into an archive where the old build lays it in. */

@@ -5,6 +5,8 @@ import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.tree.Paths;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -74,9 +76,9 @@ public final class WiredResources {
         return archive.entry(path).flatMap(entry -> besideClasses(archive, entry));
     }
 
-    /** Whether a build, not an IDE, packs what it compiles. */
+    /** Whether a build packs what it compiles. An IDE that runs a build of its own says what it packs beside classes. */
     public static boolean packsClasses(Wiring wiring) {
-        return wiring.kind() != Wiring.Kind.IDE_FILES
+        return (wiring.kind() != Wiring.Kind.IDE_FILES || packsBesideSources(wiring))
                 && wiring.compilations().stream()
                         .flatMap(call -> call.output().isPresent()
                                 ? Stream.of(call.output().get().value())
@@ -93,7 +95,16 @@ public final class WiredResources {
     public static boolean namesResources(Wiring wiring) {
         boolean beside =
                 wiring.compilations().stream().allMatch(call -> call.output().isEmpty());
-        return packsClasses(wiring) && (wiring.kind() == Wiring.Kind.BUILD_FILE || beside);
+        return packsClasses(wiring)
+                && (wiring.kind() == Wiring.Kind.BUILD_FILE || wiring.kind() == Wiring.Kind.IDE_FILES || beside);
+    }
+
+    private static boolean packsBesideSources(Wiring wiring) {
+        Set<String> sources =
+                wiring.sources().stream().map(Wiring.SourceFolder::path).collect(Collectors.toSet());
+        return wiring.archives().stream()
+                .flatMap(archive -> archive.contents().stream())
+                .anyMatch(content -> sources.contains(content.path()));
     }
 
     /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */

@@ -129,6 +129,14 @@ public final class BuildModule {
         return distributions;
     }
 
+    /** Whether an archive is the one in which the program is handed on: the first of those that hold it. */
+    public boolean isMain(Distribution made) {
+        return distributions.stream()
+                .filter(Distribution::ofProduct)
+                .findFirst()
+                .equals(Optional.of(made));
+    }
+
     /** Whether documentation is packed into what the module hands on. */
     public boolean packsDocumentation() {
         return distributions.stream().anyMatch(made -> made.documentation().isPresent());

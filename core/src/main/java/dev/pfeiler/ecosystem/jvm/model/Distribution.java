@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.model;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -10,6 +11,8 @@ import java.util.Optional;
  * @param name its file name without extension
  * @param format the extension of its file, for example {@code zip} or {@code tar.gz}
  * @param product the folder in it that the archive of the module goes to; none if that does not go in
+ * @param classes the folder in it that the classes and resources of the module go to as they are; none if they do not
+ * @param modules the folders in it that the archives of other modules go to
  * @param libraries the folder in it that the libraries go to; none if they do not go in
  * @param documentation the folder in it that the generated documentation goes to; none if it does not go in
  * @param files what goes in as it is
@@ -19,6 +22,8 @@ public record Distribution(
         String name,
         String format,
         Optional<String> product,
+        Optional<String> classes,
+        Map<ModuleName, String> modules,
         Optional<String> libraries,
         Optional<String> documentation,
         List<Files> files) {
@@ -37,17 +42,23 @@ public record Distribution(
     }
 
     public Distribution {
+        modules = Map.copyOf(modules);
         files = List.copyOf(files);
     }
 
     /** Whether the program is handed on in it. */
     public boolean ofProduct() {
-        return product.isPresent();
+        return product.isPresent() || classes.isPresent();
     }
 
     /** Whether documentation is all that it holds. */
     public boolean ofDocumentation() {
-        return product.isEmpty() && files.isEmpty() && documentation.isPresent();
+        return !ofProduct() && files.isEmpty() && documentation.isPresent();
+    }
+
+    /** The same in another format. */
+    public Distribution inFormat(String other, String oldPath) {
+        return new Distribution(oldPath, name, other, product, classes, modules, libraries, documentation, files);
     }
 
     public String fileName() {

@@ -77,32 +77,37 @@ public record SourceModule(
     }
 
     /**
-     * The archives in which the old build hands the module on: the first that its own goes into, and those of its sources
-     * or documentation.
+     * The archives in which the old build hands the module on: those that its own goes into, the main one first, and those
+     * of its sources or documentation. Of two with one file name the first counts.
      */
     public List<Wiring.Archive> distributions(Collection<Wiring> wirings) {
         Map<String, Wiring.Archive> made = new LinkedHashMap<>();
         wirings.stream()
                 .flatMap(wiring -> wiring.distributions().stream())
-                .filter(archive -> entryIn(archive).isPresent())
-                .findFirst()
-                .ifPresent(archive -> made.put(archive.path(), archive));
+                .filter(archive -> entryIn(archive).isPresent()
+                        || placeOfClasses(archive, wirings).isPresent())
+                .forEach(archive -> made.putIfAbsent(Paths.name(archive.path()), archive));
         for (Wiring wiring : wirings)
             Stream.concat(
                             wiring.archives().stream()
                                     .filter(archive -> archive.is("jar") && !wiring.packsClasses(archive)),
-                            // one of several modules has only some of the sources
-                            wiring.distributions().stream()
-                                    .filter(archive ->
-                                            folder.isEmpty() && entryIn(archive).isEmpty()))
+                            wiring.distributions().stream())
                     .filter(archive -> holdsSources(archive)
                             || folder.isEmpty() && wiring.documented(archive).isPresent())
-                    .forEach(archive -> made.putIfAbsent(archive.path(), archive));
+                    .forEach(archive -> made.putIfAbsent(Paths.name(archive.path()), archive));
         return List.copyOf(made.values());
     }
 
     private boolean holdsSources(Wiring.Archive archive) {
         return main.stream().anyMatch(source -> archive.entry(source.path()).isPresent());
+    }
+
+    /** The folder of an archive that the classes of the program go to as they are; none if they do not go in. */
+    public Optional<String> placeOfClasses(Wiring.Archive archive, Collection<Wiring> wirings) {
+        return wirings.stream()
+                .filter(wiring -> wiring.distributions().contains(archive))
+                .flatMap(wiring -> main.stream().flatMap(source -> wiring.placeOfClasses(archive, source).stream()))
+                .findFirst();
     }
 
     /** The path of the module's own archive in another one, if it is in there. */

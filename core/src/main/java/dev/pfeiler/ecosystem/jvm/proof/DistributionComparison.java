@@ -27,7 +27,8 @@ import java.util.stream.Stream;
 
 /**
  * Compares the distribution archive of a program with the one that the wiring describes: files by their bytes,
- * libraries wherever they are, and the program's own archive, which is compared on its own, by its presence.
+ * libraries wherever they are, and the program's own archive and classes, which are compared on their own, by their
+ * presence.
  */
 final class DistributionComparison {
     private static final String PRODUCT = "";
@@ -39,10 +40,12 @@ final class DistributionComparison {
 
     private final ProofContext context;
     private final SourceModule module;
+    private final Baseline baseline;
 
-    DistributionComparison(ProofContext context, SourceModule module) {
+    DistributionComparison(ProofContext context, SourceModule module, Baseline baseline) {
         this.context = context;
         this.module = module;
+        this.baseline = baseline;
     }
 
     /**
@@ -56,7 +59,16 @@ final class DistributionComparison {
         for (Map.Entry<String, byte[]> entry : ArchiveEntries.of(now).entrySet())
             if (!ArchiveEntries.isBuildToolsOwn(entry.getKey()))
                 after.put(entry.getKey(), Hashing.sha1(entry.getValue()));
-        module.entryIn(made).ifPresent(place -> after.computeIfPresent(place, (entry, hash) -> PRODUCT));
+        for (String place : products(made, wanted)) {
+            before.put(place, PRODUCT);
+            after.computeIfPresent(place, (entry, hash) -> PRODUCT);
+        }
+        if (wanted.classes().isPresent()) {
+            String place = wanted.classes().get();
+            for (String entry : ArchiveEntries.in(baseline.classes()).keySet())
+                if (isClass(place, Paths.join(place, entry))) before.put(Paths.join(place, entry), PRODUCT);
+            after.replaceAll((entry, hash) -> isClass(place, entry) ? PRODUCT : hash);
+        }
         wanted.documentation().ifPresent(place -> {
             boolean there = after.containsKey(Paths.join(place, "index.html"));
             Stream.of(before, after)
@@ -87,6 +99,10 @@ final class DistributionComparison {
         return new Comparison(row, Text.count(before.size(), "file"), Text.count(after.size(), "file"), differences);
     }
 
+    private static boolean isClass(String place, String entry) {
+        return Paths.within(place, entry) && Paths.extension(entry).equals("class");
+    }
+
     /** Whether an entry is below the folder of documentation; where that is the top, other files have names of their own. */
     private static boolean isDocumentation(Distribution wanted, String place, String entry) {
         return place.isEmpty() ? wanted.ofDocumentation() : Paths.within(place, entry);
@@ -95,9 +111,16 @@ final class DistributionComparison {
     /** Whether an entry is a file of the old build. */
     private boolean isOldBuild(Wiring.Archive made, String entry) {
         return context.reading().wirings().stream()
-                .filter(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES)
                 .flatMap(wiring -> wiring.files().stream())
                 .anyMatch(file -> made.entry(file).equals(Optional.of(entry)));
+    }
+
+    /** Where the old archive has those of the modules. */
+    private List<String> products(Wiring.Archive made, Distribution wanted) {
+        return context.project().modules().stream()
+                .filter(one -> one == module || wanted.modules().containsKey(one.name()))
+                .flatMap(one -> one.entryIn(made).stream())
+                .toList();
     }
 
     /** Entries with the hashes of their bytes. */
@@ -108,7 +131,6 @@ final class DistributionComparison {
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
             if (entry.isPresent()) before.put(entry.get(), Hashing.sha1(tree.onDisk(file.path())));
         }
-        module.entryIn(made).ifPresent(place -> before.put(place, PRODUCT));
         return before;
     }
 

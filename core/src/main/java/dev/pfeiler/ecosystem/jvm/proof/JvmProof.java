@@ -149,7 +149,7 @@ public final class JvmProof {
             libraryClasses(module, baselines.get(module.name())).ifPresent(own::add);
             own.addAll(classPaths(module, baselines.get(module.name()), fetched, run));
             own.addAll(tests(module, baselines, notes));
-            own.addAll(distributions(module, run, notes));
+            own.addAll(distributions(module, baselines.get(module.name()), run));
             own.forEach(row -> rows.add(module.name().isOnly() ? row : row.named(module.name() + " " + row.subject())));
             notes.addAll(baselines.get(module.name()).notes());
         }
@@ -219,8 +219,6 @@ public final class JvmProof {
                                 context.project(),
                                 context.decisions().build())
                         .stream()
-                        .filter(one -> OldBuild.ARCHIVES.contains(
-                                Paths.extension(one.archive().path())))
                         .map(one -> new Difference(
                                 one.archive().path(), Difference.Kind.GONE, chosen.isEmpty() ? cause(one) : chosen))
                         .toList();
@@ -277,24 +275,23 @@ public final class JvmProof {
     }
 
     /** The archives in which the old build hands the module on, and those of its sources or documentation. */
-    private List<Comparison> distributions(SourceModule module, BuildRun run, List<String> notes) throws IOException {
+    private List<Comparison> distributions(SourceModule module, Baseline baseline, BuildRun run) throws IOException {
         List<Comparison> rows = new ArrayList<>();
-        DistributionComparison comparison = new DistributionComparison(context, module);
+        DistributionComparison comparison = new DistributionComparison(context, module, baseline);
         for (Wiring.Archive old : module.distributions(context.reading().wirings())) {
             Optional<Distribution> wanted = context.build(module).distributions().stream()
                     .filter(made -> made.old().equals(old.path()))
                     .findFirst();
             if (wanted.isEmpty()) continue;
-            String row =
-                    wanted.get().ofProduct() ? "distribution" : wanted.get().fileName();
+            String row = context.build(module).isMain(wanted.get())
+                    ? "distribution"
+                    : wanted.get().fileName();
             Path expected =
                     request.converted().resolve(context.target().distribution(context.build(module), wanted.get()));
             if (!run.archives().contains(expected) || !Files.exists(expected))
                 rows.add(new Comparison(
                         row, "1", "none", List.of(new Difference(old.path(), Difference.Kind.GONE, ""))));
-            else if (List.of("zip", "jar").contains(wanted.get().format()))
-                rows.add(comparison.compare(row, old, wanted.get(), expected));
-            else notes.add("The contents of " + expected.getFileName() + " were not compared.");
+            else rows.add(comparison.compare(row, old, wanted.get(), expected));
         }
         return rows;
     }

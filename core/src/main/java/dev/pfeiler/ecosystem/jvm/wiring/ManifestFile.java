@@ -17,6 +17,9 @@ import java.util.jar.Manifest;
  * @param attributes of its main section
  */
 public record ManifestFile(String path, Map<String, Wiring.Setting> attributes) {
+    private static final List<String> USUAL = List.of(
+            "Manifest-Version", "Created-By", "Built-By", "Ant-Version", "Main-Class", "Class-Path", "Build-Jdk");
+
     /** Where it is beside the classes. */
     public static final String PLACE = "META-INF/MANIFEST.MF";
 
@@ -31,13 +34,18 @@ public record ManifestFile(String path, Map<String, Wiring.Setting> attributes) 
                 for (int i = 0; i < lines.size() && line == 0; i++)
                     if (lines.get(i).startsWith(key + ":")) line = i + 1;
                 attributes.put(
-                        key.toString(),
+                        attribute(key.toString()),
                         new Wiring.Setting(value.toString(), new Evidence(path, line, key + ": " + value)));
             });
             return Optional.of(new ManifestFile(path, attributes));
         } catch (IOException e) {
             return Optional.empty();
         }
+    }
+
+    /** The usual spelling of the name of an attribute: upper and lower case do not count in it. */
+    public static String attribute(String name) {
+        return USUAL.stream().filter(name::equalsIgnoreCase).findFirst().orElse(name);
     }
 
     /** Whether it names libraries, whose names the build tool has to write again. */

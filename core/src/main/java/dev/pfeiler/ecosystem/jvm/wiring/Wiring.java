@@ -383,6 +383,11 @@ public record Wiring(
             return new Archive(path, both(contents, added.contents), attributes, unpacked, evidence);
         }
 
+        /** The same under another name. */
+        Archive at(String other) {
+            return new Archive(other, contents, manifest, unpacked, evidence);
+        }
+
         Archive with(List<Content> contents) {
             return new Archive(path, contents, manifest, unpacked, evidence);
         }
@@ -664,6 +669,14 @@ public record Wiring(
      */
     public boolean packs(Archive archive, SourceFile source, String compiled) {
         return classFiles(source, compiled).anyMatch(file -> archive.entry(file).isPresent());
+    }
+
+    /** The folder of an archive that the classes of a source go to, by packages; none if they do not go in. */
+    public Optional<String> placeOfClasses(Archive archive, SourceFile source) {
+        return classFiles(source, source.path())
+                .flatMap(file -> archive.entry(file).stream())
+                .flatMap(entry -> Paths.before(source.packagePath(), Paths.parent(entry)).stream())
+                .findFirst();
     }
 
     /** Whether an archive takes the classes of any call. */

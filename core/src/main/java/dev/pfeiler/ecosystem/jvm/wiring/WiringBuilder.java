@@ -302,6 +302,25 @@ public final class WiringBuilder {
             later.computeIfAbsent(made, archive -> new HashSet<>()).addAll(copies.subList(from, copies.size()));
     }
 
+    /** Adds to an archive that was made; whether there is one of that path. */
+    public boolean adds(Wiring.Archive more) {
+        for (int i = 0; i < archives.size(); i++)
+            if (archives.get(i).path().equals(more.path())) {
+                archives.set(i, archives.get(i).and(more));
+                return true;
+            }
+        return false;
+    }
+
+    /** An archive that was made gets another name, as moving or compressing it does. */
+    public void renamed(String from, String to) {
+        for (List<Wiring.Archive> made : List.of(archives, distributions))
+            made.replaceAll(
+                    archive -> archive.path().equals(from) ? complete(archive).at(to) : archive);
+        archives.stream().filter(archive -> archive.path().equals(to)).forEach(complete::add);
+        distributions.stream().filter(archive -> archive.path().equals(to)).forEach(complete::add);
+    }
+
     private Wiring.Archive complete(Wiring.Archive archive) {
         if (complete.contains(archive)) return archive;
         Wiring.Archive whole = withCopies(archive);

@@ -90,6 +90,26 @@ class FolderRolesTest {
     }
 
     @Test
+    void whatTheBuildDoesNotPackGoesWithTheSourceItIsNamedAfter() throws IOException {
+        sketch.file("src/no/port/Window.java", "package no.port; class Window {}")
+                .file("src/no/port/Window.form", "<Form/>")
+                .file("src/no/port/other.form", "<Form/>")
+                .file("src/no/port/window.properties", "a=1")
+                .file(
+                        "nbproject/project.properties",
+                        "src.dir=src",
+                        "build.classes.dir=build/classes",
+                        "build.classes.excludes=**/*.java,**/*.form",
+                        "dist.jar=dist/port.jar")
+                .file("build.xml", "<project><import file='nbproject/build-impl.xml'/></project>");
+        Layout layout = layout();
+        assertThat(place(layout, "src/no/port/Window.form")).isEqualTo("MAIN no/port/Window.form");
+        assertThat(place(layout, "src/no/port/other.form")).isEqualTo("LEFT no/port/other.form");
+        assertThat(place(layout, "src/no/port/window.properties"))
+                .isEqualTo("MAIN_RESOURCES no/port/window.properties");
+    }
+
+    @Test
     void aFolderNamedTestMayHoldTheProgram() throws IOException {
         sketch.file("test/no/port/App.java", "package no.port; class App { static void main(String[] a) {} }");
         assertThat(layout().folders(Role.MAIN).map(Folder::path)).containsExactly("test");

@@ -190,6 +190,8 @@ public final class SampleBuilds {
                         "tides-1.2",
                         "tar.gz",
                         Optional.of("bin"),
+                        Optional.of("classes"),
+                        Map.of(),
                         Optional.of("lib"),
                         Optional.of("docs"),
                         List.of(new Distribution.Files("scripts", "bin", List.of("*.sh"), true)))))

@@ -142,9 +142,9 @@ final class ArchiveScript {
         return task("jar", part.name());
     }
 
-    /** Those that hand the program on have the usual name; a module has one of them. */
-    private static String task(Distribution made) {
-        return made.ofProduct() ? DISTRIBUTION : task(made.format(), made.name());
+    /** The one that hands the program on has the usual name. */
+    private String task(Distribution made) {
+        return module.isMain(made) ? DISTRIBUTION : task(made.format(), made.name());
     }
 
     private static String task(String format, String name) {
@@ -277,10 +277,36 @@ final class ArchiveScript {
             if (made.format().endsWith("gz")) s.line("compression = Compression.GZIP");
             else if (made.format().endsWith("bz2")) s.line("compression = Compression.BZIP2");
             made.product().ifPresent(folder -> placed(s, folder, dialect.taskValue("jar", "Jar")));
-            made.libraries().ifPresent(folder -> placed(s, folder, dialect.configuration("runtimeClasspath", false)));
+            made.classes().ifPresent(folder -> placed(s, folder, dialect.sourceSet("main") + ".output"));
+            libraries(s, made);
             made.documentation().ifPresent(folder -> placed(s, folder, dialect.taskValue("javadoc", "Javadoc")));
             made.files().forEach(files -> files(s, files));
         });
+    }
+
+    /** The libraries, and where they are to be, the archives of other modules. */
+    private void libraries(Script script, Distribution made) {
+        String classPath = dialect.configuration("runtimeClasspath", false);
+        List<String> others = new ArrayList<>();
+        for (BuildModule other : build.modules()) {
+            String folder = made.modules().get(other.name());
+            if (folder == null) continue;
+            String name = other.archive(build.coordinates().version());
+            others.add(name);
+            script.block("from(" + classPath + ")", s -> placing(s, folder)
+                    .line(dialect.syntax().texts("include", name)));
+        }
+        if (made.libraries().isEmpty()) return;
+        String folder = made.libraries().get();
+        if (others.isEmpty()) placed(script, folder, classPath);
+        else
+            script.block("from(" + classPath + ")", s -> placing(s, folder)
+                    .line(dialect.syntax().texts("exclude", others)));
+    }
+
+    private Script placing(Script script, String folder) {
+        if (!folder.isEmpty()) script.line("into(" + dialect.string(folder) + ")");
+        return script;
     }
 
     private void placed(Script script, String folder, String what) {

@@ -3,11 +3,16 @@ package dev.pfeiler.ecosystem.jvm.target.maven;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
 import dev.pfeiler.ecosystem.jvm.model.Distribution;
+import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -26,24 +31,38 @@ final class AssemblyWriter {
     private static final Coordinates PLUGIN =
             new Coordinates("org.apache.maven.plugins", "maven-assembly-plugin", "3.7.1");
 
+    private final JvmBuild build;
     private final String version;
 
-    /** @param version of the project */
-    AssemblyWriter(String version) {
-        this.version = version;
+    AssemblyWriter(JvmBuild build) {
+        this.build = build;
+        this.version = build.coordinates().version();
     }
 
     /** The descriptors of a module's archives, by paths relative to the module. */
     Map<String, String> write(BuildModule module) {
         Map<String, String> descriptors = new TreeMap<>();
-        module.distributions().forEach(made -> descriptors.put(descriptor(id(made)), text(distribution(made))));
+        byContents(module).forEach((id, made) -> descriptors.put(descriptor(id), text(distribution(id, made))));
         module.partial().forEach(part -> descriptors.put(descriptor(part.name()), text(partial(part))));
         return descriptors;
     }
 
-    /** Those that hand the program on have the usual name; a module has one of them. */
-    private static String id(Distribution made) {
-        return made.ofProduct() ? DISTRIBUTION : made.name();
+    /** Distributions by the name of their descriptor: those that differ in the format only have one in common. */
+    private static Map<String, List<Distribution>> byContents(BuildModule module) {
+        Map<String, List<Distribution>> byId = new LinkedHashMap<>();
+        for (Distribution made : module.distributions()) {
+            Optional<List<Distribution>> same = byId.values().stream()
+                    .filter(others ->
+                            others.get(0).inFormat(made.format(), made.old()).equals(made))
+                    .findFirst();
+            if (same.isPresent()) {
+                same.get().add(made);
+                continue;
+            }
+            String id = module.isMain(made) ? DISTRIBUTION : made.name();
+            byId.put(byId.containsKey(id) ? id + "-" + made.format() : id, new ArrayList<>(List.of(made)));
+        }
+        return byId;
     }
 
     private static String descriptor(String id) {
@@ -56,7 +75,7 @@ final class AssemblyWriter {
         return out.toString();
     }
 
-    private static PomElement assembly(String id, String format) {
+    private static PomElement assembly(String id, List<String> formats) {
         return new PomElement("assembly")
                 .attribute("xmlns", "http://maven.apache.org/ASSEMBLY/2.2.0")
                 .attribute("xmlns:xsi", "http://www.w3.org/2001/XMLSchema-instance")
@@ -64,7 +83,7 @@ final class AssemblyWriter {
                         "xsi:schemaLocation",
                         "http://maven.apache.org/ASSEMBLY/2.2.0 https://maven.apache.org/xsd/assembly-2.2.0.xsd")
                 .add("id", id)
-                .addList("formats", "format", List.of(format))
+                .addList("formats", "format", formats)
                 .add("includeBaseDirectory", "false");
     }
 
@@ -76,7 +95,7 @@ final class AssemblyWriter {
                         .addList("includes", "include", part.selection().includes())
                         .addList("excludes", "exclude", part.selection().excludes()));
         part.files().forEach(files -> sets.add(set(files)));
-        return assembly(part.name(), "jar").add(sets);
+        return assembly(part.name(), List.of("jar")).add(sets);
     }
 
     private PomElement set(Distribution.Files files) {
@@ -87,8 +106,10 @@ final class AssemblyWriter {
         return files.executable() ? set.add("fileMode", "0755") : set;
     }
 
-    private PomElement distribution(Distribution distribution) {
-        PomElement assembly = assembly(id(distribution), distribution.format());
+    private PomElement distribution(String id, List<Distribution> made) {
+        Distribution distribution = made.get(0);
+        PomElement assembly =
+                assembly(id, made.stream().map(Distribution::format).toList());
         distribution
                 .product()
                 .ifPresent(folder -> assembly.add(new PomElement("files")
@@ -98,18 +119,39 @@ final class AssemblyWriter {
         PomElement sets = new PomElement("fileSets");
         distribution.files().forEach(files -> sets.add(set(files)));
         distribution
+                .classes()
+                .ifPresent(folder -> sets.add(new PomElement("fileSet")
+                        .add("directory", "${project.build.outputDirectory}")
+                        .add("outputDirectory", place(folder))));
+        distribution
                 .documentation()
                 .ifPresent(folder -> sets.add(new PomElement("fileSet")
                         .add("directory", DOCUMENTATION)
                         .add("outputDirectory", place(folder))));
         assembly.addFilled(sets);
+        return assembly.addFilled(dependencies(distribution));
+    }
+
+    private PomElement dependencies(Distribution distribution) {
+        PomElement sets = new PomElement("dependencySets");
+        List<String> others = new ArrayList<>();
+        for (BuildModule other : build.modules()) {
+            String folder = distribution.modules().get(other.name());
+            if (folder == null) continue;
+            others.add("${project.groupId}:" + other.artifact());
+            sets.add(new PomElement("dependencySet")
+                    .add("outputDirectory", place(folder))
+                    .add("outputFileNameMapping", other.archive(version).replace(version, "${project.version}"))
+                    .add("useProjectArtifact", "false")
+                    .addList("includes", "include", List.of("${project.groupId}:" + other.artifact())));
+        }
         distribution
                 .libraries()
-                .ifPresent(folder -> assembly.add(new PomElement("dependencySets")
-                        .add(new PomElement("dependencySet")
-                                .add("outputDirectory", place(folder))
-                                .add("useProjectArtifact", "false"))));
-        return assembly;
+                .ifPresent(folder -> sets.add(new PomElement("dependencySet")
+                        .add("outputDirectory", place(folder))
+                        .add("useProjectArtifact", "false")
+                        .addList("excludes", "exclude", others)));
+        return sets;
     }
 
     /** A folder in the archive; the project's version in its name follows the project. */
@@ -121,11 +163,12 @@ final class AssemblyWriter {
     /** The plug-in, with an execution for each archive; nothing if there is none. */
     Optional<PomElement> plugin(BuildModule module, PomTimes times) {
         PomElement executions = new PomElement("executions");
-        module.distributions().forEach(made -> {
-            PomElement configuration = configuration(id(made), made.name());
-            // of several archives with one ending, only the module's own is installed
-            if (made.format().equals("jar")) configuration.add("attach", "false");
-            executions.add(PomElement.execution(id(made), "single", configuration));
+        Set<String> attached = new HashSet<>(Set.of("jar"));
+        byContents(module).forEach((id, made) -> {
+            PomElement configuration = configuration(id, made.get(0).name());
+            // of several archives with one ending, only the first is installed; the module's own is the first jar
+            if (!made.stream().map(Distribution::format).allMatch(attached::add)) configuration.add("attach", "false");
+            executions.add(PomElement.execution(id, "single", configuration));
         });
         for (PartialArchive part : module.partial()) {
             PomElement archive = new PomElement("archive");

@@ -116,7 +116,7 @@ public final class MavenTarget implements JvmTarget {
     @Override
     public SortedMap<String, String> write(JvmBuild build) {
         SortedMap<String, String> descriptors = PomWriter.write(build);
-        AssemblyWriter assemblies = new AssemblyWriter(build.coordinates().version());
+        AssemblyWriter assemblies = new AssemblyWriter(build);
         for (BuildModule module : build.modules()) {
             assemblies.write(module).forEach((path, text) -> descriptors.put(module.path(path), text));
         }

@@ -105,7 +105,7 @@ final class PomPlugins {
         if (!module.embedded().isEmpty()) plugins.add(launch.embedded(module));
         module.libraryFolder().ifPresent(folder -> plugins.add(libraries(folder)));
         if (module.packsDocumentation()) plugins.add(documented());
-        new AssemblyWriter(build.coordinates().version()).plugin(module, times).ifPresent(plugins::add);
+        new AssemblyWriter(build).plugin(module, times).ifPresent(plugins::add);
         if (build.isSingle()) return plugins;
         launch.own(module).ifPresent(plugins::add);
         for (String name : versions().keySet()) {

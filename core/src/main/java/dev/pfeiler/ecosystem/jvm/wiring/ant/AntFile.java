@@ -195,7 +195,10 @@ public final class AntFile {
         names.stream()
                 .filter(name -> !done.contains(name))
                 .filter(name -> isVariant(targets.get(name).element(), made))
-                .forEach(this::leaveVariant);
+                .forEach(name -> leaveOut(name, "makes an archive again that the default target makes in another way"));
+        names.stream()
+                .filter(name -> !done.contains(name) && isUpdate(name))
+                .forEach(name -> leaveOut(name, "adds to an archive that another target makes"));
         making(names, PRODUCTS);
         // what else they run comes after the products
         draft.withoutSteps(() -> making(names, RUNNING));
@@ -228,13 +231,30 @@ public final class AntFile {
                 .forEach(this::target);
     }
 
-    private void leaveVariant(String name) {
-        AntElement target = targets.get(name);
+    private void leaveOut(String name, String does) {
         done.add(name);
         draft.leave(
-                "target " + name,
-                "makes an archive again that the default target makes in another way; it was left out",
-                target.evidence());
+                "target " + name, does + "; it was left out", targets.get(name).evidence());
+    }
+
+    /** Whether all that a target makes is more of what another one makes. */
+    private boolean isUpdate(String name) {
+        List<XmlElement> making = products(targets.get(name).element());
+        return !making.isEmpty()
+                && making.stream()
+                        .allMatch(task -> tasks.updates(task)
+                                && targets.entrySet().stream()
+                                        .filter(other -> !other.getKey().equals(name))
+                                        .flatMap(other ->
+                                                products(other.getValue().element()).stream())
+                                        .anyMatch(other -> !tasks.updates(other)
+                                                && tasks.archivePath(other).equals(tasks.archivePath(task))));
+    }
+
+    private static List<XmlElement> products(XmlElement target) {
+        return target.children().stream()
+                .filter(task -> PRODUCTS.contains(task.name()))
+                .toList();
     }
 
     /** Whether a target only makes archives anew that the default target makes, as it would for one platform. */

@@ -18,6 +18,7 @@ import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
+import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -39,12 +40,12 @@ final class AntTasks {
     /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo description fail touch chmod input gzip move
+            mkdir delete echo description fail touch chmod input
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile dirname basename length
-            whichresource classloader propertyfile replace signjar unzip unjar unwar untar
+            whichresource classloader propertyfile signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
-            mail local augment bindtargets concat replaceregexp
+            mail local augment bindtargets concat
             checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar coverage"""
                     .split("\\s+"));
 
@@ -150,6 +151,9 @@ final class AntTasks {
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
             case "zip", "tar" -> distribution(task);
+            case "replace", "replaceregexp" -> replace(task);
+            case "gzip", "bzip2" -> rename(element, "src", "destfile", "zipfile");
+            case "move" -> rename(element, "file", "tofile");
             case "manifest" -> manifest(task);
             case "unzip", "unjar" -> unpack(task);
             case "tstamp" -> time(task);
@@ -456,11 +460,40 @@ final class AntTasks {
         paths.inside(paths.value(e, "manifest")).ifPresent(file -> {
             manifest.putAll(manifests.getOrDefault(file, Map.of()));
             if (tree.has(file)) ManifestFile.read(tree, file).ifPresent(read -> manifest.putAll(read.attributes()));
+            else copiedManifest(file).ifPresent(manifest::putAll);
         });
         e.children("manifest").forEach(written -> manifest.putAll(attributes(task.file(), written)));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
-        draft.archives.add(new Wiring.Archive(path.get(), contents, manifest, merged, task.evidence()));
+        Wiring.Archive made = new Wiring.Archive(path.get(), contents, manifest, merged, task.evidence());
+        if (!updates(e) || !draft.adds(made)) draft.archives.add(made);
         if (e.name().equals("war")) warFolder(task);
+    }
+
+    /** Whether a task adds to an archive that is there. */
+    boolean updates(XmlElement task) {
+        return paths.isTrue(task, "update");
+    }
+
+    /** A manifest that the build copies before it packs it, with what is replaced in it on the way. */
+    private Optional<Map<String, Wiring.Setting>> copiedManifest(String file) {
+        for (Wiring.Copy copy : draft.copies) {
+            if (!Paths.within(copy.to(), file)) continue;
+            String place = Paths.relative(copy.to(), file);
+            Optional<ManifestFile> read = tree.under(copy.content().path())
+                    .map(TreeFile::path)
+                    .filter(path -> copy.content().entry(path).equals(Optional.of(place)))
+                    .findFirst()
+                    .flatMap(path -> ManifestFile.read(tree, path));
+            if (read.isEmpty()) continue;
+            Map<String, Wiring.Setting> attributes = new LinkedHashMap<>();
+            read.get().attributes().forEach((key, stated) -> {
+                String value = stated.value();
+                for (TextFilter filter : copy.filters()) value = filter.apply(value);
+                attributes.put(key, new Wiring.Setting(value, stated.evidence()));
+            });
+            return Optional.of(attributes);
+        }
+        return Optional.empty();
     }
 
     /** Where a task makes an archive, if that is in the project. */
@@ -483,7 +516,7 @@ final class AntTasks {
         Map<String, Wiring.Setting> attributes = new LinkedHashMap<>();
         manifest.children("attribute")
                 .forEach(a -> attributes.put(
-                        paths.value(a, "name"),
+                        ManifestFile.attribute(paths.value(a, "name")),
                         new Wiring.Setting(paths.value(a, "value"), new Evidence(file, a.line(), a.tag()))));
         return attributes;
     }
@@ -495,7 +528,8 @@ final class AntTasks {
             if (child.name().equals("mappedresources")) contents.addAll(mapped(task, child));
             if (!PARTS.containsKey(child.name())) continue;
             XmlElement set = paths.referenced(child);
-            String prefix = Paths.join(PARTS.get(child.name()), paths.value(set, "prefix"));
+            String prefix = Paths.join(
+                    PARTS.get(child.name()), Paths.withoutRoot(Paths.withoutSlash(paths.value(set, "prefix"))));
             String whole = paths.value(set, "fullpath");
             if (whole.isEmpty()) contents.addAll(paths.contents(set, prefix));
             else
@@ -514,7 +548,28 @@ final class AntTasks {
         List<Wiring.Content> contents = new ArrayList<>();
         paths.content(e, "basedir", "").ifPresent(contents::add);
         contents.addAll(parts(task));
-        draft.distributions.add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
+        // a program may be packed with the task for any archive
+        boolean program = Set.of("jar", "war", "ear").contains(Paths.extension(path.get()));
+        (program ? draft.archives : draft.distributions)
+                .add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
+    }
+
+    /** Text is replaced in a file: of what the build has copied, that goes on. */
+    private void replace(AntElement task) {
+        paths.inside(paths.value(task.element(), "file"))
+                .filter(path -> draft.copies.stream().anyMatch(copy -> Paths.within(copy.to(), path)))
+                .ifPresent(path -> leave(task));
+    }
+
+    /** An archive is moved, or replaced by what it is compressed to. */
+    private void rename(XmlElement task, String from, String... attributes) {
+        Optional<String> made = paths.inside(paths.value(task, from));
+        Optional<String> goal = Stream.of(attributes)
+                .map(attribute -> paths.value(task, attribute))
+                .filter(value -> !value.isEmpty())
+                .findFirst()
+                .flatMap(paths::inside);
+        if (made.isPresent() && goal.isPresent()) draft.renamed(made.get(), goal.get());
     }
 
     /** A property made of a path: its entries with something between them, as mappers rename them. */

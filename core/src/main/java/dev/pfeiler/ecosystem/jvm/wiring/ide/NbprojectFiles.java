@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
@@ -63,16 +64,8 @@ public final class NbprojectFiles {
             draft.leave(file, "is not a valid properties file", Evidence.of(file, ""));
         }
         read.forEach((key, setting) -> properties.set(key, setting.value(), setting.evidence()));
-        List<Wiring.SourceFolder> sources = new ArrayList<>();
-        for (String key : read.keySet()) {
-            if (!SOURCE_FOLDER.matcher(key).matches()) continue;
-            setting(key)
-                    .flatMap(s -> draft.inside(s.value())
-                            .filter(tree.folders()::contains)
-                            .map(p -> new Wiring.SourceFolder(
-                                    p, true, key.startsWith("test"), List.of(), List.of(), s.evidence())))
-                    .ifPresent(sources::add);
-        }
+        Optional<XmlElement> project = draft.xml(tree, draft.at(PROJECT));
+        List<Wiring.SourceFolder> sources = sources(project, read.keySet());
         List<Wiring.Library> libraries = new ArrayList<>();
         classPath("javac.classpath", false, libraries);
         classPath("javac.test.classpath", true, libraries);
@@ -96,9 +89,31 @@ public final class NbprojectFiles {
         // servers take the path from the name of the archive that the generated build writes
         draft.contextPath = setting("war.name").map(war -> new Wiring.Setting(Paths.stem(war.value()), war.evidence()));
         setting("main.class").ifPresent(draft.mainClasses::add);
-        Optional<Wiring.Archive> web = draft.xml(tree, draft.at(PROJECT)).flatMap(this::archive);
+        Optional<Wiring.Archive> web = project.flatMap(this::archive);
         web.or(() -> jar(sources)).ifPresent(draft.archives::add);
         return draft.done(Wiring.Kind.IDE_FILES);
+    }
+
+    /** The source folders: the properties that hold them are named by the project, else known by their names. */
+    private List<Wiring.SourceFolder> sources(Optional<XmlElement> project, Set<String> keys) {
+        Map<String, Boolean> roots = new LinkedHashMap<>();
+        project.stream()
+                .flatMap(XmlElement::all)
+                .filter(e -> e.name().equals("source-roots") || e.name().equals("test-roots"))
+                .forEach(list -> list.children("root")
+                        .forEach(root ->
+                                roots.put(root.attribute("id"), list.name().equals("test-roots"))));
+        if (roots.isEmpty())
+            keys.stream()
+                    .filter(key -> SOURCE_FOLDER.matcher(key).matches())
+                    .forEach(key -> roots.put(key, key.startsWith("test")));
+        List<Wiring.SourceFolder> sources = new ArrayList<>();
+        roots.forEach((key, test) -> setting(key)
+                .flatMap(s -> draft.inside(s.value())
+                        .filter(tree.folders()::contains)
+                        .map(p -> new Wiring.SourceFolder(p, true, test, List.of(), List.of(), s.evidence())))
+                .ifPresent(sources::add));
+        return sources;
     }
 
     /** The jar of the classes and of what is beside the sources. */

@@ -74,6 +74,8 @@ public final class ToolCalls {
             case "javac" -> javac(rest, folder, evidence);
             case "jar" -> jar(rest, folder, evidence);
             case "zip", "tar" -> distribution(program, rest, folder, evidence);
+            case "gzip", "bzip2", "xz" -> compressed(program, rest, folder);
+            case "mv", "move", "ren" -> moved(rest, folder);
             case "javadoc" -> {
                 JavadocOptions.call(rest, evidence, draft.documentation);
                 int output = rest.indexOf("-d") + 1;
@@ -359,11 +361,7 @@ public final class ToolCalls {
             } else inside(name, in).ifPresent(p -> contents.add(packed(p, name)));
         }
         Wiring.Archive made = new Wiring.Archive(path.get(), contents, manifest, Optional.empty(), evidence);
-        for (int i = 0; call.updates() && i < draft.archives.size(); i++)
-            if (draft.archives.get(i).path().equals(made.path())) {
-                draft.archives.set(i, draft.archives.get(i).and(made));
-                return;
-            }
+        if (call.updates() && draft.adds(made)) return;
         if (call.creates()) draft.archives.add(made);
     }
 
@@ -394,6 +392,29 @@ public final class ToolCalls {
             }
         }
         draft.distributions.add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), evidence));
+    }
+
+    /** An archive that is replaced by what it is compressed to. */
+    private void compressed(String program, List<String> arguments, String folder) {
+        String ending = Map.of("gzip", ".gz", "bzip2", ".bz2").getOrDefault(program, ".xz");
+        for (String word : arguments)
+            if (word.endsWith(".tar")) inside(word, folder).ifPresent(path -> draft.renamed(path, path + ending));
+    }
+
+    /** An archive that is moved: to a folder, or to another name. */
+    private void moved(List<String> arguments, String folder) {
+        List<String> plain = arguments.stream()
+                .filter(word -> !word.startsWith("-"))
+                .map(word -> word.replace('\\', '/'))
+                .toList();
+        if (plain.size() != 2) return;
+        Optional<String> from = inside(plain.get(0), folder);
+        Optional<String> to = inside(plain.get(1), folder);
+        if (from.isEmpty() || to.isEmpty()) return;
+        boolean below = plain.get(1).endsWith("/")
+                || draft.made.contains(to.get())
+                || tree.folders().contains(to.get());
+        draft.renamed(from.get(), below ? Paths.join(to.get(), Paths.name(from.get())) : to.get());
     }
 
     /** A file or folder that goes into an archive under the name that it is called by. */

@@ -93,6 +93,29 @@ class OtherIdeFilesTest {
     }
 
     @Test
+    void sourceFoldersAreThoseThatTheProjectNames() throws IOException {
+        new Sketch(folder)
+                .file("code/p/A.java", "package p; class A {}")
+                .file("demo/p/D.java", "package p; class D {}")
+                .file("checks/p/ATest.java", "package p; class ATest {}")
+                .file("src/old/B.java", "package old; class B {}")
+                .file("build.xml", "<project><import file='nbproject/build-impl.xml'/></project>")
+                .file(
+                        "nbproject/project.properties",
+                        "src.dir=demo",
+                        "tides.dir=code",
+                        "checks.dir=checks",
+                        "src.old.dir=src")
+                .file(
+                        "nbproject/project.xml",
+                        "<project><configuration><data><source-roots><root id='tides.dir'/><root id='src.dir'/>",
+                        "</source-roots><test-roots><root id='checks.dir'/></test-roots></data></configuration></project>");
+        assertThat(Wirings.read(new Sketch(folder).tree()).get(0).sources())
+                .extracting(source -> source.path() + (source.test() ? " test" : ""))
+                .containsExactly("code", "demo", "checks test");
+    }
+
+    @Test
     void artifactsSayWhatGoesIntoTheArchive() throws IOException {
         new Sketch(folder)
                 .file("web/i.html", "x")
