@@ -447,6 +447,24 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void whatIsFetchedIsReadWhereTheTreeHasIt() throws IOException {
+        sketch.jar("lib/gate.jar", "q.Gate")
+                .file("src/p/Main.java", "package p; class Main { q.Gate gate; }")
+                .file(
+                        "build.xml",
+                        "<project name='port' default='x'><target name='x'>",
+                        "<get src='http://port.example/jars/gate.jar' dest='lib/gate.jar'/>",
+                        "<get src='http://port.example/jars/gate.jar' dest='lib'/>",
+                        "<get src='http://port.example/jars/tide.jar' dest='lib/tide.jar'/>",
+                        "<javac srcdir='src' destdir='out' classpath='lib/gate.jar'/>",
+                        "<jar destfile='port.jar' basedir='out'/></target></project>");
+        assertThat(propose().leftForYou())
+                .filteredOn(finding -> finding.subject().startsWith("<get>"))
+                .extracting(finding -> finding.evidence().get(0).place())
+                .containsExactly("build.xml:4");
+    }
+
+    @Test
     void textReplacedInWhatIsHandedOnIsNamed() throws IOException {
         sketch.file("src/p/Main.java", "package p; class Main {}")
                 .file("readme.txt", "@version@")

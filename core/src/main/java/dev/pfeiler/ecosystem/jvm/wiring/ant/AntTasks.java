@@ -171,7 +171,8 @@ final class AntTasks {
             case "filter" -> filters.share(element);
             case "groovyc", "scalac", "kotlinc" ->
                 compiler(LanguageOptions.compiled(name).orElseThrow(), task);
-            case "get", "exec", "script", "scriptdef", "rmic", "javah" -> leave(task);
+            case "get" -> fetch(task);
+            case "exec", "script", "scriptdef", "rmic", "javah" -> leave(task);
             default -> other(task);
         }
     }
@@ -552,6 +553,16 @@ final class AntTasks {
         boolean program = Set.of("jar", "war", "ear").contains(Paths.extension(path.get()));
         (program ? draft.archives : draft.distributions)
                 .add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
+    }
+
+    /** A file is fetched: one that the tree has is read there. */
+    private void fetch(AntElement task) {
+        String dest = paths.value(task.element(), "dest");
+        String name = Paths.name(paths.value(task.element(), "src"));
+        boolean there = paths.inside(dest)
+                .filter(path -> tree.has(path) || tree.has(Paths.join(path, name)))
+                .isPresent();
+        if (!there) leave(task);
     }
 
     /** Text is replaced in a file: of what the build has copied, that goes on. */
