@@ -351,12 +351,14 @@ class JvmBuildFileTest extends ProposedProject {
         sketch.file("src/p/Main.java", "package p; class Main {}")
                 .file("src/p/a.txt", "a")
                 .file("license.txt", "free")
+                .file("scripts/start.sh", "#!/bin/sh", "java -jar port.jar")
                 .file(
                         "build.xml",
                         "<project name='port'><target name='x'><javac srcdir='src' destdir='dist/port/bin'/>",
                         "<copy todir='dist/port/bin'><fileset dir='src' includes='**/*.txt'/></copy>",
                         "<jar destfile='dist/port/port.jar' basedir='dist/port/bin'/>",
                         "<copy file='license.txt' todir='dist/port'/>",
+                        "<copy file='scripts/start.sh' tofile='dist/port/port'/>",
                         "<zip destfile='dist/port.zip' basedir='dist/port'/>",
                         "<tar destfile='dist/port.tar' basedir='dist/port'/>",
                         "<gzip src='dist/port.tar' destfile='dist/port.tar.gz'/>",
@@ -371,6 +373,9 @@ class JvmBuildFileTest extends ProposedProject {
                         "<format>zip</format>",
                         "<format>tar.gz</format>",
                         "<source>${project.build.directory}/${project.build.finalName}.jar</source>",
+                        "<source>scripts/start.sh</source>",
+                        "<outputDirectory>/</outputDirectory>",
+                        "<destName>port</destName>",
                         "<include>license.txt</include>",
                         "<directory>${project.build.outputDirectory}</directory>",
                         "<outputDirectory>bin</outputDirectory>",
@@ -384,6 +389,8 @@ class JvmBuildFileTest extends ProposedProject {
                         "tasks.register('distribution', Zip)",
                         "into('bin') {",
                         "from sourceSets.main.output",
+                        "include 'start.sh'",
+                        "rename { 'port' }",
                         ", Tar)",
                         "compression = Compression.GZIP");
     }

@@ -231,6 +231,7 @@ final class DistributionDecision {
         Set<String> all = new TreeSet<>(BUILD_TOOLS_OWN);
         project.modules().forEach(one -> BUILD_TOOLS_OWN.forEach(path -> all.add(Paths.join(one.folder(), path))));
         Map<Group, Set<String>> in = new TreeMap<>();
+        List<Distribution.Files> renamed = new ArrayList<>();
         for (TreeFile file : reading.tree().files()) {
             if (without.contains(file.path())) continue;
             String now = moved(file.path());
@@ -238,8 +239,15 @@ final class DistributionDecision {
             Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
             if (entry.isEmpty()) continue;
             String same = Paths.commonEnd(now, entry.get());
-            // a file that is renamed on the way cannot be one of a set
-            if (same.isEmpty()) continue;
+            if (same.isEmpty()) {
+                renamed.add(new Distribution.Files(
+                        SourceSetDecision.fromModule(module, Paths.parent(now)),
+                        Paths.parent(entry.get()),
+                        List.of(Paths.name(now)),
+                        programs && isProgram(file.path()),
+                        Optional.of(Paths.name(entry.get()))));
+                continue;
+            }
             Group group = new Group(
                     Paths.before(same, now).orElseThrow(),
                     Paths.before(same, entry.get()).orElseThrow(),
@@ -248,6 +256,7 @@ final class DistributionDecision {
         }
         List<Distribution.Files> files = new ArrayList<>();
         in.forEach((group, paths) -> files.add(files(group, paths, all)));
+        files.addAll(renamed);
         return files;
     }
 

@@ -34,10 +34,17 @@ public record Distribution(
      * @param target the folder in the archive that they go to; empty for its top
      * @param includes patterns of what goes in; empty for all
      * @param executable whether they can be executed
+     * @param renamed the name in the archive of the only file that goes in, if it has another one there
      */
-    public record Files(String folder, String target, List<String> includes, boolean executable) {
+    public record Files(
+            String folder, String target, List<String> includes, boolean executable, Optional<String> renamed) {
         public Files {
             includes = List.copyOf(includes);
+        }
+
+        /** Files that keep their names. */
+        public Files(String folder, String target, List<String> includes, boolean executable) {
+            this(folder, target, includes, executable, Optional.empty());
         }
     }
 

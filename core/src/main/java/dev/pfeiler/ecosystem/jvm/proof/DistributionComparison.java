@@ -35,6 +35,8 @@ final class DistributionComparison {
     private static final String DOCUMENTATION = "documentation";
     private static final String RENAMED = "libraries are named after their artifacts";
 
+    private static final String FETCHED = "a library, which the build tool fetches";
+
     private static final String WRITTEN = "written by the conversion";
     private static final String REPLACED = "replaced by what the conversion wrote";
 
@@ -90,7 +92,9 @@ final class DistributionComparison {
             else {
                 Kind kind = other == null ? Kind.GONE : Kind.CHANGED;
                 boolean replaced = kind == Kind.GONE && isOldBuild(made, entry);
-                differences.add(new Difference(entry, kind, replaced ? REPLACED : causeOf(hash)));
+                String cause = replaced ? REPLACED : causeOf(hash);
+                if (cause.isEmpty() && !wanted.ofProduct() && isLibrary(hash)) cause = FETCHED;
+                differences.add(new Difference(entry, kind, cause));
             }
         });
         for (Map.Entry<String, String> one : added.entrySet())

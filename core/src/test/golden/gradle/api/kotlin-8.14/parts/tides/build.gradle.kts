@@ -40,8 +40,16 @@ tasks.register<Tar>("distribution") {
     into("bin") {
         from(tasks.named<Jar>("jar"))
     }
-    into("lib") {
-        from(configurations.runtimeClasspath.get())
+    into("classes") {
+        from(sourceSets.main.get().output)
+    }
+    from(configurations.runtimeClasspath.get()) {
+        into("bin")
+        include("tides-core-1.2.jar")
+    }
+    from(configurations.runtimeClasspath.get()) {
+        into("lib")
+        exclude("tides-core-1.2.jar")
     }
     into("docs") {
         from(tasks.named<Javadoc>("javadoc"))
@@ -50,6 +58,10 @@ tasks.register<Tar>("distribution") {
         into("bin")
         include("*.sh")
         filePermissions { unix("755") }
+    }
+    from("docs") {
+        include("read.txt")
+        rename { "README" }
     }
 }
 

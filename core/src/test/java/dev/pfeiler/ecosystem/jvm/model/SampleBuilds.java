@@ -191,10 +191,12 @@ public final class SampleBuilds {
                         "tar.gz",
                         Optional.of("bin"),
                         Optional.of("classes"),
-                        Map.of(),
+                        Map.of(core, "bin"),
                         Optional.of("lib"),
                         Optional.of("docs"),
-                        List.of(new Distribution.Files("scripts", "bin", List.of("*.sh"), true)))))
+                        List.of(
+                                new Distribution.Files("scripts", "bin", List.of("*.sh"), true),
+                                new Distribution.Files("docs", "", List.of("read.txt"), false, Optional.of("README"))))))
                 .build();
         BuildModule library = jar(core, "tides-core", "tides-core")
                 .classPath(new ClassPath(

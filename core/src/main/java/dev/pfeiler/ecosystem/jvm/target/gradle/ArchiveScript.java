@@ -316,6 +316,7 @@ final class ArchiveScript {
 
     private void files(Script script, Distribution.Files files) {
         Script settings = copied(files.target(), files.includes());
+        files.renamed().ifPresent(name -> settings.line("rename { " + dialect.string(name) + " }"));
         if (files.executable())
             settings.line(
                     dialect.version().atLeast(8, 3)

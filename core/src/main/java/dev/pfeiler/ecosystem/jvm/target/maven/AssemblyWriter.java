@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.model.Distribution;
 import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
+import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -106,18 +107,32 @@ final class AssemblyWriter {
         return files.executable() ? set.add("fileMode", "0755") : set;
     }
 
+    private PomElement renamed(Distribution.Files files, String name) {
+        String source = Paths.join(files.folder(), files.includes().get(0));
+        PomElement file = new PomElement("file")
+                .add("source", source)
+                .add("outputDirectory", place(files.target()))
+                .add("destName", name);
+        return files.executable() ? file.add("fileMode", "0755") : file;
+    }
+
     private PomElement distribution(String id, List<Distribution> made) {
         Distribution distribution = made.get(0);
         PomElement assembly =
                 assembly(id, made.stream().map(Distribution::format).toList());
+        PomElement single = new PomElement("files");
         distribution
                 .product()
-                .ifPresent(folder -> assembly.add(new PomElement("files")
-                        .add(new PomElement("file")
-                                .add("source", "${project.build.directory}/${project.build.finalName}.jar")
-                                .add("outputDirectory", place(folder)))));
+                .ifPresent(folder -> single.add(new PomElement("file")
+                        .add("source", "${project.build.directory}/${project.build.finalName}.jar")
+                        .add("outputDirectory", place(folder))));
         PomElement sets = new PomElement("fileSets");
-        distribution.files().forEach(files -> sets.add(set(files)));
+        for (Distribution.Files files : distribution.files()) {
+            if (files.renamed().isPresent())
+                single.add(renamed(files, files.renamed().get()));
+            else sets.add(set(files));
+        }
+        assembly.addFilled(single);
         distribution
                 .classes()
                 .ifPresent(folder -> sets.add(new PomElement("fileSet")
