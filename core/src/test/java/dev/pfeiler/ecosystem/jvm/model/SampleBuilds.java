@@ -196,7 +196,8 @@ public final class SampleBuilds {
                         Optional.of("docs"),
                         List.of(
                                 new Distribution.Files("scripts", "bin", List.of("*.sh"), true),
-                                new Distribution.Files("docs", "", List.of("read.txt"), false, Optional.of("README"))))))
+                                new Distribution.Files(
+                                        "docs", "", List.of("read.txt"), false, Optional.of("README"))))))
                 .build();
         BuildModule library = jar(core, "tides-core", "tides-core")
                 .classPath(new ClassPath(
