@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -91,6 +92,11 @@ public final class ClassIndex {
             LOG.debug("{}", file, e);
             return ClassTable.empty();
         }
+    }
+
+    /** The top-level classes of a jar; none if it cannot be read. */
+    public static Set<String> classesOf(Path jar) {
+        return new String(classes(jar), StandardCharsets.UTF_8).lines().collect(Collectors.toSet());
     }
 
     private static byte[] classes(Path jar) {

@@ -462,7 +462,7 @@ class JvmBuildFileTest extends ProposedProject {
                         "<project name='port' default='x'><target name='x'>",
                         "<get src='http://port.example/jars/gate.jar' dest='lib/gate.jar'/>",
                         "<get src='http://port.example/jars/gate.jar' dest='lib'/>",
-                        "<get src='http://port.example/jars/tide.jar' dest='lib/tide.jar'/>",
+                        "<get src='http://port.example/tides.xml' dest='src/p/tides.xml'/>",
                         "<javac srcdir='src' destdir='out' classpath='lib/gate.jar'/>",
                         "<jar destfile='port.jar' basedir='out'/></target></project>");
         assertThat(propose().leftForYou())

@@ -1,11 +1,13 @@
 package dev.pfeiler.ecosystem.jvm;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.Pfeiler;
 import dev.pfeiler.RepositoryServer;
 import dev.pfeiler.Sketch;
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Certainty;
 import dev.pfeiler.proposal.Choice;
 import dev.pfeiler.proposal.Choices;
 import dev.pfeiler.proposal.Decision;
@@ -391,5 +393,46 @@ class JvmDependenciesTest {
         Proposal proposal = propose();
         assertThat(dependencies(proposal)).contains("javax.servlet-api").doesNotContain("bell", "container");
         assertThat(proposal.leftForYou()).extracting("subject").contains("no.haldervik");
+    }
+
+    @Test
+    void whatWasFetchedForTheOldBuildIsDeclaredAsItsListsSay() throws IOException {
+        sketch.jar("bell.jar", "no.sound.Bell")
+                .jar("horn.jar", "no.sound.Horn")
+                .jar("whistle.jar", "no.air.Whistle")
+                .file(
+                        "src/p/A.java",
+                        "package p;",
+                        "import no.sound.Bell;",
+                        "import no.sound.Horn;",
+                        "import no.air.*;",
+                        "class A {}")
+                .file("build.sh", "javac -d out src/p/A.java", "jar cf port.jar -C out .")
+                .file(
+                        "ivy.xml",
+                        "<ivy-module><dependencies><dependency org='no.port' name='bell' rev='1.2'/>",
+                        "<dependency org='no.port' name='bell' rev='${newest}'/>",
+                        "<dependency org='no.port' name='gone' rev='1'/></dependencies></ivy-module>")
+                .file(
+                        "project.xml",
+                        "<project><pomVersion>3</pomVersion><dependencies>",
+                        "<dependency><groupId>no.port</groupId><artifactId>horn</artifactId><version>3</version></dependency>",
+                        "<dependency><id>whistle</id><version>4</version></dependency></dependencies></project>");
+        Path repository = home.resolve(".m2/repository");
+        sketch.published("bell.jar", repository, "no.port:bell:1.2")
+                .published("bell.jar", repository, "no.port:bell:2.0")
+                .published("horn.jar", repository, "no.port:horn:3")
+                .published("whistle.jar", repository, "whistle:whistle:4");
+        for (String jar : List.of("bell.jar", "horn.jar", "whistle.jar"))
+            Files.delete(sketch.root().resolve(jar));
+        Proposal proposal = propose();
+        assertThat(pom(proposal)).doesNotContain("gone", "guess");
+        assertThat(proposal.decisions())
+                .filteredOn(decision -> decision.key().startsWith("library:"))
+                .extracting(Decision::value, Decision::certainty, Decision::reason)
+                .containsExactlyInAnyOrder(
+                        tuple("no.port:bell:1.2", Certainty.CERTAIN, "listed in ivy.xml:1"),
+                        tuple("no.port:horn:3", Certainty.CERTAIN, "listed in project.xml:2"),
+                        tuple("whistle:whistle:4", Certainty.CERTAIN, "listed in project.xml:3"));
     }
 }

@@ -4,6 +4,8 @@ import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries.Missing;
 import dev.pfeiler.ecosystem.jvm.model.Dependency;
 import dev.pfeiler.ecosystem.jvm.model.Scope;
+import dev.pfeiler.evidence.Certainty;
+import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.proposal.Question;
 import java.util.ArrayList;
@@ -32,20 +34,17 @@ public final class MissingDecisions {
         List<JarOutcome> declared = new ArrayList<>();
         Set<String> keys = new HashSet<>();
         for (Missing m : missing) {
-            Question question = new Question(
-                    "library:" + m.key().replace(':', '.'),
-                    "Sources import " + names(m) + ", which no jar contains. Which artifact contains it?",
-                    Optional.of(m.coordinates().toString()),
-                    List.of());
-            String value = deliberation.ask(
-                    question, names(m) + " is from", "Libraries without a jar", m.evidence(), MissingDecisions::check);
+            String value = artifact(m, deliberation);
             if (value.equals(NONE)) continue;
             Coordinates coordinates = Coordinates.parse(value).orElseThrow();
             if (!keys.add(coordinates.key())) continue;
             boolean byServer = provided && m.scope() == Scope.COMPILE;
             Scope scope = byServer ? Scope.PROVIDED : m.scope();
             declared.add(new JarOutcome.Added(
-                    Dependency.of(coordinates, scope, "was in no jar of the project; its version is a guess"),
+                    Dependency.of(
+                            coordinates,
+                            scope,
+                            m.listed() ? "" : "was in no jar of the project; its version is a guess"),
                     true,
                     "imported, and in no jar of the project"));
             if (byServer) continue;
@@ -59,6 +58,22 @@ public final class MissingDecisions {
             }
         }
         return declared;
+    }
+
+    private static String artifact(Missing m, Deliberation deliberation) {
+        String key = "library:" + m.key().replace(':', '.');
+        String subject = names(m) + " is from";
+        String proposed = m.coordinates().toString();
+        if (m.listed())
+            return deliberation.settle(
+                    Decision.of(key, subject, proposed, Certainty.CERTAIN, m.found(), m.evidence()),
+                    MissingDecisions::check);
+        Question question = new Question(
+                key,
+                "Sources import " + names(m) + ", which no jar contains. Which artifact contains it?",
+                Optional.of(proposed),
+                List.of());
+        return deliberation.ask(question, subject, "Libraries without a jar", m.evidence(), MissingDecisions::check);
     }
 
     /** The package that is imported, or the first of several. */

@@ -2,6 +2,7 @@ package dev.pfeiler.ecosystem.jvm.library;
 
 import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.artifact.identity.Catalogue;
+import dev.pfeiler.artifact.repository.ClassIndex;
 import dev.pfeiler.artifact.repository.Coordinates;
 import dev.pfeiler.artifact.repository.Repositories;
 import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
@@ -29,8 +30,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /**
- * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for among the
- * classes of the local repository, then in the catalogue.
+ * Libraries that are imported while no jar of the project has them, as where an IDE brought them: looked for in lists
+ * beside the build, among the classes of the local repository, then in the catalogue.
  */
 public final class MissingLibraries {
     private final Repositories repositories;
@@ -63,6 +64,7 @@ public final class MissingLibraries {
      * @param evidence the imports that ask for it
      * @param others artifacts that would answer them too
      * @param level the lowest Java level that runs it; 0 if that is not known
+     * @param listed whether a list beside the build names it
      */
     public record Missing(
             String key,
@@ -72,7 +74,8 @@ public final class MissingLibraries {
             List<Evidence> evidence,
             List<Decision.Alternative> others,
             List<String> companions,
-            int level) {}
+            int level,
+            boolean listed) {}
 
     /**
      * What the search starts from.
@@ -80,6 +83,7 @@ public final class MissingLibraries {
      * @param all every source of the project; what it declares is not missing
      * @param identified the artifacts of the project's jars: of one family, one version is taken
      * @param absent jars that wirings name and that are not there, by their paths
+     * @param listed what lists beside the build name
      * @param generated packages of sources that are generated
      */
     public record Project(
@@ -90,6 +94,7 @@ public final class MissingLibraries {
             Collection<Coordinates> identified,
             Catalogue.Era era,
             List<String> absent,
+            List<LibraryLists.Listed> listed,
             Set<String> generated) {}
 
     public MissingLibraries(Project project, Repositories repositories) {
@@ -111,7 +116,15 @@ public final class MissingLibraries {
         }
         look(project.main(), false);
         look(project.tests(), true);
-        if (!open.isEmpty()) answer();
+        if (!open.isEmpty()) answer(classes(project.listed()));
+    }
+
+    /** The classes of what is listed, as far as a repository has it. */
+    private Map<LibraryLists.Listed, Set<String>> classes(List<LibraryLists.Listed> listed) {
+        Map<LibraryLists.Listed, Set<String>> classes = new LinkedHashMap<>();
+        for (LibraryLists.Listed one : listed)
+            repositories.jar(one.coordinates()).ifPresent(jar -> classes.put(one, ClassIndex.classesOf(jar)));
+        return classes;
     }
 
     /** Whether a name is one of Scala's own package, which need not be written in full. */
@@ -184,7 +197,7 @@ public final class MissingLibraries {
         }
     }
 
-    private void answer() {
+    private void answer(Map<LibraryLists.Listed, Set<String>> listed) {
         List<String> names = open.values().stream()
                 .filter(one -> !one.whole())
                 .map(Import::name)
@@ -194,10 +207,32 @@ public final class MissingLibraries {
             if (isNested(one)) continue;
             Optional<Catalogue.Entry> entry = Catalogue.shipped().having(one.name());
             List<Coordinates> holding = store.getOrDefault(one.name(), List.of());
-            if (entry.isPresent() && isPreferred(entry.get(), holding)) fromCatalogue(one, entry.get());
+            Optional<LibraryLists.Listed> stated = listed.entrySet().stream()
+                    .filter(library -> has(library.getValue(), one))
+                    .map(Map.Entry::getKey)
+                    .findFirst();
+            if (stated.isPresent()) fromList(one, stated.get(), entry);
+            else if (entry.isPresent() && isPreferred(entry.get(), holding)) fromCatalogue(one, entry.get());
             else if (!holding.isEmpty()) fromStore(one, holding);
             else unanswered.put(one.name(), one);
         }
+    }
+
+    private static boolean has(Set<String> classes, Import one) {
+        if (one.whole())
+            return classes.stream().anyMatch(name -> Jar.packageOf(name).equals(one.name()));
+        for (String name = one.name(); name.contains("."); name = Jar.packageOf(name))
+            if (classes.contains(name)) return true;
+        return false;
+    }
+
+    private void fromList(Import one, LibraryLists.Listed listed, Optional<Catalogue.Entry> entry) {
+        Coordinates artifact = listed.coordinates();
+        Optional<Scope> usual = entry.filter(known -> known.artifact().equals(artifact.key()))
+                .flatMap(known -> Scope.parse(known.scope()));
+        Scope scope = one.testsAlone() ? Scope.TEST : usual.orElse(Scope.COMPILE);
+        String found = "listed in " + listed.evidence().place();
+        add(artifact.key(), artifact, scope, found, one, List.of(), List.of(), 0, true);
     }
 
     /**
@@ -222,7 +257,8 @@ public final class MissingLibraries {
                 one,
                 List.of(),
                 entry.companions(),
-                entry.level(era));
+                entry.level(era),
+                false);
     }
 
     private void fromStore(Import one, List<Coordinates> holding) {
@@ -236,7 +272,7 @@ public final class MissingLibraries {
                 .toList();
         Scope scope = one.testsAlone() ? Scope.TEST : Scope.COMPILE;
         String found = stated.map(this::asNamed).orElse("found in the local repository");
-        add(best.key(), inFamily(best), scope, found, one, others, List.of(), 0);
+        add(best.key(), inFamily(best), scope, found, one, others, List.of(), 0, false);
     }
 
     private String asNamed(Coordinates artifact) {
@@ -290,7 +326,8 @@ public final class MissingLibraries {
             Import one,
             List<Decision.Alternative> others,
             List<String> companions,
-            int level) {
+            int level,
+            boolean listed) {
         // one artifact is asked for once, whichever of its packages is imported
         String known = missing.values().stream()
                 .filter(m -> m.coordinates().key().equals(coordinates.key()))
@@ -302,7 +339,7 @@ public final class MissingLibraries {
         evidence.addAll(one.evidence());
         Scope both = before == null || before.scope() == Scope.TEST ? scope : before.scope();
         Coordinates standing = before == null ? coordinates : before.coordinates();
-        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions, level));
+        missing.put(known, new Missing(known, standing, both, found, evidence, others, companions, level, listed));
     }
 
     public Collection<Missing> all() {

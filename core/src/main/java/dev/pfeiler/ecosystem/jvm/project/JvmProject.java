@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.library.ContainerApis;
+import dev.pfeiler.ecosystem.jvm.library.LibraryLists;
 import dev.pfeiler.ecosystem.jvm.library.MissingLibraries;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
@@ -122,6 +123,7 @@ public record JvmProject(
         boolean jakarta = reading.sourceFiles().stream()
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(i -> i.name().startsWith("jakarta."));
+        List<LibraryLists.Listed> listed = LibraryLists.read(reading.tree());
         return new MissingLibraries(
                 new MissingLibraries.Project(
                         main,
@@ -133,7 +135,9 @@ public record JvmProject(
                                 .map(JarIdentity::coordinates)
                                 .toList(),
                         new Catalogue.Era(level, servletVersion(), jakarta),
-                        absent(reading),
+                        Stream.concat(absent(reading).stream(), listed.stream().map(LibraryLists.Listed::fileName))
+                                .toList(),
+                        listed,
                         GrammarFiles.unwrittenPackages(reading)),
                 reading.repositories());
     }

@@ -40,7 +40,7 @@ final class AntTasks {
     /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo description fail touch chmod input
+            mkdir delete echo description fail touch chmod input setproxy
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile dirname basename length
             whichresource classloader propertyfile signjar unzip unjar unwar untar
@@ -58,7 +58,7 @@ final class AntTasks {
     /** Tasks that do something with the products once they are made. */
     private static final Set<String> UPLOADS = Set.of(
             """
-            scp sshexec ftp rexec telnet setproxy deploy undeploy reload start stop list
+            scp sshexec ftp rexec telnet deploy undeploy reload start stop list
             install remove wldeploy serverdeploy"""
                     .strip()
                     .split("\\s+"));
@@ -555,14 +555,16 @@ final class AntTasks {
                 .add(new Wiring.Archive(path.get(), contents, Map.of(), Optional.empty(), task.evidence()));
     }
 
-    /** A file is fetched: one that the tree has is read there. */
+    /** A file is fetched: one that the tree has is read there, and a library is one that is missing. */
     private void fetch(AntElement task) {
         String dest = paths.value(task.element(), "dest");
         String name = Paths.name(paths.value(task.element(), "src"));
-        boolean there = paths.inside(dest)
-                .filter(path -> tree.has(path) || tree.has(Paths.join(path, name)))
-                .isPresent();
-        if (!there) leave(task);
+        Optional<String> path = paths.inside(dest).map(to -> to.endsWith(name) ? to : Paths.join(to, name));
+        if (path.isPresent() && tree.has(path.get())) return;
+        if (path.isPresent() && path.get().endsWith(".jar")) {
+            draft.absent.add(path.get());
+            draft.leave(path.get(), "is fetched by the build and is not in this project", task.evidence());
+        } else leave(task);
     }
 
     /** Text is replaced in a file: of what the build has copied, that goes on. */

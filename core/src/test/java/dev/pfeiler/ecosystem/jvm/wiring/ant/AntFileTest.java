@@ -280,7 +280,7 @@ class AntFileTest {
                 "</target>");
         assertThat(wiring.trouble())
                 .extracting(Finding::subject)
-                .containsExactly("<exec> obfuscate", "<get> http://port.example/x.jar", "<ourtask>");
+                .containsExactly("<exec> obfuscate", "libs/x.jar", "<ourtask>");
         assertThat(wiring.trouble().get(0).evidence().get(0).place()).isEqualTo("build.xml:4");
     }
 
