@@ -104,7 +104,9 @@ public final class WiredResources {
                 wiring.sources().stream().map(Wiring.SourceFolder::path).collect(Collectors.toSet());
         return wiring.archives().stream()
                 .flatMap(archive -> archive.contents().stream())
-                .anyMatch(content -> sources.contains(content.path()));
+                // where an IDE lays a whole source folder into an archive, it means what comes of it
+                .anyMatch(content ->
+                        sources.contains(content.path()) && !content.excluding().isEmpty());
     }
 
     /** Where a copy goes, as seen from the classes of the build; empty if it goes elsewhere. */
