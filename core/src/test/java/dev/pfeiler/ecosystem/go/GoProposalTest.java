@@ -139,6 +139,17 @@ class GoProposalTest {
 
     /** Two repositories of one's own, one of which uses the other. */
     @Test
+    void aScriptBesideTheOnlyModuleStaysAsItIs() throws IOException {
+        sketch.file("port/Makefile", "export GOPATH := $(CURDIR)", "all:", "\tgo install haldervik/sluice/...")
+                .file("port/src/haldervik/sluice/main.go", "package main", "", "func main() {}")
+                .file("tools/deep/check.sh", "#!/bin/sh", "go vet ./...");
+        assertThat(propose().steps())
+                .extracting("path")
+                .contains("port/Makefile")
+                .doesNotContain("tools/deep/check.sh");
+    }
+
+    @Test
     void ownRepositoriesBecomeModulesThatFindEachOther() throws IOException {
         sketch.file("src/gauge/gauge.go", "package gauge", "", "const Zero = 0")
                 .file("src/gauge/sill/sill.go", "package sill", "", "const Depth = 4")

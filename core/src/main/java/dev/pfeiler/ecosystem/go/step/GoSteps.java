@@ -187,14 +187,14 @@ public final class GoSteps {
         }
     }
 
-    /** Where a script at the top has to call the go command from now on. */
+    /** Where a script above the module has to call the go command from now on; empty if it is right where it is. */
     private static String into(String script, GoDecisions.Module module) {
-        return Paths.within(module.own().folder(), script)
-                        && !module.own().folder().isEmpty()
-                ? ""
-                : Paths.from(Paths.parent(script), module.goal()).equals(".")
-                        ? ""
-                        : Paths.relative(Paths.parent(script), module.goal());
+        String own = module.own().folder();
+        String folder = Paths.parent(script);
+        boolean inside = !own.isEmpty() && Paths.within(own, script);
+        // a script beside the module is about something else
+        if (inside || !Paths.within(folder, module.goal()) || folder.equals(module.goal())) return "";
+        return Paths.relative(folder, module.goal());
     }
 
     private void leave(String path, String text) {
