@@ -478,14 +478,15 @@ class JvmBuildFileTest extends ProposedProject {
                 .file(
                         "build.xml",
                         "<project name='port'><target name='x'><javac srcdir='src' destdir='out'/>",
-                        "<replace file='src/p/gone.txt' token='a' value='b'/>",
+                        "<replace file='notes/gone.txt' token='a' value='b'/>",
                         "<jar destfile='dist/port.jar' basedir='out'/><copy file='readme.txt' todir='dist'/>",
                         "<replace file='dist/readme.txt' token='@version@' value='1'/>",
-                        "<zip destfile='port.zip' basedir='dist'/></target></project>");
+                        "<zip destfile='port.zip' basedir='dist'/>",
+                        "<replace file='src/p/Main.java' token='a' value='b'/></target></project>");
         assertThat(propose().leftForYou())
                 .filteredOn(finding -> finding.subject().equals("<replace>"))
                 .extracting(finding -> finding.evidence().get(0).place())
-                .containsExactly("build.xml:4");
+                .containsExactly("build.xml:4", "build.xml:6");
     }
 
     @Test

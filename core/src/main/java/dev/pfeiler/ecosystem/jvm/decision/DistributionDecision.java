@@ -19,10 +19,8 @@ import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -117,25 +115,15 @@ final class DistributionDecision {
                     .equals(Optional.of(module));
         Optional<SourceModule> last = packed.stream()
                 .filter(one -> packed.stream()
-                        .allMatch(other -> other == one || needed(one).contains(other.name())))
+                        .allMatch(other -> other == one || project.needed(one).contains(other.name())))
                 .findFirst();
         return packed.contains(module) && (last.isEmpty() || last.get() == module);
-    }
-
-    /** The modules that a module needs, and those that they need. */
-    private Set<ModuleName> needed(SourceModule start) {
-        Set<ModuleName> needed = new HashSet<>();
-        Deque<SourceModule> open = new ArrayDeque<>(List.of(start));
-        while (!open.isEmpty())
-            for (ModuleName need : open.pop().needs())
-                if (needed.add(need)) project.module(need).ifPresent(open::add);
-        return needed;
     }
 
     /** Where the archives of the modules that this one needs go. */
     private Map<ModuleName, String> modules(Wiring.Archive made) {
         Map<ModuleName, String> folders = new TreeMap<>();
-        for (ModuleName need : needed(module))
+        for (ModuleName need : project.needed(module))
             project.module(need)
                     .flatMap(one -> one.entryIn(made))
                     .ifPresent(entry -> folders.put(need, Paths.parent(entry)));

@@ -42,7 +42,6 @@ public final class LibraryLists {
                                 c -> listed.add(new Listed(c, new Evidence(file.path(), entry.line(), entry.tag())))));
             } catch (XmlElement.Malformed | IOException e) {
                 // it is no list then
-                return;
             }
         });
         return List.copyOf(listed);

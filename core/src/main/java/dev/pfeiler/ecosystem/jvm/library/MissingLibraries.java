@@ -102,6 +102,7 @@ public final class MissingLibraries {
         this.era = project.era();
         generated.addAll(project.generated());
         project.absent().forEach(jar -> named.putIfAbsent(Wiring.Archive.baseName(jar), jar));
+        project.listed().forEach(one -> named.putIfAbsent(Wiring.Archive.baseName(one.fileName()), one.fileName()));
         project.identified().forEach(c -> {
             families.putIfAbsent(c.group(), c);
             present.add(c.key());

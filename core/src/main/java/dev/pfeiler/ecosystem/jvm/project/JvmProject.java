@@ -18,6 +18,8 @@ import dev.pfeiler.ecosystem.jvm.web.WebDescriptor;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.ManifestFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -85,6 +87,19 @@ public record JvmProject(
         return firstModule(module -> module.name().equals(name));
     }
 
+    /** The modules that a module needs, directly or through others; each before those that it needs. */
+    public List<ModuleName> needed(SourceModule module) {
+        Set<ModuleName> open = new HashSet<>(module.needs());
+        List<ModuleName> needed = new ArrayList<>();
+        // modules stand behind those that they need
+        for (int i = modules.indexOf(module) - 1; i >= 0; i--) {
+            if (!open.contains(modules.get(i).name())) continue;
+            open.addAll(modules.get(i).needs());
+            needed.add(modules.get(i).name());
+        }
+        return needed;
+    }
+
     /** The enterprise archive into which a module goes. */
     public Optional<SourceModule> packing(SourceModule module) {
         return firstModule(module::packedBy);
@@ -123,7 +138,6 @@ public record JvmProject(
         boolean jakarta = reading.sourceFiles().stream()
                 .flatMap(source -> source.imports().stream())
                 .anyMatch(i -> i.name().startsWith("jakarta."));
-        List<LibraryLists.Listed> listed = LibraryLists.read(reading.tree());
         return new MissingLibraries(
                 new MissingLibraries.Project(
                         main,
@@ -135,9 +149,8 @@ public record JvmProject(
                                 .map(JarIdentity::coordinates)
                                 .toList(),
                         new Catalogue.Era(level, servletVersion(), jakarta),
-                        Stream.concat(absent(reading).stream(), listed.stream().map(LibraryLists.Listed::fileName))
-                                .toList(),
-                        listed,
+                        absent(reading),
+                        LibraryLists.read(reading.tree()),
                         GrammarFiles.unwrittenPackages(reading)),
                 reading.repositories());
     }

@@ -467,14 +467,8 @@ public final class JvmProof {
 
     /** A module and those it needs, itself first. */
     private List<ModuleName> withNeeds(SourceModule module) {
-        Set<ModuleName> needed = new HashSet<>(module.needs());
         List<ModuleName> names = new ArrayList<>(List.of(module.name()));
-        List<SourceModule> modules = context.project().modules();
-        for (int i = modules.indexOf(module) - 1; i >= 0; i--) {
-            if (!needed.contains(modules.get(i).name())) continue;
-            needed.addAll(modules.get(i).needs());
-            names.add(modules.get(i).name());
-        }
+        names.addAll(context.project().needed(module));
         return names;
     }
 

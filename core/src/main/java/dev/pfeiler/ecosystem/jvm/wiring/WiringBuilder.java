@@ -161,7 +161,8 @@ public final class WiringBuilder {
 
     /** Whether a path goes into an archive, as it is or after it was copied, in one step or several. */
     private boolean isPacked(String path, Set<String> seen) {
-        if (archives.stream().anyMatch(archive -> archive.entry(path).isPresent())) return true;
+        if (Stream.concat(archives.stream(), distributions.stream())
+                .anyMatch(archive -> archive.entry(path).isPresent())) return true;
         return seen.size() < MOST_CONTENTS
                 && seen.add(path)
                 && copies.stream()
@@ -312,13 +313,18 @@ public final class WiringBuilder {
         return false;
     }
 
-    /** An archive that was made gets another name, as moving or compressing it does. */
-    public void renamed(String from, String to) {
+    /** An archive gets another name, as moving or compressing it does; whether it was made. */
+    public boolean renamed(String from, String to) {
+        boolean found = false;
         for (List<Wiring.Archive> made : List.of(archives, distributions))
-            made.replaceAll(
-                    archive -> archive.path().equals(from) ? complete(archive).at(to) : archive);
-        archives.stream().filter(archive -> archive.path().equals(to)).forEach(complete::add);
-        distributions.stream().filter(archive -> archive.path().equals(to)).forEach(complete::add);
+            for (int i = 0; i < made.size(); i++) {
+                if (!made.get(i).path().equals(from)) continue;
+                Wiring.Archive moved = complete(made.get(i)).at(to);
+                complete.add(moved);
+                made.set(i, moved);
+                found = true;
+            }
+        return found;
     }
 
     private Wiring.Archive complete(Wiring.Archive archive) {

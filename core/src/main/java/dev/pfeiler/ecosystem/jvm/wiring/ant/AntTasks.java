@@ -40,12 +40,12 @@ final class AntTasks {
     /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
     private static final Set<String> PLAIN = Set.of(
             """
-            mkdir delete echo description fail touch chmod input setproxy
+            mkdir delete echo description fail touch chmod input setproxy move
             fixcrlf checksum junitreport taskdef typedef record sleep
             buildnumber loadproperties loadfile dirname basename length
-            whichresource classloader propertyfile signjar unzip unjar unwar untar
+            whichresource classloader propertyfile replace signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
-            mail local augment bindtargets concat
+            mail local augment bindtargets concat replaceregexp
             checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar coverage"""
                     .split("\\s+"));
 
@@ -151,9 +151,10 @@ final class AntTasks {
             case "javac" -> javac(task);
             case "jar", "war", "ear" -> archive(task);
             case "zip", "tar" -> distribution(task);
-            case "replace", "replaceregexp" -> replace(task);
             case "gzip", "bzip2" -> rename(element, "src", "destfile", "zipfile");
-            case "move" -> rename(element, "file", "tofile");
+            case "move" -> {
+                if (!rename(element, "file", "tofile")) other(task);
+            }
             case "manifest" -> manifest(task);
             case "unzip", "unjar" -> unpack(task);
             case "tstamp" -> time(task);
@@ -567,22 +568,15 @@ final class AntTasks {
         } else leave(task);
     }
 
-    /** Text is replaced in a file: of what the build has copied, that goes on. */
-    private void replace(AntElement task) {
-        paths.inside(paths.value(task.element(), "file"))
-                .filter(path -> draft.copies.stream().anyMatch(copy -> Paths.within(copy.to(), path)))
-                .ifPresent(path -> leave(task));
-    }
-
-    /** An archive is moved, or replaced by what it is compressed to. */
-    private void rename(XmlElement task, String from, String... attributes) {
+    /** An archive is moved, or replaced by what it is compressed to; whether it is an archive that was made. */
+    private boolean rename(XmlElement task, String from, String... attributes) {
         Optional<String> made = paths.inside(paths.value(task, from));
         Optional<String> goal = Stream.of(attributes)
                 .map(attribute -> paths.value(task, attribute))
                 .filter(value -> !value.isEmpty())
                 .findFirst()
                 .flatMap(paths::inside);
-        if (made.isPresent() && goal.isPresent()) draft.renamed(made.get(), goal.get());
+        return made.isPresent() && goal.isPresent() && draft.renamed(made.get(), goal.get());
     }
 
     /** A property made of a path: its entries with something between them, as mappers rename them. */
