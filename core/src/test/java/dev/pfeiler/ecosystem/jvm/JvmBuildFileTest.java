@@ -635,6 +635,40 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void whatABuildFileAddsToTheArchiveOfAnotherIsOneModuleWithThat() throws IOException {
+        String dist = "<target name='dist' depends='compile'><jar destfile='../dist/port.jar'";
+        sketch.file("core/src/p/Port.java", "package p; public class Port {}")
+                .file("tasks/src/p/tasks/Task.java", "package p.tasks; class Task { p.Port port; }")
+                .file("view/src/q/View.java", "package q; class View { p.Port port; }")
+                .file(
+                        "core/build.xml",
+                        "<project name='core' default='dist'><target name='compile'><javac srcdir='src' destdir='out'/></target>",
+                        dist + " basedir='out'/></target></project>")
+                .file(
+                        "tasks/build.xml",
+                        "<project name='tasks' default='dist'><target name='compile'>",
+                        "<ant dir='../core' target='compile' inheritAll='false'/>",
+                        "<javac srcdir='src' destdir='out' classpath='../core/out'/></target>",
+                        dist + " basedir='out' update='true'/></target></project>")
+                .file("tasks/build.sh", "javac -cp ../core/out -d out src/p/tasks/Task.java")
+                .file(
+                        "view/build.xml",
+                        "<project name='view' default='jar'><target name='jar'>",
+                        "<javac srcdir='src' destdir='out' classpath='../dist/port.jar'/>",
+                        "<jar destfile='../dist/view.jar' basedir='out'/></target></project>")
+                .file(
+                        "build.xml",
+                        "<project name='all' default='all'><target name='all'>",
+                        "<ant dir='core'/><ant dir='tasks'/><ant dir='view'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<module>core</module>\n    <module>view</module>\n  </modules>");
+        assertThat(written(proposal, "core/pom.xml")).contains("<finalName>port</finalName>");
+        assertThat(goal(proposal, "tasks/src/p/tasks/Task.java")).isEqualTo("core/src/main/java/p/tasks/Task.java");
+        assertThat(goal(proposal, "view/src/q/View.java")).isEqualTo("view/src/main/java/q/View.java");
+    }
+
+    @Test
     void aGrammarWhoseSourcesAreNotInTheTreeIsGeneratedFromAllTheSame() throws IOException {
         sketch.file("src/p/Main.java", "package p; import p.read.ParseException; class Main { p.read.Reader reader; }")
                 .file("src/p/read/Base.java", "package p.read; class Base {}")

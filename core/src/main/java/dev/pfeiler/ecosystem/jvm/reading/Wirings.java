@@ -48,19 +48,25 @@ public final class Wirings {
         return withPacking(tree, withParts(wirings));
     }
 
-    /** A build file whose classes only another one packs is a part of that. */
+    /** A build file whose classes only another one packs, or that adds them to an archive of that, is a part of it. */
     private static List<Wiring> withParts(List<Wiring> wirings) {
         List<Wiring> all = new ArrayList<>(wirings);
         for (Wiring part : wirings) {
             if (part.kind() != Wiring.Kind.BUILD_FILE || part.compilations().isEmpty()) continue;
-            if (part.compilations().stream().anyMatch(part::packs)) continue;
+            boolean packsItself = part.compilations().stream().anyMatch(part::packs);
             List<Wiring> packing = all.stream()
                     .filter(other -> other.kind() == Wiring.Kind.BUILD_FILE && !other.equals(part))
-                    .filter(other -> part.compilations().stream().anyMatch(other::packs))
+                    .filter(other -> packsItself
+                            ? part.addsTo(other)
+                            : part.compilations().stream().anyMatch(other::packs))
                     .toList();
             if (packing.size() != 1) continue;
-            all.set(all.indexOf(packing.get(0)), packing.get(0).including(part));
+            Wiring whole = packing.get(0);
+            all.set(all.indexOf(whole), whole.including(part));
             all.remove(part);
+            // what else builds the part builds the same project
+            if (!part.folder().isEmpty())
+                all.replaceAll(other -> other.folder().equals(part.folder()) ? other.in(whole.folder()) : other);
         }
         return all;
     }

@@ -10,6 +10,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.Text;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
@@ -318,12 +319,14 @@ public record Wiring(
      * @param contents what goes in
      * @param manifest attributes of its manifest that have a value
      * @param unpacked where it says that the contents of libraries go in, unpacked
+     * @param adding whether all this is added to the archive that is there
      */
     public record Archive(
             String path,
             List<Content> contents,
             Map<String, Setting> manifest,
             Optional<Evidence> unpacked,
+            boolean adding,
             Evidence evidence) {
         private static final Pattern SCALA = Pattern.compile("(.+_(?:2\\.1[0-3]|3))(?:-v?\\d[\\w.+-]*)?");
 
@@ -332,6 +335,15 @@ public record Wiring(
             manifest = manifest.entrySet().stream()
                     .filter(attribute -> !attribute.getValue().value().isBlank())
                     .collect(Collectors.toUnmodifiableMap(Map.Entry::getKey, Map.Entry::getValue));
+        }
+
+        public Archive(
+                String path,
+                List<Content> contents,
+                Map<String, Setting> manifest,
+                Optional<Evidence> unpacked,
+                Evidence evidence) {
+            this(path, contents, manifest, unpacked, false, evidence);
         }
 
         /** Whether classes that are written to a folder go in. */
@@ -380,16 +392,21 @@ public record Wiring(
         public Archive and(Archive added) {
             Map<String, Setting> attributes = new LinkedHashMap<>(manifest);
             attributes.putAll(added.manifest);
-            return new Archive(path, both(contents, added.contents), attributes, unpacked, evidence);
+            return new Archive(path, both(contents, added.contents), attributes, unpacked, adding, evidence);
         }
 
         /** The same under another name. */
         Archive at(String other) {
-            return new Archive(other, contents, manifest, unpacked, evidence);
+            return new Archive(other, contents, manifest, unpacked, adding, evidence);
         }
 
         Archive with(List<Content> contents) {
-            return new Archive(path, contents, manifest, unpacked, evidence);
+            return new Archive(path, contents, manifest, unpacked, adding, evidence);
+        }
+
+        /** The same as what a call adds to an archive that something else makes. */
+        public Archive asAddition() {
+            return new Archive(path, contents, manifest, unpacked, true, evidence);
         }
     }
 
@@ -580,7 +597,7 @@ public record Wiring(
                 name,
                 version,
                 calls,
-                both(archives, other.archives),
+                added(archives, other.archives),
                 both(distributions, other.distributions),
                 both(mainClasses, other.mainClasses),
                 tests,
@@ -595,6 +612,19 @@ public record Wiring(
                         both(unanalyzed.steps, other.unanalyzed.steps),
                         both(unanalyzed.uploads, other.unanalyzed.uploads),
                         both(unanalyzed.absent, other.unanalyzed.absent)));
+    }
+
+    /** The archives of two builds; what one adds to an archive of the other is part of that. */
+    private static List<Archive> added(List<Archive> archives, List<Archive> more) {
+        List<Archive> all = new ArrayList<>(archives);
+        for (Archive archive : more) {
+            Optional<Archive> made = all.stream()
+                    .filter(a -> archive.adding() && a.path().equals(archive.path()))
+                    .findFirst();
+            if (made.isPresent()) all.set(all.indexOf(made.get()), made.get().and(archive));
+            else if (!all.contains(archive)) all.add(archive);
+        }
+        return all;
     }
 
     private static <T> List<T> both(List<T> one, List<T> other) {
@@ -660,6 +690,12 @@ public record Wiring(
     public boolean packs(Compilation call) {
         return call.output().stream()
                 .anyMatch(output -> archives.stream().anyMatch(archive -> archive.packs(output.value())));
+    }
+
+    /** Whether it adds something to an archive that another wiring makes. */
+    public boolean addsTo(Wiring other) {
+        return archives.stream().filter(Archive::adding).anyMatch(more -> other.archives.stream()
+                .anyMatch(made -> !made.adding() && made.path().equals(more.path())));
     }
 
     /**

@@ -103,7 +103,8 @@ public final class AntFile {
     private static String base(ProjectTree tree, String path) {
         String folder = Paths.parent(path);
         try {
-            String stated = XmlElement.read(tree.bytes(path)).attribute("basedir");
+            String stated =
+                    AntSpelling.lowerCase(XmlElement.read(tree.bytes(path))).attribute("basedir");
             return Paths.normal(Paths.join(folder, stated)).orElse(folder);
         } catch (IOException | XmlElement.Malformed e) {
             // reported when it is read
@@ -150,7 +151,7 @@ public final class AntFile {
         draft.files.add(path);
         Optional<XmlElement> read = draft.xml(tree, path);
         if (read.isEmpty()) return;
-        XmlElement root = read.get();
+        XmlElement root = AntSpelling.lowerCase(read.get());
         if (depth == 0) {
             Evidence evidence = new Evidence(path, root.line(), root.tag());
             properties.set("basedir", Wiring.TOP + draft.folder, evidence);
@@ -389,7 +390,7 @@ public final class AntFile {
                         properties.expand(p.attribute("value")),
                         new Evidence(located.file(), p.line(), p.tag())));
         // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
-        String inherits = call.attribute("inheritAll") + call.attribute("inheritall");
+        String inherits = call.attribute("inheritall");
         if (call.name().equals("ant") ? !inherits.equals("false") : inherits.equals("true"))
             other.properties.inherit(properties);
         other.read(path.get(), properties.expand(call.attribute("target")));

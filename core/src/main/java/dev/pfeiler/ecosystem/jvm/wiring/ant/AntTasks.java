@@ -214,7 +214,7 @@ final class AntTasks {
         String name = task.element().name();
         Optional<String> tool = GeneratorCalls.program(name);
         if (tool.isPresent()) {
-            String output = Arrays.asList("outputdirectory", "outputDirectory", "destdir", "dest").stream()
+            String output = Arrays.asList("outputdirectory", "destdir", "dest").stream()
                     .map(attribute -> paths.value(task.element(), attribute))
                     .filter(value -> !value.isEmpty())
                     .findFirst()
@@ -344,7 +344,7 @@ final class AntTasks {
         Map<String, Wiring.Setting> settings = new LinkedHashMap<>();
         List<Wiring.Setting> flags = new ArrayList<>();
         setting(task, "encoding").ifPresent(s -> settings.put("-encoding", s));
-        for (String attribute : List.of("target", "targetBytecode", "targetbytecode", "jvmTarget", "release"))
+        for (String attribute : List.of("target", "targetbytecode", "jvmtarget", "release"))
             setting(task, attribute)
                     .ifPresent(s -> settings.put(
                             "-target", new Wiring.Setting(s.value().replaceFirst("^jvm-", ""), s.evidence())));
@@ -409,7 +409,7 @@ final class AntTasks {
         Wiring.Compilation compilation =
                 new Wiring.Compilation(sources, classPath, output, settings, flags, task.evidence());
         // the Kotlin compiler's adapter for this task sees the same sources, and compiles first
-        if (e.child("withKotlin").isPresent())
+        if (e.child("withkotlin").isPresent())
             draft.compilations.add(compilation.in(JvmLanguage.KOTLIN, settings, List.of()));
         draft.compilations.add(compilation);
     }
@@ -467,7 +467,8 @@ final class AntTasks {
         e.children("manifest").forEach(written -> manifest.putAll(attributes(task.file(), written)));
         Optional.ofNullable(manifest.get("Main-Class")).ifPresent(draft.mainClasses::add);
         Wiring.Archive made = new Wiring.Archive(path.get(), contents, manifest, merged, task.evidence());
-        if (!updates(e) || !draft.adds(made)) draft.archives.add(made);
+        if (!updates(e)) draft.archives.add(made);
+        else if (!draft.adds(made)) draft.archives.add(made.asAddition());
         if (e.name().equals("war")) warFolder(task);
     }
 

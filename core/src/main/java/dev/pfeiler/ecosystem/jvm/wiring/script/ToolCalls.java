@@ -343,6 +343,10 @@ public final class ToolCalls {
     private void jar(List<String> arguments, String folder, Evidence evidence) {
         JarCall call = JarCall.of(arguments);
         if (!call.creates() && !call.updates()) return;
+        if (call.file().isEmpty()) {
+            draft.leave("jar", "makes an archive whose name is not stated there", evidence);
+            return;
+        }
         Optional<String> path = inside(call.file(), folder);
         if (path.isEmpty()) return;
         Map<String, Wiring.Setting> manifest = new LinkedHashMap<>();

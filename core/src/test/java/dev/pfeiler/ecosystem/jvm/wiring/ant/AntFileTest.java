@@ -122,6 +122,27 @@ class AntFileTest {
     }
 
     @Test
+    void letterCaseDoesNotMatterWhereItDoesNotMatterToAnt() throws IOException {
+        Wiring wiring = read(
+                "<macroDef name='buildAll'><attribute name='srcDir'/><element name='More'/>",
+                "<sequential><javac srcDir='@{SRCDIR}' destDir='out' Target='8'><More/></javac></sequential></macroDef>",
+                "<target name='all'><buildAll SrcDir='src'><more><classPath location='libs/a.jar'/></more></buildAll>",
+                "<copy toDir='stage'><fileSet dir='conf'/></copy>",
+                "<jar destFile='Tides.jar'><fileSet dir='stage'/><manifest>",
+                "<attribute name='Main-Class' value='p.A'/></manifest></jar></target>");
+        assertThat(wiring.compilations()).singleElement().satisfies(c -> assertThat(c.sources())
+                .extracting(s -> s.path())
+                .containsExactly("src"));
+        assertThat(libraries(wiring)).containsExactly("libs/a.jar");
+        assertThat(wiring.levels()).extracting(Wiring.Setting::value).containsExactly("8");
+        assertThat(wiring.archives()).singleElement().satisfies(archive -> {
+            assertThat(archive.path()).isEqualTo("Tides.jar");
+            assertThat(archive.entry("conf/app.xml")).hasValue("app.xml");
+            assertThat(archive.manifest().get("Main-Class").value()).isEqualTo("p.A");
+        });
+    }
+
+    @Test
     void conditionsDecideByWhatIsThere() throws IOException {
         Wiring wiring = read(
                 "<available file='conf/app.xml' property='has.conf'/>",

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring.script;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.reading.Wirings;
@@ -84,6 +85,16 @@ class ScriptsTest {
         assertThat(wiring.unanalyzed().uploads())
                 .extracting(Wiring.Setting::value)
                 .containsExactly("cp to /opt/tomcat/lib", "git push", "curl -T");
+    }
+
+    @Test
+    void anArchiveWithoutAKnownNameIsTold() throws IOException {
+        Wiring wiring = shell(
+                "pack() {", "  jar -cf \"$1\" -C out .", "}", "javac -d out src/p/A.java", "jar cf port.jar -C out .");
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("port.jar");
+        assertThat(wiring.trouble())
+                .extracting(Finding::subject, f -> f.evidence().get(0).line())
+                .contains(tuple("jar", 2));
     }
 
     @Test
