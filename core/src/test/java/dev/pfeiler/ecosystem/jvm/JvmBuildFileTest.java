@@ -655,7 +655,8 @@ class JvmBuildFileTest extends ProposedProject {
                         "view/build.xml",
                         "<project name='view' default='jar'><target name='jar'>",
                         "<javac srcdir='src' destdir='out' classpath='../dist/port.jar'/>",
-                        "<jar destfile='../dist/view.jar' basedir='out'/></target></project>")
+                        "<jar destfile='../dist/view.jar' basedir='out'><manifest><attribute name='Class-Path' value='port.jar'/>",
+                        "</manifest></jar></target></project>")
                 .file(
                         "build.xml",
                         "<project name='all' default='all'><target name='all'>",
@@ -664,6 +665,9 @@ class JvmBuildFileTest extends ProposedProject {
         assertThat(written(proposal, "pom.xml"))
                 .contains("<module>core</module>\n    <module>view</module>\n  </modules>");
         assertThat(written(proposal, "core/pom.xml")).contains("<finalName>port</finalName>");
+        assertThat(written(proposal, "view/pom.xml"))
+                .as("a repository has the archive under another name than the folder of the program")
+                .containsSubsequence("<addClasspath>true</addClasspath>", "<Class-Path>port.jar</Class-Path>");
         assertThat(goal(proposal, "tasks/src/p/tasks/Task.java")).isEqualTo("core/src/main/java/p/tasks/Task.java");
         assertThat(goal(proposal, "view/src/q/View.java")).isEqualTo("view/src/main/java/q/View.java");
     }

@@ -172,11 +172,8 @@ final class ProductComparison {
                 .filter(other -> other.archive()
                         .filter(made -> Paths.name(made.path()).equals(name))
                         .isPresent())
-                .map(other -> {
-                    BuildModule build = context.build(other);
-                    // on a class path it has the name that a repository gives it
-                    return build.artifact() + "-" + version + ".jar";
-                })
+                .map(context::build)
+                .map(build -> build.product().name().orElse(build.artifact() + "-" + version) + ".jar")
                 .findFirst();
     }
 }

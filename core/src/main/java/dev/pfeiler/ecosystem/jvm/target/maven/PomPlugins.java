@@ -10,10 +10,13 @@ import dev.pfeiler.ecosystem.jvm.model.JvmBuild;
 import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import dev.pfeiler.ecosystem.jvm.model.Packaging;
 import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
+import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.SourceSet;
 import dev.pfeiler.ecosystem.jvm.model.TestRunner;
 import dev.pfeiler.ecosystem.jvm.model.TestSetup;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,6 +24,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** The plug-ins of a build, with their configuration. Source: the documentation of each plug-in. */
 final class PomPlugins {
@@ -355,9 +360,24 @@ final class PomPlugins {
                 Manifest.libraryFolder(module.manifest().attributes())
                         .filter(folder -> !folder.isEmpty())
                         .ifPresent(folder -> manifest.add("classpathPrefix", folder + "/"));
+                String named = archives(value);
+                // the plug-in lays what is stated before the names that a repository has for them
+                if (!named.isEmpty()) entries.add(Manifest.CLASS_PATH, named);
             } else entries.add(key, times.text(value));
         });
         configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
+    }
+
+    /** What a class path names of the archives that this build makes under names of their own. */
+    private String archives(String classPath) {
+        Set<String> made = build.modules().stream()
+                .flatMap(module -> Stream.concat(
+                        module.product().name().stream().map(name -> name + ".jar"),
+                        module.partial().stream().map(PartialArchive::fileName)))
+                .collect(Collectors.toSet());
+        return Text.words(classPath).stream()
+                .filter(entry -> made.contains(Paths.name(entry)))
+                .collect(Collectors.joining(" "));
     }
 
     private static void web(PomElement configuration, Product.WebArchive web, BuildModule module) {
