@@ -79,7 +79,9 @@ class ProofIT {
         project = Files.createDirectories(folder.resolve("pilot/src/p"))
                 .getParent()
                 .getParent();
-        Files.writeString(project.resolve("src/p/Pilot.java"), "package p; public class Pilot {}\n");
+        Files.writeString(
+                project.resolve("src/p/Pilot.java"),
+                "package p; public class Pilot { public static void main(String[] words) {} }\n");
         Files.writeString(project.resolve("src/p/Full.java"), "package p; public class Full extends Pilot {}\n");
         for (String one : List.of("Full", "Pilot"))
             Files.writeString(Files.createDirectories(project.resolve(one)).resolve("pilot"), "p." + one);
@@ -88,14 +90,18 @@ class ProofIT {
                 """
                 <project name="pilot"><target name="jar"><javac srcdir="src" destdir="out" source="8" target="8"/>
                 <jar destfile="small.jar"><fileset dir="out" excludes="**/Full.class"/><fileset dir="Pilot"/></jar>
-                <jar destfile="pilot.jar"><fileset dir="out"/><fileset dir="Full"/></jar></target></project>
+                <jar destfile="pilot.jar"><fileset dir="out"/><fileset dir="Full"/></jar>
+                <jar destfile="start.jar"><manifest><attribute name="Main-Class" value="p.Pilot"/>
+                <attribute name="Class-Path" value="small.jar"/></manifest></jar></target></project>
                 """);
         assertThat(program.run("convert", project).exit()).isZero();
         Program.Run proven = prove(0);
         assertThat(proven.row("resources")).isEqualTo("same 1 / 1");
         assertThat(proven.row("small.jar resources")).isEqualTo("same 1 / 1");
+        assertThat(proven.row("start.jar manifest")).isEqualTo("same 2 attributes / 2 attributes");
+        edit("pom.xml", "<Class-Path>small.jar</Class-Path>", "<Class-Path>large.jar</Class-Path>");
         edit("src/assembly/small.xml", "<directory>Pilot<", "<directory>src/main/resources<");
-        assertThat(prove(1).different()).containsExactly("small.jar resources");
+        assertThat(prove(1).different()).containsExactlyInAnyOrder("small.jar resources", "start.jar manifest");
     }
 
     /** The name with its letter case, and the manifest, are part of a product. */

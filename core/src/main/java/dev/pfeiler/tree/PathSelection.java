@@ -6,6 +6,7 @@ import java.util.Objects;
 /** Which paths below a folder are taken, by patterns that are made ready once. */
 public final class PathSelection {
     public static final PathSelection ALL = new PathSelection(List.of(), List.of());
+    public static final PathSelection NONE = new PathSelection(List.of(), List.of("**"));
 
     private final List<String> includes;
     private final List<String> excludes;

@@ -32,7 +32,10 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 
-/** Decides about jars that the old build makes of some of a module's classes, beside the module's own archive. */
+/**
+ * Decides about jars that the old build makes of some of a module's classes, or of none, to start them, beside the module's
+ * own archive.
+ */
 final class PartialArchives {
     private static final String YES = "yes";
     private static final String NO = "no";
@@ -73,12 +76,25 @@ final class PartialArchives {
                 Set<String> in = in(wiring, archive);
                 // one of sources or documentation may share a licence with the module
                 boolean classes = in.stream().anyMatch(path -> path.endsWith(".class"));
-                if (classes && wanted(archive, deliberation))
-                    further.add(new PartialArchive(
-                            name, selection(wiring, archive, in), apart(archive), manifest(archive)));
+                boolean starter = starts(archive);
+                if (!classes && !starter || !wanted(archive, deliberation)) continue;
+                further.add(new PartialArchive(
+                        name,
+                        starter ? PathSelection.NONE : selection(wiring, archive, in),
+                        apart(archive),
+                        manifest(archive)));
             }
         }
         return new Decided(own, further);
+    }
+
+    /** Whether all that an archive holds is a manifest that names a class of the module to start. */
+    private boolean starts(Wiring.Archive archive) {
+        Wiring.Setting main = archive.manifest().get(Manifest.MAIN_CLASS);
+        return archive.contents().isEmpty()
+                && main != null
+                && module.main().stream().anyMatch(source -> source.typeNames()
+                        .contains(main.value().strip()));
     }
 
     /** Files that are left where they are because another goes to their place in the module. */
@@ -104,7 +120,7 @@ final class PartialArchives {
                                         Paths.name(archive.path()),
                                         YES,
                                         Certainty.CERTAIN,
-                                        "the old build makes it of the same classes",
+                                        "the old build makes it beside the archive of the classes",
                                         List.of(archive.evidence()))
                                 .in("Further archives"),
                         Choosable.oneOf(YES, NO))

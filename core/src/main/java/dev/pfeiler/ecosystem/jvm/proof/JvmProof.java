@@ -260,11 +260,12 @@ public final class JvmProof {
                     .filter(archive -> Paths.name(archive.path()).equals(part.fileName()))
                     .findFirst();
             if (old.isEmpty()) continue;
-            if (Files.exists(made))
-                new ArchiveComparison(context, module, baseline, made, Map.of())
-                        .partial(old.get())
-                        .forEach(row -> rows.add(row.named(part.fileName() + " " + row.subject())));
-            else
+            if (Files.exists(made)) {
+                List<Comparison> own = new ArrayList<>(
+                        new ArchiveComparison(context, module, baseline, made, Map.of()).partial(old.get()));
+                new ProductComparison(context, module, made).manifest(old.get()).ifPresent(own::add);
+                own.forEach(row -> rows.add(row.named(part.fileName() + " " + row.subject())));
+            } else
                 rows.add(new Comparison(
                         part.fileName(),
                         "1",

@@ -59,8 +59,28 @@ final class ProductComparison {
         String after = handedOn.getFileName().toString();
         List<Difference> differences = new ArrayList<>();
         if (!before.equals(after)) differences.add(new Difference("name", Kind.CHANGED, whyNamed(after)));
-        attributes(old(), ArchiveEntries.manifest(handedOn), differences);
+        Wiring.Archive made = module.archive().get();
+        Map<String, String> among = new TreeMap<>();
+        context.project().manifest(context.reading(), module).ifPresent(file -> file.attributes()
+                .forEach((name, setting) -> among.put(name, setting.value())));
+        attributes(made, old(made, among), ArchiveEntries.manifest(handedOn), differences);
         return Optional.of(new Comparison(SUBJECT, before, after, differences));
+    }
+
+    /** The row of the manifest of a further jar; none if the old one states nothing. */
+    Optional<Comparison> manifest(Wiring.Archive made) throws IOException {
+        Map<String, String> before = old(made, Map.of());
+        before.keySet().removeAll(TOOLS);
+        if (before.isEmpty()) return Optional.empty();
+        Map<String, String> after = ArchiveEntries.manifest(product);
+        List<Difference> differences = new ArrayList<>();
+        attributes(made, before, after, differences);
+        after.keySet().removeAll(TOOLS);
+        return Optional.of(new Comparison("manifest", stated(before), stated(after), differences));
+    }
+
+    private static String stated(Map<String, String> attributes) {
+        return attributes.size() == 1 ? "1 attribute" : attributes.size() + " attributes";
     }
 
     /** The name of the old archive; what an IDE serves has the path of its pages for a name. */
@@ -97,26 +117,29 @@ final class ProductComparison {
                 .orElse("");
     }
 
-    /** The attributes of the old manifest: of the archive that the old build made, else as far as the wiring states them. */
-    private Map<String, String> old() throws IOException {
-        Wiring.Archive made = module.archive().orElseThrow();
+    /**
+     * The attributes of an old manifest: of the archive that the old build made, else as far as the wiring states them.
+     *
+     * @param among those of a manifest among the sources, from which it is made
+     */
+    private Map<String, String> old(Wiring.Archive made, Map<String, String> among) throws IOException {
         Path built = context.request().old().root().resolve(made.path());
-        if (context.request().runOldBuild() && Files.isRegularFile(built)) return ArchiveEntries.manifest(built);
-        Map<String, String> attributes = new TreeMap<>();
-        context.project().manifest(context.reading(), module).ifPresent(file -> file.attributes()
-                .forEach((name, setting) -> attributes.put(name, setting.value())));
+        if (context.request().runOldBuild() && Files.isRegularFile(built))
+            return new TreeMap<>(ArchiveEntries.manifest(built));
+        Map<String, String> attributes = new TreeMap<>(among);
         made.manifest().forEach((name, setting) -> attributes.put(name, setting.value()));
         return attributes;
     }
 
-    private void attributes(Map<String, String> before, Map<String, String> after, List<Difference> differences) {
+    private void attributes(
+            Wiring.Archive made, Map<String, String> before, Map<String, String> after, List<Difference> differences) {
         before.forEach((name, value) -> {
             // what depends on the machine or the time is not known
             if (TOOLS.contains(name) || value.isBlank() || BuildTime.isUnknown(value)) return;
             String now = after.get(name);
             if (name.equals(Manifest.CLASS_PATH)) classPath(value, now == null ? "" : now, differences);
             else if (now == null) differences.add(new Difference(name, Kind.GONE, ""));
-            else if (!now.strip().equals(value.strip()) && !BuildTime.agrees(wired(name, value), now))
+            else if (!now.strip().equals(value.strip()) && !BuildTime.agrees(wired(made, name, value), now))
                 differences.add(new Difference(name, Kind.CHANGED, value + ", now " + now, context.chosen("version")));
         });
         after.keySet().stream()
@@ -125,9 +148,8 @@ final class ProductComparison {
     }
 
     /** An attribute as the wiring states it, where that contains the time of the build. */
-    private String wired(String name, String value) {
-        return module.archive()
-                .map(archive -> archive.manifest().get(name))
+    private static String wired(Wiring.Archive made, String name, String value) {
+        return Optional.ofNullable(made.manifest().get(name))
                 .map(Wiring.Setting::value)
                 .filter(BuildTime::isIn)
                 .orElse(value);

@@ -9,6 +9,7 @@ import dev.pfeiler.ecosystem.jvm.model.PackedFiles;
 import dev.pfeiler.ecosystem.jvm.model.PartialArchive;
 import dev.pfeiler.ecosystem.jvm.model.Product;
 import dev.pfeiler.ecosystem.jvm.model.Resources;
+import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -126,7 +127,9 @@ final class ArchiveScript {
         dialect.task(script, task(part), "Jar", s -> {
             s.line(dialect.archiveName(part.fileName()));
             String classes = dialect.sourceSet("main") + ".output";
-            if (part.files().isEmpty()) {
+            if (part.selection().equals(PathSelection.NONE)) {
+                part.files().forEach(files -> files(s, files));
+            } else if (part.files().isEmpty()) {
                 s.line(dialect.call("from", classes));
                 SelectionScript.write(s, part.selection(), dialect);
             } else {
