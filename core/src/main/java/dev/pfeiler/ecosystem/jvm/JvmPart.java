@@ -74,18 +74,25 @@ final class JvmPart implements Reading {
         return new JvmPart(reader.read(tree), environment);
     }
 
-    /** The choices that change how a project is understood: roles of folders, and whether it may be several modules. */
-    private record View(Map<String, Role> roles, boolean split) {
-        static final View USUAL = new View(Map.of(), true);
+    /**
+     * The choices that change how a project is understood: roles of folders, whether it may be several modules, and whether
+     * files that code opens by their paths move.
+     */
+    private record View(Map<String, Role> roles, boolean split, boolean moveOpened) {
+        static final View USUAL = new View(Map.of(), true, false);
 
         static View of(Choices choices) {
-            return new View(BuildDecisions.settledRoles(choices), ModuleChoice.mayBeSeveral(choices));
+            return new View(
+                    BuildDecisions.settledRoles(choices),
+                    ModuleChoice.mayBeSeveral(choices),
+                    BuildDecisions.movesOpenedFiles(choices));
         }
     }
 
     private ProjectFacts facts(View view) {
         return facts.computeIfAbsent(
-                view, v -> ProjectFacts.of(reading, new ProjectReader(reading).read(v.roles(), v.split())));
+                view,
+                v -> ProjectFacts.of(reading, new ProjectReader(reading).read(v.roles(), v.split(), v.moveOpened())));
     }
 
     private List<Finding> findings(View view) {

@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.conversion.Step;
+import dev.pfeiler.evidence.Evidence;
 import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** What build files do beside compiling: replace text, make several archives, hand the program on. */
@@ -670,6 +672,50 @@ class JvmBuildFileTest extends ProposedProject {
                 .containsSubsequence("<addClasspath>true</addClasspath>", "<Class-Path>port.jar</Class-Path>");
         assertThat(goal(proposal, "tasks/src/p/tasks/Task.java")).isEqualTo("core/src/main/java/p/tasks/Task.java");
         assertThat(goal(proposal, "view/src/q/View.java")).isEqualTo("view/src/main/java/q/View.java");
+    }
+
+    @Test
+    void filesThatCodeOpensByTheirPathsStay() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main { Object o = Main.class.getResource(\"/p/plan.txt\"); }")
+                .file("src/p/plan.txt", "on the class path")
+                .file("src/p/icons/pier.png", "x")
+                .file("src/p/icons/buoy.png", "x")
+                .file("src/p/Icons.java", "package p; class Icons { String folder = \"./src/p/icons/\"; }")
+                .file(
+                        "test/p/MainTest.java",
+                        "package p; import org.junit.Test; class MainTest {",
+                        "String data = System.getProperty(\"user.dir\") + \"\\\\test\\\\data\\\\tides.csv\";",
+                        "String all = \"test/p\"; @Test void reads() {} }")
+                .file("test/data/tides.csv", "1")
+                .file("test/data/other.csv", "2")
+                .file("test/p/named.txt", "in a folder of sources");
+        Proposal proposal = propose();
+        assertThat(Stream.of(
+                                "src/p/plan.txt",
+                                "src/p/icons/pier.png",
+                                "test/data/tides.csv",
+                                "test/data/other.csv",
+                                "test/p/named.txt")
+                        .map(path -> goal(proposal, path)))
+                .containsExactly(
+                        "src/main/resources/p/plan.txt",
+                        "stays",
+                        "stays",
+                        "src/test/resources/data/other.csv",
+                        "src/test/resources/p/named.txt");
+        assertThat(written(proposal, "pom.xml"))
+                .containsSubsequence(
+                        "<directory>src/main/resources</directory>",
+                        "<directory>src</directory>",
+                        "<include>p/icons/**</include>",
+                        "<directory>src/test/resources</directory>",
+                        "<directory>test</directory>",
+                        "<include>data/tides.csv</include>");
+        assertThat(proposal.decision("opened-files").orElseThrow().evidence())
+                .extracting(Evidence::place)
+                .containsExactlyInAnyOrder("src/p/Icons.java:1", "test/p/MainTest.java:2");
+        assertThat(goal(propose("opened-files=move"), "test/data/tides.csv"))
+                .isEqualTo("src/test/resources/data/tides.csv");
     }
 
     @Test

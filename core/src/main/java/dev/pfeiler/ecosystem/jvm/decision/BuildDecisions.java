@@ -15,6 +15,7 @@ import dev.pfeiler.ecosystem.jvm.deployment.DescriptorFixes;
 import dev.pfeiler.ecosystem.jvm.deployment.RequiredDescriptors;
 import dev.pfeiler.ecosystem.jvm.finding.ProjectFacts;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
+import dev.pfeiler.ecosystem.jvm.layout.OpenedFiles;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.BuildModule;
@@ -59,6 +60,9 @@ public final class BuildDecisions {
     private static final String FOLDER = "folder:";
     private static final String PACKAGING = "packaging";
     private static final String LAYOUT = "layout";
+    private static final String OPENED = "opened-files";
+    private static final String STAY = "stay";
+    private static final String MOVE = "move";
 
     private final ProjectFacts facts;
     private final JvmReading reading;
@@ -89,6 +93,13 @@ public final class BuildDecisions {
         return settled;
     }
 
+    /** Whether choices move the files that code opens by their paths, as other files of their folders. */
+    public static boolean movesOpenedFiles(Choices choices) {
+        return choices.of(OPENED)
+                .filter(choice -> choice.value().strip().equals(MOVE))
+                .isPresent();
+    }
+
     public JvmDecisions decide() {
         ProjectIdentity identity = new ProjectIdentity(reading.tree(), reading.wirings(), deliberation);
         String name = identity.name();
@@ -99,6 +110,7 @@ public final class BuildDecisions {
         CompilerSettings compiler = compilers.of(facts.levelSigns());
         Map<String, String> documentation = WiredDocumentation.decide(reading.wirings(), deliberation);
         boolean keep = keepLayout();
+        if (!keep) openedFiles();
         folders();
         modules();
         List<GrammarFiles.Grammar> grammars = grammars(keep);
@@ -359,6 +371,14 @@ public final class BuildDecisions {
         return deliberation
                 .settle(proposed, Choosable.oneOf(conventional, Choosable.KEEP))
                 .equals(Choosable.KEEP);
+    }
+
+    private void openedFiles() {
+        List<Evidence> places = OpenedFiles.places(project.layout());
+        if (places.isEmpty() && !movesOpenedFiles(deliberation.choices())) return;
+        Decision proposed = Decision.of(
+                OPENED, "Files opened by path", STAY, Certainty.CERTAIN, "code opens them where they are", places);
+        deliberation.settle(proposed, Choosable.oneOf(STAY, MOVE));
     }
 
     private void folders() {

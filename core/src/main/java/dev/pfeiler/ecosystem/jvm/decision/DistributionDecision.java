@@ -254,7 +254,7 @@ final class DistributionDecision {
                 .map(path -> Paths.relative(group.folder(), path))
                 .filter(path -> !paths.contains(path))
                 .collect(Collectors.toCollection(TreeSet::new));
-        List<String> includes = out.isEmpty() ? List.of() : PartialArchives.patterns(paths, out);
+        List<String> includes = out.isEmpty() ? List.of() : SelectionPatterns.of(paths, out);
         String below = includes.size() == 1 ? Text.withoutEnd(includes.get(0), "/**") : "";
         boolean folder = includes.equals(List.of(below + "/**"));
         String from = folder ? Paths.join(group.folder(), below) : group.folder();
@@ -281,8 +281,7 @@ final class DistributionDecision {
     private String moved(String path) {
         return project.layout()
                 .of(path)
-                .filter(placement ->
-                        placement.role() != Role.LEFT && placement.role() != Role.OUTPUT && !placement.staysInPlace())
+                .filter(placement -> placement.role() != Role.LEFT && placement.role() != Role.OUTPUT)
                 .map(placement -> project.owner(path).orElse(module).path(placement))
                 .orElse(path);
     }

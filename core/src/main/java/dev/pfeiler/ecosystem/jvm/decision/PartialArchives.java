@@ -20,10 +20,8 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
-import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -182,8 +180,8 @@ final class PartialArchives {
         // what no archive takes is not in the folder of classes either, as far as the wiring says
         if (out.isEmpty() || in.isEmpty()) return PathSelection.ALL;
         return stated(wiring, archive, in, out).orElseGet(() -> {
-            List<String> includes = patterns(in, out);
-            List<String> excludes = patterns(out, in);
+            List<String> includes = SelectionPatterns.of(in, out);
+            List<String> excludes = SelectionPatterns.of(out, in);
             return includes.size() < excludes.size()
                     ? new PathSelection(includes, List.of())
                     : new PathSelection(List.of(), excludes);
@@ -204,30 +202,5 @@ final class PartialArchives {
                         && in.stream().allMatch(selection::takes)
                         && out.stream().noneMatch(selection::takes))
                 .findFirst();
-    }
-
-    /** Patterns that take some paths and none of others: whole folders where they can, with all below where they can. */
-    static List<String> patterns(Set<String> wanted, Set<String> others) {
-        Set<String> patterns = new LinkedHashSet<>();
-        for (String path : wanted) {
-            String pattern = "";
-            for (String folder = Paths.parent(path); !folder.isEmpty(); folder = Paths.parent(folder)) {
-                String whole = folder;
-                if (others.stream().anyMatch(other -> Paths.within(whole, other))) break;
-                pattern = folder + "/**";
-            }
-            if (pattern.isEmpty()) {
-                String folder = Paths.parent(path);
-                boolean direct =
-                        others.stream().noneMatch(other -> Paths.parent(other).equals(folder));
-                if (direct) pattern = Paths.join(folder, "*");
-            }
-            if (!pattern.isEmpty()) patterns.add(pattern);
-            else {
-                patterns.add(path);
-                if (path.endsWith(".class")) patterns.add(Text.withoutEnd(path, ".class") + "$*.class");
-            }
-        }
-        return List.copyOf(patterns);
     }
 }

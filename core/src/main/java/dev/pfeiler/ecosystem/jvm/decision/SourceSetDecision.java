@@ -21,6 +21,8 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +31,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Describes where the files of a module are: in the conventional folders, or where they have been. */
 final class SourceSetDecision {
@@ -62,22 +65,46 @@ final class SourceSetDecision {
         PackedSources.of(module)
                 .ifPresent(sources -> resources.add(new Resources(
                         Role.MAIN.conventional(""), sources.place(), List.of("**/*.java"), sources.out())));
-        Map<String, List<Placement>> inPlace = placements().stream()
-                .filter(Placement::staysInPlace)
-                .collect(Collectors.groupingBy(
-                        placement -> Paths.parent(placement.relative()), TreeMap::new, Collectors.toList()));
-        inPlace.forEach((place, files) -> resources.add(new Resources(
-                fromModule(module, ""),
-                place,
-                files.stream().map(Placement::path).toList(),
-                List.of())));
+        resources.addAll(inPlace(Role.MAIN_RESOURCES));
         main = main.with(resources);
         SourceSet test = conventional(module.tests(), Role.TEST, Role.TEST_RESOURCES);
+        List<Resources> opened = inPlace(Role.TEST_RESOURCES);
+        if (!opened.isEmpty())
+            test = test.with(
+                    Stream.concat(test.resources().stream(), opened.stream()).toList());
         Optional<PackedFiles> packed = module.web().isPresent()
                 ? Optional.of(new PackedFiles(Role.WEB.conventional(""), List.of(), List.of()))
                 : module.enterprise()
                         .map(e -> new PackedFiles(Role.APPLICATION.conventional(""), List.of(), List.of()));
         return new SourceSets(main, test, packed, packageDescriptions);
+    }
+
+    /** The files of a role that stay where they are among others that move. */
+    private List<Resources> inPlace(Role role) {
+        Map<Target, List<Placement>> byTarget = placements().stream()
+                .filter(placement -> placement.role() == role && placement.staysInPlace())
+                .collect(Collectors.groupingBy(
+                        Target::of,
+                        () -> new TreeMap<>(Comparator.comparing(Target::folder).thenComparing(Target::place)),
+                        Collectors.toList()));
+        List<Resources> resources = new ArrayList<>();
+        byTarget.forEach((target, placed) -> {
+            Set<String> wanted = placed.stream()
+                    .map(placement -> Paths.relative(target.folder(), placement.path()))
+                    .collect(Collectors.toCollection(TreeSet::new));
+            Set<String> others = tree.under(target.folder())
+                    .map(file -> Paths.relative(target.folder(), file.path()))
+                    .filter(path -> !wanted.contains(path))
+                    .collect(Collectors.toCollection(HashSet::new));
+            // a pattern of all files there would take the descriptor, too
+            others.add(".");
+            resources.add(new Resources(
+                    fromModule(module, target.folder()),
+                    target.place(),
+                    SelectionPatterns.of(wanted, others),
+                    List.of()));
+        });
+        return resources;
     }
 
     /** Where all sources are in other languages, there is no folder for those in Java. */

@@ -124,8 +124,15 @@ final class TestDecision {
                 : Optional.of(Paths.withoutSlash(Paths.from(module.folder(), former)));
     }
 
-    /** Where a test imports what opens files. */
+    /** Where a test opens a file, or imports what does. */
     private Optional<Evidence> opensFiles() {
+        Optional<Evidence> opened = module.paths().stream()
+                .flatMap(path -> project.layout().of(path).stream())
+                .flatMap(placement -> placement.opened().stream())
+                .filter(place ->
+                        module.tests().stream().anyMatch(test -> test.path().equals(place.file())))
+                .findFirst();
+        if (opened.isPresent()) return opened;
         return module.tests().stream()
                 .flatMap(test -> test.imports().stream()
                         .filter(imported -> FILES.stream()
@@ -164,7 +171,7 @@ final class TestDecision {
                 .filter(p ->
                         Paths.within(path, p.path()) && Paths.within(p.folder().path(), path))
                 .toList();
-        if (held.isEmpty()) return path;
+        if (held.isEmpty() || held.stream().allMatch(Placement::staysInPlace)) return path;
         Folder folder = held.get(0).folder();
         // sources and resources of a folder part; where it has both, it goes with the sources
         Set<Role> roles = held.stream().map(Placement::role).collect(Collectors.toSet());

@@ -5,6 +5,7 @@ import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.FolderRoles;
 import dev.pfeiler.ecosystem.jvm.layout.Layout;
+import dev.pfeiler.ecosystem.jvm.layout.OpenedFiles;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
 import dev.pfeiler.ecosystem.jvm.layout.WiredResources;
@@ -38,12 +39,20 @@ public final class ProjectReader {
     /**
      * @param roles that the user gave to folders
      * @param split whether it may be several modules
+     * @param moveOpened whether files that code opens by their paths move all the same
      */
-    public JvmProject read(Map<String, Role> roles, boolean split) {
-        Layout layout =
+    public JvmProject read(Map<String, Role> roles, boolean split, boolean moveOpened) {
+        Layout placed =
                 FolderRoles.of(reading.tree(), reading.languages(), reading.sourceFiles(), reading.wirings(), roles);
-        List<SourceFile> main = withRole(reading, layout, Set.of(Role.MAIN, Role.TEMPLATE));
-        List<SourceFile> tests = withRole(reading, layout, Set.of(Role.TEST));
+        List<SourceFile> main = withRole(reading, placed, Set.of(Role.MAIN, Role.TEMPLATE));
+        List<SourceFile> tests = withRole(reading, placed, Set.of(Role.TEST));
+        Layout layout = moveOpened
+                ? placed
+                : OpenedFiles.staying(
+                        placed,
+                        reading.tree(),
+                        reading.languages(),
+                        Stream.concat(main.stream(), tests.stream()).toList());
         Map<Folder, WebFiles> webs = new LinkedHashMap<>();
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
@@ -74,7 +83,10 @@ public final class ProjectReader {
                                     .filter(placement -> !reading.languages().isSource(placement.path())))
                     .filter(placement -> module.paths().contains(placement.path()))
                     .collect(Collectors.groupingBy(
-                            (Placement placement) -> module.path(placement), TreeMap::new, Collectors.toList()));
+                            (Placement placement) ->
+                                    module.path(placement.role().conventional(placement.relative())),
+                            TreeMap::new,
+                            Collectors.toList()));
             for (List<Placement> same : byPlace.values()) {
                 Optional<Placement> kept = same.size() < 2 ? Optional.empty() : kept(module, same);
                 if (kept.isEmpty()) continue;

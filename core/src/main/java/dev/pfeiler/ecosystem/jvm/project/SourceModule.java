@@ -117,7 +117,9 @@ public record SourceModule(
 
     /** The path of a file of the module in the conventional layout. */
     public String path(Placement placement) {
-        return path(placement.role().conventional(placement.relative()));
+        return placement.staysInPlace()
+                ? placement.path()
+                : path(placement.role().conventional(placement.relative()));
     }
 
     /** The path of a file of the module, given its path in the conventional layout. */

@@ -224,7 +224,7 @@ public final class JvmSteps {
         if (role == Role.WEB && !decisions.build().makes(Packaging.WAR)
                 || role == Role.APPLICATION && !decisions.build().makes(Packaging.EAR)) return;
         String to = project.owner(placement.path()).orElseThrow().path(placement);
-        if (to.equals(placement.path()) || placement.staysInPlace()) return;
+        if (to.equals(placement.path())) return;
         String reason = placement.why().isEmpty() ? "a " + role.noun() : placement.why();
         Step.Edit edit = decisions.fixes().edits().get(placement.path());
         steps.add(edit == null ? new Step.Move(placement.path(), to, reason) : edit.movedTo(to));
