@@ -719,6 +719,27 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void filesThatTestsOpenFromTheFolderTheyRunInStay() throws IOException {
+        sketch.jar("lib/junit.jar", "org.junit.Test", "junit.framework.TestCase")
+                .file("src/p/Main.java", "package p; class Main {}")
+                .file(
+                        "test/p/MainTest.java",
+                        "package p; import org.junit.Test; class MainTest {",
+                        "@Test void reads() { String data = \"data/tides.csv\"; } }")
+                .file("test/data/tides.csv", "1")
+                .file(
+                        "build.xml",
+                        "<project default='t'><target name='t'><javac srcdir='src' destdir='out'/>",
+                        "<javac srcdir='test' destdir='tout' classpath='out:lib/junit.jar'/>",
+                        "<junit fork='true' dir='test'><classpath path='out:tout:lib/junit.jar'/>",
+                        "<batchtest><fileset dir='test' includes='**/*Test.java'/></batchtest></junit></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "test/data/tides.csv")).isEqualTo("stays");
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<workingDirectory>${project.basedir}/test</workingDirectory>");
+    }
+
+    @Test
     void aGrammarWhoseSourcesAreNotInTheTreeIsGeneratedFromAllTheSame() throws IOException {
         sketch.file("src/p/Main.java", "package p; import p.read.ParseException; class Main { p.read.Reader reader; }")
                 .file("src/p/read/Base.java", "package p.read; class Base {}")

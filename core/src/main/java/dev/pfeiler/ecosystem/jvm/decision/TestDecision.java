@@ -16,6 +16,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -92,7 +93,7 @@ final class TestDecision {
         }
         List<Evidence> evidence =
                 new ArrayList<>(runs.stream().map(Wiring.TestRun::evidence).toList());
-        Optional<String> folder = folders.stream().findFirst().map(setting -> moved(setting.value())
+        Optional<String> folder = folders.stream().findFirst().map(setting -> runFolder(setting.value())
                 .text());
         Optional<String> former = formerFolder();
         Optional<Evidence> opens = folder.isEmpty() && former.isPresent() ? opensFiles() : Optional.empty();
@@ -147,6 +148,15 @@ final class TestDecision {
         if (!setting.value().contains("${") && !key.isEmpty()) values.putIfAbsent(key, moved(setting.value()));
     }
 
+    /** The folder that tests run in: the same, if they open files in it that stay. */
+    private TestSetup.Value runFolder(String value) {
+        String path = Text.withoutStart(value, Wiring.TOP);
+        boolean stays = !path.isEmpty()
+                && project.layout().placements().values().stream()
+                        .anyMatch(placement -> placement.opened().isPresent() && Paths.within(path, placement.path()));
+        return stays ? at(path) : moved(value);
+    }
+
     /** A value with the path in it as it is after the conversion; other values as they are. */
     private TestSetup.Value moved(String value) {
         boolean ofTree = value.startsWith(Wiring.TOP);
@@ -156,7 +166,11 @@ final class TestDecision {
         boolean there =
                 reading.tree().has(path.get()) || reading.tree().folders().contains(path.get());
         if (!ofTree && !there) return new TestSetup.Value(value, false);
-        String now = keep ? path.get() : goal(path.get());
+        return at(keep ? path.get() : goal(path.get()));
+    }
+
+    /** A path of the tree as the module names it. */
+    private TestSetup.Value at(String now) {
         String own = Paths.within(module.folder(), now)
                 ? Paths.relative(module.folder(), now)
                 : "../".repeat(Paths.depth(module.folder())) + now;

@@ -11,17 +11,18 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.slf4j.LoggerFactory;
 
 /**
  * Finds resources that code opens as files: a string literal in it names them, or a folder that holds them, by the path from
- * the top of the project. That is no name on a class path, as such a name starts at the folder of the resource.
+ * the top of the project, or from the folder that tests run in. From the top that is no name on a class path, as such a name
+ * starts at the folder of the resource.
  */
 public final class OpenedFiles {
     private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"|'((?:[^'\\\\]|\\\\.)*)'");
@@ -29,11 +30,14 @@ public final class OpenedFiles {
 
     private final ProjectTree tree;
     private final Languages languages;
+    private final Set<String> starts;
     private final Map<String, Placement> files = new HashMap<>();
     private final Map<String, Boolean> data = new ConcurrentHashMap<>();
 
-    private OpenedFiles(ProjectTree tree, Languages languages, Layout layout) {
+    private OpenedFiles(ProjectTree tree, Languages languages, Layout layout, Set<String> folders) {
         this.tree = tree;
+        this.starts = new TreeSet<>(folders);
+        this.starts.add("");
         this.languages = languages;
         Stream.of(Role.MAIN_RESOURCES, Role.TEST_RESOURCES)
                 .flatMap(layout::files)
@@ -45,16 +49,18 @@ public final class OpenedFiles {
      * A layout in which such files stay where they are.
      *
      * @param sources that are compiled
+     * @param folders that tests run in
      */
-    public static Layout staying(Layout layout, ProjectTree tree, Languages languages, Collection<SourceFile> sources) {
-        OpenedFiles opened = new OpenedFiles(tree, languages, layout);
+    public static Layout staying(
+            Layout layout, ProjectTree tree, Languages languages, Collection<SourceFile> sources, Set<String> folders) {
+        OpenedFiles opened = new OpenedFiles(tree, languages, layout, folders);
         if (opened.files.isEmpty()) return layout;
         Map<String, Placement> stay = new TreeMap<>();
         // the first place in the order of the paths is shown
         sources.parallelStream()
                 .map(opened::in)
                 .reduce(new TreeMap<>(), OpenedFiles::both)
-                .forEach((path, place) -> opened.named(path)
+                .forEach((path, place) -> opened.held(path)
                         .forEach(placement -> stay.putIfAbsent(placement.path(), placement.opened(place))));
         return stay.isEmpty() ? layout : layout.with(stay);
     }
@@ -74,24 +80,24 @@ public final class OpenedFiles {
                 // a path of Windows has its separator twice in a literal
                 String line = lines.get(i).replace("\\\\", "/");
                 if (line.indexOf('/') < 0) continue;
-                Matcher literal = LITERAL.matcher(line);
-                while (literal.find()) {
-                    Matcher path =
-                            PATH.matcher(Optional.ofNullable(literal.group(1)).orElseGet(() -> literal.group(2)));
-                    while (path.find()) {
-                        Optional<String> named = Paths.normal(path.group()).filter(this::isOfThem);
-                        if (named.isPresent())
-                            found.putIfAbsent(
-                                    named.get(),
-                                    new Evidence(
-                                            source.path(), i + 1, lines.get(i).strip()));
-                    }
-                }
+                Evidence place = new Evidence(source.path(), i + 1, lines.get(i).strip());
+                named(line).forEach(path -> found.putIfAbsent(path, place));
             }
         } catch (IOException e) {
             LoggerFactory.getLogger(OpenedFiles.class).debug("{}", source.path(), e);
         }
         return found;
+    }
+
+    /** The files and folders that literals of a line name. */
+    private Stream<String> named(String line) {
+        return LITERAL.matcher(line)
+                .results()
+                .map(literal -> literal.group(1) == null ? literal.group(2) : literal.group(1))
+                .flatMap(text -> PATH.matcher(text).results())
+                .flatMap(path ->
+                        starts.stream().flatMap(start -> Paths.normal(Paths.join(start, path.group())).stream()))
+                .filter(this::isOfThem);
     }
 
     private boolean isOfThem(String path) {
@@ -105,7 +111,7 @@ public final class OpenedFiles {
                 && tree.under(folder).anyMatch(file -> files.containsKey(file.path()));
     }
 
-    private Stream<Placement> named(String path) {
+    private Stream<Placement> held(String path) {
         Placement file = files.get(path);
         return file != null
                 ? Stream.of(file)

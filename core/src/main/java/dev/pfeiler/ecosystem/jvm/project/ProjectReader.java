@@ -16,6 +16,8 @@ import dev.pfeiler.ecosystem.jvm.reading.JvmReading;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
 import dev.pfeiler.evidence.Evidence;
+import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -52,7 +54,8 @@ public final class ProjectReader {
                         placed,
                         reading.tree(),
                         reading.languages(),
-                        Stream.concat(main.stream(), tests.stream()).toList());
+                        Stream.concat(main.stream(), tests.stream()).toList(),
+                        testFolders());
         Map<Folder, WebFiles> webs = new LinkedHashMap<>();
         layout.folders(Role.WEB)
                 .forEach(folder -> webs.put(folder, WebFiles.read(reading.tree(), layout.served(folder))));
@@ -70,6 +73,16 @@ public final class ProjectReader {
                         reading, layout, main, tests, jars.libraries(), webs, archives, applications)
                 .of(usage, split);
         return new JvmProject(apart(layout, modules), main, tests, webs, jars, usage, applications, modules);
+    }
+
+    /** The folders that the old builds run tests in, other than the top. */
+    private Set<String> testFolders() {
+        return reading.wirings().stream()
+                .flatMap(wiring -> wiring.testRuns().stream())
+                .flatMap(run -> run.folder().stream())
+                .map(setting -> Text.withoutStart(setting.value(), Wiring.TOP))
+                .flatMap(folder -> Paths.normal(folder).stream())
+                .collect(Collectors.toSet());
     }
 
     /** A layout in which of files that would go to one place only the one of the module's own archive goes there. */
