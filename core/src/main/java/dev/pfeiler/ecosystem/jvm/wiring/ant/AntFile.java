@@ -60,6 +60,10 @@ public final class AntFile {
     private final Map<String, AntElement> targets = new LinkedHashMap<>();
     private final Map<String, AntElement> macros = new LinkedHashMap<>();
     private final Set<String> done = new HashSet<>();
+    private final Set<String> leftOut = new HashSet<>();
+    /** Targets that are run with properties of a call at present. */
+    private final Set<String> running = new HashSet<>();
+
     private final AntTasks tasks;
     private String defaultTarget = "";
     /** Whether what runs makes the product. */
@@ -189,7 +193,10 @@ public final class AntFile {
      */
     private void targets() {
         if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
-        List<String> names = List.copyOf(targets.keySet());
+        Set<String> parametrized = parametrized();
+        List<String> names = targets.keySet().stream()
+                .filter(name -> !parametrized.contains(name))
+                .toList();
         Set<String> made = draft.archives.stream()
                 .map(archive -> Paths.name(archive.path()))
                 .collect(Collectors.toSet());
@@ -225,6 +232,16 @@ public final class AntFile {
         version();
     }
 
+    /** The targets that others run with properties of their own: alone they would lack those. */
+    private Set<String> parametrized() {
+        return targets.values().stream()
+                .flatMap(target -> target.element().all())
+                .filter(task ->
+                        task.name().equals("antcall") && task.child("param").isPresent())
+                .map(task -> task.attribute("target"))
+                .collect(Collectors.toSet());
+    }
+
     /** Runs the targets with some of the tasks. */
     private void making(List<String> names, Set<String> tasks) {
         names.stream()
@@ -234,6 +251,7 @@ public final class AntFile {
 
     private void leaveOut(String name, String does) {
         done.add(name);
+        leftOut.add(name);
         draft.leave(
                 "target " + name, does + "; it was left out", targets.get(name).evidence());
     }
@@ -281,14 +299,37 @@ public final class AntFile {
     /** Whether some of the tasks are among those of the names, or call a macro that they are in. */
     private boolean makes(XmlElement element, Set<String> tasks, int depth) {
         return element.children().stream()
-                .anyMatch(task -> tasks.contains(task.name())
-                        || depth < DEEPEST_IMPORT
-                                && makes(
-                                        macros.containsKey(task.name())
-                                                ? macros.get(task.name()).element()
-                                                : task,
-                                        tasks,
-                                        depth + 1));
+                .anyMatch(task ->
+                        tasks.contains(task.name()) || depth < DEEPEST_IMPORT && makes(run(task), tasks, depth + 1));
+    }
+
+    /** What a task runs: a macro, another target, or what is in it. */
+    private XmlElement run(XmlElement task) {
+        AntElement other =
+                task.name().equals("antcall") ? targets.get(task.attribute("target")) : macros.get(task.name());
+        return other == null ? task : other.element();
+    }
+
+    /** Runs a target with the properties of a call, as often as it is called with some. */
+    private void antcall(AntElement located) {
+        XmlElement call = located.element();
+        String name = properties.expand(call.attribute("target"));
+        Map<String, Wiring.Setting> given = new LinkedHashMap<>();
+        call.children("param")
+                .filter(param -> !param.attribute("name").isEmpty())
+                .forEach(param -> given.put(
+                        param.attribute("name"),
+                        new Wiring.Setting(
+                                properties.expand(param.attribute("value")),
+                                new Evidence(located.file(), param.line(), param.tag()))));
+        if (given.isEmpty()) {
+            target(name);
+            return;
+        }
+        if (leftOut.contains(name) || !running.add(name)) return;
+        done.remove(name);
+        properties.with(given, () -> target(name));
+        running.remove(name);
     }
 
     private void target(String name) {
@@ -341,7 +382,7 @@ public final class AntFile {
         switch (element.name()) {
             case "property" -> property(located);
             case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
-            case "antcall" -> target(properties.expand(element.attribute("target")));
+            case "antcall" -> antcall(located);
             case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
             case "subant" -> otherFiles(located);
             case "sequential", "parallel" -> element.children().forEach(c -> task(new AntElement(located.file(), c)));

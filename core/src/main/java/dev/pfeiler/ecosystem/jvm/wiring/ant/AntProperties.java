@@ -32,6 +32,18 @@ public final class AntProperties {
         });
     }
 
+    /** Does something while some properties have other values; what it sets besides is forgotten. */
+    void with(Map<String, Wiring.Setting> others, Runnable reading) {
+        Map<String, Wiring.Setting> before = new LinkedHashMap<>(values);
+        values.putAll(others);
+        try {
+            reading.run();
+        } finally {
+            values.clear();
+            values.putAll(before);
+        }
+    }
+
     public Optional<Wiring.Setting> get(String name) {
         return Optional.ofNullable(values.get(name));
     }

@@ -1,6 +1,7 @@
 package dev.pfeiler.ecosystem.jvm.wiring.ant;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.pfeiler.Sketch;
 import dev.pfeiler.ecosystem.jvm.wiring.BuildTime;
@@ -140,6 +141,25 @@ class AntFileTest {
             assertThat(archive.entry("conf/app.xml")).hasValue("app.xml");
             assertThat(archive.manifest().get("Main-Class").value()).isEqualTo("p.A");
         });
+    }
+
+    @Test
+    void aTargetRunsAsOftenAsItIsCalledWithProperties() throws IOException {
+        Wiring wiring = read(
+                "<target name='pack'><property name='inner' value='${file}'/>",
+                "<jar destfile='${inner}.jar' basedir='out' excludes='${without}'/></target>",
+                "<target name='all'><javac srcdir='src' destdir='out'/><property name='without' value='none'/></target>",
+                "<target name='view' depends='all'><antcall target='pack'><param name='file' value='view'/>",
+                "<param name='without' value='q/**'/></antcall></target>",
+                "<target name='tool' depends='all'><antcall target='pack'><param name='file' value='tool'/></antcall>",
+                "<antcall target='pack'><param name='file' value='tool'/></antcall></target>",
+                "<target name='round'><antcall target='round'><param name='x' value='1'/></antcall></target>");
+        assertThat(wiring.archives())
+                .extracting(
+                        Wiring.Archive::path,
+                        archive -> archive.contents().get(0).excluding())
+                .startsWith(tuple("view.jar", List.of("q/**")), tuple("tool.jar", List.of("none")));
+        assertThat(wiring.compilations()).hasSize(1);
     }
 
     @Test
