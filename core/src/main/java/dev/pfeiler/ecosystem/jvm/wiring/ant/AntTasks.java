@@ -37,7 +37,7 @@ import java.util.stream.Stream;
 final class AntTasks {
     private static final Pattern REFERENCE_ALONE = Pattern.compile("\\$\\{[^}]+\\}");
 
-    /** Tasks that decide nothing about what is built; the last ones look through sources and classes and report. */
+    /** Tasks that decide nothing about what is built; the last ones look through sources and classes, measure tests and report. */
     private static final Set<String> PLAIN = Set.of(
             """
             mkdir delete echo description fail touch chmod input setproxy move
@@ -46,7 +46,8 @@ final class AntTasks {
             whichresource classloader propertyfile replace signjar unzip unjar unwar untar
             depend dependset symlink style xslt echoproperties sql native2ascii antversion cvs apply
             mail local augment bindtargets concat replaceregexp
-            checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar coverage"""
+            checkstyle pmd cpd findbugs spotbugs javancss jdepend sonar
+            coverage cobertura-instrument cobertura-merge cobertura-report cobertura-check"""
                     .split("\\s+"));
 
     /** Start of the names of properties that stand for attributes which a call of the compiler does not state. */
