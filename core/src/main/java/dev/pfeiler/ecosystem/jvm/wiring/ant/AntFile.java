@@ -16,6 +16,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -38,6 +39,9 @@ public final class AntFile {
 
     /** Tasks that make distributions; of what their targets compile, that counts which goes into something. */
     private static final Set<String> HANDING_ON = Set.of("zip", "tar");
+
+    /** Tasks that run another target. */
+    private static final Set<String> CALLS = Set.of("antcall", "foreach");
 
     private static final Pattern OF_TESTS = Pattern.compile("(?i)(^|[/_.-])tests?($|[/_.-])");
 
@@ -305,8 +309,9 @@ public final class AntFile {
 
     /** What a task runs: a macro, another target, or what is in it. */
     private XmlElement run(XmlElement task) {
-        AntElement other =
-                task.name().equals("antcall") ? targets.get(task.attribute("target")) : macros.get(task.name());
+        AntElement other = CALLS.contains(task.name())
+                ? targets.get(task.attribute("target"))
+                : macros.get(task.name());
         return other == null ? task : other.element();
     }
 
@@ -322,14 +327,40 @@ public final class AntFile {
                         new Wiring.Setting(
                                 properties.expand(param.attribute("value")),
                                 new Evidence(located.file(), param.line(), param.tag()))));
-        if (given.isEmpty()) {
-            target(name);
-            return;
-        }
+        if (given.isEmpty()) target(name);
+        else target(name, given);
+    }
+
+    private void target(String name, Map<String, Wiring.Setting> given) {
         if (leftOut.contains(name) || !running.add(name)) return;
         done.remove(name);
         properties.with(given, () -> target(name));
         running.remove(name);
+    }
+
+    /** A loop over the words of a list; each is the value of a property of a target, or of an attribute of what is in it. */
+    private void loop(AntElement located) {
+        XmlElement loop = located.element();
+        String list = properties.expand(loop.attribute("list"));
+        String param = loop.attribute("param");
+        if (list.isEmpty() || list.contains("${") || param.isEmpty()) {
+            tasks.leave(located);
+            return;
+        }
+        String delimiter = loop.attribute("delimiter").isEmpty() ? "," : loop.attribute("delimiter");
+        for (String item : list.split(Pattern.quote(delimiter))) {
+            String word = tasks.paths().isTrue(loop, "trim") ? item.strip() : item;
+            if (word.isEmpty()) continue;
+            if (loop.name().equals("foreach")) {
+                target(
+                        properties.expand(loop.attribute("target")),
+                        Map.of(param, new Wiring.Setting(word, located.evidence())));
+            } else {
+                Map<String, String> values = Map.of(param.toLowerCase(Locale.ROOT), word);
+                loop.children("sequential").forEach(body -> body.children()
+                        .forEach(task -> task(new AntElement(located.file(), task.replacing(values)))));
+            }
+        }
     }
 
     private void target(String name) {
@@ -383,6 +414,7 @@ public final class AntFile {
             case "property" -> property(located);
             case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
             case "antcall" -> antcall(located);
+            case "foreach", "for" -> loop(located);
             case "ant" -> otherFile(located, properties.expand(element.attribute("dir")));
             case "subant" -> otherFiles(located);
             case "sequential", "parallel" -> element.children().forEach(c -> task(new AntElement(located.file(), c)));

@@ -163,6 +163,24 @@ class AntFileTest {
     }
 
     @Test
+    void loopsOverListsAreFollowed() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'><property name='parts' value='view, tool'/><javac srcdir='src' destdir='out'/>",
+                "<foreach list='${parts}' param='part' target='pack' trim='true'/>",
+                "<for list='a;b' delimiter=';' param='Name'><sequential>",
+                "<jar destfile='@{Name}.jar' basedir='out'/></sequential></for>",
+                "<for param='x'><path path='src'/><sequential><jar destfile='@{x}.jar'/></sequential></for></target>",
+                "<target name='pack'><jar destfile='${part}.jar' basedir='out'/></target>");
+        assertThat(wiring.archives())
+                .extracting(Wiring.Archive::path)
+                .containsExactly("view.jar", "tool.jar", "a.jar", "b.jar");
+        assertThat(wiring.trouble())
+                .extracting(Finding::subject)
+                .as("what is there when it runs is not known")
+                .containsExactly("<for>");
+    }
+
+    @Test
     void conditionsDecideByWhatIsThere() throws IOException {
         Wiring wiring = read(
                 "<available file='conf/app.xml' property='has.conf'/>",
