@@ -59,6 +59,7 @@ tasks.named<ProcessResources>("processResources") {
 tasks.named<Test>("test") {
     useJUnit()
     workingDir = file("checks")
+    setForkEvery(1L)
     jvmArgs("-Xmx256m")
     systemProperty("mode", "a \$b")
     systemProperty("tides.data", file("data").path)

@@ -47,6 +47,7 @@ tasks.register<JavaExec>("generateJavacc") {
 tasks.named<Test>("test") {
     useJUnitPlatform()
     workingDir = file("checks")
+    setForkEvery(1L)
     jvmArgs("-Xmx256m")
     systemProperty("tides.data", file("data").path)
     environment("PORT", "Haldervik")
@@ -57,6 +58,7 @@ tasks.register<Test>("testngTest") {
     classpath = sourceSets.test.get().runtimeClasspath
     useTestNG()
     workingDir = file("checks")
+    setForkEvery(1L)
     jvmArgs("-Xmx256m")
     systemProperty("tides.data", file("data").path)
     environment("PORT", "Haldervik")

@@ -101,8 +101,17 @@ final class TestDecision {
             evidence.add(opens.get());
             folder = former;
         }
+        boolean isolated =
+                module.tests().size() > 1 && !runs.isEmpty() && runs.stream().allMatch(Wiring.TestRun::isolated);
         TestSetup setup = new TestSetup(
-                List.of(), properties, environment, List.copyOf(words.keySet()), folder, Set.of(), PathSelection.ALL);
+                List.of(),
+                properties,
+                environment,
+                List.copyOf(words.keySet()),
+                isolated,
+                folder,
+                Set.of(),
+                PathSelection.ALL);
         if (setup.equals(TestSetup.USUAL)) return setup;
         String key = module.name().key("test-run");
         String standing = deliberation.settle(

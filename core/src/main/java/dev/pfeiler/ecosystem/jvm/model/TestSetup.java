@@ -17,6 +17,7 @@ import java.util.stream.Collectors;
  *
  * @param names patterns of test sources whose names do not show that they are tests
  * @param jvmArguments arguments for the virtual machine
+ * @param isolated whether each test class runs in a virtual machine of its own
  * @param workingDirectory relative to the module; empty for the module's folder
  * @param runners what runs them, where that is known
  * @param classes patterns of the class files of the tests that are run; all for those that the tool finds
@@ -26,12 +27,13 @@ public record TestSetup(
         Map<String, Value> properties,
         Map<String, Value> environment,
         List<String> jvmArguments,
+        boolean isolated,
         Optional<String> workingDirectory,
         Set<TestRunner> runners,
         PathSelection classes) {
     /** Nothing out of the ordinary. */
-    public static final TestSetup USUAL =
-            new TestSetup(List.of(), Map.of(), Map.of(), List.of(), Optional.empty(), Set.of(), PathSelection.ALL);
+    public static final TestSetup USUAL = new TestSetup(
+            List.of(), Map.of(), Map.of(), List.of(), false, Optional.empty(), Set.of(), PathSelection.ALL);
 
     /** A value: some text, or a path relative to the module. */
     public record Value(String text, boolean path) {
@@ -55,23 +57,25 @@ public record TestSetup(
     }
 
     public TestSetup naming(List<String> patterns) {
-        return new TestSetup(patterns, properties, environment, jvmArguments, workingDirectory, runners, classes);
+        return new TestSetup(
+                patterns, properties, environment, jvmArguments, isolated, workingDirectory, runners, classes);
     }
 
     /** The same for some of the tests only. */
     public TestSetup of(PathSelection selection) {
-        return new TestSetup(List.of(), properties, environment, jvmArguments, workingDirectory, runners, selection);
+        return new TestSetup(
+                List.of(), properties, environment, jvmArguments, isolated, workingDirectory, runners, selection);
     }
 
     /** The same with further arguments for the virtual machine. */
     public TestSetup withArguments(List<String> further) {
         List<String> all = new ArrayList<>(jvmArguments);
         all.addAll(further);
-        return new TestSetup(names, properties, environment, all, workingDirectory, runners, classes);
+        return new TestSetup(names, properties, environment, all, isolated, workingDirectory, runners, classes);
     }
 
     public TestSetup runBy(Set<TestRunner> known) {
-        return new TestSetup(names, properties, environment, jvmArguments, workingDirectory, known, classes);
+        return new TestSetup(names, properties, environment, jvmArguments, isolated, workingDirectory, known, classes);
     }
 
     /** The settings as text, in the notation of a command line. */
@@ -86,6 +90,7 @@ public record TestSetup(
                         settings,
                         variables,
                         String.join(" ", jvmArguments),
+                        isolated ? "a JVM for each class" : "",
                         workingDirectory.map(folder -> "in " + folder).orElse(""))
                 .stream()
                 .filter(part -> !part.isEmpty())

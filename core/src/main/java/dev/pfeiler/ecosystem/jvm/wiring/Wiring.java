@@ -512,6 +512,7 @@ public record Wiring(
      * @param properties system properties
      * @param environment variables
      * @param jvmArguments further arguments of the virtual machine
+     * @param isolated whether it starts a virtual machine for each class
      * @param folder the folder it works in
      * @param classes the class files of tests that it runs, from where packages start; none if that is not known
      */
@@ -519,6 +520,7 @@ public record Wiring(
             Map<String, Setting> properties,
             Map<String, Setting> environment,
             List<Setting> jvmArguments,
+            boolean isolated,
             Optional<Setting> folder,
             List<PathSelection> classes,
             Evidence evidence) {

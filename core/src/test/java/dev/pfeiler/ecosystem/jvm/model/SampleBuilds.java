@@ -108,6 +108,7 @@ public final class SampleBuilds {
                 Map.of("tides.data", new TestSetup.Value("data", true)),
                 Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                 List.of("-Xmx256m"),
+                true,
                 Optional.of("checks"),
                 Set.of(TestRunner.JUNIT_PLATFORM, TestRunner.TESTNG),
                 PathSelection.ALL);
@@ -266,6 +267,7 @@ public final class SampleBuilds {
                                 new TestSetup.Value("a $b", false)),
                         Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                         List.of("-Xmx256m"),
+                        true,
                         Optional.of("checks"),
                         Set.of(TestRunner.JUNIT_4),
                         PathSelection.ALL))
@@ -342,6 +344,7 @@ public final class SampleBuilds {
                         Map.of("tides.data", new TestSetup.Value("data", true)),
                         Map.of("PORT", new TestSetup.Value("Haldervik", false)),
                         List.of("-Xmx256m"),
+                        false,
                         Optional.of("checks"),
                         Set.of(TestRunner.JUNIT_4),
                         new PathSelection(

@@ -112,6 +112,7 @@ final class TestScript {
         tests.workingDirectory()
                 .filter(folder -> !folder.isEmpty() && !folder.equals("."))
                 .ifPresent(folder -> script.line("workingDir = file(" + dialect.string(folder) + ")"));
+        if (tests.isolated()) script.line(dialect.kotlin() ? "setForkEvery(1L)" : "forkEvery = 1");
         if (!tests.jvmArguments().isEmpty()) script.line(dialect.syntax().texts("jvmArgs", tests.jvmArguments()));
         tests.properties()
                 .forEach((name, value) ->

@@ -302,6 +302,7 @@ final class PomPlugins {
                 "exclude",
                 SurefirePatterns.ofClasses(tests.classes().excludes()));
         if (!tests.jvmArguments().isEmpty()) configuration.add("argLine", String.join(" ", tests.jvmArguments()));
+        if (tests.isolated()) configuration.add("reuseForks", "false");
         tests.workingDirectory().ifPresent(folder -> configuration.add("workingDirectory", inModule(folder)));
         values(configuration, "systemPropertyVariables", tests.properties());
         values(configuration, "environmentVariables", tests.environment());

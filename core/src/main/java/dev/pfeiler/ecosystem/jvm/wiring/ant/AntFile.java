@@ -309,9 +309,8 @@ public final class AntFile {
 
     /** What a task runs: a macro, another target, or what is in it. */
     private XmlElement run(XmlElement task) {
-        AntElement other = CALLS.contains(task.name())
-                ? targets.get(task.attribute("target"))
-                : macros.get(task.name());
+        AntElement other =
+                CALLS.contains(task.name()) ? targets.get(task.attribute("target")) : macros.get(task.name());
         return other == null ? task : other.element();
     }
 

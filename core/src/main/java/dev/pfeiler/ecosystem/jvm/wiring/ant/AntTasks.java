@@ -638,8 +638,16 @@ final class AntTasks {
         Optional<Wiring.Setting> folder = paths.inside(paths.value(e, "dir"))
                 .filter(dir -> !dir.isEmpty())
                 .map(dir -> new Wiring.Setting(Wiring.TOP + dir, place(task, e)));
-        draft.testRuns.add(
-                new Wiring.TestRun(properties, environment, words, folder, tested(task.element()), place(task, e)));
+        draft.testRuns.add(new Wiring.TestRun(
+                properties, environment, words, isolated(e), folder, tested(task.element()), place(task, e)));
+    }
+
+    /** Whether a task starts a virtual machine for each test class, as it does where it starts any, unless it says else. */
+    private boolean isolated(XmlElement junit) {
+        boolean forks =
+                paths.isTrue(junit, "fork") || junit.children().stream().anyMatch(child -> paths.isTrue(child, "fork"));
+        String mode = paths.value(junit, "forkmode");
+        return junit.name().equals("junit") && forks && (mode.isEmpty() || mode.equalsIgnoreCase("perTest"));
     }
 
     /** The classes that a test runner is given, one by one or as sets of files; none if they are not all known. */

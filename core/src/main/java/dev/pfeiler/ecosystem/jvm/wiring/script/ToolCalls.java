@@ -456,7 +456,7 @@ public final class ToolCalls {
         }
         Optional<Wiring.Setting> in =
                 folder.isEmpty() ? Optional.empty() : Optional.of(new Wiring.Setting(Wiring.TOP + folder, evidence));
-        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, in, classes, evidence));
+        draft.testRuns.add(new Wiring.TestRun(properties, Map.of(), others, false, in, classes, evidence));
     }
 
     private void java(List<String> arguments, String folder, Evidence evidence) {

@@ -181,6 +181,20 @@ class AntFileTest {
     }
 
     @Test
+    void aRunnerThatForksDoesSoForEachClassUnlessItSaysElse() throws IOException {
+        String batch = "<batchtest><fileset dir='src'/></batchtest></junit>";
+        assertThat(read(
+                                "<target name='all'><javac srcdir='src' destdir='out'/>",
+                                "<junit fork='yes'>" + batch,
+                                "<junit>" + batch.replace("<batchtest>", "<batchtest fork='true'>"),
+                                "<junit fork='true' forkMode='once'>" + batch,
+                                "<junit>" + batch + "</target>")
+                        .testRuns())
+                .extracting(Wiring.TestRun::isolated)
+                .containsExactly(true, true, false, false);
+    }
+
+    @Test
     void conditionsDecideByWhatIsThere() throws IOException {
         Wiring wiring = read(
                 "<available file='conf/app.xml' property='has.conf'/>",
