@@ -719,6 +719,16 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void aLiteralMayBeLong() throws IOException {
+        String table = "x/y\\n".repeat(20_000);
+        sketch.file("src/p/Table.java", "package p; class Table { String table = \"" + table + "src/p/plan.txt\"; }")
+                .file("src/p/plan.txt", "1");
+        assertThat(goal(propose(), "src/p/plan.txt")).isEqualTo("src/main/resources/p/plan.txt");
+        sketch.file("src/p/Plan.java", "package p; class Plan { String plan = \"src/p/plan.txt\"; }");
+        assertThat(goal(propose(), "src/p/plan.txt")).isEqualTo("stays");
+    }
+
+    @Test
     void filesThatTestsOpenFromTheFolderTheyRunInStay() throws IOException {
         sketch.jar("lib/junit.jar", "org.junit.Test", "junit.framework.TestCase")
                 .file("src/p/Main.java", "package p; class Main {}")

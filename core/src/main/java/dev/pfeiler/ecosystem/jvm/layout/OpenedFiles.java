@@ -25,7 +25,10 @@ import org.slf4j.LoggerFactory;
  * starts at the folder of the resource.
  */
 public final class OpenedFiles {
-    private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\]|\\\\.)*)\"|'((?:[^'\\\\]|\\\\.)*)'");
+    /** Without a choice in the repetition, as matching that takes a stack as deep as a literal is long. */
+    private static final Pattern LITERAL =
+            Pattern.compile("\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|'([^'\\\\]*+(?:\\\\.[^'\\\\]*+)*+)'");
+
     private static final Pattern PATH = Pattern.compile("[\\w.+@-]++(?:/[\\w.+@-]++)++");
 
     private final ProjectTree tree;

@@ -10,9 +10,11 @@ import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -240,17 +242,15 @@ public final class AntFile {
     private Set<String> parametrized() {
         return targets.values().stream()
                 .flatMap(target -> target.element().all())
-                .filter(task ->
-                        task.name().equals("antcall") && task.child("param").isPresent())
+                .filter(task -> task.name().equals("foreach")
+                        || task.name().equals("antcall") && task.child("param").isPresent())
                 .map(task -> task.attribute("target"))
                 .collect(Collectors.toSet());
     }
 
     /** Runs the targets with some of the tasks. */
     private void making(List<String> names, Set<String> tasks) {
-        names.stream()
-                .filter(name -> makes(targets.get(name).element(), tasks, 0))
-                .forEach(this::target);
+        names.stream().filter(name -> makes(targets.get(name).element(), tasks)).forEach(this::target);
     }
 
     private void leaveOut(String name, String does) {
@@ -300,11 +300,22 @@ public final class AntFile {
                                 && tree.folders().contains(folder));
     }
 
-    /** Whether some of the tasks are among those of the names, or call a macro that they are in. */
-    private boolean makes(XmlElement element, Set<String> tasks, int depth) {
-        return element.children().stream()
-                .anyMatch(task ->
-                        tasks.contains(task.name()) || depth < DEEPEST_IMPORT && makes(run(task), tasks, depth + 1));
+    /** Whether some of the tasks are among those of the names, or call a macro or a target that they are in. */
+    private boolean makes(XmlElement element, Set<String> tasks) {
+        Set<XmlElement> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+        List<XmlElement> level = List.of(element);
+        // each is looked through once, however often it is called
+        for (int depth = 0; depth <= DEEPEST_IMPORT && !level.isEmpty(); depth++) {
+            List<XmlElement> next = new ArrayList<>();
+            for (XmlElement one : level)
+                for (XmlElement task : one.children()) {
+                    if (tasks.contains(task.name())) return true;
+                    XmlElement inner = run(task);
+                    if (seen.add(inner)) next.add(inner);
+                }
+            level = next;
+        }
+        return false;
     }
 
     /** What a task runs: a macro, another target, or what is in it. */
@@ -333,6 +344,7 @@ public final class AntFile {
     private void target(String name, Map<String, Wiring.Setting> given) {
         if (leftOut.contains(name) || !running.add(name)) return;
         done.remove(name);
+        draft.effort.spend(properties.all().size());
         properties.with(given, () -> target(name));
         running.remove(name);
     }
@@ -369,7 +381,7 @@ public final class AntFile {
         String onlyIf = properties.expand(target.element().attribute("if"));
         String unless = properties.expand(target.element().attribute("unless"));
         if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) {
-            if (making) notCalled(target, onlyIf, 0);
+            if (making) notCalled(target, onlyIf);
             return;
         }
         if (!unless.isEmpty() && properties.isSet(unless)) return;
@@ -391,16 +403,23 @@ public final class AntFile {
     }
 
     /** Notes the build files that a target would call if a property were set. */
-    private void notCalled(AntElement target, String property, int depth) {
-        target.element().all().forEach(task -> {
-            Evidence evidence = new Evidence(target.file(), task.line(), task.tag());
-            if (task.name().equals("ant"))
-                file(task, properties.expand(task.attribute("dir")))
-                        .ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
-            AntElement further = targets.get(properties.expand(task.attribute("target")));
-            if (task.name().equals("antcall") && further != null && depth < DEEPEST_IMPORT)
-                notCalled(further, property, depth + 1);
-        });
+    private void notCalled(AntElement target, String property) {
+        Set<String> seen = new HashSet<>();
+        List<AntElement> level = List.of(target);
+        for (int depth = 0; depth <= DEEPEST_IMPORT && !level.isEmpty(); depth++) {
+            List<AntElement> next = new ArrayList<>();
+            for (AntElement one : level)
+                one.element().all().forEach(task -> {
+                    Evidence evidence = new Evidence(one.file(), task.line(), task.tag());
+                    if (task.name().equals("ant"))
+                        file(task, properties.expand(task.attribute("dir")))
+                                .ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
+                    String name = properties.expand(task.attribute("target"));
+                    if (task.name().equals("antcall") && targets.containsKey(name) && seen.add(name))
+                        next.add(targets.get(name));
+                });
+            level = next;
+        }
     }
 
     private void task(AntElement located) {

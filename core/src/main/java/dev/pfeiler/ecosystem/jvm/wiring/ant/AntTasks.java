@@ -37,7 +37,10 @@ import java.util.stream.Stream;
 final class AntTasks {
     private static final Pattern REFERENCE_ALONE = Pattern.compile("\\$\\{[^}]+\\}");
 
-    /** Tasks that decide nothing about what is built; the last ones look through sources and classes, measure tests and report. */
+    /**
+     * Tasks that decide nothing about what is built; the last ones look through sources and classes, or measure tests, and
+     * report.
+     */
     private static final Set<String> PLAIN = Set.of(
             """
             mkdir delete echo description fail touch chmod input setproxy move

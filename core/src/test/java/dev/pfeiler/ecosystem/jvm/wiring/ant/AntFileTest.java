@@ -163,6 +163,26 @@ class AntFileTest {
     }
 
     @Test
+    void aTargetOfALoopIsNotRunWithoutItsProperty() throws IOException {
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/></target>",
+                "<target name='pack'><jar destfile='${part}.jar' basedir='out'/></target>",
+                "<target name='each'><foreach list='view,tool' param='part' target='pack'/></target>");
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("view.jar", "tool.jar");
+    }
+
+    @Test
+    void targetsThatCallEachOtherManyTimesAreLookedThroughOnce() throws IOException {
+        String calls = "<antcall target='a'/><antcall target='b'/>".repeat(30);
+        Wiring wiring = read(
+                "<target name='all'><javac srcdir='src' destdir='out'/></target>",
+                "<target name='a'>" + calls + "</target>",
+                "<target name='b' if='nowhere'>" + calls + "</target>",
+                "<target name='c'>" + calls + "<jar destfile='c.jar' basedir='out'/></target>");
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("c.jar");
+    }
+
+    @Test
     void loopsOverListsAreFollowed() throws IOException {
         Wiring wiring = read(
                 "<target name='all'><property name='parts' value='view, tool'/><javac srcdir='src' destdir='out'/>",
