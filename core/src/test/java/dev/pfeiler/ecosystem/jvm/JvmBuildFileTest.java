@@ -9,6 +9,7 @@ import dev.pfeiler.evidence.Finding;
 import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Proposal;
 import java.io.IOException;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -597,9 +598,8 @@ class JvmBuildFileTest extends ProposedProject {
                 .containsSubsequence(
                         "<directory>${project.build.outputDirectory}</directory>",
                         "<include>p/Pilot.class</include>",
-                        "<directory>small/META-INF/services</directory>",
-                        "<outputDirectory>META-INF/services</outputDirectory>",
-                        "<include>p.Pilot</include>");
+                        "<directory>small</directory>",
+                        "<outputDirectory>/</outputDirectory>");
         assertThat(proposal.leftForYou())
                 .filteredOn(finding -> finding.subject().equals("small/" + service))
                 .singleElement()
@@ -607,11 +607,124 @@ class JvmBuildFileTest extends ProposedProject {
                         .isEqualTo("left in place: the place of full/" + service + " would be the same"));
         assertThat(written(propose("target=gradle"), "build.gradle"))
                 .containsSubsequence(
-                        "from(sourceSets.main.output) {",
-                        "include 'p/Pilot.class', 'p/Pilot$*.class'",
-                        "from('small/META-INF/services') {",
-                        "into 'META-INF/services'",
-                        "include 'p.Pilot'");
+                        "from(sourceSets.main.output) {", "include 'p/Pilot.class', 'p/Pilot$*.class'", "from 'small'");
+    }
+
+    @Test
+    void aFurtherJarTakesSources() throws IOException {
+        sketch.file("src/p/Pilot.java", "package p; public class Pilot {}")
+                .file("src/demo/Tour.java", "package demo; class Tour {}")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='pilot.jar'><fileset dir='out'/></jar><jar destfile='tour.jar'>",
+                        "<fileset dir='out' excludes='p/**'/><fileset dir='src' excludes='p/**'/></jar>",
+                        "<zip destfile='tour.zip'><zipfileset dir='src' prefix='sources'/></zip></target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "src/assembly/tour-jar.xml"))
+                .as("the descriptor of the zip file has the name already")
+                .containsSubsequence(
+                        "<id>tour-jar</id>",
+                        "<directory>src/main/java/demo</directory>",
+                        "<outputDirectory>demo</outputDirectory>");
+        assertThat(written(proposal, "src/assembly/tour.xml")).contains("<format>zip</format>");
+        assertThat(written(propose("target=gradle"), "build.gradle"))
+                .containsSubsequence("'jarTour'", "from('src/main/java/demo')");
+    }
+
+    @Test
+    void ofTwoArchivesWithOneNameTheSecondIsLost() throws IOException {
+        sketch.file("src/p/Pilot.java", "package p; public class Pilot {}")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='plain/pilot.jar' basedir='out'/>",
+                        "<jar destfile='checked/pilot.jar' basedir='out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(written(proposal, "pom.xml"))
+                .contains("<finalName>pilot</finalName>")
+                .doesNotContain("assembly");
+        assertThat(proposal.leftForYou())
+                .extracting(Finding::subject, Finding::fact)
+                .contains(tuple("checked/pilot.jar", "is made by the old build; the new build no longer makes it"));
+    }
+
+    @Test
+    void aClassPathKeepsWhatIsNotInTheProject() throws IOException {
+        sketch.jar("lib/gate.jar", "q.Gate")
+                .file("src/p/Main.java", "package p; class Main { q.Gate g; public static void main(String[] a) {} }")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'>",
+                        "<javac srcdir='src' destdir='out' classpath='lib/gate.jar'/>",
+                        "<jar destfile='port.jar' basedir='out'><manifest>",
+                        "<attribute name='Class-Path' value='. conf/ lib/gate.jar lib/siren.jar'/>",
+                        "</manifest></jar></target></project>");
+        assertThat(written(propose(), "pom.xml"))
+                .containsSubsequence(
+                        "<addClasspath>true</addClasspath>",
+                        "<classpathPrefix>lib/</classpathPrefix>",
+                        "<Class-Path>. conf/ lib/siren.jar</Class-Path>");
+        assertThat(written(propose("target=gradle"), "build.gradle"))
+                .contains("(['.', 'conf/', 'lib/siren.jar'] + configurations.runtimeClasspath.collect"
+                        + " { \"lib/$it.name\" }).join(' ')");
+    }
+
+    @Test
+    void otherProgramsThatABuildStartsAreNoOtherMainClass() throws IOException {
+        String main = "{ public static void main(String[] a) {} }";
+        sketch.file("src/p/Main.java", "package p; class Main " + main)
+                .file("src/p/Tour.java", "package p; class Tour " + main)
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='port.jar' basedir='out'><manifest>",
+                        "<attribute name='Main-Class' value='p.Main'/></manifest></jar></target>",
+                        "<target name='tour'><java classname='p.Tour'/></target>",
+                        "<target name='gone'><java classname='p.Gone'/></target></project>");
+        assertThat(propose().agreements())
+                .filteredOn(row -> row.subject().equals("Main class"))
+                .singleElement()
+                .satisfies(row -> assertThat(row.statements())
+                        .extracting(statement -> statement.value())
+                        .containsExactly("p.Main", "p.Gone"));
+    }
+
+    @Test
+    void whatNoBuildCompilesStays() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("src/p/Tour.scala", "package p\nclass Tour")
+                .file("parts/tests/all.java", "import p.*; public class all { sun.tools.java.Gone gone; Main main; }")
+                .file("notes/readme.txt", "no resource")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<javac srcdir='notes' destdir='out'/>",
+                        "<jar destfile='port.jar' basedir='out'/></target></project>");
+        Proposal proposal = propose();
+        for (String path : List.of("src/p/Tour.scala", "parts/tests/all.java", "notes/readme.txt"))
+            assertThat(goal(proposal, path)).as(path).isEqualTo("stays");
+        assertThat(written(proposal, "pom.xml")).doesNotContain("scala");
+    }
+
+    @Test
+    void projectsThatCompileCopiesOfTheirSourcesAreModules() throws IOException {
+        String build =
+                """
+                <project name='%s' default='x'><filter token='year' value='2026'/><target name='x'>
+                <copy todir='build/src' filtering='yes'><fileset dir='src'/></copy>
+                <javac srcdir='build/src' destdir='build/classes' classpath='../pilot/build/pilot.jar'/>
+                <jar destfile='build/%1$s.jar' basedir='build/classes'/></target></project>""";
+        sketch.file("pilot/src/p/Pilot.java", "package p; /** @year@ */ public class Pilot {}")
+                .file("pilot/build.xml", build.formatted("pilot"))
+                .file("berth/src/q/Berth.java", "package q; class Berth extends p.Pilot { String s = \"@year@\"; }")
+                .file("berth/build.xml", build.formatted("berth"))
+                .file(
+                        "build.xml",
+                        "<project name='port' default='x'><target name='x'><ant dir='pilot'/><ant dir='berth'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "modules")).isEqualTo("pilot berth");
+        assertThat(written(proposal, "berth/pom.xml")).contains("<artifactId>pilot</artifactId>");
     }
 
     @Test

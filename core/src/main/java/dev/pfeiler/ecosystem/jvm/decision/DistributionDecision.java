@@ -17,17 +17,13 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.Text;
 import dev.pfeiler.tree.TreeFile;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -42,9 +38,6 @@ final class DistributionDecision {
 
     /** What of a name behind the version says what is in the archive. */
     private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist)$");
-
-    /** Where the build tool may have files of its own, which are in no old archive. */
-    private static final List<String> BUILD_TOOLS_OWN = List.of("\0", "src/\0");
 
     /** Sorts of archives, by what they are made for. */
     private enum Kind {
@@ -154,7 +147,8 @@ final class DistributionDecision {
                 modules(made),
                 libraries,
                 documentation,
-                files(made, without, product.isPresent() || classes.isPresent()));
+                new ArchivedFiles(reading, project, module)
+                        .of(made, without, product.isPresent() || classes.isPresent()));
     }
 
     /** The resources that go in beside the classes. */
@@ -196,93 +190,5 @@ final class DistributionDecision {
     private static String kind(String stem) {
         Matcher matcher = KIND.matcher(stem);
         return matcher.find() ? matcher.group() : "";
-    }
-
-    /** Files that go to one place from one folder on. */
-    private record Group(String folder, String target, boolean executable) implements Comparable<Group> {
-        private static final Comparator<Group> ORDER =
-                Comparator.comparing(Group::folder).thenComparing(Group::target).thenComparing(Group::executable);
-
-        @Override
-        public int compareTo(Group other) {
-            return ORDER.compare(this, other);
-        }
-    }
-
-    /**
-     * The other files, by the folders from which on their paths after the conversion are those in the archive.
-     *
-     * @param without what does not go in as it is
-     * @param programs whether programs stay executable
-     */
-    private List<Distribution.Files> files(Wiring.Archive made, Set<String> without, boolean programs) {
-        Set<String> all = new TreeSet<>(BUILD_TOOLS_OWN);
-        project.modules().forEach(one -> BUILD_TOOLS_OWN.forEach(path -> all.add(Paths.join(one.folder(), path))));
-        Map<Group, Set<String>> in = new TreeMap<>();
-        List<Distribution.Files> renamed = new ArrayList<>();
-        for (TreeFile file : reading.tree().files()) {
-            if (without.contains(file.path())) continue;
-            String now = moved(file.path());
-            all.add(now);
-            Optional<String> entry = file.link() ? Optional.empty() : made.entry(file.path());
-            if (entry.isEmpty()) continue;
-            String same = Paths.commonEnd(now, entry.get());
-            if (same.isEmpty()) {
-                renamed.add(new Distribution.Files(
-                        SourceSetDecision.fromModule(module, Paths.parent(now)),
-                        Paths.parent(entry.get()),
-                        List.of(Paths.name(now)),
-                        programs && isProgram(file.path()),
-                        Optional.of(Paths.name(entry.get()))));
-                continue;
-            }
-            Group group = new Group(
-                    Paths.before(same, now).orElseThrow(),
-                    Paths.before(same, entry.get()).orElseThrow(),
-                    programs && isProgram(file.path()));
-            in.computeIfAbsent(group, k -> new TreeSet<>()).add(same);
-        }
-        List<Distribution.Files> files = new ArrayList<>();
-        in.forEach((group, paths) -> files.add(files(group, paths, all)));
-        files.addAll(renamed);
-        return files;
-    }
-
-    private Distribution.Files files(Group group, Set<String> paths, Set<String> all) {
-        Set<String> out = all.stream()
-                .filter(path -> Paths.within(group.folder(), path))
-                .map(path -> Paths.relative(group.folder(), path))
-                .filter(path -> !paths.contains(path))
-                .collect(Collectors.toCollection(TreeSet::new));
-        List<String> includes = out.isEmpty() ? List.of() : SelectionPatterns.of(paths, out);
-        String below = includes.size() == 1 ? Text.withoutEnd(includes.get(0), "/**") : "";
-        boolean folder = includes.equals(List.of(below + "/**"));
-        String from = folder ? Paths.join(group.folder(), below) : group.folder();
-        return new Distribution.Files(
-                SourceSetDecision.fromModule(module, from),
-                folder ? Paths.join(group.target(), below) : group.target(),
-                folder ? List.of() : includes,
-                group.executable());
-    }
-
-    /** Whether a file is marked as a program and is one: sources and texts are so marked by accident. */
-    private boolean isProgram(String path) {
-        if (!reading.tree().isExecutable(path)) return false;
-        try {
-            String start = new String(reading.tree().bytes(path), StandardCharsets.ISO_8859_1);
-            return start.startsWith("#!")
-                    || start.startsWith("\u007fELF")
-                    || Paths.extension(path).equals("sh");
-        } catch (IOException e) {
-            return true;
-        }
-    }
-
-    private String moved(String path) {
-        return project.layout()
-                .of(path)
-                .filter(placement -> placement.role() != Role.LEFT && placement.role() != Role.OUTPUT)
-                .map(placement -> project.owner(path).orElse(module).path(placement))
-                .orElse(path);
     }
 }

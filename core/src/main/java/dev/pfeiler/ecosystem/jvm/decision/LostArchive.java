@@ -38,7 +38,10 @@ public record LostArchive(Wiring.Archive archive, boolean ofTests) {
         for (Wiring wiring : reading.wirings()) {
             if (wiring.kind() == Wiring.Kind.IDE_FILES) continue;
             for (Wiring.Archive archive : archives(wiring)) {
-                if (names.contains(Paths.name(archive.path())) || !made.add(archive.path())) continue;
+                boolean twice = archives(wiring).stream()
+                        .anyMatch(other -> made.contains(other.path())
+                                && Paths.name(other.path()).equals(Paths.name(archive.path())));
+                if (names.contains(Paths.name(archive.path())) && !twice || !made.add(archive.path())) continue;
                 Predicate<SourceFile> packed =
                         source -> wiring.packs(archive, source, templates.compiled(source.path()));
                 boolean tests = project.modules().stream()

@@ -36,6 +36,7 @@ import dev.pfeiler.proposal.Decision;
 import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
+import dev.pfeiler.tree.Text;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -124,8 +125,10 @@ final class ModuleDecisions {
                         decided.constraints(),
                         decided.processors(),
                         decided.processors().isEmpty() && offersProcessors(decided)))
-                .manifest(
-                        new Manifest(attributes, packaging == Packaging.JAR ? manifestFile(module) : Optional.empty()))
+                .manifest(new Manifest(
+                        attributes,
+                        packaging == Packaging.JAR ? manifestFile(module) : Optional.empty(),
+                        outside(attributes)))
                 .generated(generated(module))
                 .tests(new TestDecision(reading, project, module, keep)
                         .decide(deliberation, unusualTests(module))
@@ -293,6 +296,20 @@ final class ModuleDecisions {
             if (!own && !BuildTime.isUnknown(setting.value())) manifest.put(key, setting.value());
         });
         return manifest;
+    }
+
+    /** What a class path names that is neither a jar of the project nor an archive of the old build. */
+    private List<String> outside(Map<String, String> attributes) {
+        Set<String> known = Stream.concat(
+                        reading.jars().stream().map(Jar::name),
+                        reading.wirings().stream()
+                                .flatMap(wiring -> wiring.archives().stream())
+                                .map(archive -> Paths.name(archive.path())))
+                .collect(Collectors.toSet());
+        return Text.words(attributes.getOrDefault(Manifest.CLASS_PATH, "")).stream()
+                .filter(entry -> !known.contains(Paths.name(entry)))
+                .distinct()
+                .toList();
     }
 
     /** The manifest among the sources, where the archive's is made from it. */

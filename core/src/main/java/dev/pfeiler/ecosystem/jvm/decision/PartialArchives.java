@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.decision;
 
+import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
 import dev.pfeiler.ecosystem.jvm.layout.Role;
@@ -21,6 +22,7 @@ import dev.pfeiler.proposal.Deliberation;
 import dev.pfeiler.tree.PathSelection;
 import dev.pfeiler.tree.Paths;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -69,7 +71,10 @@ final class PartialArchives {
                 boolean other = project.modules().stream()
                         .flatMap(one -> one.archive().stream())
                         .anyMatch(made -> made.path().equals(archive.path()));
-                boolean known = further.stream().anyMatch(one -> one.name().equals(name));
+                boolean known = further.stream().anyMatch(one -> one.name().equals(name))
+                        || module.archive()
+                                .filter(made -> Paths.name(made.path()).equals(Paths.name(archive.path())))
+                                .isPresent();
                 if (!archive.is("jar") || other || known) continue;
                 Set<String> in = in(wiring, archive);
                 // one of sources or documentation may share a licence with the module
@@ -79,7 +84,7 @@ final class PartialArchives {
                 further.add(new PartialArchive(
                         name,
                         starter ? PathSelection.NONE : selection(wiring, archive, in),
-                        apart(archive),
+                        files(archive),
                         manifest(archive)));
             }
         }
@@ -95,19 +100,18 @@ final class PartialArchives {
                         .contains(main.value().strip()));
     }
 
-    /** Files that are left where they are because another goes to their place in the module. */
-    private List<Distribution.Files> apart(Wiring.Archive archive) {
-        return project.layout()
-                .files(Role.LEFT)
-                .filter(placement -> module.paths().contains(placement.path()))
+    /** What goes in from elsewhere than the folder of classes: sources, licences, files whose place there another takes. */
+    private List<Distribution.Files> files(Wiring.Archive archive) {
+        Set<String> without = project.withCopies().map(Jar::path).collect(Collectors.toCollection(HashSet::new));
+        project.layout()
+                .files(Role.MAIN_RESOURCES)
                 .filter(placement -> archive.entry(placement.path()).equals(Optional.of(placement.relative())))
-                .filter(placement -> Paths.name(placement.path()).equals(Paths.name(placement.relative())))
-                .map(placement -> new Distribution.Files(
-                        SourceSetDecision.fromModule(module, Paths.parent(placement.path())),
-                        Paths.parent(placement.relative()),
-                        List.of(Paths.name(placement.path())),
-                        false))
-                .toList();
+                .forEach(placement -> without.add(placement.path()));
+        PackedSources.of(module).ifPresent(sources -> sources.in().forEach((path, source) -> {
+            if (archive.entry(source.path()).equals(Optional.of(Paths.join(sources.place(), path))))
+                without.add(source.path());
+        }));
+        return new ArchivedFiles(reading, project, module).of(archive, without, false);
     }
 
     private boolean wanted(Wiring.Archive archive, Deliberation deliberation) {

@@ -169,7 +169,7 @@ final class TestDecision {
     /** A value with the path in it as it is after the conversion; other values as they are. */
     private TestSetup.Value moved(String value) {
         boolean ofTree = value.startsWith(Wiring.TOP);
-        Optional<String> path = Paths.normal(ofTree ? value.substring(Wiring.TOP.length()) : value)
+        Optional<String> path = Paths.normal(ofTree ? Paths.withoutRoot(value.substring(Wiring.TOP.length())) : value)
                 .filter(p -> !p.isEmpty() || ofTree);
         if (path.isEmpty()) return new TestSetup.Value(value, false);
         boolean there =

@@ -30,6 +30,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.apache.maven.artifact.versioning.ComparableVersion;
 import org.slf4j.LoggerFactory;
@@ -73,7 +74,7 @@ public final class Agreements {
         add("Encoding", build.compiler().encoding(), encodings);
         for (BuildModule module : build.modules()) {
             if (!build.isSingle()) continue;
-            module.launch().flatMap(Launch::mainClass).ifPresent(name -> row("Main class", name, mainClasses()));
+            module.launch().flatMap(Launch::mainClass).ifPresent(name -> row("Main class", name, mainClasses(name)));
             if (module.product() instanceof Product.WebArchive web) {
                 List<Wiring.Setting> paths = new ArrayList<>(wired(w -> w.contextPath().stream()));
                 paths.addAll(containers.contextPaths());
@@ -85,9 +86,16 @@ public final class Agreements {
         return rows;
     }
 
-    private List<Wiring.Setting> mainClasses() {
+    private List<Wiring.Setting> mainClasses(String standing) {
+        Set<String> declared = reading.sourceFiles().stream()
+                .flatMap(source -> source.typeNames().stream())
+                .collect(Collectors.toSet());
         List<Wiring.Setting> classes = new ArrayList<>(wired(w -> Stream.concat(
-                w.mainClasses().stream(),
+                // what else is started is another program
+                w.mainClasses().stream()
+                        .filter(started -> started.value().equals(standing)
+                                || !declared.contains(started.value())
+                                        && reading.jars().stream().noneMatch(jar -> jar.holds(started.value()))),
                 w.archives().stream()
                         .flatMap(a -> Optional.ofNullable(a.manifest().get(Manifest.MAIN_CLASS)).stream()))));
         classes.addAll(manifests(Manifest.MAIN_CLASS));

@@ -1,5 +1,6 @@
 package dev.pfeiler.ecosystem.jvm.layout;
 
+import dev.pfeiler.ecosystem.jvm.language.JvmLanguage;
 import dev.pfeiler.ecosystem.jvm.language.Languages;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.wiring.Wiring;
@@ -175,11 +176,11 @@ public final class FolderRoles {
             String why = "in a folder named like one of tests; its classes go into no archive";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
-        if (named && looksOut) {
+        boolean unwired = roots.areWired() && wired.isEmpty();
+        if (named && looksOut && !unwired) {
             String why = "named like a test folder; uses the other sources and is not used by them";
             return new Folder(root, Role.TEST, Certainty.LIKELY, why, evidence);
         }
-        boolean unwired = roots.areWired() && wired.isEmpty();
         boolean unused =
                 unwired ? tests.unreached(inRoot) : below && apart.isOutside(inRoot) && tests.unusedByOthers(inRoot);
         if (unused) {
@@ -293,7 +294,9 @@ public final class FolderRoles {
 
     private void wiredResourceFolders() {
         for (Wiring wiring : wirings) {
-            for (Wiring.SourceFolder source : wiring.sources()) {
+            // a compiler leaves what is no source; an IDE copies it
+            boolean copies = wiring.kind() == Wiring.Kind.IDE_FILES;
+            for (Wiring.SourceFolder source : copies ? wiring.sources() : List.<Wiring.SourceFolder>of()) {
                 if (!source.root() || !tree.folders().contains(source.path())) continue;
                 Role role = source.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES;
                 String why = "a source folder without sources";
@@ -385,7 +388,7 @@ public final class FolderRoles {
     private void placeSource(SourceFile source, boolean mixedIn) {
         Folder folder = folders.get(roots.rootOf(source));
         String compiled = templates.compiled(source.path());
-        if (folder.role() == Role.LEFT || roots.excluded(compiled)) return;
+        if (folder.role() == Role.LEFT || roots.excluded(compiled) || isPassedOver(source, compiled)) return;
         if (stubs.contains(source)) {
             add(source.path(), Role.OUTPUT, folder, "written by the Groovy compiler");
             return;
@@ -399,6 +402,19 @@ public final class FolderRoles {
                 ? Paths.relative(folder.path(), source.path())
                 : Paths.join(source.packagePath(), name);
         placements.put(source.path(), new Placement(source.path(), role, relative, folder, why));
+    }
+
+    /** Whether builds compile its folder, but not in its language, and nothing that they compile uses it. */
+    private boolean isPassedOver(SourceFile source, String compiled) {
+        if (source.language() == JvmLanguage.JAVA) return false;
+        List<Wiring> seeing = wirings.stream()
+                .filter(wiring -> wiring.compilations().stream().anyMatch(call -> call.sees(compiled)))
+                .toList();
+        return !seeing.isEmpty()
+                && seeing.stream()
+                        .allMatch(wiring -> wiring.kind() != Wiring.Kind.IDE_FILES
+                                && wiring.compilations().stream().noneMatch(call -> call.takes(compiled)))
+                && tests.unusedByOthers(List.of(source));
     }
 
     /** The innermost folder with a role around a path, or null. */

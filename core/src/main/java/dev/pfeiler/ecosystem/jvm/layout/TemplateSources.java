@@ -6,6 +6,7 @@ import dev.pfeiler.tree.Paths;
 import dev.pfeiler.tree.ProjectTree;
 import dev.pfeiler.tree.TreeFile;
 import java.io.IOException;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,7 +16,7 @@ import java.util.TreeMap;
 public final class TemplateSources {
     private final List<Wiring.Copy> copies;
 
-    public TemplateSources(List<Wiring> wirings) {
+    public TemplateSources(Collection<Wiring> wirings) {
         copies = wirings.stream()
                 .flatMap(wiring -> wiring.copies().stream()
                         .filter(copy -> !copy.filters().isEmpty() || renames(copy))
@@ -42,6 +43,8 @@ public final class TemplateSources {
                     .map(TreeFile::path)
                     .filter(path -> copy.content().entry(path).isPresent())
                     .filter(path -> JvmLanguage.of(path).isEmpty())
+                    // another source has the name already
+                    .filter(path -> !tree.has(Paths.join(Paths.parent(path), name)))
                     .forEach(path -> renamed.putIfAbsent(path, name));
         }
         return renamed;

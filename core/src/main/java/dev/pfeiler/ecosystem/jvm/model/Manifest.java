@@ -16,8 +16,10 @@ import java.util.stream.Stream;
  *
  * @param attributes beside those that every build tool writes
  * @param file a manifest to start from, relative to the module
+ * @param outside what its class path names beside the libraries and the archives of the build: folders, and files that are
+ *     not in the project
  */
-public record Manifest(Map<String, String> attributes, Optional<String> file) {
+public record Manifest(Map<String, String> attributes, Optional<String> file, List<String> outside) {
     /** The attribute that names the class to start. */
     public static final String MAIN_CLASS = "Main-Class";
 
@@ -40,6 +42,7 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
                 .map(String::strip)
                 .filter(written -> !written.isEmpty())
                 .map(written -> Text.words(written).stream()
+                        .filter(entry -> !entry.endsWith("/") && !entry.equals("."))
                         .collect(Collectors.groupingBy(
                                 entry -> entry.substring(0, Math.max(0, entry.lastIndexOf('/'))),
                                 TreeMap::new,
@@ -51,6 +54,12 @@ public record Manifest(Map<String, String> attributes, Optional<String> file) {
     public Manifest {
         SortedMap<String, String> sorted = new TreeMap<>(attributes);
         attributes = Collections.unmodifiableSortedMap(sorted);
+        outside = List.copyOf(outside);
+    }
+
+    /** One whose class path names nothing else. */
+    public Manifest(Map<String, String> attributes, Optional<String> file) {
+        this(attributes, file, List.of());
     }
 
     /** Whether each build tool writes an attribute itself. */

@@ -126,8 +126,8 @@ public final class ModuleSplit {
         clear();
         byFolder.forEach((folder, own) -> {
             List<SourceFile> sources = main.stream()
-                    .filter(source -> own.stream()
-                            .anyMatch(wiring -> wiring.compilations().stream().anyMatch(c -> c.takes(source.path()))))
+                    .filter(source -> own.stream().anyMatch(wiring -> wiring.compilations().stream()
+                            .anyMatch(call -> call.takes(templates.compiled(source.path())))))
                     .toList();
             if (!sources.isEmpty()) add(project(folder, own, sources));
         });

@@ -4,6 +4,7 @@ import dev.pfeiler.artifact.archive.Jar;
 import dev.pfeiler.ecosystem.jvm.language.SourceFile;
 import dev.pfeiler.ecosystem.jvm.layout.Folder;
 import dev.pfeiler.ecosystem.jvm.layout.Placement;
+import dev.pfeiler.ecosystem.jvm.layout.TemplateSources;
 import dev.pfeiler.ecosystem.jvm.library.Usage;
 import dev.pfeiler.ecosystem.jvm.model.ModuleName;
 import dev.pfeiler.ecosystem.jvm.web.WebFiles;
@@ -71,9 +72,10 @@ public record SourceModule(
 
     /** The calls of the wirings that compile sources of the module's program. */
     public Stream<Wiring.Compilation> compilations(Collection<Wiring> wirings) {
+        TemplateSources templates = new TemplateSources(wirings);
         return wirings.stream()
                 .flatMap(wiring -> wiring.compilations().stream())
-                .filter(call -> main.stream().anyMatch(source -> call.takes(source.path())));
+                .filter(call -> main.stream().anyMatch(source -> call.takes(templates.compiled(source.path()))));
     }
 
     /**

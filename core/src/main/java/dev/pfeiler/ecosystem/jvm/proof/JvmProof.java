@@ -452,7 +452,7 @@ public final class JvmProof {
         List<Path> after = new ArrayList<>();
         for (ModuleName name : withNeeds(module)) {
             before.add(baselines.get(name).classes());
-            after.add(products.get(name));
+            after.add(asBefore(name, products.get(name), scratch));
         }
         request.stage().accept("starting the old and the new program");
         before.addAll(baselines.get(module.name()).runtimeClassPath());
@@ -464,6 +464,16 @@ public final class JvmProof {
         Optional<Integer> port = listening.port();
         if (port.isPresent()) return listening.compare(mainClass.get(), port.get(), before, after);
         return new ProgramRun(context, scratch).compare(mainClass.get(), before, after, build.startsInPlace());
+    }
+
+    /** What the new program starts from: a folder of classes where the old wiring makes no archive of them. */
+    private Path asBefore(ModuleName name, Path product, Path scratch) throws IOException {
+        boolean archived =
+                context.project().module(name).flatMap(context::ownArchive).isPresent();
+        if (archived) return product;
+        Path folder = Files.createDirectories(scratch.resolve("classes-" + name.within("project")));
+        Unpacking.into(folder, product, Optional::of);
+        return folder;
     }
 
     /** A module and those it needs, itself first. */

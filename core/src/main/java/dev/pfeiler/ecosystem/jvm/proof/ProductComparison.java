@@ -167,10 +167,12 @@ final class ProductComparison {
     private void classPath(String before, String after, List<Difference> differences) {
         Map<String, JarOutcome> outcomes = context.outcomes(module);
         Set<String> now = new LinkedHashSet<>();
-        for (String entry : Text.words(after)) now.add(Paths.name(entry));
+        for (String entry : Text.words(after)) {
+            now.add(entry);
+            now.add(Paths.name(entry));
+        }
         for (String entry : Text.words(before)) {
-            // a folder of settings is not built
-            if (entry.isEmpty() || entry.endsWith("/") || entry.equals(".")) continue;
+            if (now.contains(entry)) continue;
             String name = Paths.name(entry);
             JarOutcome outcome = outcomes.get(name);
             Optional<String> artifact = outcome == null

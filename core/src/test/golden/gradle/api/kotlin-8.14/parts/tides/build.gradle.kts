@@ -25,7 +25,7 @@ tasks.named<Jar>("jar") {
         attributes("Main-Class" to "no.port.Tides")
     }
     doFirst {
-        manifest.attributes("Class-Path" to configurations.runtimeClasspath.get().joinToString(" ") { "lib/${it.name}" })
+        manifest.attributes("Class-Path" to (listOf("conf/") + configurations.runtimeClasspath.get().map { "lib/${it.name}" }).joinToString(" "))
     }
 }
 

@@ -180,10 +180,11 @@ public final class SampleBuilds {
                                 "Main-Class",
                                 "no.port.Tides",
                                 "Class-Path",
-                                "lib/a.jar",
+                                "conf/ lib/a.jar",
                                 "Add-Opens",
                                 "java.base/java.util"),
-                        Optional.empty()))
+                        Optional.empty(),
+                        List.of("conf/")))
                 .libraryFolder(Optional.of("lib"))
                 .launch(Optional.of(new Launch.MainClass("no.port.Tides", Optional.empty())))
                 .distributions(List.of(new Distribution(

@@ -6,6 +6,7 @@ import dev.pfeiler.ecosystem.jvm.model.Manifest;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** The manifest of an archive, within the block of its task. */
 final class ManifestScript {
@@ -26,11 +27,23 @@ final class ManifestScript {
                 .filter(f -> !f.isEmpty())
                 .map(f -> f + "/")
                 .orElse("");
-        String names = dialect.kotlin()
-                ? "configurations.runtimeClasspath.get().joinToString(\" \") { \"" + folder + "${it.name}\" }"
-                : "configurations.runtimeClasspath.collect { \"" + folder + "$it.name\" }.join(' ')";
+        String names = names(module.manifest().outside(), folder, dialect);
         // once the libraries are known
         script.block("doFirst", s -> s.line("manifest." + attribute(dialect, Manifest.CLASS_PATH, names)));
+    }
+
+    /** The expression for what a class path names. */
+    private static String names(List<String> outside, String folder, Dialect dialect) {
+        String others = outside.stream().map(dialect::string).collect(Collectors.joining(", "));
+        if (dialect.kotlin()) {
+            String name = "{ \"" + folder + "${it.name}\" }";
+            String libraries = "configurations.runtimeClasspath.get()";
+            return others.isEmpty()
+                    ? libraries + ".joinToString(\" \") " + name
+                    : "(listOf(" + others + ") + " + libraries + ".map " + name + ").joinToString(\" \")";
+        }
+        String libraries = "configurations.runtimeClasspath.collect { \"" + folder + "$it.name\" }";
+        return (others.isEmpty() ? libraries : "([" + others + "] + " + libraries + ")") + ".join(' ')";
     }
 
     /** Attributes as they are. */

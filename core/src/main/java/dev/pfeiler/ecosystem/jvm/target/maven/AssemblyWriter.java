@@ -44,7 +44,7 @@ final class AssemblyWriter {
     Map<String, String> write(BuildModule module) {
         Map<String, String> descriptors = new TreeMap<>();
         byContents(module).forEach((id, made) -> descriptors.put(descriptor(id), text(distribution(id, made))));
-        module.partial().forEach(part -> descriptors.put(descriptor(part.name()), text(partial(part))));
+        partial(module).forEach((id, part) -> descriptors.put(descriptor(id), text(partial(id, part))));
         return descriptors;
     }
 
@@ -63,6 +63,15 @@ final class AssemblyWriter {
             String id = module.isMain(made) ? DISTRIBUTION : made.name();
             byId.put(byId.containsKey(id) ? id + "-" + made.format() : id, new ArrayList<>(List.of(made)));
         }
+        return byId;
+    }
+
+    /** The further jars by the names of their descriptors. */
+    private static Map<String, PartialArchive> partial(BuildModule module) {
+        Set<String> taken = byContents(module).keySet();
+        Map<String, PartialArchive> byId = new LinkedHashMap<>();
+        for (PartialArchive part : module.partial())
+            byId.put(taken.contains(part.name()) ? part.name() + "-jar" : part.name(), part);
         return byId;
     }
 
@@ -88,15 +97,24 @@ final class AssemblyWriter {
                 .add("includeBaseDirectory", "false");
     }
 
-    private PomElement partial(PartialArchive part) {
+    private PomElement partial(String id, PartialArchive part) {
+        PomElement single = new PomElement("files");
         PomElement sets = new PomElement("fileSets")
                 .add(new PomElement("fileSet")
                         .add("directory", "${project.build.outputDirectory}")
                         .add("outputDirectory", "/")
                         .addList("includes", "include", part.selection().includes())
                         .addList("excludes", "exclude", part.selection().excludes()));
-        part.files().forEach(files -> sets.add(set(files)));
-        return assembly(part.name(), List.of("jar")).add(sets);
+        addFiles(part.files(), single, sets);
+        return assembly(id, List.of("jar")).addFilled(single).add(sets);
+    }
+
+    private void addFiles(List<Distribution.Files> all, PomElement single, PomElement sets) {
+        for (Distribution.Files files : all) {
+            if (files.renamed().isPresent())
+                single.add(renamed(files, files.renamed().get()));
+            else sets.add(set(files));
+        }
     }
 
     private PomElement set(Distribution.Files files) {
@@ -127,11 +145,7 @@ final class AssemblyWriter {
                         .add("source", "${project.build.directory}/${project.build.finalName}.jar")
                         .add("outputDirectory", place(folder))));
         PomElement sets = new PomElement("fileSets");
-        for (Distribution.Files files : distribution.files()) {
-            if (files.renamed().isPresent())
-                single.add(renamed(files, files.renamed().get()));
-            else sets.add(set(files));
-        }
+        addFiles(distribution.files(), single, sets);
         assembly.addFilled(single);
         distribution
                 .classes()
@@ -185,7 +199,7 @@ final class AssemblyWriter {
             if (!made.stream().map(Distribution::format).allMatch(attached::add)) configuration.add("attach", "false");
             executions.add(PomElement.execution(id, "single", configuration));
         });
-        for (PartialArchive part : module.partial()) {
+        partial(module).forEach((id, part) -> {
             PomElement archive = new PomElement("archive");
             PomElement entries = new PomElement("manifestEntries");
             PomElement manifest = new PomElement("manifest");
@@ -193,10 +207,10 @@ final class AssemblyWriter {
                 if (key.equals(Manifest.MAIN_CLASS)) manifest.add("mainClass", value);
                 else entries.add(key, times.text(value));
             });
-            PomElement configuration = configuration(part.name(), part.name()).add("attach", "false");
+            PomElement configuration = configuration(id, part.name()).add("attach", "false");
             configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
-            executions.add(PomElement.execution(part.name(), "single", configuration));
-        }
+            executions.add(PomElement.execution(id, "single", configuration));
+        });
         return executions.isEmpty()
                 ? Optional.empty()
                 : Optional.of(PomElement.plugin(PLUGIN).add(executions));

@@ -361,7 +361,7 @@ final class PomPlugins {
                 Manifest.libraryFolder(module.manifest().attributes())
                         .filter(folder -> !folder.isEmpty())
                         .ifPresent(folder -> manifest.add("classpathPrefix", folder + "/"));
-                String named = archives(value);
+                String named = named(value, module.manifest().outside());
                 // the plug-in lays what is stated before the names that a repository has for them
                 if (!named.isEmpty()) entries.add(Manifest.CLASS_PATH, named);
             } else entries.add(key, times.text(value));
@@ -369,15 +369,15 @@ final class PomPlugins {
         configuration.addFilled(archive.addFilled(manifest).addFilled(entries));
     }
 
-    /** What a class path names of the archives that this build makes under names of their own. */
-    private String archives(String classPath) {
+    /** What a class path names of the archives that this build makes under names of their own, and of what it does not. */
+    private String named(String classPath, List<String> outside) {
         Set<String> made = build.modules().stream()
                 .flatMap(module -> Stream.concat(
                         module.product().name().stream().map(name -> name + ".jar"),
                         module.partial().stream().map(PartialArchive::fileName)))
                 .collect(Collectors.toSet());
         return Text.words(classPath).stream()
-                .filter(entry -> made.contains(Paths.name(entry)))
+                .filter(entry -> made.contains(Paths.name(entry)) || outside.contains(entry))
                 .collect(Collectors.joining(" "));
     }
 

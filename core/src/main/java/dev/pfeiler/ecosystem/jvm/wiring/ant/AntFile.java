@@ -51,17 +51,28 @@ public final class AntFile {
     /** Build files further down than this belong to something else. */
     private static final int DEEPEST = 4;
 
+    /**
+     * What is known of the build files of a tree while they are read.
+     *
+     * @param read their wirings, by file and the folder in which it is run; one that is being read has none yet
+     * @param called those that others call
+     * @param unset those that others would call if a property were set, with what says so
+     * @param within those whose targets another one runs as its own at present
+     */
+    private record Files(
+            Map<String, Optional<Wiring>> read,
+            Set<String> called,
+            Map<String, Wiring.Setting> unset,
+            Set<String> within) {
+        Stream<Wiring> wirings() {
+            return read.values().stream().flatMap(Optional::stream);
+        }
+    }
+
     private final ProjectTree tree;
+    private final Files files;
     private final WiringBuilder draft;
     private final AntProperties properties = new AntProperties();
-    /** The wirings of all build files read so far, by path; one that is being read has none yet. */
-    private final Map<String, Optional<Wiring>> read;
-
-    /** The build files that others call. */
-    private final Set<String> called;
-
-    /** Those that others would call if a property were set, with what says so. */
-    private final Map<String, Wiring.Setting> unset;
 
     private final Map<String, AntElement> targets = new LinkedHashMap<>();
     private final Map<String, AntElement> macros = new LinkedHashMap<>();
@@ -75,25 +86,16 @@ public final class AntFile {
     /** Whether what runs makes the product. */
     private boolean making = true;
 
-    private AntFile(
-            ProjectTree tree,
-            String folder,
-            Map<String, Optional<Wiring>> read,
-            Set<String> called,
-            Map<String, Wiring.Setting> unset) {
+    private AntFile(ProjectTree tree, Files files, WiringBuilder draft) {
         this.tree = tree;
-        this.read = read;
-        this.called = called;
-        this.unset = unset;
-        this.draft = new WiringBuilder(folder);
+        this.files = files;
+        this.draft = draft;
         this.tasks = new AntTasks(tree, properties, draft, this::maker);
     }
 
     /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
     public static List<Wiring> read(ProjectTree tree) {
-        Map<String, Optional<Wiring>> read = new LinkedHashMap<>();
-        Set<String> called = new HashSet<>();
-        Map<String, Wiring.Setting> unset = new LinkedHashMap<>();
+        Files files = new Files(new LinkedHashMap<>(), new HashSet<>(), new LinkedHashMap<>(), new HashSet<>());
         tree.files().stream()
                 .map(TreeFile::path)
                 .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && Paths.depth(path) <= DEEPEST)
@@ -101,11 +103,12 @@ public final class AntFile {
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
-                .forEach(path -> new AntFile(tree, base(tree, path), read, called, unset).read(path, ""));
-        List<Wiring> all = read.values().stream().flatMap(Optional::stream).toList();
-        unset.keySet().removeAll(called);
+                .forEach(path -> new AntFile(tree, files, new WiringBuilder(base(tree, path))).read(path, ""));
+        List<Wiring> all = files.wirings().toList();
+        files.unset().keySet().removeAll(files.called());
         return all.stream()
-                .filter(wiring -> !unset.containsKey(wiring.files().get(0)) && !isAside(wiring, all, called))
+                .filter(wiring ->
+                        !files.unset().containsKey(wiring.files().get(0)) && !isAside(wiring, all, files.called()))
                 .toList();
     }
 
@@ -138,20 +141,35 @@ public final class AntFile {
                                 && Paths.within(other.folder(), path));
     }
 
-    /** Reads a build file unless it was read before; the named target, or else the default one, first. */
+    /**
+     * Reads a build file unless it was read before for this folder; the named target, or else the default one, first. One
+     * that other files run as a part of theirs has no wiring of its own.
+     */
     private void read(String path, String target) {
-        if (read.putIfAbsent(path, Optional.empty()) != null) return;
+        if (files.read().containsKey(path) && files.read().get(path).isEmpty()) return;
+        String key = draft.folder.equals(base(tree, path)) ? path : path + " in " + draft.folder;
+        if (files.read().putIfAbsent(key, Optional.empty()) != null) return;
         draft.within(path, () -> {
             load(path, 0);
             if (!target.isEmpty()) defaultTarget = target;
             targets();
         });
-        read.put(path, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
+        files.read().put(key, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
+    }
+
+    /** Runs a target of a build file as a part of the one that calls it, which has the same folder. */
+    private void readWithin(String path, String target) {
+        if (!files.within().add(path)) return;
+        files.read().putIfAbsent(path, Optional.empty());
+        Optional<Wiring.Setting> name = draft.name;
+        load(path, 0);
+        draft.name = name;
+        target(properties.expand(target.isEmpty() ? defaultTarget : target));
+        files.within().remove(path);
     }
 
     private Optional<String> maker(String archive) {
-        return read.values().stream()
-                .flatMap(Optional::stream)
+        return files.wirings()
                 .filter(w -> w.archives().stream().anyMatch(a -> a.path().equals(archive)))
                 .map(Wiring::folder)
                 .findFirst();
@@ -221,15 +239,15 @@ public final class AntFile {
         if (!before.isEmpty())
             draft.compilations.removeIf(call -> !before.contains(call) && !isOfTests(call) && !draft.packs(tree, call));
         boolean others = !draft.projects.isEmpty()
-                && read.values().stream().flatMap(Optional::stream).anyMatch(wiring -> !wiring.compilations()
-                        .isEmpty());
+                && files.wirings().anyMatch(wiring -> !wiring.compilations().isEmpty());
         if (draft.compilations.isEmpty() && !others) names.forEach(this::target);
         else {
             making = false;
             draft.aside(() -> names.forEach(this::target), this::isOfTests);
         }
-        unset.forEach((path, property) -> {
-            if (property.evidence().file().equals(draft.files.get(0)) && !called.contains(path))
+        files.unset().forEach((path, property) -> {
+            if (property.evidence().file().equals(draft.files.get(0))
+                    && !files.called().contains(path))
                 draft.leave(
                         path,
                         "is called only if " + property.value() + " is set; it was left as it is",
@@ -327,18 +345,29 @@ public final class AntFile {
 
     /** Runs a target with the properties of a call, as often as it is called with some. */
     private void antcall(AntElement located) {
-        XmlElement call = located.element();
-        String name = properties.expand(call.attribute("target"));
+        String name = properties.expand(located.element().attribute("target"));
+        Map<String, Wiring.Setting> given = given(located, "param");
+        if (given.isEmpty()) target(name);
+        else target(name, given);
+    }
+
+    /** The properties that a call states. */
+    private Map<String, Wiring.Setting> given(AntElement call, String element) {
         Map<String, Wiring.Setting> given = new LinkedHashMap<>();
-        call.children("param")
+        call.element()
+                .children(element)
                 .filter(param -> !param.attribute("name").isEmpty())
                 .forEach(param -> given.put(
                         param.attribute("name"),
-                        new Wiring.Setting(
-                                properties.expand(param.attribute("value")),
-                                new Evidence(located.file(), param.line(), param.tag()))));
-        if (given.isEmpty()) target(name);
-        else target(name, given);
+                        new Wiring.Setting(value(param), new Evidence(call.file(), param.line(), param.tag()))));
+        return given;
+    }
+
+    /** What a property is set to: a text, or a path. */
+    private String value(XmlElement property) {
+        if (!property.attributes().containsKey("location")) return properties.expand(property.attribute("value"));
+        String location = properties.expand(property.attribute("location"));
+        return draft.inside(location).map(Wiring.TOP::concat).orElse(location);
     }
 
     private void target(String name, Map<String, Wiring.Setting> given) {
@@ -412,8 +441,8 @@ public final class AntFile {
                 one.element().all().forEach(task -> {
                     Evidence evidence = new Evidence(one.file(), task.line(), task.tag());
                     if (task.name().equals("ant"))
-                        file(task, properties.expand(task.attribute("dir")))
-                                .ifPresent(path -> unset.putIfAbsent(path, new Wiring.Setting(property, evidence)));
+                        file(task, properties.expand(task.attribute("dir"))).ifPresent(path -> files.unset()
+                                .putIfAbsent(path, new Wiring.Setting(property, evidence)));
                     String name = properties.expand(task.attribute("target"));
                     if (task.name().equals("antcall") && targets.containsKey(name) && seen.add(name))
                         next.add(targets.get(name));
@@ -458,6 +487,8 @@ public final class AntFile {
 
     /** The build file that a call runs. */
     private Optional<String> file(XmlElement call, String dir) {
+        String shared = properties.expand(call.attribute("genericantfile"));
+        if (!shared.isEmpty()) return draft.inside(shared);
         String name = properties.expand(call.attribute("antfile"));
         return draft.inside(Paths.join(dir, name.isEmpty() ? AntNames.BUILD_FILE : name));
     }
@@ -470,22 +501,30 @@ public final class AntFile {
             tasks.leave(located);
             return;
         }
-        if (making) called.add(path.get());
-        Optional<String> folder = dir.isEmpty() ? Optional.empty() : draft.inside(dir);
-        AntFile other = new AntFile(tree, folder.orElseGet(() -> base(tree, path.get())), read, called, unset);
+        if (making) files.called().add(path.get());
+        String folder =
+                (dir.isEmpty() ? Optional.<String>empty() : draft.inside(dir)).orElseGet(() -> base(tree, path.get()));
+        Map<String, Wiring.Setting> given = given(located, "property");
+        String target = properties.expand(call.attribute("target"));
+        boolean same = folder.equals(draft.folder);
+        if (same && path.get().equals(draft.files.get(0))) {
+            target(target, given);
+            return;
+        }
+        AntFile other = new AntFile(tree, files, same ? draft : new WiringBuilder(folder));
         other.making = making;
-        call.children("property")
-                .filter(p -> !p.attribute("name").isEmpty())
-                .forEach(p -> other.properties.set(
-                        p.attribute("name"),
-                        properties.expand(p.attribute("value")),
-                        new Evidence(located.file(), p.line(), p.tag())));
+        given.forEach((name, setting) -> other.properties.set(name, setting.value(), setting.evidence()));
         // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
         String inherits = call.attribute("inheritall");
         if (call.name().equals("ant") ? !inherits.equals("false") : inherits.equals("true"))
             other.properties.inherit(properties);
-        other.read(path.get(), properties.expand(call.attribute("target")));
-        draft.projects.add(new Wiring.Setting(other.draft.folder, located.evidence()));
+        if (same) {
+            other.tasks.paths().inherit(tasks.paths(), call);
+            other.readWithin(path.get(), target);
+            return;
+        }
+        other.read(path.get(), target);
+        draft.projects.add(new Wiring.Setting(folder, located.evidence()));
     }
 
     /** Replaces the attributes of a macro in its body, or lays a preset's attributes below those of the call. */
@@ -533,12 +572,9 @@ public final class AntFile {
     private void property(AntElement located) {
         XmlElement e = located.element();
         String name = properties.expand(e.attribute("name"));
-        if (e.attributes().containsKey("value"))
-            properties.set(name, properties.expand(e.attribute("value")), located.evidence());
-        else if (e.attributes().containsKey("location")) {
-            String location = properties.expand(e.attribute("location"));
-            properties.set(name, draft.inside(location).map(Wiring.TOP::concat).orElse(location), located.evidence());
-        } else if (e.attributes().containsKey("file")) propertyFile(located);
+        if (e.attributes().containsKey("value") || e.attributes().containsKey("location"))
+            properties.set(name, value(e), located.evidence());
+        else if (e.attributes().containsKey("file")) propertyFile(located);
         else if (e.attributes().containsKey("environment")) {
             // what the environment holds on another machine is not known
         } else if (!name.isEmpty() && !e.text().isEmpty()) {

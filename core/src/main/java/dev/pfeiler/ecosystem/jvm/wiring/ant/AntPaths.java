@@ -56,6 +56,20 @@ public final class AntPaths {
         if (!element.attribute("id").isEmpty()) shared.put(element.attribute("id"), element);
     }
 
+    /** Takes over what a call of another build file hands on: what it names, or all. */
+    void inherit(AntPaths caller, XmlElement call) {
+        if (call.attribute("inheritrefs").equals("true")) {
+            named.putAll(caller.named);
+            shared.putAll(caller.shared);
+        }
+        call.children("reference").forEach(reference -> {
+            String id = reference.attribute("refid");
+            String here = reference.attribute("torefid").isEmpty() ? id : reference.attribute("torefid");
+            if (caller.named.containsKey(id)) named.put(here, caller.named.get(id));
+            if (caller.shared.containsKey(id)) shared.put(here, caller.shared.get(id));
+        });
+    }
+
     /** The entries of a path that was named before. */
     Optional<List<Wiring.Library>> named(String id) {
         return Optional.ofNullable(named.get(id));
@@ -96,7 +110,8 @@ public final class AntPaths {
             Evidence place = new Evidence(file, child.line(), child.tag());
             switch (child.name()) {
                 case "pathelement", "path", "classpath" -> entries.addAll(entries(file, child));
-                case "fileset", "dirset" -> {
+                case "dirset" -> folders(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
+                case "fileset" -> {
                     files(child).forEach(p -> entries.add(new Wiring.Library(p, false, place)));
                     absent(child);
                 }
@@ -157,6 +172,19 @@ public final class AntPaths {
         return tree.under(dir.get())
                 .map(TreeFile::path)
                 .filter(path -> selection.takes(Paths.relative(dir.get(), path)))
+                .toList();
+    }
+
+    /** The folders of the tree that a set of folders takes. */
+    private List<String> folders(XmlElement element) {
+        XmlElement set = referenced(element);
+        Optional<String> dir = inside(value(set, "dir"));
+        if (dir.isEmpty()) return List.of();
+        PathSelection selection = selection(set);
+        return tree.folders().stream()
+                .filter(folder -> Paths.within(dir.get(), folder))
+                .filter(folder -> selection.takes(Paths.relative(dir.get(), folder)))
+                .sorted()
                 .toList();
     }
 

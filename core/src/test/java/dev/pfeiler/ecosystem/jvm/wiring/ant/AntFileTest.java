@@ -163,6 +163,62 @@ class AntFileTest {
     }
 
     @Test
+    void anotherFileOfTheSameFolderRunsAsOftenAsItIsCalled() throws IOException {
+        sketch.file("more/q/B.java", "package q; class B {}")
+                .file(
+                        "ant/compile.xml",
+                        "<project name='compile' default='run' basedir='..'>",
+                        "<property name='from' location='src'/><property name='out' location='out'/>",
+                        "<target name='run'><javac srcdir='${from}' destdir='${out}'>",
+                        "<classpath refid='needed'/></javac></target>",
+                        "<target name='unused'><jar destfile='unused.jar' basedir='out'/></target></project>");
+        Wiring wiring = read(
+                "<path id='a'><pathelement location='libs/a.jar'/></path>",
+                "<target name='all'>",
+                "<ant antfile='ant/compile.xml' inheritall='false'><reference refid='a' torefid='needed'/></ant>",
+                "<ant antfile='ant/compile.xml' dir='.' inheritall='false'>",
+                "<property name='from' location='more'/></ant>",
+                "<ant target='pack'><property name='file' value='tides'/></ant>",
+                "<ant antfile='ant/compile.xml' target='nowhere'/></target>",
+                "<target name='pack'><jar destfile='${file}.jar' basedir='out'/></target>");
+        assertThat(wiring.name().orElseThrow().value()).isEqualTo("tides");
+        assertThat(wiring.compilations())
+                .extracting(
+                        call -> call.sources().get(0).path(),
+                        call -> call.output().orElseThrow().value(),
+                        call -> call.classPath().size(),
+                        call -> call.evidence().place())
+                .containsExactly(
+                        tuple("src", "out", 1, "ant/compile.xml:3"), tuple("more", "out", 0, "ant/compile.xml:3"));
+        assertThat(wiring.archives()).extracting(Wiring.Archive::path).containsExactly("tides.jar");
+        assertThat(AntFile.read(sketch.tree())).as("a part of its caller").hasSize(1);
+    }
+
+    @Test
+    void aFileThatSeveralFoldersShareIsReadForEach() throws IOException {
+        sketch.file("berth/src/q/B.java", "package q; class B {}")
+                .file("pilot/src/r/C.java", "package r; class C {}")
+                .file(
+                        "shared.xml",
+                        "<project default='run'><target name='run'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='${name}.jar' basedir='out'/></target></project>")
+                .file(
+                        "build.xml",
+                        "<project name='tides' default='all'><target name='all'>",
+                        "<ant antfile='../shared.xml' dir='berth'><property name='name' value='berth'/></ant>",
+                        "<subant genericantfile='shared.xml'><property name='name' value='pilot'/>",
+                        "<dirset dir='.' includes='pilot'/></subant></target></project>");
+        assertThat(AntFile.read(sketch.tree()))
+                .extracting(Wiring::folder, wiring -> wiring.archives().stream()
+                        .map(Wiring.Archive::path)
+                        .toList())
+                .containsExactlyInAnyOrder(
+                        tuple("", List.of()),
+                        tuple("berth", List.of("berth/berth.jar")),
+                        tuple("pilot", List.of("pilot/pilot.jar")));
+    }
+
+    @Test
     void aTargetOfALoopIsNotRunWithoutItsProperty() throws IOException {
         Wiring wiring = read(
                 "<target name='all'><javac srcdir='src' destdir='out'/></target>",
