@@ -691,6 +691,43 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void theBuildAroundAllOthersNamesTheProject() throws IOException {
+        sketch.file("src/core/p/Main.java", "package p; class Main {}")
+                .file(
+                        "src/build.xml",
+                        "<project name='pilot' default='x'><target name='x'>",
+                        "<ant dir='ant'/></target></project>")
+                .file(
+                        "src/ant/build.xml",
+                        "<project name='pilot.compile' default='x'><target name='x'>",
+                        "<javac srcdir='../core' destdir='../../out'/>",
+                        "<jar destfile='../../pilot-2.1.7-sources.jar' basedir='../core'/>",
+                        "<jar destfile='../../pilot.jar' basedir='../../out'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(value(proposal, "name")).isEqualTo("pilot");
+        assertThat(value(proposal, "version")).isEqualTo("2.1.7");
+        assertThat(proposal.agreements()).extracting(row -> row.subject()).doesNotContain("Name");
+    }
+
+    @Test
+    void aFolderOnTheClassPathOfTestsHoldsTheirResources() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file(
+                        "checks/src/p/MainTest.java",
+                        "package p; import junit.framework.*; class MainTest extends TestCase {}")
+                .file("checks/data/tides.properties", "high=06:12")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<jar destfile='port.jar' basedir='out'/><ant dir='checks'/></target></project>")
+                .file(
+                        "checks/build.xml",
+                        "<project default='x'><target name='x'>",
+                        "<javac srcdir='src' destdir='out' classpath='../out;data'/></target></project>");
+        assertThat(goal(propose(), "checks/data/tides.properties")).isEqualTo("src/test/resources/tides.properties");
+    }
+
+    @Test
     void whatNoBuildCompilesStays() throws IOException {
         sketch.file("src/p/Main.java", "package p; class Main {}")
                 .file("src/p/Tour.scala", "package p\nclass Tour")

@@ -59,7 +59,7 @@ public final class Agreements {
 
     /** One row for each thing that is stated more than once, or otherwise than it will be. */
     public List<Agreement> all() {
-        row("Name", build.coordinates().artifact(), wired(w -> w.name().stream()));
+        row("Name", build.coordinates().artifact(), names());
         List<Wiring.Setting> versions = new ArrayList<>(wired(w -> w.version().stream()));
         for (String attribute : List.of("Implementation-Version", "Bundle-Version"))
             versions.addAll(manifests(attribute));
@@ -84,6 +84,15 @@ public final class Agreements {
         }
         servletApi();
         return rows;
+    }
+
+    /** What the project is called: what is further down in the tree has names of its own. */
+    private List<Wiring.Setting> names() {
+        return wired(wiring -> wiring
+                .name()
+                .filter(name ->
+                        reading.wirings().stream().allMatch(other -> Paths.within(wiring.folder(), other.folder())))
+                .stream());
     }
 
     private List<Wiring.Setting> mainClasses(String standing) {

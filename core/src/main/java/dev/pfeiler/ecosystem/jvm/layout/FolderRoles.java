@@ -323,12 +323,25 @@ public final class FolderRoles {
                         library.path(),
                         new Folder(
                                 library.path(),
-                                library.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES,
+                                ofTests(wiring, library) ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES,
                                 Certainty.CERTAIN,
                                 "a folder on the class path",
                                 List.of(library.evidence())));
             }
         }
+    }
+
+    /** Whether only tests see an entry of a class path, as it is stated or as that is all that is compiled with it. */
+    private boolean ofTests(Wiring wiring, Wiring.Library library) {
+        List<Wiring.Compilation> seeing = wiring.compilations().stream()
+                .filter(call -> call.classPath().contains(library))
+                .toList();
+        return library.test()
+                || !seeing.isEmpty()
+                        && seeing.stream()
+                                .flatMap(call -> call.sources().stream())
+                                .map(source -> folders.get(source.path()))
+                                .allMatch(folder -> folder != null && folder.role() == Role.TEST);
     }
 
     private void addPacked(

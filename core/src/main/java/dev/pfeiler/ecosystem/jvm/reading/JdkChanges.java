@@ -16,12 +16,17 @@ import java.util.stream.Collectors;
  */
 public final class JdkChanges {
     private static final String MISSING = " (?:does not exist|is not visible)";
+    /** Packages of the JDK; libraries have the name before them, too. Source: the runtime archive of JDK 8. */
+    private static final String COM_SUN =
+            "com\\.sun\\.(?:accessibility|awt|beans|corba|crypto|image\\.codec|imageio|jarsigner|java|javadoc|jmx|jndi|"
+                    + "media\\.sound|naming|net|nio|org|rmi|rowset|security|swing|tools|tracing|xml\\.internal)";
+
     private static final List<Change> CHANGES = List.of(
             change("javax\\.(?:xml\\.bind|xml\\.ws|xml\\.soap|jws|activation|transaction|annotation)", 11, true),
             change("org\\.omg", 11, true),
             change("javafx", 11, true),
             change("jdk\\.nashorn", 15, true),
-            change("sun|com\\.sun", 9, false));
+            change("sun|" + COM_SUN, 9, false));
 
     private JdkChanges() {}
 

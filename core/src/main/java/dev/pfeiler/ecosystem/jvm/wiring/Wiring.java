@@ -353,6 +353,9 @@ public record Wiring(
                             || content.entry(Paths.join(output, "Any.class")).isPresent());
         }
 
+        /** What of a name behind the version says what is in the archive. */
+        private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist|javadoc|docs?)$");
+
         /** The name of an archive's file without version and extension. */
         public static String baseName(String path) {
             String stem = Paths.stem(path);
@@ -368,7 +371,8 @@ public record Wiring(
             String base = baseName(path);
             return base.equals(stem)
                     ? Optional.empty()
-                    : Optional.of(new Setting(stem.substring(base.length() + 1), evidence));
+                    : Optional.of(new Setting(
+                            KIND.matcher(stem.substring(base.length() + 1)).replaceFirst(""), evidence));
         }
 
         /** The folders of which something goes in. */

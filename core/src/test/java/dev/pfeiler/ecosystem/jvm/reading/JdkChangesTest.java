@@ -50,6 +50,11 @@ class JdkChangesTest {
     void otherMessagesAreNot() {
         assertThat(JdkChanges.explain("package no.port does not exist", PRESENT, environment()))
                 .isEmpty();
+        assertThat(JdkChanges.explain("package com.sun.pdfview does not exist", PRESENT, environment()))
+                .as("no JDK had it")
+                .isEmpty();
+        assertThat(JdkChanges.explain("package com.sun.tools.doclets does not exist", PRESENT, environment()))
+                .isPresent();
         assertThat(JdkChanges.explain(
                         "package javafx.scene does not exist", new Toolchain(Path.of("x"), 8, true), environment()))
                 .as("the JDK has it still")

@@ -72,7 +72,9 @@ public final class MavenTarget implements JvmTarget {
             "analysis/**",
             "site/**",
             "reports/**",
-            "apidocs/**");
+            "apidocs/**",
+            "javadoc-bundle-options/**",
+            "maven-javadoc-plugin-stale-data.txt");
 
     private static final int MOST_PARENTS = 20;
 
