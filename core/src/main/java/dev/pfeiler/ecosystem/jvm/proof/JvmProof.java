@@ -468,9 +468,11 @@ public final class JvmProof {
 
     /** What the new program starts from: a folder of classes where the old wiring makes no archive of them. */
     private Path asBefore(ModuleName name, Path product, Path scratch) throws IOException {
-        boolean archived =
-                context.project().module(name).flatMap(context::ownArchive).isPresent();
-        if (archived) return product;
+        SourceModule module = context.project().module(name).orElseThrow();
+        BuildModule build = context.build(module);
+        // a manifest says how it is started
+        boolean described = !build.manifest().attributes().isEmpty() || build.startsInPlace();
+        if (described || context.ownArchive(module).isPresent()) return product;
         Path folder = Files.createDirectories(scratch.resolve("classes-" + name.within("project")));
         Unpacking.into(folder, product, Optional::of);
         return folder;
