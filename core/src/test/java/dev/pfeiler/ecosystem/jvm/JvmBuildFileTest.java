@@ -728,6 +728,31 @@ class JvmBuildFileTest extends ProposedProject {
     }
 
     @Test
+    void pagesBesideSourcesAreNotPackedForTheTestsOfAnotherProject() throws IOException {
+        sketch.file("src/p/Main.java", "package p; class Main {}")
+                .file("src/p/package.html", "<body>pilots</body>")
+                .file("tours/q/Tour.java", "package q; class Tour {}")
+                .file("more/r/Spare.java", "package r; class Spare {}")
+                .file("more/r/package.html", "<body>spare</body>")
+                .file(
+                        "checks/src/p/MainTest.java",
+                        "package p; import junit.framework.*; class MainTest extends TestCase {}")
+                .file(
+                        "build.xml",
+                        "<project default='x'><target name='x'><javac srcdir='src' destdir='out'/>",
+                        "<javac srcdir='.' destdir='out' includes='tours/**/*.java'/>",
+                        "<jar destfile='port.jar' basedir='out'/><ant dir='checks'/></target></project>")
+                .file(
+                        "checks/build.xml",
+                        "<project default='x'><target name='x'>",
+                        "<javac srcdir='src' destdir='out' classpath='../out;../src'/></target></project>");
+        Proposal proposal = propose();
+        assertThat(goal(proposal, "src/p/package.html")).isEqualTo("src/main/java/p/package.html");
+        assertThat(goal(proposal, "more/r/package.html")).isEqualTo("stays");
+        assertThat(written(proposal, "pom.xml")).doesNotContain("package.html");
+    }
+
+    @Test
     void whatNoBuildCompilesStays() throws IOException {
         sketch.file("src/p/Main.java", "package p; class Main {}")
                 .file("src/p/Tour.scala", "package p\nclass Tour")

@@ -383,6 +383,7 @@ public final class FolderRoles {
         Set<SourceFile> mixedIn = tests.among(program, known, resources::packs);
         Map<String, Set<String>> packageFolders = new HashMap<>();
         for (SourceFile s : sources) {
+            if (roots.excluded(templates.compiled(s.path()))) continue;
             packageFolders
                     .computeIfAbsent(roots.rootOf(s), r -> new HashSet<>())
                     .add(Paths.parent(s.path()));

@@ -26,8 +26,10 @@ public final class WiredResources {
         this.packing = wirings.stream().filter(WiredResources::packsClasses).toList();
         this.naming = packing.stream().filter(WiredResources::namesResources).toList();
         this.onClassPaths = wirings.stream()
-                .flatMap(wiring -> wiring.libraries().stream())
-                .map(Wiring.Library::path)
+                .flatMap(wiring -> wiring.libraries().stream()
+                        .map(Wiring.Library::path)
+                        // another project may see the sources, for its tests
+                        .filter(path -> Paths.within(wiring.folder(), path)))
                 .filter(path -> !Paths.extension(path).equals("jar"))
                 .toList();
     }

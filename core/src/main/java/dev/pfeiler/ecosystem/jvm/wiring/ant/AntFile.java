@@ -10,11 +10,8 @@ import dev.pfeiler.tree.TreeFile;
 import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,7 +20,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -31,22 +27,6 @@ import java.util.stream.Stream;
  * run. The language: the manual of the build tool; which constructs are read is listed in docs/wiring.md.
  */
 public final class AntFile {
-    private static final Pattern BETWEEN = Pattern.compile("[,\\s]+");
-
-    /** Tasks that make what is handed on; their targets count, whether the default target reaches them or not. */
-    private static final Set<String> PRODUCTS = Set.of("jar", "war", "ear");
-
-    /** Tasks that run tests; their targets count, too. */
-    private static final Set<String> RUNNING = Set.of("junit", "junitlauncher", "testng");
-
-    /** Tasks that make distributions; of what their targets compile, that counts which goes into something. */
-    private static final Set<String> HANDING_ON = Set.of("zip", "tar");
-
-    /** Tasks that run another target. */
-    private static final Set<String> CALLS = Set.of("antcall", "foreach");
-
-    private static final Pattern OF_TESTS = Pattern.compile("(?i)(^|[/_.-])tests?($|[/_.-])");
-
     private static final int DEEPEST_IMPORT = 10;
     /** Build files further down than this belong to something else. */
     private static final int DEEPEST = 4;
@@ -57,7 +37,7 @@ public final class AntFile {
      * @param read their wirings, by file and the folder in which it is run; one that is being read has none yet
      * @param called those that others call
      * @param unset those that others would call if a property were set, with what says so
-     * @param within those whose targets another one runs as its own at present
+     * @param within those that are being read at present
      */
     private record Files(
             Map<String, Optional<Wiring>> read,
@@ -74,23 +54,18 @@ public final class AntFile {
     private final WiringBuilder draft;
     private final AntProperties properties = new AntProperties();
 
-    private final Map<String, AntElement> targets = new LinkedHashMap<>();
     private final Map<String, AntElement> macros = new LinkedHashMap<>();
-    private final Set<String> done = new HashSet<>();
-    private final Set<String> leftOut = new HashSet<>();
-    /** Targets that are run with properties of a call at present. */
-    private final Set<String> running = new HashSet<>();
-
     private final AntTasks tasks;
+    private final AntTargets targets;
     private String defaultTarget = "";
-    /** Whether what runs makes the product. */
-    private boolean making = true;
 
-    private AntFile(ProjectTree tree, Files files, WiringBuilder draft) {
+    /** @param making whether what the caller runs makes the product */
+    private AntFile(ProjectTree tree, Files files, WiringBuilder draft, boolean making) {
         this.tree = tree;
         this.files = files;
         this.draft = draft;
         this.tasks = new AntTasks(tree, properties, draft, this::maker);
+        this.targets = new AntTargets(tree, draft, properties, tasks, macros, making, this::task, this::notCalled);
     }
 
     /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
@@ -103,7 +78,7 @@ public final class AntFile {
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
-                .forEach(path -> new AntFile(tree, files, new WiringBuilder(base(tree, path))).read(path, ""));
+                .forEach(path -> new AntFile(tree, files, new WiringBuilder(base(tree, path)), true).read(path, ""));
         List<Wiring> all = files.wirings().toList();
         files.unset().keySet().removeAll(files.called());
         return all.stream()
@@ -146,15 +121,19 @@ public final class AntFile {
      * that other files run as a part of theirs has no wiring of its own.
      */
     private void read(String path, String target) {
-        if (files.read().containsKey(path) && files.read().get(path).isEmpty()) return;
         String key = draft.folder.equals(base(tree, path)) ? path : path + " in " + draft.folder;
-        if (files.read().putIfAbsent(key, Optional.empty()) != null) return;
+        if (!files.within().add(path)) return;
+        if (files.read().putIfAbsent(key, Optional.empty()) != null) {
+            files.within().remove(path);
+            return;
+        }
         draft.within(path, () -> {
             load(path, 0);
             if (!target.isEmpty()) defaultTarget = target;
-            targets();
+            run();
         });
         files.read().put(key, Optional.of(draft.done(Wiring.Kind.BUILD_FILE)));
+        files.within().remove(path);
     }
 
     /** Runs a target of a build file as a part of the one that calls it, which has the same folder. */
@@ -164,7 +143,7 @@ public final class AntFile {
         Optional<Wiring.Setting> name = draft.name;
         load(path, 0);
         draft.name = name;
-        target(properties.expand(target.isEmpty() ? defaultTarget : target));
+        targets.run(properties.expand(target.isEmpty() ? defaultTarget : target));
         files.within().remove(path);
     }
 
@@ -196,7 +175,7 @@ public final class AntFile {
     private void topLevel(AntElement located, int depth) {
         XmlElement element = located.element();
         switch (element.name()) {
-            case "target", "extension-point" -> targets.putIfAbsent(element.attribute("name"), located);
+            case "target", "extension-point" -> targets.add(element.attribute("name"), located);
             case "macrodef", "presetdef" -> macros.put(element.attribute("name"), located);
             case "import", "include" -> {
                 String path = properties.expand(element.attribute("file"));
@@ -211,40 +190,10 @@ public final class AntFile {
         }
     }
 
-    /**
-     * The default target first, as it is what people run; then those that make an archive or run tests. Others make nothing
-     * of the product, unless nothing else is compiled.
-     */
-    private void targets() {
-        if (!defaultTarget.isEmpty()) target(properties.expand(defaultTarget));
-        Set<String> parametrized = parametrized();
-        List<String> names = targets.keySet().stream()
-                .filter(name -> !parametrized.contains(name))
-                .toList();
-        Set<String> made = draft.archives.stream()
-                .map(archive -> Paths.name(archive.path()))
-                .collect(Collectors.toSet());
-        names.stream()
-                .filter(name -> !done.contains(name))
-                .filter(name -> isVariant(targets.get(name).element(), made))
-                .forEach(name -> leaveOut(name, "makes an archive again that the default target makes in another way"));
-        names.stream()
-                .filter(name -> !done.contains(name) && isUpdate(name))
-                .forEach(name -> leaveOut(name, "adds to an archive that another target makes"));
-        making(names, PRODUCTS);
-        // what else they run comes after the products
-        draft.withoutSteps(() -> making(names, RUNNING));
-        List<Wiring.Compilation> before = List.copyOf(draft.compilations);
-        draft.withoutSteps(() -> making(names, HANDING_ON));
-        if (!before.isEmpty())
-            draft.compilations.removeIf(call -> !before.contains(call) && !isOfTests(call) && !draft.packs(tree, call));
-        boolean others = !draft.projects.isEmpty()
-                && files.wirings().anyMatch(wiring -> !wiring.compilations().isEmpty());
-        if (draft.compilations.isEmpty() && !others) names.forEach(this::target);
-        else {
-            making = false;
-            draft.aside(() -> names.forEach(this::target), this::isOfTests);
-        }
+    /** Runs what the build file does, and notes what it would do if more were set. */
+    private void run() {
+        targets.runAll(properties.expand(defaultTarget), () -> files.wirings()
+                .anyMatch(wiring -> !wiring.compilations().isEmpty()));
         files.unset().forEach((path, property) -> {
             if (property.evidence().file().equals(draft.files.get(0))
                     && !files.called().contains(path))
@@ -256,99 +205,12 @@ public final class AntFile {
         version();
     }
 
-    /** The targets that others run with properties of their own: alone they would lack those. */
-    private Set<String> parametrized() {
-        return targets.values().stream()
-                .flatMap(target -> target.element().all())
-                .filter(task -> task.name().equals("foreach")
-                        || task.name().equals("antcall") && task.child("param").isPresent())
-                .map(task -> task.attribute("target"))
-                .collect(Collectors.toSet());
-    }
-
-    /** Runs the targets with some of the tasks. */
-    private void making(List<String> names, Set<String> tasks) {
-        names.stream().filter(name -> makes(targets.get(name).element(), tasks)).forEach(this::target);
-    }
-
-    private void leaveOut(String name, String does) {
-        done.add(name);
-        leftOut.add(name);
-        draft.leave(
-                "target " + name, does + "; it was left out", targets.get(name).evidence());
-    }
-
-    /** Whether all that a target makes is more of what another one makes. */
-    private boolean isUpdate(String name) {
-        List<XmlElement> making = products(targets.get(name).element());
-        return !making.isEmpty()
-                && making.stream()
-                        .allMatch(task -> tasks.updates(task)
-                                && targets.entrySet().stream()
-                                        .filter(other -> !other.getKey().equals(name))
-                                        .flatMap(other ->
-                                                products(other.getValue().element()).stream())
-                                        .anyMatch(other -> !tasks.updates(other)
-                                                && tasks.archivePath(other).equals(tasks.archivePath(task))));
-    }
-
-    private static List<XmlElement> products(XmlElement target) {
-        return target.children().stream()
-                .filter(task -> PRODUCTS.contains(task.name()))
-                .toList();
-    }
-
-    /** Whether a target only makes archives anew that the default target makes, as it would for one platform. */
-    private boolean isVariant(XmlElement target, Set<String> made) {
-        List<XmlElement> making = target.children().stream()
-                .filter(task -> Stream.of(PRODUCTS, RUNNING, HANDING_ON).anyMatch(some -> some.contains(task.name())))
-                .toList();
-        return !making.isEmpty()
-                && making.stream()
-                        .allMatch(task -> PRODUCTS.contains(task.name())
-                                && made.contains(
-                                        Paths.name(tasks.archivePath(task).orElse(""))));
-    }
-
-    private boolean isOfTests(Wiring.Compilation call) {
-        return !call.sources().isEmpty()
-                && call.sources().stream()
-                        .map(Wiring.SourceFolder::path)
-                        .allMatch(folder -> OF_TESTS.matcher(folder).find()
-                                && tree.folders().contains(folder));
-    }
-
-    /** Whether some of the tasks are among those of the names, or call a macro or a target that they are in. */
-    private boolean makes(XmlElement element, Set<String> tasks) {
-        Set<XmlElement> seen = Collections.newSetFromMap(new IdentityHashMap<>());
-        List<XmlElement> level = List.of(element);
-        // each is looked through once, however often it is called
-        for (int depth = 0; depth <= DEEPEST_IMPORT && !level.isEmpty(); depth++) {
-            List<XmlElement> next = new ArrayList<>();
-            for (XmlElement one : level)
-                for (XmlElement task : one.children()) {
-                    if (tasks.contains(task.name())) return true;
-                    XmlElement inner = run(task);
-                    if (seen.add(inner)) next.add(inner);
-                }
-            level = next;
-        }
-        return false;
-    }
-
-    /** What a task runs: a macro, another target, or what is in it. */
-    private XmlElement run(XmlElement task) {
-        AntElement other =
-                CALLS.contains(task.name()) ? targets.get(task.attribute("target")) : macros.get(task.name());
-        return other == null ? task : other.element();
-    }
-
     /** Runs a target with the properties of a call, as often as it is called with some. */
     private void antcall(AntElement located) {
         String name = properties.expand(located.element().attribute("target"));
         Map<String, Wiring.Setting> given = given(located, "param");
-        if (given.isEmpty()) target(name);
-        else target(name, given);
+        if (given.isEmpty()) targets.run(name);
+        else targets.run(name, given);
     }
 
     /** The properties that a call states. */
@@ -370,14 +232,6 @@ public final class AntFile {
         return draft.inside(location).map(Wiring.TOP::concat).orElse(location);
     }
 
-    private void target(String name, Map<String, Wiring.Setting> given) {
-        if (leftOut.contains(name) || !running.add(name)) return;
-        done.remove(name);
-        draft.effort.spend(properties.all().size());
-        properties.with(given, () -> target(name));
-        running.remove(name);
-    }
-
     /** A loop over the words of a list; each is the value of a property of a target, or of an attribute of what is in it. */
     private void loop(AntElement located) {
         XmlElement loop = located.element();
@@ -392,7 +246,7 @@ public final class AntFile {
             String word = tasks.paths().isTrue(loop, "trim") ? item.strip() : item;
             if (word.isEmpty()) continue;
             if (loop.name().equals("foreach")) {
-                target(
+                targets.run(
                         properties.expand(loop.attribute("target")),
                         Map.of(param, new Wiring.Setting(word, located.evidence())));
             } else {
@@ -401,34 +255,6 @@ public final class AntFile {
                         .forEach(task -> task(new AntElement(located.file(), task.replacing(values)))));
             }
         }
-    }
-
-    private void target(String name) {
-        AntElement target = targets.get(name);
-        if (target == null || !done.add(name)) return;
-        for (String needed : BETWEEN.split(target.element().attribute("depends"))) target(needed.strip());
-        String onlyIf = properties.expand(target.element().attribute("if"));
-        String unless = properties.expand(target.element().attribute("unless"));
-        if (!onlyIf.isEmpty() && !properties.isSet(onlyIf) && !onlyIf.equals("true")) {
-            if (making) notCalled(target, onlyIf);
-            return;
-        }
-        if (!unless.isEmpty() && properties.isSet(unless)) return;
-        int copied = draft.copies.size();
-        Map<Wiring.Archive, Integer> made = new HashMap<>();
-        for (XmlElement task : target.element().children()) {
-            int archives = draft.archives.size();
-            task(new AntElement(target.file(), task));
-            draft.archives
-                    .subList(archives, draft.archives.size())
-                    .forEach(archive -> made.put(archive, draft.copies.size()));
-            // a target that runs at another time may delete what is not there yet
-            if (task.name().equals("delete"))
-                tasks.paths()
-                        .inside(tasks.paths().value(task, "dir"))
-                        .ifPresent(folder -> draft.deleted(folder, copied));
-        }
-        made.forEach(draft::copiedLater);
     }
 
     /** Notes the build files that a target would call if a property were set. */
@@ -444,8 +270,8 @@ public final class AntFile {
                         file(task, properties.expand(task.attribute("dir"))).ifPresent(path -> files.unset()
                                 .putIfAbsent(path, new Wiring.Setting(property, evidence)));
                     String name = properties.expand(task.attribute("target"));
-                    if (task.name().equals("antcall") && targets.containsKey(name) && seen.add(name))
-                        next.add(targets.get(name));
+                    if (task.name().equals("antcall") && seen.add(name))
+                        targets.get(name).ifPresent(next::add);
                 });
             level = next;
         }
@@ -501,18 +327,22 @@ public final class AntFile {
             tasks.leave(located);
             return;
         }
-        if (making) files.called().add(path.get());
-        String folder =
-                (dir.isEmpty() ? Optional.<String>empty() : draft.inside(dir)).orElseGet(() -> base(tree, path.get()));
+        if (targets.making()) files.called().add(path.get());
+        boolean apart = call.attribute("inheritall").equals("false");
+        String folder = dir.isEmpty() && !apart
+                ? draft.folder
+                : Optional.of(dir)
+                        .filter(stated -> !stated.isEmpty())
+                        .flatMap(draft::inside)
+                        .orElseGet(() -> base(tree, path.get()));
         Map<String, Wiring.Setting> given = given(located, "property");
         String target = properties.expand(call.attribute("target"));
         boolean same = folder.equals(draft.folder);
         if (same && path.get().equals(draft.files.get(0))) {
-            target(target, given);
+            targets.run(target, given);
             return;
         }
-        AntFile other = new AntFile(tree, files, same ? draft : new WiringBuilder(folder));
-        other.making = making;
+        AntFile other = new AntFile(tree, files, same ? draft : new WiringBuilder(folder), targets.making());
         given.forEach((name, setting) -> other.properties.set(name, setting.value(), setting.evidence()));
         // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
         String inherits = call.attribute("inheritall");

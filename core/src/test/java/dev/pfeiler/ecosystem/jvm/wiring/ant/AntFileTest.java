@@ -195,6 +195,22 @@ class AntFileTest {
     }
 
     @Test
+    void aFileThatIsCalledWithoutAFolderRunsInThatOfTheCallerUnlessItInheritsNothing() throws IOException {
+        String build =
+                "<project basedir='.' default='x'><target name='x'><javac srcdir='src' destdir='out'/></target></project>";
+        sketch.file("berth/src/q/B.java", "package q; class B {}").file("berth/build.xml", build);
+        sketch.file("pilot/src/r/C.java", "package r; class C {}").file("pilot/pilot.xml", build);
+        read(
+                "<target name='all'><ant antfile='berth/build.xml'/>",
+                "<ant antfile='pilot/pilot.xml' inheritall='false'/></target>");
+        assertThat(AntFile.read(sketch.tree()))
+                .extracting(
+                        Wiring::folder,
+                        wiring -> wiring.compilations().get(0).sources().get(0).path())
+                .containsExactlyInAnyOrder(tuple("", "src"), tuple("pilot", "pilot/src"));
+    }
+
+    @Test
     void aFileThatSeveralFoldersShareIsReadForEach() throws IOException {
         sketch.file("berth/src/q/B.java", "package q; class B {}")
                 .file("pilot/src/r/C.java", "package r; class C {}")
@@ -205,6 +221,7 @@ class AntFileTest {
                 .file(
                         "build.xml",
                         "<project name='tides' default='all'><target name='all'>",
+                        "<ant antfile='shared.xml'><property name='name' value='tides'/></ant>",
                         "<ant antfile='../shared.xml' dir='berth'><property name='name' value='berth'/></ant>",
                         "<subant genericantfile='shared.xml'><property name='name' value='pilot'/>",
                         "<dirset dir='.' includes='pilot'/></subant></target></project>");
@@ -213,7 +230,7 @@ class AntFileTest {
                         .map(Wiring.Archive::path)
                         .toList())
                 .containsExactlyInAnyOrder(
-                        tuple("", List.of()),
+                        tuple("", List.of("tides.jar")),
                         tuple("berth", List.of("berth/berth.jar")),
                         tuple("pilot", List.of("pilot/pilot.jar")));
     }
