@@ -36,9 +36,6 @@ final class DistributionDecision {
 
     private static final Map<String, String> COMPRESSIONS = Map.of("gz", "gz", "bz2", "bz2", "bz", "bz2", "xz", "xz");
 
-    /** What of a name behind the version says what is in the archive. */
-    private static final Pattern KIND = Pattern.compile("[-_.](?:src|sources?|bin|dist)$");
-
     /** Sorts of archives, by what they are made for. */
     private enum Kind {
         PRODUCT("distribution", "Distribution", "the old build hands the program on in it"),
@@ -182,13 +179,8 @@ final class DistributionDecision {
     /** A name with the project's version in the place of the old one. */
     private String versioned(Wiring.Archive made, String stem) {
         if (made.version().isEmpty() || stem.contains(own.version())) return stem;
-        String kind = kind(stem);
-        String version = Text.withoutEnd(made.version().get().value(), kind);
+        String kind = Wiring.Archive.kind(stem);
+        String version = made.version().get().value();
         return stem.endsWith(version + kind) ? Text.withoutEnd(stem, version + kind) + own.version() + kind : stem;
-    }
-
-    private static String kind(String stem) {
-        Matcher matcher = KIND.matcher(stem);
-        return matcher.find() ? matcher.group() : "";
     }
 }

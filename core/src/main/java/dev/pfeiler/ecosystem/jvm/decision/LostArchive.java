@@ -37,8 +37,9 @@ public record LostArchive(Wiring.Archive archive, boolean ofTests) {
         List<LostArchive> lost = new ArrayList<>();
         for (Wiring wiring : reading.wirings()) {
             if (wiring.kind() == Wiring.Kind.IDE_FILES) continue;
-            for (Wiring.Archive archive : archives(wiring)) {
-                boolean twice = archives(wiring).stream()
+            List<Wiring.Archive> archives = archives(wiring);
+            for (Wiring.Archive archive : archives) {
+                boolean twice = archives.stream()
                         .anyMatch(other -> made.contains(other.path())
                                 && Paths.name(other.path()).equals(Paths.name(archive.path())));
                 if (names.contains(Paths.name(archive.path())) && !twice || !made.add(archive.path())) continue;

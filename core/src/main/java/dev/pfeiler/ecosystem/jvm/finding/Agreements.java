@@ -30,7 +30,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.apache.maven.artifact.versioning.ComparableVersion;
 import org.slf4j.LoggerFactory;
@@ -88,28 +87,26 @@ public final class Agreements {
 
     /** What the project is called: what is further down in the tree has names of its own. */
     private List<Wiring.Setting> names() {
-        return wired(wiring -> wiring
-                .name()
-                .filter(name ->
-                        reading.wirings().stream().allMatch(other -> Paths.within(wiring.folder(), other.folder())))
-                .stream());
+        return wired(wiring -> wiring.name().filter(name -> wiring.isAround(reading.wirings())).stream());
     }
 
     private List<Wiring.Setting> mainClasses(String standing) {
-        Set<String> declared = reading.sourceFiles().stream()
-                .flatMap(source -> source.typeNames().stream())
-                .collect(Collectors.toSet());
         List<Wiring.Setting> classes = new ArrayList<>(wired(w -> Stream.concat(
                 // what else is started is another program
                 w.mainClasses().stream()
-                        .filter(started -> started.value().equals(standing)
-                                || !declared.contains(started.value())
-                                        && reading.jars().stream().noneMatch(jar -> jar.holds(started.value()))),
+                        .filter(started -> started.value().equals(standing) || !isKnown(started.value())),
                 w.archives().stream()
                         .flatMap(a -> Optional.ofNullable(a.manifest().get(Manifest.MAIN_CLASS)).stream()))));
         classes.addAll(manifests(Manifest.MAIN_CLASS));
         classes.addAll(containers.mainClasses());
         return classes;
+    }
+
+    /** Whether the project or one of its libraries has a class. */
+    private boolean isKnown(String className) {
+        return reading.sourceFiles().stream()
+                        .anyMatch(source -> source.typeNames().contains(className))
+                || reading.jars().stream().anyMatch(jar -> jar.holds(className));
     }
 
     /** The paths in settings for a server that are with the web files. */

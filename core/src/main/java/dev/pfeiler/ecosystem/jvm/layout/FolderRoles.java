@@ -295,15 +295,7 @@ public final class FolderRoles {
     private void wiredResourceFolders() {
         for (Wiring wiring : wirings) {
             // a compiler leaves what is no source; an IDE copies it
-            boolean copies = wiring.kind() == Wiring.Kind.IDE_FILES;
-            for (Wiring.SourceFolder source : copies ? wiring.sources() : List.<Wiring.SourceFolder>of()) {
-                if (!source.root() || !tree.folders().contains(source.path())) continue;
-                Role role = source.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES;
-                String why = "a source folder without sources";
-                folders.putIfAbsent(
-                        source.path(),
-                        new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
-            }
+            if (wiring.kind() == Wiring.Kind.IDE_FILES) emptySourceFolders(wiring);
             for (Wiring.Copy copy : wiring.copies())
                 WiredResources.besideClasses(wiring, copy)
                         .ifPresent(place -> addPacked(wiring, copy.content(), copy.evidence(), path -> copy.content()
@@ -328,6 +320,16 @@ public final class FolderRoles {
                                 "a folder on the class path",
                                 List.of(library.evidence())));
             }
+        }
+    }
+
+    private void emptySourceFolders(Wiring wiring) {
+        for (Wiring.SourceFolder source : wiring.sources()) {
+            if (!source.root() || !tree.folders().contains(source.path())) continue;
+            Role role = source.test() ? Role.TEST_RESOURCES : Role.MAIN_RESOURCES;
+            String why = "a source folder without sources";
+            folders.putIfAbsent(
+                    source.path(), new Folder(source.path(), role, Certainty.CERTAIN, why, List.of(source.evidence())));
         }
     }
 
@@ -381,17 +383,15 @@ public final class FolderRoles {
         List<SourceFile> program =
                 sources.stream().filter(s -> !known.contains(s)).toList();
         Set<SourceFile> mixedIn = tests.among(program, known, resources::packs);
-        Map<String, Set<String>> packageFolders = new HashMap<>();
-        for (SourceFile s : sources) {
-            if (roots.excluded(templates.compiled(s.path()))) continue;
-            packageFolders
-                    .computeIfAbsent(roots.rootOf(s), r -> new HashSet<>())
-                    .add(Paths.parent(s.path()));
-        }
+        Set<String> packagesAtTop = sources.stream()
+                .filter(source -> roots.rootOf(source).isEmpty())
+                .filter(source -> !roots.excluded(templates.compiled(source.path())))
+                .map(source -> Paths.parent(source.path()))
+                .collect(Collectors.toSet());
         for (TreeFile file : tree.files()) {
             SourceFile source = byPath.get(file.path());
             if (source != null) placeSource(source, mixedIn.contains(source));
-            else placeOther(file, packageFolders);
+            else placeOther(file, packagesAtTop);
         }
     }
 
@@ -439,7 +439,7 @@ public final class FolderRoles {
         }
     }
 
-    private void placeOther(TreeFile file, Map<String, Set<String>> packageFolders) {
+    private void placeOther(TreeFile file, Set<String> packagesAtTop) {
         String path = file.path();
         if (LEFTOVER.matcher(file.name()).matches()) return;
         // what a project is built by is not a part of what it makes
@@ -466,9 +466,7 @@ public final class FolderRoles {
         switch (folder.role()) {
             case MAIN, TEMPLATE, TEST -> {
                 // many files at the top of the tree are not resources
-                if (atTop
-                        && (Paths.parent(path).isEmpty()
-                                || !packageFolders.getOrDefault("", Set.of()).contains(Paths.parent(path)))) {
+                if (atTop && (Paths.parent(path).isEmpty() || !packagesAtTop.contains(Paths.parent(path)))) {
                     packedApart(file);
                     return;
                 }

@@ -126,12 +126,16 @@ public final class ModuleSplit {
         clear();
         byFolder.forEach((folder, own) -> {
             List<SourceFile> sources = main.stream()
-                    .filter(source -> own.stream().anyMatch(wiring -> wiring.compilations().stream()
-                            .anyMatch(call -> call.takes(templates.compiled(source.path())))))
+                    .filter(source -> compiles(own, templates.compiled(source.path())))
                     .toList();
             if (!sources.isEmpty()) add(project(folder, own, sources));
         });
         return settled();
+    }
+
+    private static boolean compiles(List<Wiring> wirings, String path) {
+        return wirings.stream()
+                .anyMatch(wiring -> wiring.compilations().stream().anyMatch(call -> call.takes(path)));
     }
 
     /** Whether every source of the program belongs to one of several modules of the module system. */

@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
@@ -58,10 +57,9 @@ public final class ProjectIdentity {
         List<Wiring> builds = wirings.stream()
                 .filter(wiring -> wiring.kind() == Wiring.Kind.BUILD_FILE)
                 .toList();
-        Predicate<Wiring> aroundAll = build -> builds.contains(build)
-                && builds.stream().allMatch(other -> Paths.within(build.folder(), other.folder()));
         Optional<Wiring.Setting> stated = wirings.stream()
-                .filter(wiring -> !several || wiring.folder().isEmpty() || aroundAll.test(wiring))
+                .filter(wiring ->
+                        !several || wiring.folder().isEmpty() || builds.contains(wiring) && wiring.isAround(builds))
                 .flatMap(wiring -> wiring.name().stream())
                 .findFirst();
         Decision proposed = stated.map(setting -> Decision.of(

@@ -12,6 +12,7 @@ import dev.pfeiler.tree.Text;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -365,14 +366,20 @@ public record Wiring(
             return stem.replaceFirst("[-_]v?\\d[\\w.+-]*$", "");
         }
 
+        /** What of a name without extension, behind the version, says what is in the archive; empty if nothing does. */
+        public static String kind(String stem) {
+            Matcher matcher = KIND.matcher(stem);
+            return matcher.find() ? matcher.group() : "";
+        }
+
         /** The version in the name of its file. */
         public Optional<Setting> version() {
             String stem = Paths.stem(path);
             String base = baseName(path);
             return base.equals(stem)
                     ? Optional.empty()
-                    : Optional.of(new Setting(
-                            KIND.matcher(stem.substring(base.length() + 1)).replaceFirst(""), evidence));
+                    : Optional.of(
+                            new Setting(Text.withoutEnd(stem.substring(base.length() + 1), kind(stem)), evidence));
         }
 
         /** The folders of which something goes in. */
@@ -765,6 +772,11 @@ public record Wiring(
                 .filter(folder -> Paths.within(folder, path))
                 .max(Comparator.comparingInt(String::length))
                 .orElse("");
+    }
+
+    /** Whether the folders of all others are within its own. */
+    public boolean isAround(Collection<Wiring> others) {
+        return others.stream().allMatch(other -> Paths.within(folder, other.folder));
     }
 
     /** Whether a value that is named so looks like a version. */

@@ -11,6 +11,7 @@ import dev.pfeiler.tree.XmlElement;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -38,12 +39,18 @@ public final class AntFile {
      * @param called those that others call
      * @param unset those that others would call if a property were set, with what says so
      * @param within those that are being read at present
+     * @param bases the folders that their paths start from, by file, as far as they were asked for
      */
     private record Files(
             Map<String, Optional<Wiring>> read,
             Set<String> called,
             Map<String, Wiring.Setting> unset,
-            Set<String> within) {
+            Set<String> within,
+            Map<String, String> bases) {
+        String base(ProjectTree tree, String path) {
+            return bases.computeIfAbsent(path, file -> AntFile.base(tree, file));
+        }
+
         Stream<Wiring> wirings() {
             return read.values().stream().flatMap(Optional::stream);
         }
@@ -70,7 +77,8 @@ public final class AntFile {
 
     /** The wirings of the build files of a tree: the one at the top and those it calls, then others below it. */
     public static List<Wiring> read(ProjectTree tree) {
-        Files files = new Files(new LinkedHashMap<>(), new HashSet<>(), new LinkedHashMap<>(), new HashSet<>());
+        Files files = new Files(
+                new LinkedHashMap<>(), new HashSet<>(), new LinkedHashMap<>(), new HashSet<>(), new HashMap<>());
         tree.files().stream()
                 .map(TreeFile::path)
                 .filter(path -> Paths.name(path).equals(AntNames.BUILD_FILE) && Paths.depth(path) <= DEEPEST)
@@ -78,7 +86,8 @@ public final class AntFile {
                         .thenComparing(path -> path))
                 // an IDE that keeps its build in files of its own is read from those
                 .filter(path -> !tree.has(Paths.join(Paths.parent(path), AntNames.NBPROJECT)))
-                .forEach(path -> new AntFile(tree, files, new WiringBuilder(base(tree, path)), true).read(path, ""));
+                .forEach(path ->
+                        new AntFile(tree, files, new WiringBuilder(files.base(tree, path)), true).read(path, ""));
         List<Wiring> all = files.wirings().toList();
         files.unset().keySet().removeAll(files.called());
         return all.stream()
@@ -121,12 +130,9 @@ public final class AntFile {
      * that other files run as a part of theirs has no wiring of its own.
      */
     private void read(String path, String target) {
-        String key = draft.folder.equals(base(tree, path)) ? path : path + " in " + draft.folder;
-        if (!files.within().add(path)) return;
-        if (files.read().putIfAbsent(key, Optional.empty()) != null) {
-            files.within().remove(path);
-            return;
-        }
+        String key = draft.folder.equals(files.base(tree, path)) ? path : path + " in " + draft.folder;
+        if (files.within().contains(path) || files.read().putIfAbsent(key, Optional.empty()) != null) return;
+        files.within().add(path);
         draft.within(path, () -> {
             load(path, 0);
             if (!target.isEmpty()) defaultTarget = target;
@@ -141,10 +147,13 @@ public final class AntFile {
         if (!files.within().add(path)) return;
         files.read().putIfAbsent(path, Optional.empty());
         Optional<Wiring.Setting> name = draft.name;
-        load(path, 0);
-        draft.name = name;
-        targets.run(properties.expand(target.isEmpty() ? defaultTarget : target));
-        files.within().remove(path);
+        try {
+            load(path, 0);
+            targets.run(properties.expand(target.isEmpty() ? defaultTarget : target));
+        } finally {
+            draft.name = name;
+            files.within().remove(path);
+        }
     }
 
     private Optional<String> maker(String archive) {
@@ -328,13 +337,11 @@ public final class AntFile {
             return;
         }
         if (targets.making()) files.called().add(path.get());
-        boolean apart = call.attribute("inheritall").equals("false");
-        String folder = dir.isEmpty() && !apart
+        String inherits = call.attribute("inheritall");
+        String folder = dir.isEmpty() && !inherits.equals("false")
                 ? draft.folder
-                : Optional.of(dir)
-                        .filter(stated -> !stated.isEmpty())
-                        .flatMap(draft::inside)
-                        .orElseGet(() -> base(tree, path.get()));
+                : (dir.isEmpty() ? Optional.<String>empty() : draft.inside(dir))
+                        .orElseGet(() -> files.base(tree, path.get()));
         Map<String, Wiring.Setting> given = given(located, "property");
         String target = properties.expand(call.attribute("target"));
         boolean same = folder.equals(draft.folder);
@@ -345,7 +352,6 @@ public final class AntFile {
         AntFile other = new AntFile(tree, files, same ? draft : new WiringBuilder(folder), targets.making());
         given.forEach((name, setting) -> other.properties.set(name, setting.value(), setting.evidence()));
         // what is called one by one sees the properties of the caller unless it says no; a row of files, if it says so
-        String inherits = call.attribute("inheritall");
         if (call.name().equals("ant") ? !inherits.equals("false") : inherits.equals("true"))
             other.properties.inherit(properties);
         if (same) {

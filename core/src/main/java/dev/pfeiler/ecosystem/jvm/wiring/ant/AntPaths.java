@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** The paths, file sets and patterns of a build file. */
 public final class AntPaths {
@@ -166,25 +167,23 @@ public final class AntPaths {
         XmlElement set = referenced(element);
         String single = value(set, "file");
         if (!single.isEmpty()) return inside(single).filter(tree::has).stream().toList();
-        Optional<String> dir = inside(value(set, "dir"));
-        if (dir.isEmpty()) return List.of();
-        PathSelection selection = selection(set);
-        return tree.under(dir.get())
-                .map(TreeFile::path)
-                .filter(path -> selection.takes(Paths.relative(dir.get(), path)))
-                .toList();
+        return selected(set, dir -> tree.under(dir).map(TreeFile::path));
     }
 
     /** The folders of the tree that a set of folders takes. */
     private List<String> folders(XmlElement element) {
-        XmlElement set = referenced(element);
+        return selected(referenced(element), dir -> tree.folders().stream()
+                .filter(folder -> Paths.within(dir, folder))
+                .sorted());
+    }
+
+    /** What a set takes of the paths below its folder. */
+    private List<String> selected(XmlElement set, Function<String, Stream<String>> below) {
         Optional<String> dir = inside(value(set, "dir"));
         if (dir.isEmpty()) return List.of();
         PathSelection selection = selection(set);
-        return tree.folders().stream()
-                .filter(folder -> Paths.within(dir.get(), folder))
-                .filter(folder -> selection.takes(Paths.relative(dir.get(), folder)))
-                .sorted()
+        return below.apply(dir.get())
+                .filter(path -> selection.takes(Paths.relative(dir.get(), path)))
                 .toList();
     }
 
